@@ -1,0 +1,52 @@
+import type { LegRef, PipId, Rig } from "../rig";
+
+/** The ten working screens, in a maker's order. */
+export const STATIONS = [
+  "plan",
+  "wires",
+  "current",
+  "glyphs",
+  "scan",
+  "writes",
+  "frames",
+  "show",
+  "bench",
+  "code",
+] as const;
+export type StationName = (typeof STATIONS)[number];
+
+/** Fault: it will not work, or something is over a limit. Caution: it works and may bite. Note: worth knowing. */
+export type Severity = "fault" | "caution" | "note";
+
+/** Something a maker can act on: what, where, what to do. */
+export interface Finding {
+  readonly id: string;
+  readonly severity: Severity;
+  readonly station: StationName;
+  readonly title: string;
+  /** Why, with the numbers. */
+  readonly reason: string;
+  readonly remedy: string;
+  readonly legs: readonly LegRef[];
+  readonly pips: readonly PipId[];
+}
+
+type Given = Omit<Finding, "legs" | "pips"> & Partial<Pick<Finding, "legs" | "pips">>;
+
+export const finding = (given: Given): Finding => ({ legs: [], pips: [], ...given });
+
+const ORDER: readonly Severity[] = ["fault", "caution", "note"];
+
+export const bySeverity = (one: Finding, other: Finding): number =>
+  ORDER.indexOf(one.severity) - ORDER.indexOf(other.severity);
+
+/** "a, b and c" */
+export const listing = (items: readonly string[]): string =>
+  items.length < 2 ? (items[0] ?? "") : `${items.slice(0, -1).join(", ")} and ${items[items.length - 1]}`;
+
+/** Groups items by a key, in the order the keys first appear. */
+export function groupBy<Item>(items: readonly Item[], key: (item: Item) => string): Map<string, Item[]> {
+  const groups = new Map<string, Item[]>();
+  for (const item of items) groups.set(key(item), [...(groups.get(key(item)) ?? []), item]);
+  return groups;
+}

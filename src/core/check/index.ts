@@ -1,0 +1,15 @@
+import type { RigModel } from "../address";
+import type { NamingSchool } from "../parts";
+import { checkCurrent } from "./current";
+import { bySeverity, type Finding } from "./finding";
+import { checkShow } from "./show";
+import { checkWiring } from "./wiring";
+
+export { STATIONS, type Finding, type Severity, type StationName } from "./finding";
+
+/** Everything there is to say against a rig, worst first. */
+export function checkModel(model: RigModel, school: NamingSchool = "letters"): Finding[] {
+  return [...checkWiring(model, school), ...checkCurrent(model, school), ...checkShow(model)].sort(
+    bySeverity,
+  );
+}

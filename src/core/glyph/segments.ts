@@ -1,0 +1,46 @@
+/** Segments: `a` at the top, then clockwise to `f`, `g` in the middle, `dp` the point. */
+export const SEGMENTS = ["a", "b", "c", "d", "e", "f", "g", "dp"] as const;
+export type SegmentName = (typeof SEGMENTS)[number];
+
+export const isSegment = (text: string): text is SegmentName =>
+  (SEGMENTS as readonly string[]).includes(text);
+
+/**
+ * Reads a segment list such as "abged" or "bc dp"; order does not matter.
+ * @returns the segments in the standard order, or undefined where something else is in the text
+ */
+export function parseSegments(text: string): SegmentName[] | undefined {
+  const found = new Set<SegmentName>();
+  const rest = text.toLowerCase().replace(/dp/g, () => (found.add("dp"), ""));
+  for (const letter of rest.replace(/[\s,·]+/g, "")) {
+    if (letter === "p" || !isSegment(letter)) return undefined;
+    found.add(letter);
+  }
+  return inOrder(found);
+}
+
+/** The segments of a set in the standard order. */
+export const inOrder = (segments: Iterable<SegmentName>): SegmentName[] => {
+  const set = new Set(segments);
+  return SEGMENTS.filter((segment) => set.has(segment));
+};
+
+/** Writes a set of segments as one word, "abcdp" style; the inverse of {@link parseSegments}. */
+export const writeSegments = (segments: Iterable<SegmentName>): string => inOrder(segments).join("");
+
+export type Direction = "up" | "down" | "left" | "right";
+
+const NEIGHBOURS: Readonly<Record<SegmentName, Partial<Record<Direction, SegmentName>>>> = {
+  a: { left: "f", right: "b", down: "g" },
+  b: { up: "a", left: "f", down: "c" },
+  c: { up: "b", left: "e", right: "dp", down: "d" },
+  d: { up: "g", left: "e", right: "dp" },
+  e: { up: "f", right: "c", down: "d" },
+  f: { up: "a", right: "b", down: "e" },
+  g: { up: "a", left: "f", right: "b", down: "d" },
+  dp: { up: "c", left: "d" },
+};
+
+/** The segment one meets going that way on the digit, or undefined at its edge. */
+export const segmentBeside = (segment: SegmentName, way: Direction): SegmentName | undefined =>
+  NEIGHBOURS[segment][way];

@@ -1,0 +1,36 @@
+import type { CapacitorPart, Leg, ResistorPart, SupplyPart } from "./types";
+
+const ends: readonly Leg[] = [
+  { id: "1", name: "one end", role: "passive" },
+  { id: "2", name: "other end", role: "passive" },
+];
+
+export const RESISTOR: ResistorPart = {
+  id: "resistor",
+  kind: "resistor",
+  title: "resistor",
+  outline: { style: "two-ended" },
+  legs: ends,
+  source: "customary quarter-watt part",
+};
+
+export const CAPACITOR: CapacitorPart = {
+  id: "capacitor",
+  kind: "capacitor",
+  title: "capacitor",
+  outline: { style: "two-ended" },
+  legs: ends,
+  source: "customary ceramic part",
+};
+
+export const SUPPLY: SupplyPart = {
+  id: "supply",
+  kind: "supply",
+  title: "separate supply",
+  outline: { style: "two-ended" },
+  legs: [
+    { id: "+", name: "plus", role: "supply-out" },
+    { id: "-", name: "minus", role: "ground" },
+  ],
+  source: "any regulated supply of the stated voltage",
+};

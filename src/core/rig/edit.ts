@@ -1,0 +1,80 @@
+import { partById } from "../parts";
+import { splitLegRef, type LegRef, type Rig, type Unit, type Wire } from "./types";
+
+export type WireEnd = "from" | "to";
+export type Edited =
+  { readonly ok: true; readonly rig: Rig } | { readonly ok: false; readonly message: string };
+
+const replaceWires = (rig: Rig, changed: ReadonlyMap<string, Wire>): Rig => ({
+  ...rig,
+  wires: rig.wires.map((wire) => changed.get(wire.id) ?? wire),
+});
+
+const hasLeg = (rig: Rig, leg: LegRef): boolean => {
+  const at = splitLegRef(leg);
+  const unit = rig.units.find(({ ref }) => ref === at.unit);
+  return unit !== undefined && partById(unit.part).legs.some(({ id }) => id === at.leg);
+};
+
+/** Moves one end of a wire to another leg. The wire has to be placed again. */
+export function moveWireEnd(rig: Rig, id: string, end: WireEnd, leg: LegRef): Edited {
+  const wire = rig.wires.find((candidate) => candidate.id === id);
+  if (!wire) return { ok: false, message: `There is no wire ${id}.` };
+  if (!hasLeg(rig, leg)) return { ok: false, message: `There is no leg ${leg}.` };
+  const other = end === "from" ? wire.to : wire.from;
+  if (other === leg)
+    return { ok: false, message: `The other end of this wire is already at ${leg}; choose another leg.` };
+  return { ok: true, rig: replaceWires(rig, new Map([[id, { ...wire, [end]: leg, placed: false }]])) };
+}
+
+/** Exchanges two wires: each keeps its `to` end and takes the other's `from` end. */
+export function swapWires(rig: Rig, one: string, other: string): Edited {
+  const first = rig.wires.find((wire) => wire.id === one);
+  const second = rig.wires.find((wire) => wire.id === other);
+  if (!first || !second || first === second)
+    return { ok: false, message: "Choose two different wires to swap." };
+  const swapped: Wire[] = [
+    { ...first, from: second.from, placed: false },
+    { ...second, from: first.from, placed: false },
+  ];
+  const loop = swapped.find((wire) => wire.from === wire.to);
+  if (loop) return { ok: false, message: `Swapping these would join ${loop.from} to itself.` };
+  return { ok: true, rig: replaceWires(rig, new Map(swapped.map((wire) => [wire.id, wire]))) };
+}
+
+/** Adds a wire between two legs. */
+export function addWire(rig: Rig, from: LegRef, to: LegRef): Edited {
+  if (!hasLeg(rig, from) || !hasLeg(rig, to)) return { ok: false, message: "Choose a leg for each end." };
+  if (from === to) return { ok: false, message: "A wire needs two different legs." };
+  if (
+    rig.wires.some((wire) => (wire.from === from && wire.to === to) || (wire.from === to && wire.to === from))
+  ) {
+    return { ok: false, message: `A wire from ${from} to ${to} is there already.` };
+  }
+  let number = 1;
+  while (rig.wires.some((wire) => wire.id === `extra-${number}`)) number += 1;
+  return {
+    ok: true,
+    rig: { ...rig, wires: [...rig.wires, { id: `extra-${number}`, from, to, placed: false }] },
+  };
+}
+
+export const removeWire = (rig: Rig, id: string): Rig => ({
+  ...rig,
+  wires: rig.wires.filter((wire) => wire.id !== id),
+});
+
+export const placeWires = (rig: Rig, ids: readonly string[], placed: boolean): Rig => ({
+  ...rig,
+  wires: rig.wires.map((wire) => (ids.includes(wire.id) ? { ...wire, placed } : wire)),
+});
+
+/** Changes the values of every unit that `which` accepts. */
+export const changeUnits = (
+  rig: Rig,
+  which: (unit: Unit) => boolean,
+  values: Partial<Omit<Unit, "ref" | "part">>,
+): Rig => ({
+  ...rig,
+  units: rig.units.map((unit) => (which(unit) ? { ...unit, ...values } : unit)),
+});

@@ -1,0 +1,37 @@
+import { legById, legName, partById, type NamingSchool } from "../parts";
+import { formatQuantity } from "../quantity";
+import { splitLegRef, type LegRef, type Rig, type Unit } from "./types";
+
+const unitOf = (rig: Pick<Rig, "units">, leg: LegRef): Unit => {
+  const { unit } = splitLegRef(leg);
+  const found = rig.units.find(({ ref }) => ref === unit);
+  if (!found) throw new Error(`no unit ${unit} in the rig`);
+  return found;
+};
+
+/** A leg as it is spoken of: "U1 QB, leg 1", "board line 5", "R2", "DS1 b, leg 6". */
+export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, school: NamingSchool): string {
+  const unit = unitOf(rig, leg);
+  const part = partById(unit.part);
+  const named = legById(part, splitLegRef(leg).leg);
+  switch (part.kind) {
+    case "controller":
+      return `board ${named.name}`;
+    case "resistor":
+    case "capacitor":
+      return `${unit.ref} end ${named.id}`;
+    case "supply":
+      return `${unit.ref} ${named.name}`;
+    case "display":
+    case "shift-register":
+      return `${unit.ref} ${legName(named, school)}, leg ${named.id}`;
+  }
+}
+
+/** A unit's value with its unit, where it has one: "470 Ω". */
+export function unitValue(unit: Unit): string | undefined {
+  if (unit.ohms !== undefined) return formatQuantity(unit.ohms, "Ω");
+  if (unit.farads !== undefined) return formatQuantity(unit.farads, "F");
+  if (unit.volts !== undefined) return formatQuantity(unit.volts, "V");
+  return undefined;
+}

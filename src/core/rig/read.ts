@@ -1,0 +1,164 @@
+import { parse as parseWithOffsets, printParseErrorCode, type ParseError } from "jsonc-parser";
+import { ValidationError } from "yup";
+import { splitCells } from "../glyph";
+import { findPart, partById } from "../parts";
+import { LIMITS } from "./limits";
+import { migrate } from "./migrate";
+import { RIG_SCHEMA } from "./schema";
+import { splitLegRef, type Rig } from "./types";
+
+/** One thing wrong with a document: where (a path such as `wires[3].to`, or a line), and what to do. */
+export interface Problem {
+  readonly path: string;
+  readonly message: string;
+}
+
+export type ReadRig =
+  { readonly ok: true; readonly rig: Rig } | { readonly ok: false; readonly problems: readonly Problem[] };
+
+const MOST_PROBLEMS = 20;
+
+const refuse = (path: string, message: string): ReadRig => ({ ok: false, problems: [{ path, message }] });
+
+/** Line and column, from 1, of a place in a text. */
+function lineAndColumn(text: string, offset: number): string {
+  const before = text.slice(0, offset).split("\n");
+  return `line ${before.length}, column ${before[before.length - 1]!.length + 1}`;
+}
+
+/**
+ * Reads the text of a `.pip.json` file.
+ * @param text at most 2 MiB
+ * @returns the rig, or every problem found (20 at most), each with its place
+ */
+export function readRig(text: string): ReadRig {
+  if (text.length > LIMITS.fileBytes) {
+    return refuse(
+      "file",
+      `is ${(text.length / 1048576).toFixed(1)} MiB; a rig file is at most 2 MiB. Is it another kind of file?`,
+    );
+  }
+  const clean = text.replace(/^\uFEFF/, "");
+  if (clean.trim() === "") return refuse("file", "is empty. Export the rig again, or choose another file");
+  let value: unknown;
+  try {
+    value = JSON.parse(clean);
+  } catch {
+    const errors: ParseError[] = [];
+    parseWithOffsets(clean, errors, { disallowComments: true, allowTrailingComma: false });
+    const first = errors[0];
+    const what = first
+      ? printParseErrorCode(first.error)
+          .replace(/([a-z])([A-Z])/g, "$1 $2")
+          .toLowerCase()
+      : "not JSON";
+    return refuse(
+      first ? lineAndColumn(clean, first.offset) : "file",
+      `is not valid JSON: ${what}. Mend that place, or export the rig again`,
+    );
+  }
+  return checkRig(value);
+}
+
+/** Checks a parsed document: migrates it to the current version, then its shape, then what refers to what. */
+export function checkRig(value: unknown): ReadRig {
+  if (typeof value !== "object" || value === null || Array.isArray(value)) {
+    return refuse("file", "holds no rig: a rig document is a JSON object with format “bold-pip-rig”");
+  }
+  const migrated = migrate(value as Record<string, unknown>);
+  if (!migrated.ok) return refuse(migrated.path, migrated.message);
+  try {
+    RIG_SCHEMA.validateSync(migrated.document, { abortEarly: false, strict: true });
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    const found = error.inner.length ? error.inner : [error];
+    const problems = found.map(({ path, message }) => ({ path: path || "document", message }));
+    return { ok: false, problems: problems.slice(0, MOST_PROBLEMS) };
+  }
+  const rig = migrated.document as unknown as Rig;
+  const problems = checkReferences(rig);
+  return problems.length ? { ok: false, problems: problems.slice(0, MOST_PROBLEMS) } : { ok: true, rig };
+}
+
+/** What a schema cannot say: uniqueness, and that everything referred to is there. */
+function checkReferences(rig: Rig): Problem[] {
+  const problems: Problem[] = [];
+  const add = (path: string, message: string) => problems.push({ path, message });
+  const unique = (values: readonly string[], path: (at: number) => string, what: string) => {
+    const first = new Map<string, number>();
+    values.forEach((value, at) => {
+      const before = first.get(value);
+      if (before === undefined) first.set(value, at);
+      else add(path(at), `repeats ${what} “${value}” of ${path(before)}; each must be there once`);
+    });
+  };
+  const partOf = new Map(rig.units.map((unit) => [unit.ref, unit.part]));
+
+  unique(
+    rig.units.map((unit) => unit.ref),
+    (at) => `units[${at}].ref`,
+    "the reference",
+  );
+  unique(
+    rig.wires.map((wire) => wire.id),
+    (at) => `wires[${at}].id`,
+    "the id",
+  );
+  unique(
+    rig.glyphs.map(({ glyph }) => glyph),
+    (at) => `glyphs[${at}].glyph`,
+    "the glyph",
+  );
+  unique(rig.plan.outputs, (at) => `plan.outputs[${at}]`, "the segment");
+  rig.glyphs.forEach(({ segments }, at) =>
+    unique(segments, (n) => `glyphs[${at}].segments[${n}]`, "the segment"),
+  );
+
+  rig.units.forEach((unit, at) => {
+    const { kind } = partById(unit.part);
+    if (kind === "resistor" && unit.ohms === undefined)
+      add(`units[${at}].ohms`, `is missing: ${unit.ref} is a resistor`);
+    if (kind === "supply" && unit.volts === undefined)
+      add(`units[${at}].volts`, `is missing: ${unit.ref} is a supply`);
+    if (kind === "display" && unit.led === undefined)
+      add(`units[${at}].led`, `is missing: ${unit.ref} is a display`);
+  });
+
+  rig.wires.forEach((wire, at) => {
+    for (const end of ["from", "to"] as const) {
+      const { unit, leg } = splitLegRef(wire[end]);
+      const part = findPart(partOf.get(unit) ?? "");
+      if (!part) add(`wires[${at}].${end}`, `names ${unit}, and no unit has that reference`);
+      else if (!part.legs.some(({ id }) => id === leg)) {
+        add(`wires[${at}].${end}`, `names leg ${leg}; ${unit} (${part.title}) has no such leg`);
+      }
+    }
+    if (wire.from === wire.to) add(`wires[${at}]`, `begins and ends at ${wire.from}`);
+  });
+
+  const controller = findPart(rig.plan.controller);
+  if (!rig.units.some((unit) => unit.part === rig.plan.controller)) {
+    add("plan.controller", `is ${rig.plan.controller}, and no unit is that part`);
+  }
+  const checkLines = (lines: Rig["plan"]["lines"], path: string) => {
+    for (const [use, line] of Object.entries(lines)) {
+      if (controller?.kind === "controller" && !controller.lines.some(({ leg }) => leg === line)) {
+        add(`${path}.${use}`, `is “${line}”, which is no line of the ${controller.title}`);
+      }
+    }
+    unique(Object.values(lines), (n) => `${path}.${Object.keys(lines)[n]}`, "the line");
+  };
+  checkLines(rig.plan.lines, "plan.lines");
+  const { kept } = rig.code;
+  if (kept) {
+    checkLines(kept.lines, "code.kept.lines");
+    kept.bits.forEach(({ byte }, at) => {
+      if (byte >= kept.byteCount)
+        add(`code.kept.bits[${at}].byte`, `is ${byte}, and there are ${kept.byteCount} bytes`);
+    });
+  }
+  if (splitCells(rig.show.hold).length !== 1) {
+    add("show.hold", "must be one place: a character, with a full stop behind it for its point");
+  }
+  return problems;
+}

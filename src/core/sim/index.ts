@@ -1,0 +1,13 @@
+export { isPowered } from "./board";
+export { Simulation, controllerOf, type Face, type PipLight, type PipState } from "./simulation";
+export {
+  glyphRows,
+  glyphTable,
+  showAll,
+  showBytes,
+  traceSend,
+  type GlyphRow,
+  type SendStep,
+  type SendTrace,
+  type Shown,
+} from "./send";

@@ -1,0 +1,1 @@
+export { DEMO_RIGS } from "./rigs";
