@@ -14,23 +14,31 @@ module.exports = {
     ...upward,
     {
       name: "core-has-no-interface",
-      comment: "src/core runs in a worker, in Node and in a test alike: no React, no DOM helper, no Next, no store",
+      comment:
+        "src/core runs in a worker, in Node and in a test alike: no React, no DOM helper, no Next, no store",
       severity: "error",
       from: { path: "^src/core/" },
       to: {
         path: "^node_modules/(react|react-dom|next|react-bootstrap|bootstrap|dexie|zustand|zundo|comlink|browser-fs-access|codemirror|@codemirror)",
       },
     },
-    {
-      name: "enter-by-the-door",
-      comment: "a folder of core, stations or ui is entered through its index.ts only",
+    ...["core", "stations"].map((layer) => ({
+      name: `enter-${layer}-by-the-door`,
+      comment: `a folder of src/${layer} is entered through its index.ts only`,
       severity: "error",
-      from: { path: "^src/([^/]+)/([^/]+)?" },
+      from: { path: "^src/([a-z]+)/([a-z-]+)" },
       to: {
-        path: "^src/(core|stations)/([^/]+)/.+",
-        pathNot: ["^src/(core|stations)/[^/]+/index\\.tsx?$", "^src/$1/$2/"],
+        path: `^src/${layer}/`,
+        pathNot: [`^src/${layer}/[a-z-]+/index.tsx?$`, "^src/$1/$2/", "[.]css$"],
       },
-    },
+    })),
+    ...["demo", "workers", "store", "ui"].map((layer) => ({
+      name: `enter-${layer}-by-the-door`,
+      comment: `src/${layer} is entered through its index.ts only`,
+      severity: "error",
+      from: { path: "^src/", pathNot: `^src/${layer}/` },
+      to: { path: `^src/${layer}/`, pathNot: [`^src/${layer}/index.tsx?$`, "[.]css$"] },
+    })),
     {
       name: "no-circles",
       severity: "error",
@@ -49,6 +57,9 @@ module.exports = {
     doNotFollow: { path: "node_modules" },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: "tsconfig.json" },
-    enhancedResolveOptions: { exportsFields: ["exports"], conditionNames: ["import", "require", "node", "default", "types"] },
+    enhancedResolveOptions: {
+      exportsFields: ["exports"],
+      conditionNames: ["import", "require", "node", "default", "types"],
+    },
   },
 };

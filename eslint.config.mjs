@@ -3,7 +3,9 @@ import nextTypescript from "eslint-config-next/typescript";
 import prettier from "eslint-config-prettier";
 
 const config = [
-  { ignores: [".next/", "node_modules/", "coverage/", "next-env.d.ts", "test-results/", "playwright-report/"] },
+  {
+    ignores: [".next/", "node_modules/", "coverage/", "next-env.d.ts", "test-results/", "playwright-report/"],
+  },
   ...next,
   ...nextTypescript,
   prettier,

@@ -8,6 +8,7 @@ export { netsOf, type Net, type Nets } from "./nets";
 export {
   DEFAULT_PLAN,
   STRAIGHT_OUTPUTS,
+  assignLine,
   layRegisterDigit,
   ledValues,
   movedWires,

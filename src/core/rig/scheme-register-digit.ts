@@ -1,7 +1,16 @@
 import { SEGMENTS, type SegmentName } from "../glyph";
 import { LED_FIGURES, partById, type LedColour } from "../parts";
 import type { Ohms } from "../quantity";
-import { legRef, type LegRef, type LedValues, type Plan, type Rig, type Unit, type Wire } from "./types";
+import {
+  legRef,
+  type LedValues,
+  type LegRef,
+  type LineUse,
+  type Plan,
+  type Rig,
+  type Unit,
+  type Wire,
+} from "./types";
 
 /** Leg ids the scheme wires; the catalogue has the data-sheet names. */
 const CHIP = {
@@ -142,5 +151,29 @@ export function newRig(
     ...given,
     plan,
     ...layRegisterDigit(plan, values),
+  };
+}
+
+/**
+ * Gives a use (data, clock, latch) another controller line and moves the wire there. A line that carries another use
+ * already changes places with it.
+ */
+export function assignLine(rig: Rig, use: LineUse, line: string): Rig {
+  const { lines } = rig.plan;
+  const old = lines[use];
+  if (old === line) return rig;
+  const other = (Object.keys(lines) as LineUse[]).find((candidate) => lines[candidate] === line);
+  const renamed = new Map([
+    [legRef(BOARD.ref, old), legRef(BOARD.ref, line)],
+    ...(other ? [[legRef(BOARD.ref, line), legRef(BOARD.ref, old)] as const] : []),
+  ]);
+  return {
+    ...rig,
+    plan: { ...rig.plan, lines: { ...lines, ...(other ? { [other]: old } : {}), [use]: line } },
+    wires: rig.wires.map((wire) => {
+      const from = renamed.get(wire.from);
+      const to = renamed.get(wire.to);
+      return from || to ? { ...wire, from: from ?? wire.from, to: to ?? wire.to, placed: false } : wire;
+    }),
   };
 }

@@ -1,5 +1,5 @@
 import { cellBytes, type RigModel } from "../address";
-import { LOW, type Bit } from "../chip";
+import { LOW, UNKNOWN, type Bit } from "../chip";
 import { GLYPHS, cellSegments, type Cell, type SegmentName } from "../glyph";
 import { buildProgram, runProgram, type Program, type Statement } from "../program";
 import type { Nanoseconds } from "../quantity";
@@ -90,6 +90,26 @@ export function traceSend(model: RigModel, bytes: readonly number[]): SendTrace 
     }
   }
   return { bytes, steps, before, duration: end - start };
+}
+
+/** The segments the outputs of the chips light at that moment, and those nobody can tell. */
+export function segmentsFrom(model: RigModel, chips: SendStep["chips"]): Shown {
+  const segments: SegmentName[] = [];
+  const unknown: SegmentName[] = [];
+  for (const { segment, verdict } of model.addresses) {
+    if (verdict.kind === "always") segments.push(segment);
+    if (verdict.kind !== "driven") continue;
+    const bits = verdict.conditions.map(({ driver, lights }) => {
+      const bit =
+        driver.kind === "register"
+          ? chips.find(({ ref }) => ref === driver.unit)?.latched[driver.stage]
+          : undefined;
+      return bit === undefined ? "off" : bit === UNKNOWN ? "unknown" : bit === lights ? "on" : "off";
+    });
+    if (bits.every((bit) => bit === "on")) segments.push(segment);
+    else if (!bits.includes("off")) unknown.push(segment);
+  }
+  return { segments, unknown };
 }
 
 export interface Shown {

@@ -1,0 +1,29 @@
+import "bootstrap/dist/css/bootstrap.min.css";
+import "bootstrap-icons/font/bootstrap-icons.min.css";
+import "@fontsource-variable/recursive/mono.css";
+import "@/ui/tokens.css";
+import "@/ui/pieces.css";
+import "@/stations/stations.css";
+import type { Metadata, Viewport } from "next";
+import type { ReactNode } from "react";
+import { StartUp } from "@/ui";
+import { THEME_SCRIPT } from "./theme-script";
+
+export const metadata: Metadata = {
+  title: "Bold Pip",
+  description:
+    "Wiring, bytes, timing and code for seven-segment digits and LED matrices, proven on a simulated rig.",
+};
+
+export const viewport: Viewport = { width: "device-width", initialScale: 1 };
+
+export default function RootLayout({ children }: { children: ReactNode }) {
+  return (
+    <html lang="en" data-bs-theme="light" suppressHydrationWarning>
+      <body>
+        <script dangerouslySetInnerHTML={{ __html: THEME_SCRIPT }} />
+        <StartUp>{children}</StartUp>
+      </body>
+    </html>
+  );
+}

@@ -1,0 +1,5 @@
+import { NewRig } from "@/stations/new-rig";
+
+export default function NewRigPage() {
+  return <NewRig />;
+}

@@ -1,0 +1,5 @@
+import { Shelf } from "@/stations/shelf";
+
+export default function ShelfPage() {
+  return <Shelf />;
+}

@@ -1,0 +1,51 @@
+import type { LegRef, PipId } from "../rig";
+import { bitPlace, turnOf } from "./chain";
+import type { RigModel } from "./model";
+
+/** One bit of what is sent, in its turn: what the code takes it for, and where the wires bring it. */
+export interface SentBit {
+  /** From 0, in the order of sending. */
+  readonly turn: number;
+  readonly byte: number;
+  readonly bit: number;
+  /** The LEDs the code means. */
+  readonly meant: readonly PipId[];
+  /** The LEDs the wires bring it to. */
+  readonly reaches: readonly PipId[];
+  /** The register output it ends at. */
+  readonly output: LegRef | undefined;
+}
+
+/** All bits of one update in the order they are sent. */
+export function sentBits(model: RigModel): SentBit[] {
+  const { encoding, wired, chain } = model;
+  const { bitOrder } = encoding;
+  return Array.from({ length: encoding.byteCount * 8 }, (_, turn): SentBit => {
+    const byte = Math.floor(turn / 8);
+    const bit = bitOrder === "msb-first" ? 7 - (turn % 8) : turn % 8;
+    const inTurn = (entries: typeof wired) =>
+      entries.bits
+        .filter((entry) => turnOf(entry.byte, entry.bit, entries.bitOrder) === turn)
+        .map(({ pip }) => pip);
+    return {
+      turn,
+      byte,
+      bit,
+      meant: inTurn(encoding),
+      reaches: inTurn(wired),
+      output: outputAt(model, chain.chips.length, turn),
+    };
+  });
+}
+
+function outputAt(model: RigModel, chips: number, turn: number): LegRef | undefined {
+  for (let at = 0; at < chips; at += 1) {
+    const ref = model.chain.chips[at]!;
+    const part = model.part(ref);
+    if (part.kind !== "shift-register") continue;
+    for (let stage = 0; stage < part.stages; stage += 1) {
+      if (bitPlace(at, stage, chips, "msb-first").turn === turn) return `${ref}.${part.pins.outputs[stage]!}`;
+    }
+  }
+  return undefined;
+}

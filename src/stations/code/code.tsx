@@ -1,0 +1,47 @@
+"use client";
+import { useMemo } from "react";
+import Button from "react-bootstrap/Button";
+import { fileName } from "@/core/rig";
+import { sketchText, writeSketch } from "@/core/program";
+import { useModel, useOpenRig, usePreferences, useProgram } from "@/store";
+import { DownloadButton, SeverityMark, StationFrame, copyText } from "@/ui";
+import { SketchView } from "./sketch-view";
+
+/** Code: the program that was seen working on the face, as a sketch to take away. */
+export function CodeStation() {
+  const model = useModel();
+  const program = useProgram();
+  const pick = useOpenRig((state) => state.pick);
+  const school = usePreferences((state) => state.school);
+  const lines = useMemo(() => writeSketch(model, program, school), [model, program, school]);
+  const text = sketchText(lines);
+  return (
+    <StationFrame
+      title="Code"
+      lead="C++ sketch with setup() and loop(), no library: the same program the face runs."
+      actions={
+        <>
+          <Button variant="plain" onClick={() => void copyText(text, "Sketch")}>
+            <i className="bi bi-clipboard me-1" aria-hidden />
+            Copy
+          </Button>
+          <DownloadButton text={() => text} name={fileName(model.rig, ".ino")}>
+            Download
+          </DownloadButton>
+        </>
+      }
+    >
+      {model.rig.code.kept && (
+        <p className="small">
+          <SeverityMark severity="note" text="Kept as it was." /> Bytes, bit order and lines are for the wires
+          as they were; the wiring comment shows them as they are.
+        </p>
+      )}
+      <SketchView lines={lines} model={model} pick={pick} />
+      <p className="small quiet mt-2 mb-0">
+        Click a wiring line or a bit to pick its segment. Unplug driven hardware before you load new firmware
+        on lines that drive it.
+      </p>
+    </StationFrame>
+  );
+}

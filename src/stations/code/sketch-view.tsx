@@ -1,0 +1,140 @@
+import { cpp } from "@codemirror/lang-cpp";
+import { HighlightStyle, syntaxHighlighting } from "@codemirror/language";
+import { EditorState, StateEffect, StateField, type Range } from "@codemirror/state";
+import { Decoration, EditorView, lineNumbers, type DecorationSet } from "@codemirror/view";
+import { tags } from "@lezer/highlight";
+import { useEffect, useRef } from "react";
+import type { RigModel } from "@/core/address";
+import type { SketchLine } from "@/core/program";
+import type { PipId } from "@/core/rig";
+import { pickPip } from "@/store";
+
+const setMarks = StateEffect.define<DecorationSet>();
+
+const marks = StateField.define<DecorationSet>({
+  create: () => Decoration.none,
+  update: (now, transaction) =>
+    transaction.effects.reduce((set, effect) => (effect.is(setMarks) ? effect.value : set), now),
+  provide: (field) => EditorView.decorations.from(field),
+});
+
+const colours = HighlightStyle.define([
+  { tag: tags.comment, color: "var(--ink-3)", fontStyle: "normal" },
+  { tag: [tags.keyword, tags.modifier, tags.controlKeyword], color: "var(--ink)", fontWeight: "640" },
+  { tag: [tags.typeName, tags.standard(tags.typeName)], color: "var(--note)" },
+  { tag: tags.number, color: "var(--good)" },
+  { tag: tags.function(tags.variableName), color: "var(--caution)" },
+]);
+
+const look = EditorView.theme({
+  "&": { backgroundColor: "var(--sheet)", color: "var(--ink)", height: "100%", fontSize: "13px" },
+  ".cm-scroller": {
+    fontFamily: "var(--bs-font-monospace)",
+    fontVariationSettings: '"MONO" 1',
+    lineHeight: "1.5",
+  },
+  ".cm-gutters": { backgroundColor: "var(--sheet-2)", color: "var(--ink-3)", border: "none" },
+  "&.cm-focused": { outline: "none" },
+  ".cm-selectionBackground, ::selection": { backgroundColor: "var(--rule) !important" },
+  ".cm-pip-line": { backgroundColor: "var(--accent-wash)" },
+  ".cm-pip-bit": {
+    color: "var(--accent) !important",
+    fontWeight: "700",
+    backgroundColor: "var(--accent-wash)",
+  },
+  ".cm-pip-bit span": { color: "var(--accent) !important" },
+});
+
+interface Props {
+  readonly lines: readonly SketchLine[];
+  readonly model: RigModel;
+  readonly pick: PipId | undefined;
+}
+
+/** The sketch, with the picked pip's wiring line and its bit of every pattern marked; clicking them picks. */
+export function SketchView({ lines, model, pick }: Props) {
+  const host = useRef<HTMLDivElement>(null);
+  const view = useRef<EditorView>(null);
+  const latest = useRef({ lines, model });
+  useEffect(() => {
+    latest.current = { lines, model };
+  }, [lines, model]);
+
+  useEffect(() => {
+    const made = new EditorView({
+      parent: host.current!,
+      state: EditorState.create({
+        extensions: [
+          EditorState.readOnly.of(true),
+          EditorView.editable.of(false),
+          EditorView.contentAttributes.of({ "aria-label": "Sketch", tabindex: "0" }),
+          lineNumbers(),
+          cpp(),
+          syntaxHighlighting(colours),
+          look,
+          marks,
+          EditorView.domEventHandlers({
+            click: (event, at) => {
+              const position = at.posAtCoords({ x: event.clientX, y: event.clientY });
+              if (position === null) return;
+              const line = at.state.doc.lineAt(position);
+              const pip = pipAt(
+                latest.current.lines[line.number - 1],
+                position - line.from,
+                latest.current.model,
+              );
+              if (pip) pickPip(pip);
+            },
+          }),
+        ],
+      }),
+    });
+    view.current = made;
+    return () => made.destroy();
+  }, []);
+
+  useEffect(() => {
+    const text = lines.map((line) => line.text).join("\n");
+    const editor = view.current!;
+    if (editor.state.doc.toString() !== text) {
+      editor.dispatch({
+        changes: { from: 0, to: editor.state.doc.length, insert: text },
+        effects: setMarks.of(Decoration.none),
+      });
+    }
+    editor.dispatch({ effects: setMarks.of(marksFor(lines, model, pick, editor.state)) });
+  }, [lines, model, pick]);
+
+  return <div ref={host} className="sketch" />;
+}
+
+/** The bit's column in a pattern line, for each byte. */
+function columnOf(line: SketchLine, byte: number, bit: number): number | undefined {
+  const first = line.bitColumns?.[byte];
+  return first === undefined ? undefined : first + 7 - bit;
+}
+
+function pipAt(line: SketchLine | undefined, column: number, { encoding }: RigModel): PipId | undefined {
+  if (!line) return undefined;
+  return line.pip ?? encoding.bits.find(({ byte, bit }) => columnOf(line, byte, bit) === column)?.pip;
+}
+
+function marksFor(
+  lines: readonly SketchLine[],
+  { encoding }: RigModel,
+  pick: PipId | undefined,
+  state: EditorState,
+): DecorationSet {
+  const found: Range<Decoration>[] = [];
+  lines.forEach((line, at) => {
+    const { from } = state.doc.line(at + 1);
+    if (line.pip !== undefined && line.pip === pick)
+      found.push(Decoration.line({ class: "cm-pip-line" }).range(from));
+    for (const { pip, byte, bit } of encoding.bits) {
+      const column = pip === pick ? columnOf(line, byte, bit) : undefined;
+      if (column !== undefined)
+        found.push(Decoration.mark({ class: "cm-pip-bit" }).range(from + column, from + column + 1));
+    }
+  });
+  return Decoration.set(found, true);
+}

@@ -1,0 +1,240 @@
+"use client";
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import { cellBytes, sentBits, type RigModel } from "@/core/address";
+import {
+  VARIANTS,
+  formatByte,
+  glyphFit,
+  inOrder,
+  parseByte,
+  readSegments,
+  writeSegments,
+  type ByteForm,
+  type SegmentName,
+} from "@/core/glyph";
+import { pipId, splitPipId, type Rig } from "@/core/rig";
+import { showBytes } from "@/core/sim";
+import { chooseGlyph, editRig, pickPip, say, useModel, useOpenRig } from "@/store";
+import { CommitField, DigitFace, StationFrame, litSegments } from "@/ui";
+import { Alphabet } from "./alphabet";
+import { BitStrip } from "./bit-strip";
+
+const setShape = (glyph: string, segments: readonly SegmentName[] | undefined) =>
+  editRig((rig: Rig) => ({
+    ...rig,
+    glyphs: [
+      ...rig.glyphs.filter((own) => own.glyph !== glyph),
+      ...(segments ? [{ glyph, segments: inOrder(segments).filter((segment) => segment !== "dp") }] : []),
+    ],
+  }));
+
+const flip = (bytes: readonly number[], byte: number, bit: number): number[] =>
+  bytes.map((value, at) => (at === byte ? value ^ (1 << bit) : value));
+
+/** Glyphs: shapes to bytes and back, through this rig's wires. */
+export function GlyphsStation() {
+  const model = useModel();
+  const glyph = useOpenRig((state) => state.glyph);
+  const pick = useOpenRig((state) => state.pick);
+  const [tried, setTried] = useState<readonly number[]>();
+  const [form, setForm] = useState<ByteForm>("hex");
+  const bytes =
+    tried?.length === model.encoding.byteCount ? tried : cellBytes(model, { glyph, point: false });
+  const shown = showBytes(model, bytes);
+  const bits = sentBits(model);
+
+  const chooseTile = (chosen: string) => {
+    setTried(undefined);
+    chooseGlyph(chosen);
+  };
+  const flipSegment = (segment: SegmentName) => {
+    const pip = pipId(model.display.ref, 1, segment);
+    pickPip(pip);
+    const own = bits.find(({ reaches }) => reaches.includes(pip));
+    if (own) setTried(flip(bytes, own.byte, own.bit));
+    else
+      say({
+        text: `No bit of the code reaches segment ${segment}: follow its trail to see where it ends.`,
+        tone: "trouble",
+      });
+  };
+  return (
+    <StationFrame
+      title="Glyphs"
+      lead="Click a segment or a bit to flip it, or type a byte: both sides follow this rig’s wires."
+    >
+      <div className="glyphs-grid">
+        <div className="glyphs-work">
+          <section className="sheet glyph-editor">
+            <div className="lens" style={{ padding: "14px 18px" }}>
+              <DigitFace
+                colour={model.display.led?.colour ?? "red"}
+                lights={litSegments(shown.segments, shown.unknown)}
+                picked={pick ? splitPipId(pick).segment : undefined}
+                onPick={flipSegment}
+                verb="Flip"
+                letters
+                height={216}
+                label="What these bits light"
+              />
+            </div>
+            <Reading
+              model={model}
+              glyph={tried ? undefined : glyph}
+              segments={shown.segments}
+              unknown={shown.unknown.length > 0}
+            />
+          </section>
+          <section className="sheet">
+            <div className="spread mb-2">
+              <h2 className="sheet-title mb-0">
+                {bytes.length === 1 ? "The byte" : `The ${bytes.length} bytes`}, bit by bit as{" "}
+                {bytes.length === 1 ? "it is" : "they are"} sent
+              </h2>
+              <div className="row-line">
+                {bytes.map((byte, at) => (
+                  <CommitField
+                    key={at}
+                    label={bytes.length === 1 ? "Byte: 0x3F, 63, 0b111111" : `Byte ${at + 1}`}
+                    shown={formatByte(byte, form)}
+                    read={parseByte}
+                    onCommit={(value) => setTried(bytes.map((old, place) => (place === at ? value : old)))}
+                    width={180}
+                    mono
+                    live
+                  />
+                ))}
+              </div>
+            </div>
+            <BitStrip
+              model={model}
+              bits={bits}
+              bytes={bytes}
+              pick={pick}
+              onFlip={(byte, bit) => setTried(flip(bytes, byte, bit))}
+            />
+          </section>
+          <ShapeKeeper
+            key={tried ? "tried" : glyph}
+            start={tried ? "" : glyph}
+            segments={shown.segments}
+            rig={model.rig}
+          />
+        </div>
+        <Alphabet form={form} onForm={setForm} chosen={tried ? undefined : glyph} onChoose={chooseTile} />
+      </div>
+    </StationFrame>
+  );
+}
+
+interface ReadingProps {
+  readonly model: RigModel;
+  readonly glyph: string | undefined;
+  readonly segments: readonly SegmentName[];
+  readonly unknown: boolean;
+}
+
+function Reading({ model, glyph, segments, unknown }: ReadingProps) {
+  const { glyphs, show } = model.rig;
+  const reads = readSegments(segments, glyphs);
+  const fit = glyph === undefined ? undefined : glyphFit(glyph, glyphs);
+  const said =
+    reads.length === 0 ? "no character" : reads.map((one) => (one === " " ? "blank" : one)).join(" or ");
+  return (
+    <div className="glyph-reading">
+      <div className="glyph-name">
+        {glyph === undefined ? "A pattern of your own" : glyph === " " ? "blank" : `“${glyph}”`}
+      </div>
+      <dl className="mb-0">
+        <dt>Lights</dt>
+        <dd className="mono">
+          {unknown ? "cannot be told" : writeSegments(segments).replace("dp", " dp") || "nothing"}
+        </dd>
+        <dt>Reads as</dt>
+        <dd>
+          {unknown ? "the register’s contents are unknown: see the findings" : said}
+          {segments.includes("dp") && ", with the point"}
+        </dd>
+        {fit?.note && (
+          <>
+            <dt>{fit.fit === "stand-in" ? "Stand-in" : "Note"}</dt>
+            <dd>{fit.note}</dd>
+          </>
+        )}
+      </dl>
+      {glyph !== undefined && fit?.fit !== "cannot" && (
+        <Button
+          size="sm"
+          variant="plain"
+          disabled={show.mode === "hold" && show.hold === glyph}
+          onClick={() => editRig((rig) => ({ ...rig, show: { ...rig.show, mode: "hold", hold: glyph } }))}
+        >
+          Hold it on the face
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** Gives a character the pattern on the bench as its shape, and offers the usual variants. */
+function ShapeKeeper({
+  start,
+  segments,
+  rig,
+}: {
+  start: string;
+  segments: readonly SegmentName[];
+  rig: Rig;
+}) {
+  const [glyph, setGlyph] = useState(start);
+  const one = [...glyph][0];
+  const own = rig.glyphs.find((candidate) => candidate.glyph === one);
+  return (
+    <section className="sheet">
+      <h2>Shapes of your own</h2>
+      <div className="row-line flex-wrap">
+        <span>Keep this pattern as the shape of</span>
+        <Form.Control
+          aria-label="Character to give this shape"
+          className="mono"
+          style={{ width: 52, textAlign: "center" }}
+          value={glyph}
+          onChange={(event) => setGlyph([...event.target.value].at(-1) ?? "")}
+        />
+        <Button
+          size="sm"
+          variant="plain"
+          disabled={!one || one === "."}
+          onClick={() => one && (setShape(one, segments), chooseGlyph(one))}
+        >
+          Keep
+        </Button>
+        {own && one && (
+          <Button size="sm" variant="plain" onClick={() => setShape(one, undefined)}>
+            Back to the usual shape
+          </Button>
+        )}
+      </div>
+      <div className="row-line flex-wrap mt-2">
+        {VARIANTS.map(({ glyph: changed, segments: shape, name }) => {
+          const active = rig.glyphs.some(
+            (candidate) =>
+              candidate.glyph === changed && writeSegments(candidate.segments) === writeSegments(shape),
+          );
+          return (
+            <Form.Check
+              key={name}
+              type="switch"
+              id={`variant-${changed}`}
+              label={name}
+              checked={active}
+              onChange={() => setShape(changed, active ? undefined : shape)}
+            />
+          );
+        })}
+      </div>
+    </section>
+  );
+}

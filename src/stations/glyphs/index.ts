@@ -1,0 +1,1 @@
+export { GlyphsStation } from "./glyphs";

@@ -1,0 +1,1 @@
+export { NewRig } from "./new-rig";

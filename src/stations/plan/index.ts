@@ -1,0 +1,1 @@
+export { PlanStation } from "./plan";

@@ -1,0 +1,111 @@
+import type { RigModel } from "@/core/address";
+import { formatByte, parseByte } from "@/core/glyph";
+import type { NamingSchool } from "@/core/parts";
+import { legRef, legTitle, splitPipId, unitValue, type LegRef, type PipId } from "@/core/rig";
+import type { StationName } from "@/core/check";
+import { showBytes, type GlyphRow } from "@/core/sim";
+import { readSegments } from "@/core/glyph";
+import { STATION_TABS } from "./station-list";
+
+/** Something that can be found: what it is, where it is, and what to mark there. */
+export interface Item {
+  readonly id: string;
+  readonly icon: string;
+  readonly title: string;
+  readonly detail: string;
+  readonly station: StationName;
+  readonly legs: readonly LegRef[];
+  readonly pip?: PipId;
+  readonly words: string;
+}
+
+/** Everything of a rig that can be found: stations, segments, units, legs, glyphs with their bytes. */
+export function itemsOf(model: RigModel, table: readonly GlyphRow[], school: NamingSchool): Item[] {
+  const items: Array<Omit<Item, "words">> = STATION_TABS.map(({ name, title, key }) => ({
+    id: `station-${name}`,
+    icon: "bi-signpost",
+    title,
+    detail: `station, key ${key}`,
+    station: name,
+    legs: [],
+  }));
+  for (const { pip, segment, ownLeg } of model.addresses) {
+    items.push({
+      id: `pip-${pip}`,
+      icon: "bi-circle-fill",
+      title: `Segment ${segment}`,
+      detail: `${splitPipId(pip).unit}, pick it`,
+      station: "wires",
+      legs: [ownLeg],
+      pip,
+    });
+  }
+  for (const unit of model.rig.units) {
+    const part = model.part(unit.ref);
+    const all = part.legs.map(({ id }) => legRef(unit.ref, id));
+    items.push({
+      id: `unit-${unit.ref}`,
+      icon: "bi-cpu",
+      title: unit.ref,
+      detail: [part.title, unitValue(unit)].filter(Boolean).join(", "),
+      station: "wires",
+      legs: all,
+    });
+    if (part.kind === "resistor" || part.kind === "capacitor") continue;
+    for (const leg of all) {
+      items.push({
+        id: `leg-${leg}`,
+        icon: "bi-dot",
+        title: legTitle(model.rig, leg, school),
+        detail: "leg",
+        station: "wires",
+        legs: [leg],
+      });
+    }
+  }
+  for (const { cell, bytes } of table) {
+    items.push({
+      id: `glyph-${cell.glyph}`,
+      icon: "bi-type",
+      title: cell.glyph === " " ? "blank" : `Glyph ${cell.glyph}`,
+      detail: bytes.map((byte) => `${formatByte(byte)} · ${byte}`).join(", "),
+      station: "glyphs",
+      legs: [],
+    });
+  }
+  return items.map((item) => ({ ...item, words: `${item.title} ${item.detail}`.toLowerCase() }));
+}
+
+/** The items that hold every word, whole-word starts first; a byte is read as what it shows. */
+export function findItems(items: readonly Item[], model: RigModel, query: string, most = 12): Item[] {
+  const words = query.toLowerCase().split(/\s+/).filter(Boolean);
+  if (words.length === 0) return items.slice(0, most);
+  const starts = (item: Item) =>
+    words.filter((word) => new RegExp(`(^|[\\s,])${escape(word)}`).test(item.words)).length;
+  const found = items
+    .filter((item) => words.every((word) => item.words.includes(word)))
+    .map((item) => ({ item, rank: starts(item) }))
+    .sort((one, other) => other.rank - one.rank)
+    .map(({ item }) => item);
+  return [...readByte(model, query), ...found].slice(0, most);
+}
+
+const escape = (word: string): string => word.replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
+
+function readByte(model: RigModel, query: string): Item[] {
+  const byte = parseByte(query);
+  if (!byte.ok || model.encoding.byteCount !== 1) return [];
+  const { segments } = showBytes(model, [byte.value]);
+  const reads = readSegments(segments, model.rig.glyphs)[0];
+  return [
+    {
+      id: `byte-${byte.value}`,
+      icon: "bi-hash",
+      title: `Byte ${formatByte(byte.value)}`,
+      detail: `${reads === " " ? "blank" : reads ? `reads ${reads}` : "reads as no character"} on this wiring: ${segments.join(" ") || "nothing lit"}`,
+      station: "glyphs",
+      legs: [],
+      words: "",
+    },
+  ];
+}

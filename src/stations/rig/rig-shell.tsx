@@ -1,0 +1,227 @@
+"use client";
+import Link from "next/link";
+import { useParams, useRouter } from "next/navigation";
+import { useEffect, useState, type ReactNode } from "react";
+import Button from "react-bootstrap/Button";
+import Modal from "react-bootstrap/Modal";
+import { useHotkeys } from "react-hotkeys-hook";
+import { useStore } from "zustand";
+import { segmentBeside, type Direction } from "@/core/glyph";
+import { pipId, splitPipId, type LegRef, type PipId } from "@/core/rig";
+import type { StationName } from "@/core/check";
+import { openRig, pickPip, redo, saveNow, spotLegs, undo, useModel, useOpenRig, useRig } from "@/store";
+import { DigitFace, ThemeSwitch, faceLights, useSimulation } from "@/ui";
+import { Finder } from "./finder";
+import { RigSide, faceText } from "./rig-side";
+import { Shortcuts } from "./shortcuts";
+import { STATION_TABS, stationPath } from "./station-list";
+
+/** Opens the rig of the address, and puts its face and trail beside whichever station is shown. */
+export function RigShell({ children }: { children: ReactNode }) {
+  const { id } = useParams<{ id: string }>();
+  const [state, setState] = useState<"opening" | "open" | "missing">("opening");
+  const isOpen = useOpenRig(({ rig }) => rig?.id === id);
+  useEffect(() => {
+    let current = true;
+    void openRig(id).then((found) => current && setState(found ? "open" : "missing"));
+    return () => {
+      current = false;
+    };
+  }, [id]);
+  useEffect(() => {
+    const save = () => void saveNow();
+    document.addEventListener("visibilitychange", save);
+    window.addEventListener("pagehide", save);
+    return () => {
+      save();
+      document.removeEventListener("visibilitychange", save);
+      window.removeEventListener("pagehide", save);
+    };
+  }, []);
+  if (state === "missing") {
+    return (
+      <main className="container py-5">
+        <h1 className="h4">There is no such rig in this browser</h1>
+        <p>
+          It may have been deleted, or made in another browser. Rigs travel as .pip.json files: export there,
+          import here.
+        </p>
+        <Link className="btn btn-primary" href="/">
+          To the shelf
+        </Link>
+      </main>
+    );
+  }
+  if (state === "opening" || !isOpen) return null;
+  return <OpenRig>{children}</OpenRig>;
+}
+
+type Layer = "find" | "keys" | "grown";
+
+function OpenRig({ children }: { children: ReactNode }) {
+  const rig = useRig();
+  const router = useRouter();
+  const { station } = useParams<{ station: StationName }>();
+  const simulation = useSimulation("open", rig);
+  const [layer, setLayer] = useState<Layer>();
+  const go = (to: StationName, legs: readonly LegRef[] = [], pip?: PipId) => {
+    if (pip) pickPip(pip);
+    spotLegs(legs);
+    router.push(stationPath(rig.id, to));
+  };
+  useRigKeys({
+    go,
+    run: () => simulation.setRunning(!simulation.running),
+    step: simulation.step,
+    open: setLayer,
+  });
+  return (
+    <div className="rig">
+      <RigSide
+        simulation={simulation}
+        onGo={(hop) => go(hop.station, hop.legs)}
+        onShow={(finding) => go(finding.station, finding.legs, finding.pips[0])}
+        onGrow={() => setLayer("grown")}
+      />
+      <main className="rig-main">
+        <nav className="station-tabs" aria-label="Stations">
+          {STATION_TABS.map(({ name, title, key }) => (
+            <Link
+              key={name}
+              href={stationPath(rig.id, name)}
+              className="station-tab"
+              aria-current={name === station ? "page" : undefined}
+            >
+              <kbd aria-hidden>{key}</kbd>
+              {title}
+            </Link>
+          ))}
+          <Tools onOpen={setLayer} />
+        </nav>
+        {children}
+      </main>
+      {layer === "find" && (
+        <Finder onClose={() => setLayer(undefined)} onGo={(item) => go(item.station, item.legs, item.pip)} />
+      )}
+      {layer === "keys" && <Shortcuts onClose={() => setLayer(undefined)} />}
+      {layer === "grown" && <GrownFace simulation={simulation} onClose={() => setLayer(undefined)} />}
+    </div>
+  );
+}
+
+function Tools({ onOpen }: { onOpen: (layer: Layer) => void }) {
+  const past = useStore(useOpenRig.temporal, (state) => state.pastStates.length);
+  const future = useStore(useOpenRig.temporal, (state) => state.futureStates.length);
+  return (
+    <span className="station-tools">
+      <Button
+        variant="quiet"
+        size="sm"
+        disabled={past === 0}
+        onClick={undo}
+        aria-label="Undo"
+        title="Undo (Ctrl+Z)"
+      >
+        <i className="bi bi-arrow-counterclockwise" aria-hidden />
+      </Button>
+      <Button
+        variant="quiet"
+        size="sm"
+        disabled={future === 0}
+        onClick={redo}
+        aria-label="Redo"
+        title="Redo (Ctrl+Shift+Z)"
+      >
+        <i className="bi bi-arrow-clockwise" aria-hidden />
+      </Button>
+      <Button
+        variant="quiet"
+        size="sm"
+        onClick={() => onOpen("find")}
+        aria-label="Find"
+        title="Find anything (/)"
+      >
+        <i className="bi bi-search" aria-hidden />
+      </Button>
+      <Button
+        variant="quiet"
+        size="sm"
+        onClick={() => onOpen("keys")}
+        aria-label="Keyboard shortcuts"
+        title="Keyboard (?)"
+      >
+        <i className="bi bi-keyboard" aria-hidden />
+      </Button>
+      <ThemeSwitch />
+    </span>
+  );
+}
+
+interface Keys {
+  readonly go: (station: StationName) => void;
+  readonly run: () => void;
+  readonly step: () => void;
+  readonly open: (layer: Layer) => void;
+}
+
+const onControl = (event: KeyboardEvent): boolean =>
+  event.target instanceof Element && event.target.closest("button, a, [role=button], [role=radio]") !== null;
+
+const inDialog = (): boolean => document.querySelector(".modal.show") !== null;
+
+function useRigKeys({ go, run, step, open }: Keys): void {
+  const arrows = { preventDefault: true, ignoreEventWhen: inDialog };
+  const options = { ...arrows, enableOnFormTags: ["radio"] as const };
+  useHotkeys(
+    "up, down, left, right",
+    (event) => movePick(event.key.replace("Arrow", "").toLowerCase() as Direction),
+    arrows,
+  );
+  useHotkeys("space", run, { ...options, ignoreEventWhen: (event) => onControl(event) || inDialog() });
+  useHotkeys(".", step, { ...options, useKey: true });
+  useHotkeys("f", () => open("grown"), options);
+  useHotkeys("/", () => open("find"), { ...options, useKey: true });
+  useHotkeys("shift+?, ?", () => open("keys"), { ...options, useKey: true });
+  useHotkeys("mod+z", undo, options);
+  useHotkeys("mod+shift+z, mod+y", redo, options);
+  useHotkeys(
+    STATION_TABS.map(({ key }) => key),
+    (event) => {
+      const tab = STATION_TABS.find(({ key }) => key === event.key);
+      if (tab) go(tab.name);
+    },
+    options,
+  );
+}
+
+function movePick(way: Direction): void {
+  const { pick } = useOpenRig.getState();
+  if (!pick) return;
+  const { unit, digit, segment } = splitPipId(pick);
+  const next = segmentBeside(segment, way);
+  if (next) pickPip(pipId(unit, digit, next));
+}
+
+function GrownFace({
+  simulation,
+  onClose,
+}: {
+  simulation: ReturnType<typeof useSimulation>;
+  onClose: () => void;
+}) {
+  const model = useModel();
+  const lights = faceLights(simulation.face, model.display.ref);
+  return (
+    <Modal show onHide={onClose} fullscreen aria-label="The face, large" contentClassName="grown-face">
+      <button type="button" className="plain-button lens-grow" onClick={onClose} aria-label="Close">
+        <i className="bi bi-x-lg" aria-hidden />
+      </button>
+      <DigitFace
+        colour={model.display.led?.colour ?? "red"}
+        lights={lights}
+        height="min(84vh, 110vw)"
+        label={`Face: ${faceText(lights, model)}`}
+      />
+    </Modal>
+  );
+}

@@ -1,0 +1,211 @@
+import Link from "next/link";
+import { useMemo, useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import Modal from "react-bootstrap/Modal";
+import type { Finding } from "@/core/check";
+import { formatQuantity } from "@/core/quantity";
+import { LIMITS, splitPipId } from "@/core/rig";
+import { trailOf, type Hop } from "@/core/trail";
+import { editRig, pickPip, useFindings, useModel, useOpenRig, usePreferences } from "@/store";
+import {
+  DigitFace,
+  FindingsCount,
+  FindingsList,
+  PipLogo,
+  TrailList,
+  faceLights,
+  type SimulationView,
+} from "@/ui";
+import { readSegments } from "@/core/glyph";
+
+const SPEEDS = [0.0001, 0.01, 0.1, 1, 4, 20];
+
+interface Props {
+  readonly simulation: SimulationView;
+  readonly onGo: (hop: Hop) => void;
+  readonly onShow: (finding: Finding) => void;
+  readonly onGrow: () => void;
+}
+
+/** The column that is always there: the face, its controls, the trail of the picked pip, what was found. */
+export function RigSide({ simulation, onGo, onShow, onGrow }: Props) {
+  const model = useModel();
+  const pick = useOpenRig((state) => state.pick);
+  const school = usePreferences((state) => state.school);
+  const hops = useMemo(() => (pick ? trailOf(model, pick, school) : []), [model, pick, school]);
+  return (
+    <aside className="rig-side" aria-label="Face and trail">
+      <RigHead />
+      <RigFace simulation={simulation} onGrow={onGrow} />
+      <TrailList hops={hops} onGo={onGo} />
+      <SideFindings onShow={onShow} />
+    </aside>
+  );
+}
+
+function RigHead() {
+  const { rig } = useModel();
+  const saved = useOpenRig((state) => state.saved);
+  const [draft, setDraft] = useState<string>();
+  const commit = () => {
+    const name = draft?.trim();
+    if (name && name !== rig.name) editRig((before) => ({ ...before, name }));
+    setDraft(undefined);
+  };
+  const says = {
+    saved: "Saved in this browser",
+    saving: "Saving…",
+    failed: "Not saved: the browser’s storage is full or closed",
+  };
+  return (
+    <div className="rig-head">
+      <Link href="/" aria-label="Back to the shelf" title="Shelf" onClick={commit}>
+        <PipLogo />
+      </Link>
+      <input
+        className="rig-name"
+        aria-label="Name of the rig"
+        value={draft ?? rig.name}
+        maxLength={LIMITS.name}
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={commit}
+        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      />
+      <span
+        className={saved === "failed" ? "severity-fault" : "quiet"}
+        title={says[saved]}
+        role="status"
+        aria-label={says[saved]}
+      >
+        <i
+          className={`bi ${{ saved: "bi-check2", saving: "bi-three-dots", failed: "bi-exclamation-octagon-fill" }[saved]}`}
+          aria-hidden
+        />
+      </span>
+    </div>
+  );
+}
+
+/** What the lit segments read as, for people who hear the page and for tests. */
+export function faceText(lights: ReturnType<typeof faceLights>, model: ReturnType<typeof useModel>): string {
+  const entries = Object.entries(lights);
+  if (entries.some(([, light]) => light?.unknown)) return "unknown";
+  const lit = entries.filter(([, light]) => light && light.level > 0).map(([segment]) => segment);
+  const reads = readSegments(lit as never[], model.rig.glyphs)[0];
+  const point = lit.includes("dp") ? "." : "";
+  return reads === undefined ? "no character" : (reads === " " ? "blank" : reads) + point;
+}
+
+function RigFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: () => void }) {
+  const model = useModel();
+  const pick = useOpenRig((state) => state.pick);
+  const { face, running, speed } = simulation;
+  const display = model.display;
+  const lights = faceLights(face, display.ref);
+  const reads = faceText(lights, model);
+  return (
+    <div className="rig-face">
+      <div className="lens" style={{ margin: "10px 10px 0", padding: "14px 0" }}>
+        <DigitFace
+          colour={display.led?.colour ?? "red"}
+          lights={lights}
+          picked={pick ? splitPipId(pick).segment : undefined}
+          onPick={(segment) => pickPip(`${display.ref}.1.${segment}`)}
+          height="clamp(110px, 24vh, 186px)"
+          label={`Face: ${reads}`}
+        />
+        <button
+          type="button"
+          className="plain-button lens-grow"
+          onClick={onGrow}
+          aria-label="Blow the face up"
+          title="Blow up (F)"
+        >
+          <i className="bi bi-arrows-angle-expand" aria-hidden />
+        </button>
+        {reads === "unknown" && <span className="lens-says">contents unknown at power-up</span>}
+      </div>
+      <div className="face-controls">
+        <Button
+          size="sm"
+          variant="primary"
+          onClick={() => simulation.setRunning(!running)}
+          aria-label={running ? "Pause" : "Run"}
+          title={`${running ? "Pause" : "Run"} (Space)`}
+        >
+          <i className={`bi ${running ? "bi-pause-fill" : "bi-play-fill"}`} aria-hidden />
+        </Button>
+        <Button
+          size="sm"
+          variant="plain"
+          onClick={simulation.step}
+          aria-label="Step to the next change"
+          title="Next change (.)"
+        >
+          <i className="bi bi-skip-end" aria-hidden />
+        </Button>
+        <Button
+          size="sm"
+          variant="plain"
+          onClick={simulation.restart}
+          aria-label="Start again from power-up"
+          title="Start again from power-up"
+        >
+          <i className="bi bi-power" aria-hidden />
+        </Button>
+        <Form.Select
+          size="sm"
+          aria-label="Speed"
+          title="Speed against real time"
+          style={{ width: 92 }}
+          value={speed}
+          onChange={(event) => simulation.setSpeed(Number(event.target.value))}
+        >
+          {SPEEDS.map((value) => (
+            <option key={value} value={value}>
+              {value >= 1 ? `${value} ×` : `1/${Math.round(1 / value)} ×`}
+            </option>
+          ))}
+        </Form.Select>
+        <span className="face-time" role="timer" aria-label="Simulated time">
+          {face?.ended ? "ended" : formatQuantity(Math.floor((face?.time ?? 0) / 1e8) / 10, "s", 5)}
+        </span>
+      </div>
+    </div>
+  );
+}
+
+function SideFindings({ onShow }: { onShow: (finding: Finding) => void }) {
+  const findings = useFindings();
+  const [open, setOpen] = useState(false);
+  return (
+    <div className="side-findings">
+      <button
+        type="button"
+        className="plain-button w-100 spread"
+        onClick={() => setOpen(true)}
+        aria-haspopup="dialog"
+      >
+        <FindingsCount findings={findings} />
+        <i className="bi bi-chevron-up quiet" aria-hidden />
+      </button>
+      <Modal show={open} onHide={() => setOpen(false)} size="lg" scrollable aria-labelledby="findings-title">
+        <Modal.Header closeButton>
+          <Modal.Title id="findings-title" as="h2" className="h6">
+            What was found
+          </Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <FindingsList
+            findings={findings}
+            onGo={(finding) => {
+              setOpen(false);
+              onShow(finding);
+            }}
+          />
+        </Modal.Body>
+      </Modal>
+    </div>
+  );
+}

@@ -1,0 +1,24 @@
+import { STATIONS, type StationName } from "@/core/check";
+
+export interface StationTab {
+  readonly name: StationName;
+  readonly title: string;
+  /** Its key, the same for ever, whichever stations are there. */
+  readonly key: string;
+}
+
+const TITLES: Partial<Record<StationName, string>> = {
+  plan: "Plan",
+  wires: "Wires",
+  glyphs: "Glyphs",
+  writes: "Writes",
+  code: "Code",
+};
+
+/** The stations that work, in a maker's order. */
+export const STATION_TABS: readonly StationTab[] = STATIONS.flatMap((name, at) => {
+  const title = TITLES[name];
+  return title ? [{ name, title, key: String((at + 1) % 10) }] : [];
+});
+
+export const stationPath = (rigId: string, station: StationName): string => `/rig/${rigId}/${station}`;

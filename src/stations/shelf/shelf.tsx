@@ -1,0 +1,203 @@
+"use client";
+import { useLiveQuery } from "dexie-react-hooks";
+import { format } from "date-fns";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import Dropdown from "react-bootstrap/Dropdown";
+import Modal from "react-bootstrap/Modal";
+import { fileName, writeRig, type Problem, type Rig } from "@/core/rig";
+import {
+  addDemoRigs,
+  addRig,
+  binRig,
+  importRig,
+  modelFor,
+  say,
+  shelfRecords,
+  unbinRig,
+  type ShelfRecord,
+} from "@/store";
+import { DigitFace, PipLogo, ThemeSwitch, chooseFile, faceLights, saveText, useSimulation } from "@/ui";
+
+const REFUSED_BYTES = 2 * 1024 * 1024;
+
+/** Home: every rig as a card with its live face. */
+export function Shelf() {
+  const records = useLiveQuery(shelfRecords);
+  const router = useRouter();
+  const [refused, setRefused] = useState<{ name: string; problems: readonly Problem[] }>();
+
+  const takeFile = async (file: File | undefined) => {
+    if (!file) return;
+    if (file.size > REFUSED_BYTES) {
+      setRefused({
+        name: file.name,
+        problems: [
+          {
+            path: "file",
+            message: `is ${(file.size / 1048576).toFixed(1)} MiB; a rig file is at most 2 MiB`,
+          },
+        ],
+      });
+      return;
+    }
+    const result = await importRig(await file.text());
+    if (!result.ok) return setRefused({ name: file.name, problems: result.problems });
+    say({
+      text: `${result.rig.name} imported`,
+      action: { label: "Open", run: () => router.push(`/rig/${result.rig.id}/plan`) },
+    });
+  };
+
+  const bringBack = async () => {
+    const added = await addDemoRigs();
+    say({
+      text: added
+        ? `${added} demo rig${added === 1 ? "" : "s"} brought back`
+        : "All demo rigs are on the shelf already",
+    });
+  };
+
+  return (
+    <div
+      className="shelf"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        void takeFile(event.dataTransfer.files[0]);
+      }}
+    >
+      <header className="shelf-head">
+        <PipLogo size={34} />
+        <div className="me-auto">
+          <h1 className="shelf-name">Bold Pip</h1>
+          <p className="quiet mb-0">
+            Wires, bytes and code for LED digits, proven on a simulated rig before you touch yours.
+          </p>
+        </div>
+        <Link className="btn btn-primary" href="/new">
+          <i className="bi bi-plus-lg me-1" aria-hidden />
+          New rig
+        </Link>
+        <Button variant="plain" onClick={() => void chooseFile([".json"], "Rig files").then(takeFile)}>
+          <i className="bi bi-upload me-1" aria-hidden />
+          Import
+        </Button>
+        <Dropdown align="end">
+          <Dropdown.Toggle variant="quiet" size="sm" aria-label="More" className="no-caret">
+            <i className="bi bi-three-dots-vertical" aria-hidden />
+          </Dropdown.Toggle>
+          <Dropdown.Menu>
+            <Dropdown.Item onClick={() => void bringBack()}>Bring back the demo rigs</Dropdown.Item>
+            <Dropdown.Item href="/schema/rig-1.json" target="_blank">
+              JSON Schema of rig files
+            </Dropdown.Item>
+          </Dropdown.Menu>
+        </Dropdown>
+        <ThemeSwitch />
+      </header>
+      <ul className="shelf-cards" aria-label="Rigs">
+        {records?.map((record) => (
+          <RigCard key={record.id} record={record} />
+        ))}
+        <li>
+          <Link href="/new" className="shelf-new">
+            <i className="bi bi-plus-lg" aria-hidden />
+            <strong>New rig</strong>
+            <span className="quiet small">three questions, then wires, bytes and a program</span>
+          </Link>
+        </li>
+      </ul>
+      <p className="quiet small mt-4">
+        Rigs stay in this browser. To move or keep one, export it as a <code className="mono">.pip.json</code>{" "}
+        file; drop such a file anywhere on this page to import it.
+      </p>
+      {refused && (
+        <Modal show onHide={() => setRefused(undefined)} scrollable aria-labelledby="refused-title">
+          <Modal.Header closeButton>
+            <Modal.Title id="refused-title" as="h2" className="h6">
+              {refused.name} was not imported
+            </Modal.Title>
+          </Modal.Header>
+          <Modal.Body>
+            <p>Nothing on the shelf was changed.</p>
+            <ul className="mb-0">
+              {refused.problems.map(({ path, message }) => (
+                <li key={path + message}>
+                  <code className="mono">{path}</code> {message}.
+                </li>
+              ))}
+            </ul>
+          </Modal.Body>
+        </Modal>
+      )}
+    </div>
+  );
+}
+
+/** What a card says of its rig in a line. */
+function summary(rig: Rig): string {
+  const model = modelFor(rig);
+  const lines = Object.values(model.encoding.lines).join(", ");
+  const display = model.part(model.display.ref).title.replace(", 10 legs", "");
+  return `${display} · 74HC595 · lines ${lines}`;
+}
+
+function RigCard({ record: { rig, changed } }: { record: ShelfRecord }) {
+  const { face } = useSimulation(`card-${rig.id}`, rig);
+  const display = modelFor(rig).display;
+  const remove = async () => {
+    await binRig(rig.id);
+    say({ text: `${rig.name} deleted`, action: { label: "Undo", run: () => void unbinRig(rig.id) } });
+  };
+  const duplicate = async () => {
+    const copy = await addRig(rig);
+    say({ text: `Duplicated as ${copy.name}` });
+  };
+  return (
+    <li className="shelf-card">
+      <Link href={`/rig/${rig.id}/plan`} className="shelf-open" aria-label={`Open ${rig.name}`}>
+        <span className="lens" style={{ padding: "16px 0" }}>
+          <DigitFace
+            colour={display.led?.colour ?? "red"}
+            lights={faceLights(face, display.ref)}
+            height={132}
+            label={`Face of ${rig.name}`}
+          />
+        </span>
+      </Link>
+      <div className="shelf-says">
+        <div className="spread">
+          <Link href={`/rig/${rig.id}/plan`} className="shelf-title">
+            {rig.name}
+          </Link>
+          <Dropdown align="end">
+            <Dropdown.Toggle
+              variant="quiet"
+              size="sm"
+              aria-label={`More for ${rig.name}`}
+              className="no-caret"
+            >
+              <i className="bi bi-three-dots" aria-hidden />
+            </Dropdown.Toggle>
+            <Dropdown.Menu>
+              <Dropdown.Item
+                onClick={() => void saveText(writeRig(rig), fileName(rig, ".pip.json"), "application/json")}
+              >
+                Export .pip.json
+              </Dropdown.Item>
+              <Dropdown.Item onClick={() => void duplicate()}>Duplicate</Dropdown.Item>
+              <Dropdown.Divider />
+              <Dropdown.Item onClick={() => void remove()}>Delete</Dropdown.Item>
+            </Dropdown.Menu>
+          </Dropdown>
+        </div>
+        <div className="small quiet">{summary(rig)}</div>
+        {rig.note && <p className="small mb-0 mt-1 shelf-note">{rig.note}</p>}
+        <div className="tiny quiet mt-auto pt-2">changed {format(changed, "d MMM yyyy, HH:mm")}</div>
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,1 @@
+export { WiresStation } from "./wires";

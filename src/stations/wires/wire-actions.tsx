@@ -1,0 +1,124 @@
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import type { RigModel } from "@/core/address";
+import type { NamingSchool } from "@/core/parts";
+import { legRef, legTitle, type LegRef, type Wire, type WireEnd } from "@/core/rig";
+import { wireTitle } from "./wire-list";
+
+/** What is being done to the wires just now. */
+export type Doing =
+  | { readonly what: "nothing" }
+  | { readonly what: "move"; readonly end: WireEnd }
+  | { readonly what: "swap" }
+  | { readonly what: "add"; readonly from?: LegRef };
+
+interface Props {
+  readonly model: RigModel;
+  readonly wire: Wire | undefined;
+  readonly doing: Doing;
+  readonly school: NamingSchool;
+  readonly message: string | undefined;
+  readonly onDo: (doing: Doing) => void;
+  readonly onLeg: (leg: LegRef) => void;
+  readonly onRemove: () => void;
+  readonly onClose: () => void;
+}
+
+/** What can be done to the selected wire; while a leg or a wire is wanted, what to click. */
+export function WireActions({ model, wire, doing, school, message, onDo, onLeg, onRemove, onClose }: Props) {
+  const name = (leg: LegRef) => legTitle(model.rig, leg, school);
+  const asks =
+    doing.what === "move" && wire
+      ? `Click the leg where the end at ${name(wire[doing.end])} is to go, or choose it:`
+      : doing.what === "add"
+        ? doing.from
+          ? `From ${name(doing.from)}: click the other leg, or choose it:`
+          : "Click the leg the new wire begins at, or choose it:"
+        : doing.what === "swap"
+          ? "Click the wire to swap with, in the list or in the drawing."
+          : undefined;
+  if (!wire && doing.what !== "add") return null;
+  return (
+    <div className="wire-actions" role="region" aria-label="Selected wire">
+      <div className="spread">
+        <strong>{doing.what === "add" ? "New wire" : wire && wireTitle(model, wire, school)}</strong>
+        <button type="button" className="plain-button px-1" aria-label="Close" onClick={onClose}>
+          <i className="bi bi-x-lg" aria-hidden />
+        </button>
+      </div>
+      {asks ? (
+        <>
+          <div className="small mb-1">{asks}</div>
+          <div className="row-line">
+            {doing.what !== "swap" && <LegChooser model={model} school={school} onLeg={onLeg} />}
+            <Button
+              size="sm"
+              variant="plain"
+              onClick={() => (doing.what === "add" ? onClose() : onDo({ what: "nothing" }))}
+            >
+              Cancel
+            </Button>
+          </div>
+        </>
+      ) : (
+        wire && (
+          <div className="row-line flex-wrap">
+            <Button size="sm" variant="plain" onClick={() => onDo({ what: "move", end: "from" })}>
+              Move end at {name(wire.from)}
+            </Button>
+            <Button size="sm" variant="plain" onClick={() => onDo({ what: "move", end: "to" })}>
+              Move end at {name(wire.to)}
+            </Button>
+            <Button size="sm" variant="plain" onClick={() => onDo({ what: "swap" })}>
+              Swap with another
+            </Button>
+            <Button size="sm" variant="plain" onClick={onRemove}>
+              Remove
+            </Button>
+          </div>
+        )
+      )}
+      {message && (
+        <div className="field-error" role="alert">
+          {message}
+        </div>
+      )}
+    </div>
+  );
+}
+
+function LegChooser({
+  model,
+  school,
+  onLeg,
+}: {
+  model: RigModel;
+  school: NamingSchool;
+  onLeg: (leg: LegRef) => void;
+}) {
+  const [chosen, setChosen] = useState("");
+  return (
+    <Form.Select
+      size="sm"
+      aria-label="Leg"
+      style={{ maxWidth: 260 }}
+      value={chosen}
+      onChange={(event) => {
+        setChosen("");
+        if (event.target.value) onLeg(event.target.value as LegRef);
+      }}
+    >
+      <option value="">Choose a leg…</option>
+      {model.rig.units.map((unit) => (
+        <optgroup key={unit.ref} label={`${unit.ref} ${model.part(unit.ref).title}`}>
+          {model.part(unit.ref).legs.map(({ id }) => (
+            <option key={id} value={legRef(unit.ref, id)}>
+              {legTitle(model.rig, legRef(unit.ref, id), school)}
+            </option>
+          ))}
+        </optgroup>
+      ))}
+    </Form.Select>
+  );
+}

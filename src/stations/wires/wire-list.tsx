@@ -1,0 +1,114 @@
+import { useEffect, useRef } from "react";
+import Form from "react-bootstrap/Form";
+import { WIRE_GROUPS, pathOf, wireGroup, type RigModel, type WireGroup } from "@/core/address";
+import { countLeg, legById, type NamingSchool } from "@/core/parts";
+import { legTitle, placeWires, splitLegRef, type LegRef, type Wire } from "@/core/rig";
+import { editRig } from "@/store";
+
+const GROUP_TITLES: Readonly<Record<WireGroup, string>> = {
+  power: "Power and chip control",
+  lines: "Lines from the board",
+  common: "What all segments share",
+  segments: "Segments",
+};
+
+interface Props {
+  readonly model: RigModel;
+  readonly pick: string | undefined;
+  readonly spot: readonly LegRef[];
+  readonly selected: string | undefined;
+  readonly school: NamingSchool;
+  readonly onWire: (id: string) => void;
+}
+
+/** Every wire leg to leg, in working order, with the way to count to each leg; ticked as placed. */
+export function WireList({ model, pick, spot, selected, school, onWire }: Props) {
+  const path = pick ? pathOf(model, pick) : undefined;
+  const list = useRef<HTMLDivElement>(null);
+  const first = useRef(spot.length === 0);
+  useEffect(() => {
+    if (first.current) {
+      first.current = false;
+      return;
+    }
+    list.current
+      ?.querySelector(".is-selected, .is-spotted, .is-picked")
+      ?.scrollIntoView({ block: "nearest" });
+  }, [pick, spot, selected]);
+  const groups = WIRE_GROUPS.map((group) => ({
+    group,
+    wires: model.rig.wires.filter((wire) => wireGroup(model, wire) === group),
+  })).filter(({ wires }) => wires.length > 0);
+  return (
+    <div className="wire-list" ref={list}>
+      {groups.map(({ group, wires }) => {
+        const placed = wires.filter((wire) => wire.placed).length;
+        return (
+          <section key={group}>
+            <h3 className="wire-group">
+              {GROUP_TITLES[group]}
+              <span className="quiet ms-auto fw-normal">
+                {placed} of {wires.length}
+              </span>
+              <button
+                type="button"
+                className="plain-button text-decoration-underline quiet fw-normal"
+                onClick={() =>
+                  editRig((rig) =>
+                    placeWires(
+                      rig,
+                      wires.map(({ id }) => id),
+                      placed < wires.length,
+                    ),
+                  )
+                }
+              >
+                {placed < wires.length ? "tick all" : "clear"}
+              </button>
+            </h3>
+            <ul className="plain-list">
+              {wires.map((wire) => {
+                const spotted = spot.includes(wire.from) || spot.includes(wire.to);
+                const marks = `${path?.wires.has(wire.id) ? " is-picked" : ""}${selected === wire.id ? " is-selected" : ""}${spotted ? " is-spotted" : ""}`;
+                return (
+                  <li key={wire.id} className={`wire-row${wire.placed ? " is-placed" : ""}${marks}`}>
+                    <Form.Check
+                      type="checkbox"
+                      checked={wire.placed}
+                      aria-label={`Placed: ${wireTitle(model, wire, school)}`}
+                      onChange={(event) => editRig((rig) => placeWires(rig, [wire.id], event.target.checked))}
+                    />
+                    <button
+                      type="button"
+                      className="plain-button wire-ends"
+                      aria-pressed={selected === wire.id}
+                      onClick={() => onWire(wire.id)}
+                    >
+                      <WireEndText model={model} leg={wire.from} school={school} />
+                      <i className="bi bi-arrow-right quiet" aria-label="to" />
+                      <WireEndText model={model} leg={wire.to} school={school} />
+                    </button>
+                  </li>
+                );
+              })}
+            </ul>
+          </section>
+        );
+      })}
+    </div>
+  );
+}
+
+export const wireTitle = (model: RigModel, wire: Wire, school: NamingSchool): string =>
+  `${legTitle(model.rig, wire.from, school)} to ${legTitle(model.rig, wire.to, school)}`;
+
+function WireEndText({ model, leg, school }: { model: RigModel; leg: LegRef; school: NamingSchool }) {
+  const { unit, leg: id } = splitLegRef(leg);
+  const part = model.part(unit);
+  return (
+    <span className="wire-end">
+      <span className="wire-leg">{legTitle(model.rig, leg, school)}</span>
+      <span className="tiny quiet">{countLeg(part, legById(part, id))}</span>
+    </span>
+  );
+}

@@ -1,0 +1,246 @@
+import { useMemo, type KeyboardEvent } from "react";
+import { pathOf, type RigModel } from "@/core/address";
+import { legById, legName, type NamingSchool } from "@/core/parts";
+import { legTitle, unitValue, type LegRef, type Wire } from "@/core/rig";
+import { layOut, wirePath, type Box, type LegSpot } from "./layout";
+
+interface Props {
+  readonly model: RigModel;
+  readonly pick: string | undefined;
+  readonly spot: readonly LegRef[];
+  readonly selected: string | undefined;
+  readonly school: NamingSchool;
+  /** Legs are being asked for: they stand out, and a click answers. */
+  readonly asking: boolean;
+  readonly onLeg: (leg: LegRef) => void;
+  readonly onWire: (id: string) => void;
+}
+
+const pressed = (run: () => void) => (event: KeyboardEvent) => {
+  if (event.key !== "Enter" && event.key !== " ") return;
+  event.preventDefault();
+  run();
+};
+
+/** The rig as it lies on the table: each part with its notch and its numbered legs, and every wire. */
+export function WiringDrawing({ model, pick, spot, selected, school, asking, onLeg, onWire }: Props) {
+  const { boxes, spots, width, height } = useMemo(() => layOut(model), [model]);
+  const path = useMemo(() => (pick ? pathOf(model, pick) : undefined), [model, pick]);
+  const { rig } = model;
+  const standsOut = (id: string) => path?.wires.has(id) || selected === id;
+  const drawWire = (wire: Wire) => {
+    const d = wirePath(spots.get(wire.from)!, spots.get(wire.to)!);
+    const marks = `${wire.placed ? " is-placed" : ""}${path?.wires.has(wire.id) ? " is-picked" : ""}${selected === wire.id ? " is-selected" : ""}`;
+    return (
+      <g key={wire.id} className={`wire${marks}`} onClick={() => onWire(wire.id)}>
+        <path d={d} className="wire-hit" />
+        <path d={d} className="wire-line">
+          <title>{`${legTitle(rig, wire.from, school)} → ${legTitle(rig, wire.to, school)}`}</title>
+        </path>
+      </g>
+    );
+  };
+  return (
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      className={`wiring${asking ? " is-asking" : ""}`}
+      role="group"
+      aria-label="Wiring drawing"
+    >
+      {rig.wires.filter(({ id }) => !standsOut(id)).map(drawWire)}
+      {boxes.map((box) => (
+        <Body key={box.ref} box={box} model={model} />
+      ))}
+      {rig.wires.filter(({ id }) => standsOut(id)).map(drawWire)}
+      {boxes.map((box) => (
+        <g key={box.ref}>
+          {box.part.legs.map(({ id }) => {
+            const at = spots.get(`${box.ref}.${id}`)!;
+            const marks = `${path?.legs.has(at.leg) ? " is-picked" : ""}${spot.includes(at.leg) ? " is-spotted" : ""}`;
+            return (
+              <g
+                key={id}
+                className={`leg${marks}`}
+                role="button"
+                tabIndex={asking ? 0 : -1}
+                aria-label={legTitle(model.rig, at.leg, school)}
+                onClick={() => onLeg(at.leg)}
+                onKeyDown={pressed(() => onLeg(at.leg))}
+              >
+                <LegShape box={box} at={at} school={school} />
+              </g>
+            );
+          })}
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+function Body({ box, model }: { box: Box; model: RigModel }) {
+  const { part, ref, x, y, width, height } = box;
+  const unit = model.unit(ref);
+  const middle = x + width / 2;
+  switch (part.kind) {
+    case "shift-register":
+      return (
+        <g>
+          <rect x={x} y={y} width={width} height={height} rx={4} className="chip-body" />
+          <path d={`M${middle - 11},${y} a11,11 0 0 0 22,0`} className="chip-notch" />
+          <text
+            x={middle}
+            y={y + height / 2 - 4}
+            className="chip-text"
+            textAnchor="middle"
+            transform={`rotate(-90 ${middle} ${y + height / 2})`}
+          >
+            {part.id}
+          </text>
+          <text x={middle} y={y - 8} className="unit-text" textAnchor="middle">
+            {ref}
+          </text>
+        </g>
+      );
+    case "display":
+      return (
+        <g>
+          <rect x={x} y={y} width={width} height={height} rx={4} className="display-body" />
+          <g transform={`translate(${x + 20} ${y + 36}) scale(0.82 0.9)`}>
+            <DisplayGlyph />
+          </g>
+          <text
+            x={x - 8}
+            y={y + height / 2}
+            className="unit-text"
+            textAnchor="middle"
+            transform={`rotate(-90 ${x - 8} ${y + height / 2})`}
+          >
+            {ref} · {part.polarity === "common-cathode" ? "common cathode" : "common anode"}
+          </text>
+        </g>
+      );
+    case "controller":
+      return (
+        <g>
+          <rect x={x} y={y} width={width} height={height} rx={6} className="board-body" />
+          <text
+            x={x + width - 12}
+            y={y + height / 2}
+            className="unit-text"
+            textAnchor="middle"
+            transform={`rotate(90 ${x + width - 12} ${y + height / 2})`}
+          >
+            {ref} · ATmega328P board
+          </text>
+        </g>
+      );
+    case "resistor":
+      return (
+        <g>
+          <rect x={x} y={y} width={width} height={height} rx={6} className="resistor-body" />
+          <text x={middle} y={y - 4} className="value-text" textAnchor="middle">
+            {ref} {unitValue(unit)}
+          </text>
+        </g>
+      );
+    case "capacitor":
+      return (
+        <g>
+          <path
+            d={`M${middle - 3},${y} v${height} M${middle + 3},${y} v${height}`}
+            className="capacitor-body"
+          />
+          <path
+            d={`M${x},${y + height / 2} H${middle - 3} M${middle + 3},${y + height / 2} H${x + width}`}
+            className="leg-metal"
+          />
+          <text x={middle} y={y - 5} className="value-text" textAnchor="middle">
+            {ref} {unitValue(unit)}
+          </text>
+        </g>
+      );
+    case "supply":
+      return (
+        <g>
+          <rect x={x} y={y} width={width} height={height} rx={4} className="board-body" />
+          <text x={middle} y={y + height / 2 + 4} className="unit-text" textAnchor="middle">
+            {unitValue(unit)}
+          </text>
+          <text x={middle} y={y - 5} className="value-text" textAnchor="middle">
+            {ref}
+          </text>
+        </g>
+      );
+  }
+}
+
+const SEGMENT_LINES = [
+  "M22,8 H78",
+  "M80,12 V70",
+  "M80,80 V138",
+  "M22,142 H78",
+  "M20,80 V138",
+  "M20,12 V70",
+  "M26,75 H74",
+];
+
+function DisplayGlyph() {
+  return (
+    <g className="display-glyph" transform="skewX(-5) translate(8 0)">
+      {SEGMENT_LINES.map((d) => (
+        <path key={d} d={d} />
+      ))}
+      <circle cx={95} cy={139} r={4} />
+    </g>
+  );
+}
+
+function LegShape({ box, at, school }: { box: Box; at: LegSpot; school: NamingSchool }) {
+  const { part } = box;
+  const { x, y, dx, dy, id } = at;
+  const leg = legById(part, id);
+  const inward = { x: x - dx * 12, y: y - dy * 12 };
+  const isBoard = part.kind === "controller";
+  const numbered = part.kind === "shift-register" || part.kind === "display";
+  const name = isBoard
+    ? leg.role === "line"
+      ? id
+      : leg.name
+    : numbered
+      ? legName(leg, school).replace("common ", "com ")
+      : "";
+  const text =
+    dy === 0
+      ? { x: inward.x - dx * 5, y: y + 3.5, anchor: dx < 0 ? "start" : "end" }
+      : { x, y: inward.y - dy * 8 + (dy < 0 ? 4 : 2), anchor: "middle" };
+  const number =
+    dy === 0
+      ? { x: x - dx * 1, y: y - 4, anchor: dx < 0 ? "end" : "start" }
+      : { x: x + 5, y: y + (dy < 0 ? 4 : 3), anchor: "start" };
+  return (
+    <>
+      <rect
+        x={Math.min(x, inward.x) - 4}
+        y={Math.min(y, inward.y) - 7}
+        width={Math.abs(dx) * 12 + 8}
+        height={Math.abs(dy) * 12 + 14}
+        className="leg-hit"
+      />
+      {part.kind !== "capacitor" && <path d={`M${inward.x},${inward.y} L${x},${y}`} className="leg-metal" />}
+      <circle cx={x} cy={y} r={3.2} className="leg-tip" />
+      <text
+        x={text.x}
+        y={text.y}
+        textAnchor={text.anchor as "start"}
+        className={numbered ? "chip-leg" : "leg-name"}
+      >
+        {name}
+      </text>
+      {numbered && (
+        <text x={number.x} y={number.y} textAnchor={number.anchor as "start"} className="leg-number">
+          {id}
+        </text>
+      )}
+    </>
+  );
+}

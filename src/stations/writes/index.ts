@@ -1,0 +1,1 @@
+export { WritesStation } from "./writes";

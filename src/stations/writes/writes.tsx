@@ -1,0 +1,160 @@
+"use client";
+import { useMemo, useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import { cellBytes, sentBits } from "@/core/address";
+import { GLYPHS, formatByte } from "@/core/glyph";
+import { formatNanoseconds, formatQuantity } from "@/core/quantity";
+import { showCells } from "@/core/show";
+import { splitPipId } from "@/core/rig";
+import { segmentsFrom, traceSend, type SendTrace } from "@/core/sim";
+import { chooseGlyph, useModel, useOpenRig } from "@/store";
+import { DigitFace, StationFrame, litSegments } from "@/ui";
+import { ChipStages } from "./chip-stages";
+import { Tape } from "./tape";
+import { Waveform } from "./waveform";
+
+/** Writes: one update over the three lines, write by write and edge by edge, and what the chip makes of it. */
+export function WritesStation() {
+  const model = useModel();
+  const glyph = useOpenRig((state) => state.glyph);
+  const pick = useOpenRig((state) => state.pick);
+  const bytes = cellBytes(model, { glyph, point: false });
+  const key = bytes.join();
+  const trace = useMemo(() => traceSend(model, key.split(",").map(Number)), [model, key]);
+  const [at, setAt] = useState(0);
+  const step = Math.min(at, trace.steps.length);
+  const chips = step === 0 ? trace.before : trace.steps[step - 1]!.chips;
+  const lit = segmentsFrom(model, chips);
+  const bits = useMemo(() => sentBits(model), [model]);
+  const cells = [...new Set([...showCells(model.rig.show).map((cell) => cell.glyph), glyph])];
+  return (
+    <StationFrame
+      title="Writes"
+      lead="One update over the three lines, edge by edge."
+      actions={
+        <span className="row-line">
+          <label htmlFor="writes-glyph" className="small quiet">
+            Character
+          </label>
+          <Form.Select
+            id="writes-glyph"
+            size="sm"
+            style={{ width: 96 }}
+            value={glyph}
+            onChange={(event) => chooseGlyph(event.target.value)}
+          >
+            {[...new Set([...cells, ...GLYPHS])].map((one) => (
+              <option key={one} value={one}>
+                {one === " " ? "blank" : one}
+              </option>
+            ))}
+          </Form.Select>
+          <span className="mono">
+            {bytes.map((byte) => `${formatByte(byte)} = ${formatByte(byte, "binary")}`).join(", ")}
+          </span>
+        </span>
+      }
+    >
+      <section className="sheet">
+        <Stepper trace={trace} at={step} onAt={setAt} />
+        <Waveform trace={trace} bits={bits} at={step} pick={pick} onAt={setAt} lines={model.encoding.lines} />
+      </section>
+      <div className="writes-grid">
+        <section className="sheet">
+          <h2>The writes</h2>
+          <Tape trace={trace} at={step} onAt={setAt} lines={model.encoding.lines} />
+          <p className="small quiet mb-0 mt-2">
+            {trace.bytes.length * 8} bits, {formatNanoseconds(trace.duration)} an update with the sketch’s
+            calls
+            {model.rig.show.mode === "count" &&
+              `: ${formatShare(trace.duration / (model.rig.show.interval * 1e6))} of the controller’s time at one every ${formatQuantity(model.rig.show.interval / 1000, "s")}`}
+            .
+          </p>
+        </section>
+        <section className="sheet">
+          <h2>The chip after this step</h2>
+          <div className="stages-row">
+            <ChipStages model={model} chips={chips} pick={pick} step={trace.steps[step - 1]} />
+            <div className="lens stages-face">
+              <DigitFace
+                colour={model.display.led?.colour ?? "red"}
+                lights={litSegments(lit.segments, lit.unknown)}
+                picked={pick ? splitPipId(pick).segment : undefined}
+                height={118}
+                label="The display after this step"
+              />
+            </div>
+          </div>
+        </section>
+      </div>
+    </StationFrame>
+  );
+}
+
+const formatShare = (share: number): string => `${Number((share * 100).toPrecision(2))} %`;
+
+function Stepper({ trace, at, onAt }: { trace: SendTrace; at: number; onAt: (at: number) => void }) {
+  const { steps } = trace;
+  const last = steps.length;
+  const now = steps[at - 1];
+  const nextBit = () => {
+    const turn = steps[at]?.turn;
+    const next = steps.findIndex((step, place) => place >= at && (step.turn ?? -1) !== (turn ?? -1));
+    onAt(next < 0 ? last : Math.max(next, at + 1));
+  };
+  return (
+    <div className="row-line flex-wrap mb-2">
+      <span className="btn-group btn-group-sm">
+        <Button variant="plain" disabled={at === 0} onClick={() => onAt(0)} aria-label="To the start">
+          <i className="bi bi-skip-start-fill" aria-hidden />
+        </Button>
+        <Button variant="plain" disabled={at === 0} onClick={() => onAt(at - 1)}>
+          <i className="bi bi-chevron-left" aria-hidden /> Edge
+        </Button>
+        <Button variant="plain" disabled={at === last} onClick={() => onAt(at + 1)}>
+          Edge <i className="bi bi-chevron-right" aria-hidden />
+        </Button>
+        <Button variant="plain" disabled={at === last} onClick={nextBit}>
+          Bit <i className="bi bi-chevron-double-right" aria-hidden />
+        </Button>
+        <Button variant="plain" disabled={at === last} onClick={() => onAt(last)} aria-label="To the end">
+          <i className="bi bi-skip-end-fill" aria-hidden />
+        </Button>
+      </span>
+      <Form.Range
+        aria-label="Step of the update"
+        style={{ width: 180 }}
+        min={0}
+        max={last}
+        value={at}
+        onChange={(event) => onAt(Number(event.target.value))}
+      />
+      <span className="small" role="status">
+        {now ? (
+          <>
+            <strong>{formatNanoseconds(now.at)}</strong>: {explain(now)}
+          </>
+        ) : (
+          <>
+            Before the update: the register still holds what it held
+            {steps[0] && isUnknown(trace) ? ", unknown after power-up" : ""}.
+          </>
+        )}
+      </span>
+    </div>
+  );
+}
+
+const isUnknown = (trace: SendTrace): boolean =>
+  trace.before.some(({ latched }) => latched.some((bit) => bit !== 0 && bit !== 1));
+
+function explain({ use, level, turn, statement }: SendTrace["steps"][number]): string {
+  if (use === "latch")
+    return level ? "latch rises: the outputs take all stages at once" : "latch goes low; nothing changes yet";
+  if (use === "data") return `data takes bit ${(turn ?? 0) + 1}: ${level}`;
+  if (statement.do !== "shift-pattern") return `${use} ${level}`;
+  return level
+    ? `clock rises: bit ${(turn ?? 0) + 1} goes in, every stage moves on`
+    : "clock falls; nothing moves";
+}

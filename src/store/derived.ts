@@ -1,0 +1,39 @@
+import { modelOf, type RigModel } from "@/core/address";
+import { checkModel, type Finding } from "@/core/check";
+import type { NamingSchool } from "@/core/parts";
+import { buildProgram, type Program } from "@/core/program";
+import type { Rig } from "@/core/rig";
+import { glyphTable, type GlyphRow } from "@/core/sim";
+import { useOpenRig } from "./open-rig";
+import { usePreferences } from "./preferences";
+
+/** Remembers one result for each rig, for as long as the rig is in use. */
+function perRig<Value>(derive: (rig: Rig) => Value): (rig: Rig) => Value {
+  const known = new WeakMap<Rig, { value: Value }>();
+  return (rig) => {
+    const found = known.get(rig) ?? { value: derive(rig) };
+    known.set(rig, found);
+    return found.value;
+  };
+}
+
+export const modelFor: (rig: Rig) => RigModel = perRig(modelOf);
+export const programFor: (rig: Rig) => Program = perRig((rig) => buildProgram(modelFor(rig)));
+const tableFor: (rig: Rig) => readonly GlyphRow[] = perRig((rig) => glyphTable(modelFor(rig)));
+const findingsFor: Record<NamingSchool, (rig: Rig) => readonly Finding[]> = {
+  letters: perRig((rig) => checkModel(modelFor(rig), "letters")),
+  numbers: perRig((rig) => checkModel(modelFor(rig), "numbers")),
+};
+
+/** The open rig. Stations are only shown while one is open. */
+export function useRig(): Rig {
+  const rig = useOpenRig((state) => state.rig);
+  if (!rig) throw new Error("no rig is open");
+  return rig;
+}
+
+export const useModel = (): RigModel => modelFor(useRig());
+export const useProgram = (): Program => programFor(useRig());
+export const useGlyphTable = (): readonly GlyphRow[] => tableFor(useRig());
+export const useFindings = (): readonly Finding[] =>
+  findingsFor[usePreferences((state) => state.school)](useRig());

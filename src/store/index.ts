@@ -1,0 +1,18 @@
+export { type ShelfRecord } from "./database";
+export { addDemoRigs, addRig, binRig, importRig, newId, prepareShelf, shelfRecords, unbinRig } from "./shelf";
+export {
+  chooseGlyph,
+  editRig,
+  editWires,
+  openRig,
+  pickPip,
+  redo,
+  saveNow,
+  spotLegs,
+  undo,
+  useOpenRig,
+  type SaveState,
+} from "./open-rig";
+export { modelFor, programFor, useFindings, useGlyphTable, useModel, useProgram, useRig } from "./derived";
+export { THEME_KEY, loadPreferences, setSchool, setTheme, usePreferences, type Theme } from "./preferences";
+export { dismiss, say, useMessages, type Message } from "./messages";

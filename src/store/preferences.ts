@@ -1,0 +1,41 @@
+import { create } from "zustand";
+import type { NamingSchool } from "@/core/parts";
+import { readSetting, writeSetting } from "./shelf";
+
+export type Theme = "light" | "night";
+
+interface Preferences {
+  readonly theme: Theme;
+  /** Which of the two leg-name sets of the data sheets is shown. */
+  readonly school: NamingSchool;
+}
+
+export const usePreferences = create<Preferences>()(() => ({ theme: "light", school: "letters" }));
+
+const show = (theme: Theme): void => {
+  document.documentElement.dataset.bsTheme = theme === "night" ? "dark" : "light";
+};
+
+/** The theme is also kept where the page's first script can read it, so that the night never flashes white. */
+export const THEME_KEY = "bold-pip-theme";
+
+export function setTheme(theme: Theme): void {
+  usePreferences.setState({ theme });
+  show(theme);
+  localStorage.setItem(THEME_KEY, theme);
+  void writeSetting("theme", theme);
+}
+
+export function setSchool(school: NamingSchool): void {
+  usePreferences.setState({ school });
+  void writeSetting("school", school);
+}
+
+/** Takes up what was chosen on an earlier visit. */
+export async function loadPreferences(): Promise<void> {
+  const theme = (await readSetting<Theme>("theme")) ?? (localStorage.getItem(THEME_KEY) as Theme | null);
+  const school = await readSetting<NamingSchool>("school");
+  const night = theme ?? (matchMedia("(prefers-color-scheme: dark)").matches ? "night" : "light");
+  usePreferences.setState({ theme: night, ...(school ? { school } : {}) });
+  show(night);
+}

@@ -1,0 +1,112 @@
+import { useId, useState, type KeyboardEvent } from "react";
+import Form from "react-bootstrap/Form";
+import { formatQuantity, parseQuantity, type QuantityUnit } from "@/core/quantity";
+
+type Checked<Value> = { ok: true; value: Value } | { ok: false; message: string };
+
+interface CommitProps<Value> {
+  readonly label: string;
+  readonly shown: string;
+  readonly read: (text: string) => Checked<Value>;
+  readonly onCommit: (value: Value) => void;
+  readonly width?: number | string;
+  readonly mono?: boolean;
+  readonly hint?: string;
+  readonly maxLength?: number;
+  /** Commits while typing too, as long as what stands there is good. */
+  readonly live?: boolean;
+}
+
+/** A field that keeps what is typed until it is good, says why it is not, and commits on Enter or when left. */
+export function CommitField<Value>({
+  label,
+  shown,
+  read,
+  onCommit,
+  width,
+  mono,
+  hint,
+  maxLength,
+  live,
+}: CommitProps<Value>) {
+  const id = useId();
+  const [draft, setDraft] = useState<string>();
+  const checked = draft === undefined ? undefined : read(draft);
+  const message = checked && !checked.ok ? checked.message : undefined;
+  const commit = () => {
+    if (draft === undefined || !checked?.ok) return;
+    if (draft !== shown) onCommit(checked.value);
+    setDraft(undefined);
+  };
+  const change = (text: string) => {
+    setDraft(text);
+    const now = read(text);
+    if (live && now.ok) onCommit(now.value);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === "Enter") commit();
+    if (event.key === "Escape") setDraft(undefined);
+  };
+  return (
+    <div style={{ width }}>
+      <label className="field-label" htmlFor={id}>
+        {label}
+      </label>
+      <Form.Control
+        id={id}
+        value={draft ?? shown}
+        maxLength={maxLength}
+        className={mono ? "mono" : undefined}
+        isInvalid={message !== undefined}
+        aria-describedby={message || hint ? `${id}-says` : undefined}
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(event) => change(event.target.value)}
+        onBlur={commit}
+        onKeyDown={onKeyDown}
+      />
+      {message ? (
+        <div id={`${id}-says`} className="field-error" role="alert">
+          {message}
+        </div>
+      ) : (
+        hint && (
+          <div id={`${id}-says`} className="tiny quiet">
+            {hint}
+          </div>
+        )
+      )}
+    </div>
+  );
+}
+
+interface QuantityProps {
+  readonly label: string;
+  readonly value: number;
+  readonly unit: QuantityUnit;
+  readonly range: readonly [number, number];
+  readonly onCommit: (value: number) => void;
+  readonly width?: number | string;
+  readonly hint?: string;
+}
+
+/** The one number-with-unit field: takes 4k7, 250 ms, 1,5 V, and shows the value with its SI prefix. */
+export function QuantityField({ label, value, unit, range, onCommit, width, hint }: QuantityProps) {
+  const read = (text: string): Checked<number> => {
+    const parsed = parseQuantity(text, unit);
+    if (!parsed.ok) return parsed;
+    const [least, most] = range;
+    if (parsed.value >= least && parsed.value <= most) return parsed;
+    return { ok: false, message: `from ${formatQuantity(least, unit)} to ${formatQuantity(most, unit)}` };
+  };
+  return (
+    <CommitField
+      label={label}
+      shown={formatQuantity(value, unit, 6)}
+      read={read}
+      onCommit={onCommit}
+      width={width}
+      hint={hint}
+    />
+  );
+}

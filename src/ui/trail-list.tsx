@@ -1,0 +1,22 @@
+import type { Hop } from "@/core/trail";
+
+/** The picked pip's trail as a vertical route; a click on a hop goes to its station. */
+export function TrailList({ hops, onGo }: { hops: readonly Hop[]; onGo: (hop: Hop) => void }) {
+  return (
+    <ol className="trail" aria-label="Trail of the picked pip" tabIndex={-1}>
+      {hops.map((hop, at) => (
+        <li key={at} className={`trail-hop${hop.kind === "broken" ? " is-broken" : ""}`}>
+          <button
+            type="button"
+            className="plain-button"
+            onClick={() => onGo(hop)}
+            title={`Go to ${hop.station}`}
+          >
+            {hop.title}
+            {hop.detail && <span className="trail-detail">{hop.detail}</span>}
+          </button>
+        </li>
+      ))}
+    </ol>
+  );
+}

@@ -1,0 +1,116 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { SegmentName } from "@/core/glyph";
+import { splitPipId, type Rig } from "@/core/rig";
+import type { Face } from "@/core/sim";
+import { STEADY } from "@/core/trail";
+import { simulatorWorker } from "@/workers";
+import type { SegmentLight } from "./digit-face";
+
+export interface SimulationView {
+  readonly face: Face | undefined;
+  readonly running: boolean;
+  readonly speed: number;
+  setRunning(running: boolean): void;
+  setSpeed(speed: number): void;
+  step(): void;
+  restart(): void;
+}
+
+const FRAME_MS = 16;
+
+/** Runs a rig in the worker and follows its face, frame by frame. A changed rig starts again from power-up. */
+export function useSimulation(key: string, rig: Rig | undefined, startRunning = true): SimulationView {
+  const [face, setFace] = useState<Face>();
+  const [running, setRunning] = useState(startRunning);
+  const [speed, setSpeed] = useState(1);
+  const [turn, setTurn] = useState(0);
+  const what = useWhatRuns(rig);
+  const ready = useRef(false);
+
+  useEffect(() => {
+    if (!what) return;
+    let current = true;
+    ready.current = false;
+    void simulatorWorker()
+      .start(key, what)
+      .then((first) => {
+        if (!current) return;
+        ready.current = true;
+        setFace(first);
+      });
+    return () => {
+      current = false;
+      ready.current = false;
+    };
+  }, [key, what, turn]);
+
+  useEffect(() => () => void simulatorWorker().stop(key), [key]);
+
+  useEffect(() => {
+    if (!running) return;
+    let alive = true;
+    let before = performance.now();
+    let busy = false;
+    let shown = "";
+    const tick = async (now: number) => {
+      if (!alive) return;
+      requestAnimationFrame((next) => void tick(next));
+      const gone = Math.min(now - before, 250);
+      if (busy || !ready.current || gone < FRAME_MS - 2) return;
+      before = now;
+      busy = true;
+      const next = await simulatorWorker().advance(key, Math.round(gone * 1e6 * speed));
+      busy = false;
+      if (!alive || !next) return;
+      const picture = `${next.pips.map((pip) => pip.state + pip.current.toFixed(2)).join()}${Math.floor(next.time / 1e8)}${next.ended}`;
+      if (picture !== shown) setFace(next);
+      shown = picture;
+    };
+    requestAnimationFrame((now) => void tick(now));
+    return () => {
+      alive = false;
+    };
+  }, [key, running, speed]);
+
+  const step = useCallback(() => {
+    setRunning(false);
+    void simulatorWorker()
+      .step(key)
+      .then((next) => next && setFace(next));
+  }, [key]);
+  const restart = useCallback(() => setTurn((before) => before + 1), []);
+  return { face, running, speed, setRunning, setSpeed, step, restart };
+}
+
+/** The same rig object as before, as long as only its name, note or ticks changed: they do not restart the show. */
+function useWhatRuns(rig: Rig | undefined): Rig | undefined {
+  const key =
+    rig &&
+    JSON.stringify([
+      rig.units,
+      rig.wires.map(({ from, to }) => [from, to]),
+      rig.code,
+      rig.glyphs,
+      rig.show,
+      rig.plan,
+    ]);
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for the parts of the rig that run
+  return useMemo(() => rig, [key]);
+}
+
+/** What the worker says of a display's LEDs, as light for the picture. */
+export function faceLights(face: Face | undefined, unit: string): Partial<Record<SegmentName, SegmentLight>> {
+  if (!face) return {};
+  return Object.fromEntries(
+    face.pips
+      .filter(({ pip }) => splitPipId(pip).unit === unit)
+      .map(({ pip, current, state }) => [
+        splitPipId(pip).segment,
+        { level: state === "lit" ? lightLevel(current) : 0, unknown: state === "unknown" },
+      ]),
+  );
+}
+
+/** Eyes take in a wide range: a tenth of the steady current still looks a good third as bright. */
+export const lightLevel = (current: number): number =>
+  Math.min(1, Math.max(0.12, (current / STEADY) ** 0.45));

@@ -1,0 +1,41 @@
+import { modelOf } from "@/core/address";
+import { buildProgram } from "@/core/program";
+import type { Nanoseconds } from "@/core/quantity";
+import type { Rig } from "@/core/rig";
+import { Simulation, type Face } from "@/core/sim";
+
+/** Simulated time one call may run, so that a fast speed cannot hold the worker. */
+const MOST_AT_ONCE: Nanoseconds = 5e9;
+
+/** Simulations of several rigs, by key. Runs in a worker; also the plain object to test. */
+export class Simulator {
+  private readonly running = new Map<string, Simulation>();
+
+  /** Starts a rig from power-up. @returns what is on its face then */
+  start(key: string, rig: Rig): Face {
+    const model = modelOf(rig);
+    const simulation = new Simulation(model, buildProgram(model));
+    this.running.set(key, simulation);
+    return simulation.look();
+  }
+
+  /** Runs on by an amount of simulated time. */
+  advance(key: string, by: Nanoseconds): Face | undefined {
+    const simulation = this.running.get(key);
+    if (!simulation) return undefined;
+    simulation.advanceTo(Math.round(simulation.time + Math.min(by, MOST_AT_ONCE)));
+    return simulation.look();
+  }
+
+  /** Runs to the next change on the face. */
+  step(key: string): Face | undefined {
+    const simulation = this.running.get(key);
+    simulation?.look();
+    simulation?.stepToChange();
+    return simulation?.look();
+  }
+
+  stop(key: string): void {
+    this.running.delete(key);
+  }
+}

@@ -1,0 +1,4 @@
+import { expose } from "comlink";
+import { Simulator } from "./simulator";
+
+expose(new Simulator());
