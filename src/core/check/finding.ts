@@ -1,4 +1,4 @@
-import type { LegRef, PipId, Rig } from "../rig";
+import type { LegRef, PipId } from "../rig";
 
 /** The ten working screens, in a maker's order. */
 export const STATIONS = [

@@ -11,7 +11,7 @@ const shown = (value: unknown): string => {
 /** Messages without the path: the reader puts it in front. */
 yup.setLocale({
   mixed: {
-    required: "is missing",
+    required: ({ originalValue }) => (originalValue === null ? "may not be null" : "is missing"),
     defined: "is missing",
     notNull: "may not be null",
     notType: ({ type, originalValue }) =>

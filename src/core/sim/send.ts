@@ -60,7 +60,7 @@ export function traceSend(model: RigModel, bytes: readonly number[]): SendTrace 
       const chip = board.chip(ref);
       return { ref, stages: [...(chip?.stages ?? [])], latched: [...(chip?.latched ?? [])] };
     });
-  const useOf = (line: string) =>
+  const lineUse = (line: string) =>
     (["data", "clock", "latch"] as const).find((use) => program.lines[use] === line)!;
   const steps: SendStep[] = [];
   let before: SendStep["chips"] = contents();
@@ -76,7 +76,7 @@ export function traceSend(model: RigModel, bytes: readonly number[]): SendTrace 
       before = contents();
     } else if (event.kind === "line") {
       board.drive(event.line, event.level);
-      const use = useOf(event.line);
+      const use = lineUse(event.line);
       const turn = event.statement.do === "shift-pattern" ? clocked : undefined;
       if (use === "clock" && event.level === 0) clocked += 1;
       steps.push({

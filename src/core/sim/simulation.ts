@@ -87,7 +87,7 @@ export class Simulation {
       if (this.next.kind === "sent") sends -= 1;
       this.take();
     }
-    while (this.next && this.next.at === this.now && this.next.kind === "sent") this.take();
+    if (this.next?.kind === "sent") this.take();
   }
 
   /** Runs to the end of the next send and starts a new average there. */

@@ -34,7 +34,7 @@ export function itemsOf(model: RigModel, table: readonly GlyphRow[], school: Nam
       id: `pip-${pip}`,
       icon: "bi-circle-fill",
       title: `Segment ${segment}`,
-      detail: `${splitPipId(pip).unit}, pick it`,
+      detail: `${splitPipId(pip).unit}, picks the segment`,
       station: "wires",
       legs: [ownLeg],
       pip,

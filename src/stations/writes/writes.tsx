@@ -19,9 +19,8 @@ export function WritesStation() {
   const model = useModel();
   const glyph = useOpenRig((state) => state.glyph);
   const pick = useOpenRig((state) => state.pick);
-  const bytes = cellBytes(model, { glyph, point: false });
-  const key = bytes.join();
-  const trace = useMemo(() => traceSend(model, key.split(",").map(Number)), [model, key]);
+  const trace = useMemo(() => traceSend(model, cellBytes(model, { glyph, point: false })), [model, glyph]);
+  const { bytes } = trace;
   const [at, setAt] = useState(0);
   const step = Math.min(at, trace.steps.length);
   const chips = step === 0 ? trace.before : trace.steps[step - 1]!.chips;

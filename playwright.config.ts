@@ -1,0 +1,34 @@
+import { defineConfig } from "@playwright/test";
+
+const PORT = 3417;
+
+export default defineConfig({
+  testDir: "e2e",
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
+  workers: 1,
+  retries: 1,
+  reporter: "list",
+  use: {
+    baseURL: `http://localhost:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
+    },
+  },
+  webServer: {
+    command: `node_modules/.bin/next start -p ${PORT}`,
+    url: `http://localhost:${PORT}`,
+    reuseExistingServer: false,
+    timeout: 120_000,
+  },
+});

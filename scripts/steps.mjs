@@ -1,0 +1,55 @@
+import { spawnSync } from "node:child_process";
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import { createHash } from "node:crypto";
+
+/** Says a step, runs it, and ends the run with a clear line when it fails. */
+export function step(what, command, args, options = {}) {
+  console.log(`\n» ${what}`);
+  const done = spawnSync(command, args, { stdio: "inherit", ...options });
+  if (done.error || done.status !== 0) {
+    const why = done.error ? done.error.message : `exit code ${done.status}`;
+    console.error(`\n✗ ${what} failed: ${command} ${args.join(" ")} (${why})`);
+    return false;
+  }
+  return true;
+}
+
+const LOCK = "package-lock.json";
+const STAMP = "node_modules/.bold-pip-installed";
+
+/** Installs what the lock file names, unless just that is there already. */
+export function install() {
+  const lock = createHash("sha256").update(readFileSync(LOCK)).digest("hex");
+  if (existsSync(STAMP) && readFileSync(STAMP, "utf8") === lock) return true;
+  const done = step("Installing packages from the lock file", "npm", ["ci", "--no-audit", "--no-fund"]);
+  if (done) writeFileSync(STAMP, lock);
+  return done;
+}
+
+const CHROMIUM = "/usr/bin/chromium";
+
+/** The Debian packages the tests need; put in where they are missing. */
+const DEBIAN = [
+  { package: "chromium", has: () => existsSync(CHROMIUM), why: "end-to-end tests" },
+  { package: "g++", has: () => spawnSync("g++", ["--version"]).status === 0, why: "compiling the sketches" },
+];
+
+export function installDebianPackages() {
+  const missing = DEBIAN.filter(({ has }) => !has());
+  if (missing.length === 0) return true;
+  const names = missing.map((one) => one.package);
+  console.log(`\n» Missing: ${missing.map((one) => `${one.package} (${one.why})`).join(", ")}`);
+  const environment = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
+  if (!step("Reading Debian's package lists", "apt-get", ["update", "-qq"], { env: environment }))
+    return false;
+  return step(
+    `Installing ${names.join(", ")}`,
+    "apt-get",
+    ["install", "-y", "-qq", "--no-install-recommends", ...names],
+    {
+      env: environment,
+    },
+  );
+}
+
+export const bin = (name) => `node_modules/.bin/${name}`;

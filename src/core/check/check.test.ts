@@ -1,0 +1,156 @@
+import { DEMO_RIGS } from "@/demo";
+import { modelOf } from "../address";
+import {
+  addWire,
+  changeUnits,
+  moveWireEnd,
+  relay,
+  removeWire,
+  swapWires,
+  type Edited,
+  type Rig,
+} from "../rig";
+import { checkModel } from ".";
+
+const [slipGate, ladderStep] = DEMO_RIGS as [Rig, Rig];
+const ok = (edited: Edited): Rig => {
+  if (!edited.ok) throw new Error(edited.message);
+  return edited.rig;
+};
+const move = (id: string, end: "from" | "to", leg: `${string}.${string}`) =>
+  ok(moveWireEnd(slipGate, id, end, leg));
+const ohms = (value: number) => changeUnits(slipGate, ({ part }) => part === "resistor", { ohms: value });
+const show = (values: Partial<Rig["show"]>): Rig => ({ ...slipGate, show: { ...slipGate.show, ...values } });
+const separate = relay(slipGate, { ...slipGate.plan, power: "separate" });
+
+test("nothing is found against the demo rigs, nor against any plain plan with a fitting resistor", () => {
+  expect(DEMO_RIGS.flatMap((rig) => checkModel(modelOf(rig)))).toEqual([]);
+  expect(checkModel(modelOf(separate))).toEqual([]);
+  expect(checkModel(modelOf(relay(ladderStep, { ...ladderStep.plan, power: "separate" })))).toEqual([]);
+});
+
+/** What is done to the rig, the finding it has to give, and what that has to say. */
+const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: RegExp]> = [
+  [
+    "5 V wired to ground",
+    ok(addWire(slipGate, "MCU1.5V", "MCU1.GND1")),
+    /^short-/,
+    "fault",
+    /5 V and 0 V are joined.*Do not power/,
+  ],
+  ["two outputs tied", move("output-a", "to", "R2.1"), /^tied-/, "fault", /QA.*QB|QB.*QA/],
+  [
+    "an output on the supply",
+    ok(addWire(slipGate, "U1.9", "MCU1.5V")),
+    /^tied-/,
+    "fault",
+    /short-circuit current/,
+  ],
+  ["a line on ground", ok(addWire(slipGate, "MCU1.2", "MCU1.GND1")), /^line-tied-/, "fault", /line 2/],
+  ["no supply", removeWire(slipGate, "power"), /^power-U1$/, "fault", /leg 16 is on no supply/],
+  [
+    "no common ground",
+    removeWire(separate, "shared-ground"),
+    /^ground-U1$/,
+    "fault",
+    /Never feed the supply back into the USB/,
+  ],
+  ["3.3 V supply", move("power", "from", "MCU1.3V3"), /^low-U1$/, "caution", /3.3 V/],
+  ["enable open", removeWire(slipGate, "enable"), /^input-U1-13$/, "fault", /OE̅ \(leg 13\) is open.*GND/],
+  ["clear open", removeWire(slipGate, "clear"), /^input-U1-10$/, "fault", /empties the stages/],
+  ["enable high", move("enable", "to", "U1.16"), /^input-U1-13$/, "fault", /tied high/],
+  ["clear low", move("clear", "to", "U1.8"), /^input-U1-10$/, "fault", /holds every stage at 0/],
+  ["clear on an undriven line", move("clear", "to", "MCU1.9"), /^input-U1-10$/, "fault", /does not drive/],
+  ["latch on ground", move("latch", "from", "MCU1.GND1"), /^input-U1-12$/, "fault", /gets no signal/],
+  ["no clock", removeWire(slipGate, "clock"), /^input-U1-11$/, "fault", /no bit ever moves/],
+  ["no bypass capacitor", removeWire(slipGate, "bypass-plus"), /^bypass-U1$/, "caution", /100 nF/],
+  ["data on line 0", move("data", "from", "MCU1.0"), /^awkward-data$/, "caution", /programming serial/],
+  ["latch on line 13", move("latch", "from", "MCU1.13"), /^awkward-latch$/, "note", /LED on the board/],
+  [
+    "data and clock on one line",
+    move("data", "from", "MCU1.6"),
+    /^line-twice-6$/,
+    "fault",
+    /the data and the clock/,
+  ],
+  [
+    "a segment's wire out",
+    removeWire(slipGate, "segment-c"),
+    /^led-/,
+    "fault",
+    /Segment c can never light.*Nothing drives/,
+  ],
+  [
+    "the common on 5 V",
+    move("common", "to", "MCU1.5V"),
+    /^led-/,
+    "fault",
+    /Segments a, b, c, d, e, f, g and dp can never light/,
+  ],
+  ["a segment on 5 V", move("output-d", "from", "MCU1.5V"), /^led-/, "fault", /Segment d is always lit/],
+  [
+    "a segment on a line",
+    move("output-d", "from", "MCU1.9"),
+    /^led-/,
+    "fault",
+    /not under the program's control/,
+  ],
+  [
+    "two segments on one output",
+    move("output-a", "from", "U1.1"),
+    /^shared-0\.1$/,
+    "fault",
+    /Segments a and b hang on one output/,
+  ],
+  [
+    "no resistor",
+    ok(moveWireEnd(removeWire(slipGate, "output-a"), "segment-a", "from", "U1.15")),
+    /^no-resistor$/,
+    "fault",
+    /segment a.*mA/,
+  ],
+  ["100 Ω", ohms(100), /^led-current$|^package-U1$/, "fault", /146 mA through U1.*208 %/],
+  ["330 Ω, the package", ohms(330), /^package-U1$/, "caution", /62 mA.*89 %/],
+  ["330 Ω, an output", ohms(330), /^output-current$/, "note", /promises its levels to 6 mA/],
+  ["10 kΩ", ohms(10_000), /^led-dim$/, "note", /308 µA/],
+  [
+    "one resistor",
+    relay(slipGate, { ...slipGate.plan, resistors: "common" }),
+    /^shared-resistor-R1$/,
+    "caution",
+    /8 LEDs.*3.07 mA.*923 µA.*70 %/,
+  ],
+  ["a glyph nobody can show", show({ list: "1%" }), /^glyph-%$/, "caution", /“%” cannot be shown/],
+  ["a stand-in", show({ list: "M1" }), /^glyph-M$/, "note", /No middle leg/],
+  ["100 ms", show({ interval: 100 }), /^pace$/, "caution", /photosensitive/],
+  ["10 ms", show({ interval: 10 }), /^pace$/, "caution", /run into an 8/],
+  [
+    "kept code, wires swapped",
+    ok(
+      swapWires(
+        { ...slipGate, code: { ...slipGate.code, kept: modelOf(slipGate).encoding } },
+        "output-a",
+        "output-b",
+      ),
+    ),
+    /^kept$/,
+    "caution",
+    /8 of 16 characters show wrong.*“1”, “4”, “5”/,
+  ],
+];
+
+test.each(CASES)("%s", (_, rig, id, severity, says) => {
+  const findings = checkModel(modelOf(rig));
+  const texts = findings
+    .filter((one) => id.test(one.id))
+    .map((one) => `${one.title}. ${one.reason} ${one.remedy}`);
+  expect(texts.join("\n")).toMatch(says);
+  expect(findings.filter((one) => id.test(one.id)).map((one) => one.severity)).toContain(severity);
+});
+
+test("leg names follow the naming school", () => {
+  const [found] = checkModel(modelOf(removeWire(slipGate, "latch")), "numbers").filter(
+    ({ id }) => id === "input-U1-12",
+  );
+  expect(found!.title).toBe("U1 STCP (leg 12) is open");
+});

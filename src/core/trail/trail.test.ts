@@ -1,0 +1,48 @@
+import { DEMO_RIGS } from "@/demo";
+import { modelOf } from "../address";
+import { removeWire, relay, type Rig } from "../rig";
+import { trailOf } from ".";
+
+const [slipGate, ladderStep] = DEMO_RIGS as [Rig, Rig];
+const told = (rig: Rig, pip: string, school: "letters" | "numbers" = "letters") =>
+  trailOf(modelOf(rig), pip, school).map(({ title, detail }) => (detail ? `${title} | ${detail}` : title));
+
+test("a common-cathode segment, from light to code and back", () => {
+  expect(told(slipGate, "DS1.1.b")).toEqual([
+    "digit 1 · segment b",
+    "DS1 b, leg 6",
+    "R2 470 Ω",
+    "U1 QB, leg 1",
+    "bit 1 of byte 1 | 1 lights it",
+    "sent 7th of 8 | most significant bit first",
+    "line 5 | clock on 6, latch on 7",
+    "lit in 10 of 16 places | 1 s each",
+    "5.74 mA while lit | as bright as 57 % of 10 mA steady",
+    "DS1 common −, leg 3 → board GND | the shared side",
+  ]);
+});
+
+test("a common-anode segment, least significant bit first, in the other school's names", () => {
+  expect(told(ladderStep, "DS1.1.e", "numbers").slice(1, 6)).toEqual([
+    "DS1 e, leg 1",
+    "R5 330 Ω",
+    "U1 Q7, leg 7",
+    "bit 0 of byte 1 | 0 lights it",
+    "sent 1st of 8 | least significant bit first",
+  ]);
+});
+
+test("with one resistor the trail says the range, and the way back leads through it", () => {
+  const trail = told(relay(slipGate, { ...slipGate.plan, resistors: "common" }), "DS1.1.a");
+  expect(trail.at(-2)).toMatch(/^809 µA to 5.74 mA while lit/);
+  expect(trail.at(-1)).toMatch(/leg 3 → R1 → board GND/);
+});
+
+test("a trail that breaks off says where and why", () => {
+  const trail = trailOf(modelOf(removeWire(slipGate, "segment-b")), "DS1.1.b");
+  expect(trail.find(({ kind }) => kind === "broken")).toMatchObject({
+    station: "wires",
+    detail: "nothing drives its anode",
+    legs: ["DS1.6"],
+  });
+});

@@ -1,0 +1,102 @@
+import "fake-indexeddb/auto";
+import { swapWires, writeRig } from "@/core/rig";
+import { DEMO_RIGS } from "@/demo";
+import { database } from "./database";
+import {
+  addDemoRigs,
+  addRig,
+  binRig,
+  importRig,
+  loadRig,
+  prepareShelf,
+  shelfRecords,
+  unbinRig,
+} from "./shelf";
+import { editRig, editWires, openRig, redo, saveNow, undo, useOpenRig } from "./open-rig";
+
+const names = async () => (await shelfRecords()).map(({ rig }) => rig.name);
+
+beforeEach(async () => {
+  await database().rigs.clear();
+  await database().settings.clear();
+  await prepareShelf();
+});
+
+describe("the shelf", () => {
+  test("demo rigs are there on the first visit only", async () => {
+    expect(await names()).toEqual(["Slip gate", "Ladder step"]);
+    await binRig("slip-gate");
+    await prepareShelf();
+    expect(await names()).toEqual(["Ladder step"]);
+    expect(await addDemoRigs()).toBe(1);
+    expect(await names()).toHaveLength(2);
+  });
+
+  test("a deleted rig can be taken back as it was; after a month it is gone", async () => {
+    await binRig("slip-gate");
+    expect(await loadRig("slip-gate")).toBeUndefined();
+    await unbinRig("slip-gate");
+    expect(await loadRig("slip-gate")).toEqual(DEMO_RIGS[0]);
+    await database().rigs.update("slip-gate", { deleted: Date.now() - 31 * 86_400_000 });
+    await prepareShelf();
+    expect(await database().rigs.get("slip-gate")).toBeUndefined();
+  });
+
+  test("a duplicate and an import get an id and a name of their own", async () => {
+    await addRig(DEMO_RIGS[0]!);
+    const imported = await importRig(writeRig(DEMO_RIGS[0]!));
+    expect(imported.ok).toBe(true);
+    expect(await names()).toEqual(["Slip gate", "Ladder step", "Slip gate 2", "Slip gate 3"]);
+  });
+
+  test("a broken file stores nothing", async () => {
+    const before = await shelfRecords();
+    expect((await importRig('{"format":"bold-pip-rig","version":1}')).ok).toBe(false);
+    expect(await shelfRecords()).toEqual(before);
+  });
+});
+
+describe("the open rig", () => {
+  const rename = (name: string) => editRig((rig) => ({ ...rig, name }));
+  const name = () => useOpenRig.getState().rig?.name;
+
+  test("edits are undone and redone step by step, and a newly opened rig starts without a past", async () => {
+    expect(await openRig("slip-gate")).toBe(true);
+    rename("One");
+    rename("Two");
+    undo();
+    expect(name()).toBe("One");
+    undo();
+    undo();
+    expect(name()).toBe("Slip gate");
+    redo();
+    redo();
+    expect(name()).toBe("Two");
+    await openRig("ladder-step");
+    undo();
+    expect(name()).toBe("Ladder step");
+  });
+
+  test("what was edited is stored, without being asked for", async () => {
+    await openRig("slip-gate");
+    rename("Stored");
+    expect(useOpenRig.getState().saved).toBe("saving");
+    await new Promise((resolve) => setTimeout(resolve, 900));
+    expect((await loadRig("slip-gate"))?.name).toBe("Stored");
+    expect(useOpenRig.getState().saved).toBe("saved");
+    rename("At once");
+    await saveNow();
+    expect((await loadRig("slip-gate"))?.name).toBe("At once");
+  });
+
+  test("the code as it was before the wires moved is remembered, so that it can be kept", async () => {
+    await openRig("slip-gate");
+    editWires((rig) => {
+      const edited = swapWires(rig, "output-a", "output-b");
+      return edited.ok ? edited.rig : rig;
+    });
+    expect(useOpenRig.getState().codeBefore?.bits.find(({ pip }) => pip === "DS1.1.a")?.bit).toBe(0);
+  });
+
+  test("a rig that is not there does not open", async () => expect(await openRig("nothing")).toBe(false));
+});
