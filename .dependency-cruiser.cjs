@@ -19,7 +19,7 @@ module.exports = {
       severity: "error",
       from: { path: "^src/core/" },
       to: {
-        path: "^node_modules/(react|react-dom|next|react-bootstrap|bootstrap|dexie|zustand|zundo|comlink|browser-fs-access|codemirror|@codemirror)",
+        path: "^node_modules/(react|react-dom|next|react-bootstrap|bootstrap|dexie|zustand|zundo|comlink|codemirror|@codemirror)",
       },
     },
     ...["core", "stations"].map((layer) => ({

@@ -1,33 +1,45 @@
-import { fileOpen, fileSave } from "browser-fs-access";
-import type { ReactNode } from "react";
+import { useRef, type ReactNode } from "react";
 import Button from "react-bootstrap/Button";
 import { say } from "@/store";
 
-const wasCancelled = (error: unknown): boolean =>
-  error instanceof DOMException && error.name === "AbortError";
-
 /** Hands a text over as a file. */
-export async function saveText(text: string, name: string, mime = "text/plain"): Promise<void> {
-  try {
-    await fileSave(new Blob([text], { type: mime }), {
-      fileName: name,
-      extensions: [name.slice(name.lastIndexOf("."))],
-    });
-  } catch (error) {
-    if (!wasCancelled(error))
-      say({ text: `${name} could not be written: ${String(error)}`, tone: "trouble" });
-  }
+export function saveText(text: string, name: string, mime = "text/plain"): void {
+  const url = URL.createObjectURL(new Blob([text], { type: mime }));
+  const link = document.createElement("a");
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
 }
 
-/** Asks for one file. @returns undefined when none was chosen */
-export async function chooseFile(extensions: string[], description: string): Promise<File | undefined> {
-  try {
-    return await fileOpen({ extensions, description });
-  } catch (error) {
-    if (!wasCancelled(error))
-      say({ text: `The file could not be opened: ${String(error)}`, tone: "trouble" });
-    return undefined;
-  }
+interface ChooseProps {
+  readonly accept: string;
+  readonly onFile: (file: File) => void;
+  readonly children: ReactNode;
+}
+
+/** The one button that asks for a file. */
+export function FileButton({ accept, onFile, children }: ChooseProps) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <Button variant="plain" onClick={() => input.current?.click()}>
+        <i className="bi bi-upload me-1" aria-hidden />
+        {children}
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        accept={accept}
+        hidden
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = "";
+          if (file) onFile(file);
+        }}
+      />
+    </>
+  );
 }
 
 /** Copies a text and says so. */
@@ -51,7 +63,7 @@ export function DownloadButton({
   children: ReactNode;
 }) {
   return (
-    <Button variant="plain" onClick={() => void saveText(text(), name)}>
+    <Button variant="plain" onClick={() => saveText(text(), name)}>
       <i className="bi bi-download me-1" aria-hidden />
       {children}
     </Button>

@@ -4,7 +4,7 @@ export { Choices, type ChoiceOption } from "./choices";
 export { CommitField, QuantityField } from "./fields";
 export { DataTable } from "./data-table";
 export { DigitFace, LED_CSS, litSegments, type SegmentLight } from "./digit-face";
-export { DownloadButton, chooseFile, copyText, saveText } from "./files";
+export { DownloadButton, FileButton, copyText, saveText } from "./files";
 export { FindingsCount, FindingsList, SeverityMark } from "./findings";
 export { Meter } from "./meter";
 export { PipLogo } from "./pip-logo";

@@ -7,7 +7,11 @@ test("several rigs run side by side, each by its own clock; a stopped one is gon
     expect(simulator.start(rig.id, rig).pips.every(({ state }) => state === "unknown")).toBe(true);
   expect(simulator.advance("slip-gate", 2.5e9)?.cell?.glyph).toBe("2");
   expect(simulator.advance("ladder-step", 2.5e9)?.cell?.glyph).toBe("1");
-  expect(simulator.step("slip-gate")?.cell?.glyph).toBe("3");
+  const stepped = simulator.step("slip-gate")!;
+  expect(stepped.cell?.glyph).toBe("3");
+  expect(stepped.pips.filter(({ state }) => state === "lit").map(({ pip }) => pip.slice(6))).toEqual([
+    ..."abcdg",
+  ]);
   expect(simulator.advance("slip-gate", 1e15)!.time).toBeLessThan(1e10);
   simulator.stop("slip-gate");
   expect(simulator.advance("slip-gate", 1)).toBeUndefined();

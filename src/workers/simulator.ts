@@ -27,11 +27,11 @@ export class Simulator {
     return simulation.look();
   }
 
-  /** Runs to the next change on the face. */
+  /** Runs to the next change on the face. @returns what is lit at that very moment, not the average on the way */
   step(key: string): Face | undefined {
     const simulation = this.running.get(key);
-    simulation?.look();
     simulation?.stepToChange();
+    simulation?.look();
     return simulation?.look();
   }
 

@@ -27,4 +27,4 @@ export {
   type Edited,
   type WireEnd,
 } from "./edit";
-export { legTitle, unitValue } from "./names";
+export { legTitle, partsList, unitValue } from "./names";

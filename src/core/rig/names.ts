@@ -35,3 +35,15 @@ export function unitValue(unit: Unit): string | undefined {
   if (unit.volts !== undefined) return formatQuantity(unit.volts, "V");
   return undefined;
 }
+
+/** What to take out of the drawer: each kind of part once, with how many and which. */
+export function partsList(
+  rig: Pick<Rig, "units">,
+): Array<{ readonly count: number; readonly what: string; readonly refs: readonly string[] }> {
+  const groups = new Map<string, string[]>();
+  for (const unit of rig.units) {
+    const what = [unit.led?.colour, partById(unit.part).title, unitValue(unit)].filter(Boolean).join(" ");
+    groups.set(what, [...(groups.get(what) ?? []), unit.ref]);
+  }
+  return [...groups].map(([what, refs]) => ({ count: refs.length, what, refs }));
+}

@@ -1,11 +1,12 @@
-import { turnOf, type Address, type Condition, type RigModel } from "../address";
+import { sentBits, type Address, type Condition, type RigModel } from "../address";
 import { currentFigures } from "../circuit";
 import type { StationName } from "../check";
-import { cellSegments } from "../glyph";
+import type { Cell } from "../glyph";
 import type { NamingSchool } from "../parts";
 import { formatMilliamps, formatQuantity, type Milliamps } from "../quantity";
-import { legTitle, unitValue, type LegRef, type PipId } from "../rig";
+import { legTitle, splitPipId, unitValue, type LegRef, type PipId } from "../rig";
 import { showCells } from "../show";
+import { glyphRows } from "../sim";
 
 export type HopKind =
   | "light"
@@ -99,11 +100,11 @@ export function trailOf(model: RigModel, pip: PipId, school: NamingSchool = "let
   return hops;
 }
 
-/** The bit the code has for the LED, and when it is sent. */
-function codeHops(model: RigModel, pip: PipId, { driver }: Condition): Hop[] {
+/** The bit that reaches the LED through the wires, when it is sent, and what the code takes it for. */
+function codeHops(model: RigModel, pip: PipId, { driver, lights }: Condition): Hop[] {
   const { encoding, rig } = model;
-  const bits = encoding.bits.filter((entry) => entry.pip === pip);
-  if (driver.kind !== "register" || bits.length === 0) {
+  const sent = sentBits(model).find(({ output }) => output === driver.leg);
+  if (driver.kind !== "register" || !sent) {
     const detail =
       driver.kind === "register" ? "no data reaches that register" : "the program does not drive that leg";
     return [
@@ -116,18 +117,21 @@ function codeHops(model: RigModel, pip: PipId, { driver }: Condition): Hop[] {
       },
     ];
   }
-  return bits.flatMap(({ byte, bit, lights }): Hop[] => [
+  const { byte, bit, turn, meant } = sent;
+  const astray = rig.code.kept && !meant.includes(pip);
+  const others = meant.map((one) => splitPipId(one).segment).join(" and ");
+  return [
     {
       kind: "bit",
       station: "glyphs",
       title: `bit ${bit} of byte ${byte + 1}`,
-      detail: `${lights} lights it${rig.code.kept ? " · code kept as it was" : ""}`,
+      detail: `${lights} lights it${astray ? ` · the kept code means it for ${others || "nothing"}` : ""}`,
       legs: [],
     },
     {
       kind: "turn",
       station: "writes",
-      title: `sent ${ordinal(turnOf(byte, bit, encoding.bitOrder) + 1)} of ${encoding.byteCount * 8}`,
+      title: `sent ${ordinal(turn + 1)} of ${encoding.byteCount * 8}`,
       detail:
         encoding.bitOrder === "msb-first" ? "most significant bit first" : "least significant bit first",
       legs: [],
@@ -139,13 +143,21 @@ function codeHops(model: RigModel, pip: PipId, { driver }: Condition): Hop[] {
       detail: `clock on ${encoding.lines.clock}, latch on ${encoding.lines.latch}`,
       legs: [],
     },
-  ]);
+  ];
 }
 
+const cellKey = ({ glyph, point }: Cell): string => glyph + (point ? "." : "");
+
+const distinct = (cells: readonly Cell[]): Cell[] => [
+  ...new Map(cells.map((cell) => [cellKey(cell), cell])).values(),
+];
+
+/** How much of the show the LED is lit, through the wires as they are. */
 function timeHop(model: RigModel, address: Address): Hop {
-  const { show, glyphs } = model.rig;
+  const { show } = model.rig;
   const cells = showCells(show);
-  const lit = cells.filter((cell) => cellSegments(cell, glyphs).includes(address.segment)).length;
+  const shown = new Map(glyphRows(model, distinct(cells)).map((row) => [cellKey(row.cell), row.shown]));
+  const lit = cells.filter((cell) => shown.get(cellKey(cell))!.includes(address.segment)).length;
   const title =
     show.mode === "hold"
       ? lit > 0

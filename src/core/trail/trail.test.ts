@@ -1,6 +1,6 @@
 import { DEMO_RIGS } from "@/demo";
 import { modelOf } from "../address";
-import { removeWire, relay, type Rig } from "../rig";
+import { relay, removeWire, swapWires, type Rig } from "../rig";
 import { trailOf } from ".";
 
 const [slipGate, ladderStep] = DEMO_RIGS as [Rig, Rig];
@@ -36,6 +36,18 @@ test("with one resistor the trail says the range, and the way back leads through
   const trail = told(relay(slipGate, { ...slipGate.plan, resistors: "common" }), "DS1.1.a");
   expect(trail.at(-2)).toMatch(/^809 µA to 5.74 mA while lit/);
   expect(trail.at(-1)).toMatch(/leg 3 → R1 → board GND/);
+});
+
+test("with the code kept, the trail follows the wires and says what the code takes the bit for", () => {
+  const kept = { ...slipGate, code: { ...slipGate.code, kept: modelOf(slipGate).encoding } };
+  const swapped = swapWires(kept, "output-a", "output-b");
+  const trail = swapped.ok ? told(swapped.rig, "DS1.1.b") : [];
+  expect(trail.slice(3, 6)).toEqual([
+    "U1 QA, leg 15",
+    "bit 0 of byte 1 | 1 lights it · the kept code means it for a",
+    "sent 8th of 8 | most significant bit first",
+  ]);
+  expect(trail).toContain("lit in 12 of 16 places | 1 s each");
 });
 
 test("a trail that breaks off says where and why", () => {

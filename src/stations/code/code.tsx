@@ -1,7 +1,7 @@
 "use client";
 import { useMemo } from "react";
 import Button from "react-bootstrap/Button";
-import { fileName } from "@/core/rig";
+import { fileName, writeRig } from "@/core/rig";
 import { sketchText, writeSketch } from "@/core/program";
 import { useModel, useOpenRig, usePreferences, useProgram } from "@/store";
 import { DownloadButton, SeverityMark, StationFrame, copyText } from "@/ui";
@@ -27,6 +27,9 @@ export function CodeStation() {
           </Button>
           <DownloadButton text={() => text} name={fileName(model.rig, ".ino")}>
             Download
+          </DownloadButton>
+          <DownloadButton text={() => writeRig(model.rig)} name={fileName(model.rig, ".pip.json")}>
+            Rig file
           </DownloadButton>
         </>
       }

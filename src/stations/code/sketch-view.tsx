@@ -4,7 +4,7 @@ import { EditorState, StateEffect, StateField, type Range } from "@codemirror/st
 import { Decoration, EditorView, lineNumbers, type DecorationSet } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
 import { useEffect, useRef } from "react";
-import type { RigModel } from "@/core/address";
+import { sentBits, type RigModel } from "@/core/address";
 import type { SketchLine } from "@/core/program";
 import type { PipId } from "@/core/rig";
 import { pickPip } from "@/store";
@@ -19,7 +19,7 @@ const marks = StateField.define<DecorationSet>({
 });
 
 const colours = HighlightStyle.define([
-  { tag: tags.comment, color: "var(--ink-3)", fontStyle: "normal" },
+  { tag: tags.comment, color: "var(--ink-2)", fontStyle: "normal" },
   { tag: [tags.keyword, tags.modifier, tags.controlKeyword], color: "var(--ink)", fontWeight: "640" },
   { tag: [tags.typeName, tags.standard(tags.typeName)], color: "var(--note)" },
   { tag: tags.number, color: "var(--good)" },
@@ -33,7 +33,7 @@ const look = EditorView.theme({
     fontVariationSettings: '"MONO" 1',
     lineHeight: "1.5",
   },
-  ".cm-gutters": { backgroundColor: "var(--sheet-2)", color: "var(--ink-3)", border: "none" },
+  ".cm-gutters": { backgroundColor: "var(--sheet-2)", color: "var(--ink-2)", border: "none" },
   "&.cm-focused": { outline: "none" },
   ".cm-selectionBackground, ::selection": { backgroundColor: "var(--rule) !important" },
   ".cm-pip-line": { backgroundColor: "var(--accent-wash)" },
@@ -114,24 +114,27 @@ function columnOf(line: SketchLine, byte: number, bit: number): number | undefin
   return first === undefined ? undefined : first + 7 - bit;
 }
 
-function pipAt(line: SketchLine | undefined, column: number, { encoding }: RigModel): PipId | undefined {
+function pipAt(line: SketchLine | undefined, column: number, model: RigModel): PipId | undefined {
   if (!line) return undefined;
-  return line.pip ?? encoding.bits.find(({ byte, bit }) => columnOf(line, byte, bit) === column)?.pip;
+  return (
+    line.pip ?? sentBits(model).find(({ byte, bit }) => columnOf(line, byte, bit) === column)?.reaches[0]
+  );
 }
 
 function marksFor(
   lines: readonly SketchLine[],
-  { encoding }: RigModel,
+  model: RigModel,
   pick: PipId | undefined,
   state: EditorState,
 ): DecorationSet {
   const found: Range<Decoration>[] = [];
+  const bits = sentBits(model).filter(({ reaches }) => pick !== undefined && reaches.includes(pick));
   lines.forEach((line, at) => {
     const { from } = state.doc.line(at + 1);
     if (line.pip !== undefined && line.pip === pick)
       found.push(Decoration.line({ class: "cm-pip-line" }).range(from));
-    for (const { pip, byte, bit } of encoding.bits) {
-      const column = pip === pick ? columnOf(line, byte, bit) : undefined;
+    for (const { byte, bit } of bits) {
+      const column = columnOf(line, byte, bit);
       if (column !== undefined)
         found.push(Decoration.mark({ class: "cm-pip-bit" }).range(from + column, from + column + 1));
     }

@@ -1,7 +1,7 @@
 import { currentFigures } from "@/core/circuit";
 import { LED_FIGURES } from "@/core/parts";
 import { formatMilliamps } from "@/core/quantity";
-import { splitPipId } from "@/core/rig";
+import { partsList, splitPipId } from "@/core/rig";
 import { pickPip, useModel, useOpenRig } from "@/store";
 import { Meter } from "@/ui";
 
@@ -36,8 +36,12 @@ export function PlanFigures() {
               </td>
             </tr>
             <tr>
-              <td>Parts</td>
-              <td className="number">{rig.units.length}</td>
+              <td colSpan={2}>
+                <span className="quiet">{rig.units.length} parts: </span>
+                {partsList(rig)
+                  .map(({ count, what }) => `${count} × ${what}`)
+                  .join(" · ")}
+              </td>
             </tr>
             <tr>
               <td>Wires and part legs to place</td>
@@ -75,7 +79,7 @@ export function PlanFigures() {
         ))}
       </section>
       <section className="sheet">
-        <h2>Each segment, alone and with everything lit</h2>
+        <h2>Each segment</h2>
         <div className="bars">
           {model.addresses.map(({ pip, segment }) => {
             const { alone, together } = figures.pips.get(pip)!;
@@ -104,8 +108,7 @@ export function PlanFigures() {
           })}
         </div>
         <p className="tiny quiet mb-0 mt-2">
-          From the circuit solved for this state: LED drop and slope, resistor, and the output’s own
-          resistance. Outputs sag a little with load, so check against your meter.
+          Solved from the circuit, alone and with everything lit. Check with your meter.
         </p>
       </section>
     </div>

@@ -1,10 +1,9 @@
 import type { RigModel } from "@/core/address";
-import { formatByte, parseByte } from "@/core/glyph";
+import { formatByte, parseByte, readSegments } from "@/core/glyph";
 import type { NamingSchool } from "@/core/parts";
 import { legRef, legTitle, splitPipId, unitValue, type LegRef, type PipId } from "@/core/rig";
 import type { StationName } from "@/core/check";
 import { showBytes, type GlyphRow } from "@/core/sim";
-import { readSegments } from "@/core/glyph";
 import { STATION_TABS } from "./station-list";
 
 /** Something that can be found: what it is, where it is, and what to mark there. */
@@ -76,15 +75,17 @@ export function itemsOf(model: RigModel, table: readonly GlyphRow[], school: Nam
   return items.map((item) => ({ ...item, words: `${item.title} ${item.detail}`.toLowerCase() }));
 }
 
-/** The items that hold every word, whole-word starts first; a byte is read as what it shows. */
+/** The items that hold every word; those with the whole phrase first, then those with most words at a start. */
 export function findItems(items: readonly Item[], model: RigModel, query: string, most = 12): Item[] {
   const words = query.toLowerCase().split(/\s+/).filter(Boolean);
   if (words.length === 0) return items.slice(0, most);
-  const starts = (item: Item) =>
-    words.filter((word) => new RegExp(`(^|[\\s,])${escape(word)}`).test(item.words)).length;
+  const starts = (text: string, within: string) => new RegExp(`(^|[\\s,])${escape(text)}`).test(within);
+  const rank = (item: Item) =>
+    (starts(words.join(" "), item.words) ? words.length + 1 : 0) +
+    words.filter((word) => starts(word, item.words)).length;
   const found = items
     .filter((item) => words.every((word) => item.words.includes(word)))
-    .map((item) => ({ item, rank: starts(item) }))
+    .map((item) => ({ item, rank: rank(item) }))
     .sort((one, other) => other.rank - one.rank)
     .map(({ item }) => item);
   return [...readByte(model, query), ...found].slice(0, most);

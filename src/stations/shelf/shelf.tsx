@@ -4,7 +4,6 @@ import { format } from "date-fns";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import Button from "react-bootstrap/Button";
 import Dropdown from "react-bootstrap/Dropdown";
 import Modal from "react-bootstrap/Modal";
 import { fileName, writeRig, type Problem, type Rig } from "@/core/rig";
@@ -19,7 +18,7 @@ import {
   unbinRig,
   type ShelfRecord,
 } from "@/store";
-import { DigitFace, PipLogo, ThemeSwitch, chooseFile, faceLights, saveText, useSimulation } from "@/ui";
+import { DigitFace, PipLogo, ThemeSwitch, FileButton, faceLights, saveText, useSimulation } from "@/ui";
 
 const REFUSED_BYTES = 2 * 1024 * 1024;
 
@@ -29,7 +28,7 @@ export function Shelf() {
   const router = useRouter();
   const [refused, setRefused] = useState<{ name: string; problems: readonly Problem[] }>();
 
-  const takeFile = async (file: File | undefined) => {
+  const takeFile = async (file: File | null | undefined) => {
     if (!file) return;
     if (file.size > REFUSED_BYTES) {
       setRefused({
@@ -81,10 +80,9 @@ export function Shelf() {
           <i className="bi bi-plus-lg me-1" aria-hidden />
           New rig
         </Link>
-        <Button variant="plain" onClick={() => void chooseFile([".json"], "Rig files").then(takeFile)}>
-          <i className="bi bi-upload me-1" aria-hidden />
+        <FileButton accept=".json,application/json" onFile={(file) => void takeFile(file)}>
           Import
-        </Button>
+        </FileButton>
         <Dropdown align="end">
           <Dropdown.Toggle variant="quiet" size="sm" aria-label="More" className="no-caret">
             <i className="bi bi-three-dots-vertical" aria-hidden />
@@ -184,7 +182,7 @@ function RigCard({ record: { rig, changed } }: { record: ShelfRecord }) {
             </Dropdown.Toggle>
             <Dropdown.Menu>
               <Dropdown.Item
-                onClick={() => void saveText(writeRig(rig), fileName(rig, ".pip.json"), "application/json")}
+                onClick={() => saveText(writeRig(rig), fileName(rig, ".pip.json"), "application/json")}
               >
                 Export .pip.json
               </Dropdown.Item>

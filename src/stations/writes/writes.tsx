@@ -80,7 +80,7 @@ export function WritesStation() {
                 colour={model.display.led?.colour ?? "red"}
                 lights={litSegments(lit.segments, lit.unknown)}
                 picked={pick ? splitPipId(pick).segment : undefined}
-                height={118}
+                height={104}
                 label="The display after this step"
               />
             </div>

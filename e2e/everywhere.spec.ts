@@ -1,0 +1,87 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test } from "@playwright/test";
+import { expectFace, face, openStation, trail } from "./helpers";
+
+const STATIONS = ["plan", "wires", "glyphs", "writes", "code"];
+
+test("the keyboard: stations, pip, run and step, finder, list of keys, large face", async ({ page }) => {
+  await openStation(page, "plan");
+  await page.keyboard.press("Space");
+  await expect(page.getByRole("button", { name: "Run" })).toBeVisible();
+  const label = (await face(page).getAttribute("aria-label"))!;
+  await page.keyboard.press(".");
+  await expect(face(page)).not.toHaveAttribute("aria-label", label);
+  for (const [key, title] of [
+    ["2", "Wires"],
+    ["4", "Glyphs"],
+    ["6", "Writes"],
+    ["0", "Code"],
+    ["1", "Plan"],
+  ] as const) {
+    await page.keyboard.press(key);
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText(title);
+  }
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("ArrowDown");
+  await expect(trail(page)).toContainText("DS1 c, leg 4");
+
+  await page.keyboard.press("/");
+  await page.getByRole("combobox", { name: "What to find" }).fill("0x5B");
+  await expect(page.getByRole("listbox").getByRole("option").first()).toContainText("reads 2 on this wiring");
+  await page.getByRole("combobox", { name: "What to find" }).fill("leg 12");
+  await expect(page.getByRole("listbox").getByRole("option", { selected: true })).toContainText(
+    "U1 RCLK, leg 12",
+  );
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Wires");
+  await expect(page.locator(".wire-row.is-spotted")).toContainText("U1 RCLK, leg 12");
+
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog")).toContainText("step to the next change");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("f");
+  await expect(page.getByRole("dialog", { name: "The face, large" })).toBeVisible();
+});
+
+for (const theme of ["light", "night"]) {
+  test(`every view can be used by everybody, ${theme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: theme === "night" ? "dark" : "light", reducedMotion: "reduce" });
+    await page.goto("/");
+    const views = ["/", "/new", ...STATIONS.map((station) => `/rig/slip-gate/${station}`)];
+    for (const view of views) {
+      await page.goto(view);
+      await expect(page.locator("h1")).toBeVisible();
+      const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa"]).analyze();
+      expect(violations.map(({ id, nodes }) => `${view}: ${id} ${nodes[0]?.html}`)).toEqual([]);
+    }
+  });
+}
+
+test("at 390 px the face is on top and nothing runs out at the side", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const view of ["/", "/new", ...STATIONS.map((station) => `/rig/slip-gate/${station}`)]) {
+    await page.goto(view);
+    await expect(page.locator("h1")).toBeVisible();
+    const over = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    );
+    expect(`${view} ${over}`).toBe(`${view} 0`);
+  }
+  await expectFace(page, "0");
+});
+
+test("an address that leads nowhere says so, and the routes for scripts answer", async ({
+  page,
+  request,
+}) => {
+  await page.goto("/rig/none/plan");
+  await expect(page.getByRole("heading", { name: "There is no such rig in this browser" })).toBeVisible();
+  await page.goto("/rig/slip-gate/elsewhere");
+  await expect(page.getByRole("heading", { name: "There is nothing at this address" })).toBeVisible();
+  const refused = await request.post("/api/check", {
+    data: Buffer.from("{"),
+    headers: { "content-type": "application/json" },
+  });
+  expect(refused.status()).toBe(400);
+  expect(await refused.json()).toMatchObject({ problems: [{ path: "line 1, column 2" }] });
+});

@@ -1,0 +1,55 @@
+// npm run pictures: one picture of each main view, from the demo rigs, into docs/screenshots. Needs a running server.
+import { chromium } from "@playwright/test";
+
+const address = `http://localhost:${process.env.PORT ?? "3000"}`;
+const folder = "docs/screenshots";
+const flags =
+  "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync";
+const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: flags.split(" ") });
+
+async function takePicture(
+  name,
+  path,
+  { night = false, width = 1280, height = 800, act = async () => {} } = {},
+) {
+  const context = await browser.newContext({
+    viewport: { width, height },
+    colorScheme: night ? "dark" : "light",
+  });
+  const page = await context.newPage();
+  await page.goto(address);
+  await page.waitForSelector(".shelf-card");
+  await page.goto(address + path);
+  await page.waitForSelector("h1");
+  await page.waitForTimeout(1500);
+  await act(page);
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+  await context.close();
+  console.log(`${folder}/${name}.png`);
+}
+
+/** Two segment wires swapped, and the code kept: the face shows what the maker would see. */
+async function swapAndKeep(page) {
+  await page.getByRole("button", { name: /^U1 QD, leg 3 third/ }).click();
+  await page.getByRole("button", { name: "Swap with another" }).click();
+  await page.getByRole("button", { name: /^U1 QC, leg 2 second/ }).click();
+  await page.getByRole("button", { name: "Keep the code as it was" }).click();
+  await page.waitForTimeout(2000);
+}
+
+await takePicture("shelf", "/");
+await takePicture("new-rig", "/new");
+await takePicture("plan", "/rig/slip-gate/plan");
+await takePicture("wires", "/rig/slip-gate/wires");
+await takePicture("glyphs", "/rig/ladder-step/glyphs");
+await takePicture("writes", "/rig/slip-gate/writes", {
+  act: async (page) => {
+    await page.getByLabel("Character").selectOption("5");
+    for (let bit = 0; bit < 6; bit += 1) await page.getByRole("button", { name: "Bit", exact: true }).click();
+  },
+});
+await takePicture("code", "/rig/slip-gate/code");
+await takePicture("wires-night", "/rig/ladder-step/wires", { night: true, act: swapAndKeep });
+await takePicture("phone", "/rig/slip-gate/glyphs", { width: 390, height: 844 });
+await browser.close();
