@@ -142,7 +142,7 @@ describe("editing wires", () => {
     );
     const anode = relay(placed, { ...rig.plan, polarity: "common-anode" });
     expect(anode.wires.filter((wire) => !wire.placed).map(({ id }) => id)).toEqual(["common"]);
-    const exchanged = assignLine(rig, "data", rig.plan.lines.clock);
+    const exchanged = assignLine(rig, rig.plan.lines, "data", rig.plan.lines.clock);
     expect(exchanged.plan.lines).toEqual({ data: "6", clock: "5", latch: "7" });
     expect(movedWires(exchanged)).toEqual([]);
   });

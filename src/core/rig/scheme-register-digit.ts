@@ -157,15 +157,16 @@ export function newRig(
 /**
  * Gives a use (data, clock, latch) another controller line and moves the wire there. A line that carries another use
  * already changes places with it.
+ * @param lines the lines the wires lead from now
  */
-export function assignLine(rig: Rig, use: LineUse, line: string): Rig {
-  const { lines } = rig.plan;
+export function assignLine(rig: Rig, lines: Plan["lines"], use: LineUse, line: string): Rig {
   const old = lines[use];
   if (old === line) return rig;
+  const board = rig.units.find(({ part }) => part === rig.plan.controller)!.ref;
   const other = (Object.keys(lines) as LineUse[]).find((candidate) => lines[candidate] === line);
   const renamed = new Map([
-    [legRef(BOARD.ref, old), legRef(BOARD.ref, line)],
-    ...(other ? [[legRef(BOARD.ref, line), legRef(BOARD.ref, old)] as const] : []),
+    [legRef(board, old), legRef(board, line)],
+    ...(other ? [[legRef(board, line), legRef(board, old)] as const] : []),
   ]);
   return {
     ...rig,

@@ -196,8 +196,10 @@ function DriverSheet({ onLay }: { onLay: (plan: Plan) => void }) {
                 </label>
                 <Form.Select
                   id={`line-${use}`}
-                  value={rig.plan.lines[use]}
-                  onChange={(event) => editWires((before) => assignLine(before, use, event.target.value))}
+                  value={model.wired.lines[use]}
+                  onChange={(event) =>
+                    editWires((before) => assignLine(before, model.wired.lines, use, event.target.value))
+                  }
                 >
                   {controller.lines.map(({ leg, awkward }) => (
                     <option key={leg} value={leg}>
