@@ -6,6 +6,7 @@ const STATIONS = ["plan", "wires", "glyphs", "writes", "code"];
 
 test("the keyboard: stations, pip, run and step, finder, list of keys, large face", async ({ page }) => {
   await openStation(page, "plan");
+  await expect(face(page)).toHaveAttribute("aria-label", /Face: \d/);
   await page.keyboard.press("Space");
   await expect(page.getByRole("button", { name: "Run" })).toBeVisible();
   const label = (await face(page).getAttribute("aria-label"))!;

@@ -55,7 +55,7 @@ test("Wires: ticks are kept; a swap changes the bytes, or, with the code kept, w
   await page.getByRole("button", { name: "Swap with another" }).click();
   await page.getByRole("button", { name: /^U1 QG, leg 6 sixth/ }).click();
   await expectFace(page, "1");
-  await expect(trail(page)).toContainText("bit 1 of byte 1");
+  await expect(trail(page)).toContainText("bit 6 of byte 1");
   await page.getByRole("button", { name: "Keep the code as it was" }).click();
   await expectFace(page, "no character");
   await expect(face(page).locator("[data-segment=g]")).toHaveAttribute("data-state", "lit");
@@ -68,6 +68,7 @@ test("Wires: ticks are kept; a swap changes the bytes, or, with the code kept, w
   await page.getByLabel("Leg", { exact: true }).selectOption("MCU1.GND1");
   await expect(page.getByRole("button", { name: /1 fault/ })).toBeVisible();
   await expectFace(page, "unknown");
+  await expect(page.getByRole("status", { name: "Saved in this browser" })).toBeVisible();
   await page.reload();
   await expect(page.getByRole("checkbox", { name: "Placed: board 5 V to U1 VCC, leg 16" })).toBeChecked();
 });

@@ -20,6 +20,7 @@ interface OpenRig {
   readonly codeBefore: Encoding | undefined;
 }
 
+/** From the first edit that is not stored; later ones do not put it off. */
 const AUTOSAVE_MS = 400;
 
 export const useOpenRig = create<OpenRig>()(
@@ -59,8 +60,7 @@ export async function saveNow(): Promise<void> {
 useOpenRig.subscribe(({ rig }, before) => {
   if (!rig || rig === before.rig || rig.id !== before.rig?.id) return;
   useOpenRig.setState({ saved: "saving" });
-  clearTimeout(timer);
-  timer = setTimeout(() => void saveNow(), AUTOSAVE_MS);
+  timer ??= setTimeout(() => void saveNow(), AUTOSAVE_MS);
 });
 
 /** Opens a rig of the shelf; its undo history begins here. @returns false when there is no such rig */

@@ -84,6 +84,11 @@ describe("the open rig", () => {
     await new Promise((resolve) => setTimeout(resolve, 900));
     expect((await loadRig("slip-gate"))?.name).toBe("Stored");
     expect(useOpenRig.getState().saved).toBe("saved");
+    for (let edit = 0; edit < 9; edit += 1) {
+      rename(`Busy ${edit}`);
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    expect((await loadRig("slip-gate"))?.name).toMatch(/^Busy/);
     rename("At once");
     await saveNow();
     expect((await loadRig("slip-gate"))?.name).toBe("At once");

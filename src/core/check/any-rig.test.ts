@@ -10,7 +10,9 @@ import { trailOf } from "../trail";
 import { checkModel } from ".";
 
 const base = DEMO_RIGS[0]!;
-const legs = base.units.flatMap((unit) => partById(unit.part).legs.map(({ id }): LegRef => `${unit.ref}.${id}`));
+const legs = base.units.flatMap((unit) =>
+  partById(unit.part).legs.map(({ id }): LegRef => `${unit.ref}.${id}`),
+);
 const refs = base.units.map(({ ref }) => ref).filter((ref) => ref !== "MCU1");
 
 /** The demo rig with units taken out, wires taken out, and wires put anywhere. */
@@ -23,7 +25,9 @@ const anyRig: fc.Arbitrary<Rig> = fc
   })
   .map(({ gone, kept, added, polarity }) => {
     const there = (wire: Wire) => [wire.from, wire.to].every((leg) => !gone.includes(splitLegRef(leg).unit));
-    const extra = added.filter(([from, to]) => from !== to).map(([from, to], at): Wire => ({ id: `x-${at}`, from, to, placed: false }));
+    const extra = added
+      .filter(([from, to]) => from !== to)
+      .map(([from, to], at): Wire => ({ id: `x-${at}`, from, to, placed: false }));
     return {
       ...base,
       units: base.units
@@ -40,15 +44,18 @@ test("however badly a rig is wired, everything about it can be worked out, with 
       const model = modelOf(rig);
       const program = buildProgram(model);
       expect(sketchText(writeSketch(model, program))).toContain("void setup() {");
-      for (const finding of checkModel(model)) expect(`${finding.title} ${finding.reason}`).not.toMatch(/NaN|undefined|Infinity/);
+      for (const finding of checkModel(model))
+        expect(`${finding.title} ${finding.reason}`).not.toMatch(/NaN|undefined|Infinity/);
       for (const { pip } of model.addresses) {
-        for (const { title, detail } of trailOf(model, pip)) expect(`${title} ${detail ?? ""}`).not.toMatch(/NaN|undefined/);
+        for (const { title, detail } of trailOf(model, pip))
+          expect(`${title} ${detail ?? ""}`).not.toMatch(/NaN|undefined/);
       }
       expect(Number.isFinite(currentFigures(model).total)).toBe(true);
       const simulation = new Simulation(model, program);
       simulation.stepToChange();
       simulation.advanceTo(5e9);
-      for (const { current } of simulation.look().pips) expect(Number.isFinite(current) && current >= 0).toBe(true);
+      for (const { current } of simulation.look().pips)
+        expect(Number.isFinite(current) && current >= 0).toBe(true);
       glyphTable(model);
       traceSend(model, [0x55]);
     }),

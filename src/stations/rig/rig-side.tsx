@@ -90,6 +90,7 @@ function RigHead() {
 /** What the lit segments read as, for people who hear the page and for tests. */
 export function faceText(lights: ReturnType<typeof faceLights>, model: ReturnType<typeof useModel>): string {
   const entries = Object.entries(lights);
+  if (entries.length === 0) return "starting";
   if (entries.some(([, light]) => light?.unknown)) return "unknown";
   const lit = entries.filter(([, light]) => light && light.level > 0).map(([segment]) => segment);
   const reads = readSegments(lit as never[], model.rig.glyphs)[0];
