@@ -57,7 +57,16 @@ export function WritesStation() {
     >
       <section className="sheet">
         <Stepper trace={trace} at={step} onAt={setAt} />
-        <Waveform trace={trace} bits={bits} at={step} pick={pick} onAt={setAt} lines={model.encoding.lines} />
+        <div className="wave-scroll" tabIndex={0} role="region" aria-label="Waveform, scrolls sideways">
+          <Waveform
+            trace={trace}
+            bits={bits}
+            at={step}
+            pick={pick}
+            onAt={setAt}
+            lines={model.encoding.lines}
+          />
+        </div>
       </section>
       <div className="writes-grid">
         <section className="sheet">
