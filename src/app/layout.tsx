@@ -3,7 +3,6 @@ import "bootstrap-icons/font/bootstrap-icons.min.css";
 import "@fontsource-variable/recursive/mono.css";
 import "@/ui/tokens.css";
 import "@/ui/pieces.css";
-import "@/stations/stations.css";
 import type { Metadata, Viewport } from "next";
 import type { ReactNode } from "react";
 import { StartUp } from "@/ui";

@@ -6,6 +6,7 @@ export { DataTable } from "./data-table";
 export { DigitFace, LED_CSS, litSegments, type SegmentLight } from "./digit-face";
 export { DownloadButton, FileButton, copyText, saveText } from "./files";
 export { FindingsCount, FindingsList, SeverityMark } from "./findings";
+export { IconButton } from "./icon-button";
 export { Meter } from "./meter";
 export { PipLogo } from "./pip-logo";
 export { StartUp } from "./start-up";

@@ -1,4 +1,5 @@
 "use client";
+import "./code.css";
 import { useMemo } from "react";
 import Button from "react-bootstrap/Button";
 import { fileName, writeRig } from "@/core/rig";

@@ -1,4 +1,5 @@
 "use client";
+import "./new-rig.css";
 import { yupResolver } from "@hookform/resolvers/yup";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -105,13 +106,13 @@ export function NewRig() {
     }
   });
   return (
-    <div className="shelf">
-      <header className="shelf-head">
+    <div className="page">
+      <header className="page-head">
         <Link href="/" aria-label="Back to the shelf">
           <PipLogo size={34} />
         </Link>
         <div className="me-auto">
-          <h1 className="shelf-name">New rig</h1>
+          <h1 className="page-name">New rig</h1>
           <p className="quiet mb-0">
             One digit, one 74HC595, an 8-bit 5 V board. Everything can be changed later.
           </p>

@@ -1,4 +1,5 @@
 "use client";
+import "./plan.css";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";

@@ -1,8 +1,8 @@
 "use client";
+import "./rig.css";
 import Link from "next/link";
 import { useParams, useRouter } from "next/navigation";
 import { useEffect, useState, type ReactNode } from "react";
-import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useStore } from "zustand";
@@ -10,7 +10,7 @@ import { segmentBeside, type Direction } from "@/core/glyph";
 import { pipId, splitPipId, type LegRef, type PipId } from "@/core/rig";
 import type { StationName } from "@/core/check";
 import { openRig, pickPip, redo, saveNow, spotLegs, undo, useModel, useOpenRig, useRig } from "@/store";
-import { DigitFace, ThemeSwitch, faceLights, useSimulation } from "@/ui";
+import { DigitFace, IconButton, ThemeSwitch, faceLights, useSimulation } from "@/ui";
 import { Finder } from "./finder";
 import { RigSide, faceText } from "./rig-side";
 import { Shortcuts } from "./shortcuts";
@@ -114,44 +114,27 @@ function Tools({ onOpen }: { onOpen: (layer: Layer) => void }) {
   const future = useStore(useOpenRig.temporal, (state) => state.futureStates.length);
   return (
     <span className="station-tools">
-      <Button
-        variant="quiet"
-        size="sm"
+      <IconButton
+        icon="bi-arrow-counterclockwise"
+        label="Undo"
+        title="Undo (Ctrl+Z)"
         disabled={past === 0}
         onClick={undo}
-        aria-label="Undo"
-        title="Undo (Ctrl+Z)"
-      >
-        <i className="bi bi-arrow-counterclockwise" aria-hidden />
-      </Button>
-      <Button
-        variant="quiet"
-        size="sm"
+      />
+      <IconButton
+        icon="bi-arrow-clockwise"
+        label="Redo"
+        title="Redo (Ctrl+Shift+Z)"
         disabled={future === 0}
         onClick={redo}
-        aria-label="Redo"
-        title="Redo (Ctrl+Shift+Z)"
-      >
-        <i className="bi bi-arrow-clockwise" aria-hidden />
-      </Button>
-      <Button
-        variant="quiet"
-        size="sm"
-        onClick={() => onOpen("find")}
-        aria-label="Find"
-        title="Find anything (/)"
-      >
-        <i className="bi bi-search" aria-hidden />
-      </Button>
-      <Button
-        variant="quiet"
-        size="sm"
-        onClick={() => onOpen("keys")}
-        aria-label="Keyboard shortcuts"
+      />
+      <IconButton icon="bi-search" label="Find" title="Find anything (/)" onClick={() => onOpen("find")} />
+      <IconButton
+        icon="bi-keyboard"
+        label="Keyboard shortcuts"
         title="Keyboard (?)"
-      >
-        <i className="bi bi-keyboard" aria-hidden />
-      </Button>
+        onClick={() => onOpen("keys")}
+      />
       <ThemeSwitch />
     </span>
   );

@@ -1,6 +1,5 @@
 import Link from "next/link";
 import { useMemo, useState } from "react";
-import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import type { Finding } from "@/core/check";
@@ -12,6 +11,7 @@ import {
   DigitFace,
   FindingsCount,
   FindingsList,
+  IconButton,
   PipLogo,
   TrailList,
   faceLights,
@@ -128,33 +128,26 @@ function RigFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: (
         {reads === "unknown" && <span className="lens-says">contents unknown at power-up</span>}
       </div>
       <div className="face-controls">
-        <Button
-          size="sm"
+        <IconButton
           variant="primary"
-          onClick={() => simulation.setRunning(!running)}
-          aria-label={running ? "Pause" : "Run"}
+          icon={running ? "bi-pause-fill" : "bi-play-fill"}
+          label={running ? "Pause" : "Run"}
           title={`${running ? "Pause" : "Run"} (Space)`}
-        >
-          <i className={`bi ${running ? "bi-pause-fill" : "bi-play-fill"}`} aria-hidden />
-        </Button>
-        <Button
-          size="sm"
+          onClick={() => simulation.setRunning(!running)}
+        />
+        <IconButton
           variant="plain"
-          onClick={simulation.step}
-          aria-label="Step to the next change"
+          icon="bi-skip-end"
+          label="Step to the next change"
           title="Next change (.)"
-        >
-          <i className="bi bi-skip-end" aria-hidden />
-        </Button>
-        <Button
-          size="sm"
+          onClick={simulation.step}
+        />
+        <IconButton
           variant="plain"
+          icon="bi-power"
+          label="Start again from power-up"
           onClick={simulation.restart}
-          aria-label="Start again from power-up"
-          title="Start again from power-up"
-        >
-          <i className="bi bi-power" aria-hidden />
-        </Button>
+        />
         <Form.Select
           size="sm"
           aria-label="Speed"

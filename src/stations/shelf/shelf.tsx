@@ -1,4 +1,5 @@
 "use client";
+import "./shelf.css";
 import { useLiveQuery } from "dexie-react-hooks";
 import { format } from "date-fns";
 import Link from "next/link";
@@ -61,17 +62,17 @@ export function Shelf() {
 
   return (
     <div
-      className="shelf"
+      className="page"
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
         void takeFile(event.dataTransfer.files[0]);
       }}
     >
-      <header className="shelf-head">
+      <header className="page-head">
         <PipLogo size={34} />
         <div className="me-auto">
-          <h1 className="shelf-name">Bold Pip</h1>
+          <h1 className="page-name">Bold Pip</h1>
           <p className="quiet mb-0">
             Wires, bytes and code for LED digits, proven on a simulated rig before you touch yours.
           </p>

@@ -1,4 +1,5 @@
 "use client";
+import "./wires.css";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import ButtonGroup from "react-bootstrap/ButtonGroup";

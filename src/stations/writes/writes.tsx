@@ -1,4 +1,5 @@
 "use client";
+import "./writes.css";
 import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
