@@ -2,7 +2,7 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "@playwright/test";
 import { expectFace, face, openStation, trail } from "./helpers";
 
-const STATIONS = ["plan", "wires", "glyphs", "writes", "code"];
+const STATIONS = ["plan", "wires", "current", "glyphs", "writes", "code"];
 
 test("the keyboard: stations, pip, run and step, finder, list of keys, large face", async ({ page }) => {
   await openStation(page, "plan");
@@ -14,6 +14,7 @@ test("the keyboard: stations, pip, run and step, finder, list of keys, large fac
   await expect(face(page)).not.toHaveAttribute("aria-label", label);
   for (const [key, title] of [
     ["2", "Wires"],
+    ["3", "Current"],
     ["4", "Glyphs"],
     ["6", "Writes"],
     ["0", "Code"],

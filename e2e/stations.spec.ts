@@ -73,6 +73,34 @@ test("Wires: ticks are kept; a swap changes the bytes, or, with the code kept, w
   await expect(page.getByRole("checkbox", { name: "Placed: board 5 V to U1 VCC, leg 16" })).toBeChecked();
 });
 
+test("Current: the worst is found and put on the face; a resistor is picked and taken", async ({ page }) => {
+  await openStation(page, "current");
+  await expect(page.getByText("at its worst of 256 states of the outputs, all there are")).toBeVisible();
+  const supply = page.getByRole("row", { name: /^U1 supply leg/ });
+  await expect(supply).toContainText("45.9 mA");
+  await expect(supply).toContainText("66 %");
+  await page.getByRole("button", { name: "Put the worst state of U1 supply leg on the face" }).click();
+  await expectFace(page, "8.");
+  await page.getByRole("button", { name: /back to the show/ }).click();
+  await expect(page.getByText("one state held")).toBeHidden();
+  await page.getByRole("button", { name: "DS1 segment e", exact: true }).click();
+  await expect(trail(page)).toContainText("segment e");
+
+  await page.getByLabel("Current", { exact: true }).fill("8 mA");
+  await page.keyboard.press("Enter");
+  await page.getByLabel("Row").selectOption("E24");
+  await expect(page.getByText("317.5 Ω")).toBeVisible();
+  await page
+    .getByRole("row", { name: /^300 Ω/ })
+    .getByRole("button", { name: "Take" })
+    .click();
+  await expect(supply).toContainText("67 mA");
+  await expect(supply).toContainText("near");
+  await expect(page.getByRole("button", { name: /1 caution/ })).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(supply).toContainText("45.9 mA");
+});
+
 test("Glyphs: segments, bits and typed bytes say the same; own shapes; the table is copied", async ({
   page,
   context,

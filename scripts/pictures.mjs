@@ -42,6 +42,7 @@ await takePicture("shelf", "/");
 await takePicture("new-rig", "/new");
 await takePicture("plan", "/rig/slip-gate/plan");
 await takePicture("wires", "/rig/slip-gate/wires");
+await takePicture("current", "/rig/slip-gate/current");
 await takePicture("glyphs", "/rig/ladder-step/glyphs");
 await takePicture("writes", "/rig/slip-gate/writes", {
   act: async (page) => {

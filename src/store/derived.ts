@@ -1,4 +1,5 @@
 import { modelOf, type RigModel } from "@/core/address";
+import { auditRig, type Audit } from "@/core/audit";
 import { checkModel, type Finding } from "@/core/check";
 import type { NamingSchool } from "@/core/parts";
 import { buildProgram, type Program } from "@/core/program";
@@ -19,6 +20,7 @@ function perRig<Value>(derive: (rig: Rig) => Value): (rig: Rig) => Value {
 
 export const modelFor: (rig: Rig) => RigModel = perRig(modelOf);
 export const programFor: (rig: Rig) => Program = perRig((rig) => buildProgram(modelFor(rig)));
+const auditFor: (rig: Rig) => Audit = perRig((rig) => auditRig(modelFor(rig)));
 const tableFor: (rig: Rig) => readonly GlyphRow[] = perRig((rig) => glyphTable(modelFor(rig)));
 const findingsFor: Record<NamingSchool, (rig: Rig) => readonly Finding[]> = {
   letters: perRig((rig) => checkModel(modelFor(rig), "letters")),
@@ -34,6 +36,7 @@ export function useRig(): Rig {
 
 export const useModel = (): RigModel => modelFor(useRig());
 export const useProgram = (): Program => programFor(useRig());
+export const useAudit = (): Audit => auditFor(useRig());
 export const useGlyphTable = (): readonly GlyphRow[] => tableFor(useRig());
 export const useFindings = (): readonly Finding[] =>
   findingsFor[usePreferences((state) => state.school)](useRig());

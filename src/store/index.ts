@@ -4,6 +4,7 @@ export {
   chooseGlyph,
   editRig,
   editWires,
+  holdBytes,
   openRig,
   pickPip,
   redo,
@@ -13,6 +14,15 @@ export {
   useOpenRig,
   type SaveState,
 } from "./open-rig";
-export { modelFor, programFor, useFindings, useGlyphTable, useModel, useProgram, useRig } from "./derived";
+export {
+  modelFor,
+  programFor,
+  useAudit,
+  useFindings,
+  useGlyphTable,
+  useModel,
+  useProgram,
+  useRig,
+} from "./derived";
 export { THEME_KEY, loadPreferences, setSchool, setTheme, usePreferences, type Theme } from "./preferences";
 export { dismiss, say, useMessages, type Message } from "./messages";

@@ -15,6 +15,8 @@ interface OpenRig {
   readonly glyph: string;
   /** Legs somebody asked to be shown: marked until the next pick. */
   readonly spot: readonly LegRef[];
+  /** Bytes held on the face for looking at, instead of the show. */
+  readonly held: readonly number[] | undefined;
   readonly saved: SaveState;
   /** What the code was before the last change of wires, so that it can be kept. */
   readonly codeBefore: Encoding | undefined;
@@ -30,6 +32,7 @@ export const useOpenRig = create<OpenRig>()(
       pick: undefined,
       glyph: "0",
       spot: [],
+      held: undefined,
       saved: "saved",
       codeBefore: undefined,
     }),
@@ -74,6 +77,7 @@ export async function openRig(id: string): Promise<boolean> {
     pick: display && pipId(display.ref, 1, "a"),
     glyph: showCells(rig.show)[0]?.glyph ?? "0",
     spot: [],
+    held: undefined,
     saved: "saved",
     codeBefore: undefined,
   });
@@ -86,7 +90,7 @@ export function editRig(change: (rig: Rig) => Rig): void {
   const { rig } = useOpenRig.getState();
   if (!rig) return;
   const changed = change(rig);
-  if (changed !== rig) useOpenRig.setState({ rig: changed });
+  if (changed !== rig) useOpenRig.setState({ rig: changed, held: undefined });
 }
 
 /** Changes wires, and remembers the code as it was before them. */
@@ -99,6 +103,9 @@ export function editWires(change: (rig: Rig) => Rig): void {
 }
 
 export const pickPip = (pick: PipId): void => useOpenRig.setState({ pick, spot: [] });
+
+/** Holds bytes on the face until released or until the rig is edited. */
+export const holdBytes = (held: readonly number[] | undefined): void => useOpenRig.setState({ held });
 
 export const chooseGlyph = (glyph: string): void => useOpenRig.setState({ glyph });
 

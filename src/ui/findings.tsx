@@ -7,13 +7,21 @@ const MARKS: Readonly<Record<Severity | "good", readonly [icon: string, word: st
   good: ["bi-check-circle", "Good"],
 };
 
-/** A severity as shape and word, never as colour alone. */
-export function SeverityMark({ severity, text }: { severity: Severity | "good"; text?: string }) {
+/** A severity as shape and word, never as colour alone; a quiet one keeps its word for those who hear the page. */
+export function SeverityMark({
+  severity,
+  text,
+  quiet,
+}: {
+  severity: Severity | "good";
+  text?: string;
+  quiet?: boolean;
+}) {
   const [icon, word] = MARKS[severity];
   return (
     <span className={`severity severity-${severity}`}>
       <i className={`bi ${icon}`} aria-hidden />
-      {text ?? word}
+      <span className={quiet ? "visually-hidden" : undefined}>{text ?? word}</span>
     </span>
   );
 }

@@ -19,9 +19,9 @@ export interface SimulationView {
 const FRAME_MS = 16;
 
 /** Runs a rig in the worker and follows its face, frame by frame. A changed rig starts again from power-up. */
-export function useSimulation(key: string, rig: Rig | undefined, startRunning = true): SimulationView {
+export function useSimulation(key: string, rig: Rig | undefined, held?: readonly number[]): SimulationView {
   const [face, setFace] = useState<Face>();
-  const [running, setRunning] = useState(startRunning);
+  const [running, setRunning] = useState(true);
   const [speed, setSpeed] = useState(1);
   const [turn, setTurn] = useState(0);
   const what = useWhatRuns(rig);
@@ -32,7 +32,7 @@ export function useSimulation(key: string, rig: Rig | undefined, startRunning = 
     let current = true;
     ready.current = false;
     void simulatorWorker()
-      .start(key, what)
+      .start(key, what, held)
       .then((first) => {
         if (!current) return;
         ready.current = true;
@@ -42,7 +42,7 @@ export function useSimulation(key: string, rig: Rig | undefined, startRunning = 
       current = false;
       ready.current = false;
     };
-  }, [key, what, turn]);
+  }, [key, what, held, turn]);
 
   useEffect(() => () => void simulatorWorker().stop(key), [key]);
 

@@ -16,3 +16,15 @@ test("several rigs run side by side, each by its own clock; a stopped one is gon
   simulator.stop("slip-gate");
   expect(simulator.advance("slip-gate", 1)).toBeUndefined();
 });
+
+test("bytes can be held on the display instead of the show", () => {
+  const simulator = new Simulator();
+  simulator.start("held", DEMO_RIGS[0]!, [0x81]);
+  simulator.advance("held", 1e9);
+  const face = simulator.advance("held", 5e9)!;
+  expect(face.ended).toBe(true);
+  expect(face.pips.filter(({ state }) => state === "lit").map(({ pip }) => pip.slice(6))).toEqual([
+    "a",
+    "dp",
+  ]);
+});

@@ -2,7 +2,7 @@ import { modelOf } from "@/core/address";
 import { buildProgram } from "@/core/program";
 import type { Nanoseconds } from "@/core/quantity";
 import type { Rig } from "@/core/rig";
-import { Simulation, type Face } from "@/core/sim";
+import { Simulation, holdingProgram, type Face } from "@/core/sim";
 
 /** Simulated time one call may run, so that a fast speed cannot hold the worker. */
 const MOST_AT_ONCE: Nanoseconds = 5e9;
@@ -11,10 +11,14 @@ const MOST_AT_ONCE: Nanoseconds = 5e9;
 export class Simulator {
   private readonly running = new Map<string, Simulation>();
 
-  /** Starts a rig from power-up. @returns what is on its face then */
-  start(key: string, rig: Rig): Face {
+  /**
+   * Starts a rig from power-up.
+   * @param held bytes to hold on the display instead of running the show
+   * @returns what is on its face then
+   */
+  start(key: string, rig: Rig, held?: readonly number[]): Face {
     const model = modelOf(rig);
-    const simulation = new Simulation(model, buildProgram(model));
+    const simulation = new Simulation(model, held ? holdingProgram(model, held) : buildProgram(model));
     this.running.set(key, simulation);
     return simulation.look();
   }

@@ -5,8 +5,6 @@ import { formatMilliamps, type Milliamps } from "../quantity";
 import { legTitle, splitLegRef, type PipId } from "../rig";
 import { finding, listing, type Finding } from "./finding";
 
-/** Above this a small LED ages fast or dies, whatever its colour. */
-const LED_DANGER: Milliamps = 30;
 const LED_DIM: Milliamps = 0.5;
 const SHARE_OF_LIMIT = 0.8;
 
@@ -15,7 +13,7 @@ export function checkCurrent(model: RigModel, school: NamingSchool): Finding[] {
   const figures = currentFigures(model);
   const found: Finding[] = [];
   const add = (given: Omit<Finding, "legs" | "pips" | "station"> & Partial<Finding>) =>
-    found.push(finding({ station: "plan", ...given }));
+    found.push(finding({ station: "current", ...given }));
 
   const bare = model.addresses.filter(
     ({ verdict, anodeReach, cathodeReach }) =>
@@ -36,11 +34,11 @@ export function checkCurrent(model: RigModel, school: NamingSchool): Finding[] {
     });
   }
 
-  const keep = LED_FIGURES[model.display.led?.colour ?? "red"].keep;
+  const { keep, maximum } = LED_FIGURES[model.display.led?.colour ?? "red"];
   if (figures.mostLed > keep) {
     add({
       id: "led-current",
-      severity: figures.mostLed > LED_DANGER ? "fault" : "caution",
+      severity: figures.mostLed > maximum ? "fault" : "caution",
       title: `Up to ${formatMilliamps(figures.mostLed)} through one LED`,
       reason: `Displays like this are kept to ${keep} mA without a pause.`,
       remedy: "Take a larger resistor.",
@@ -113,7 +111,7 @@ function checkSharedResistor(model: RigModel): Finding[] {
       finding({
         id: `shared-resistor-${ref}`,
         severity: "caution",
-        station: "plan",
+        station: "current",
         title: `${ref} is shared by ${pips.length} LEDs: an 8 is dimmer than a 1`,
         reason: `Each segment of a 1 carries ${formatMilliamps(inOne)}, each of an 8 only ${formatMilliamps(inEight)}: ${lost} % less light. One resistor saves seven parts and costs even brightness.`,
         remedy: "Take one resistor for each segment, or live with it.",

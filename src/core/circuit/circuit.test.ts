@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { modelOf } from "../address";
 import { DEFAULT_PLAN, ledValues, newRig, type Plan } from "../rig";
-import { currentFigures, nextE12, solveNetwork, type LedBranch, type Network } from ".";
+import { currentFigures, solveNetwork, type LedBranch, type Network } from ".";
 
 const led = (id: string, anode: number, cathode: number): LedBranch => ({
   id,
@@ -102,8 +102,4 @@ describe("the rig's currents", () => {
     expect(inOne).toBeCloseTo(each(2), 3);
     expect(inEight).toBeCloseTo(each(7), 3);
   });
-});
-
-test("the next E12 value is one of the row and not below what is asked", () => {
-  expect([1, 97, 470, 471, 1000, 4701].map(nextE12)).toEqual([1, 100, 470, 560, 1000, 5600]);
 });

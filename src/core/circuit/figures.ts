@@ -23,8 +23,12 @@ export function outputLevels(model: RigModel, bytes: readonly number[]): Readonl
 }
 
 /** The operating point with exactly these LEDs asked to light. */
-export function pointWith(model: RigModel, lit: ReadonlySet<PipId>): Solution {
-  const levels = outputLevels(model, encodePips(model.wired, lit));
+export const pointWith = (model: RigModel, lit: ReadonlySet<PipId>): Solution =>
+  pointAt(model, encodePips(model.wired, lit));
+
+/** The operating point once the chain holds these bytes. */
+export function pointAt(model: RigModel, bytes: readonly number[]): Solution {
+  const levels = outputLevels(model, bytes);
   const circuit = circuitOf(model);
   return circuit.solve(circuit.outputs.map(({ leg }) => levels.get(leg) ?? OPEN));
 }
@@ -93,18 +97,4 @@ export function currentFigures(model: RigModel): CurrentFigures {
     packages,
     total: [...everything.leds.values()].reduce((sum, current) => sum + current, 0),
   };
-}
-
-/** The E12 values, Ω, that give resistors one buys. */
-const E12 = [1, 1.2, 1.5, 1.8, 2.2, 2.7, 3.3, 3.9, 4.7, 5.6, 6.8, 8.2];
-
-/** The smallest E12 value not below a resistance. @param least Ω, 1 to 1 MΩ */
-export function nextE12(least: number): number {
-  for (let decade = 0; decade < 7; decade += 1) {
-    for (const value of E12) {
-      const ohms = Number((value * 10 ** decade).toPrecision(3));
-      if (ohms >= least - 1e-9) return ohms;
-    }
-  }
-  return 1e6;
 }

@@ -7,4 +7,4 @@ export {
   type Solution,
 } from "./solve";
 export { circuitOf, supplyOf, type RigCircuit } from "./rig-circuit";
-export { currentFigures, nextE12, outputLevels, pointWith, type CurrentFigures } from "./figures";
+export { currentFigures, outputLevels, pointAt, pointWith, type CurrentFigures } from "./figures";

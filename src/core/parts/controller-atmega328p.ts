@@ -23,7 +23,7 @@ export const ATMEGA328P_BOARD: ControllerPart = {
   title: "ATmega328P board, 16 MHz, 5 V",
   outline: { style: "header" },
   source:
-    "ATmega328P data sheet: electrical characteristics and I/O port characteristics (about 25 Ω at 5 V, 20 mA); call times measured by compiling the calls with avr-gcc -Os and counting clocks on a simulated 16 MHz ATmega328P",
+    "ATmega328P data sheet: electrical characteristics and I/O port characteristics (about 25 Ω at 5 V, 20 mA); supply leg: 500 mA of a customary USB port less about 50 mA for the board itself; call times measured by compiling the calls with avr-gcc -Os and counting clocks on a simulated 16 MHz ATmega328P",
   legs: [
     { id: "5V", name: "5 V", role: "supply-out" },
     { id: "GND1", name: "GND", role: "ground" },
@@ -40,6 +40,7 @@ export const ATMEGA328P_BOARD: ControllerPart = {
   outputResistance: 25,
   pinKeep: 20,
   pinMaximum: 40,
+  supplyMaximum: 450,
   lines: [...digital, ...analogue].map(line),
   cost: { pinMode: 3_500, pinWrite: 3_200, shiftBit: 16_700, statement: 500 },
 };

@@ -51,17 +51,42 @@ const LED_SOURCE = "typical figures for 3 to 5 mm indicator and display LEDs; us
 
 /** Figures to start from, a colour each. */
 export const LED_FIGURES: Readonly<Record<LedColour, LedFigures>> = {
-  red: { colour: "red", title: "red", forward: 1.9, slope: 10, keep: 20, source: LED_SOURCE },
-  amber: { colour: "amber", title: "amber", forward: 2.0, slope: 12, keep: 20, source: LED_SOURCE },
+  red: { colour: "red", title: "red", forward: 1.9, slope: 10, keep: 20, maximum: 30, source: LED_SOURCE },
+  amber: {
+    colour: "amber",
+    title: "amber",
+    forward: 2.0,
+    slope: 12,
+    keep: 20,
+    maximum: 30,
+    source: LED_SOURCE,
+  },
   "yellow-green": {
     colour: "yellow-green",
     title: "yellow-green (older)",
     forward: 2.1,
     slope: 15,
     keep: 20,
+    maximum: 30,
     source: LED_SOURCE,
   },
-  green: { colour: "green", title: "true green", forward: 3.1, slope: 20, keep: 20, source: LED_SOURCE },
-  blue: { colour: "blue", title: "blue", forward: 3.1, slope: 20, keep: 20, source: LED_SOURCE },
-  white: { colour: "white", title: "white", forward: 3.1, slope: 20, keep: 20, source: LED_SOURCE },
+  green: {
+    colour: "green",
+    title: "true green",
+    forward: 3.1,
+    slope: 20,
+    keep: 20,
+    maximum: 30,
+    source: LED_SOURCE,
+  },
+  blue: { colour: "blue", title: "blue", forward: 3.1, slope: 20, keep: 20, maximum: 30, source: LED_SOURCE },
+  white: {
+    colour: "white",
+    title: "white",
+    forward: 3.1,
+    slope: 20,
+    keep: 20,
+    maximum: 30,
+    source: LED_SOURCE,
+  },
 };

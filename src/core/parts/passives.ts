@@ -11,7 +11,9 @@ export const RESISTOR: ResistorPart = {
   title: "resistor",
   outline: { style: "two-ended" },
   legs: ends,
-  source: "customary quarter-watt part",
+  powerKeep: 0.125,
+  powerMaximum: 0.25,
+  source: "customary quarter-watt part, kept to half its rating",
 };
 
 export const CAPACITOR: CapacitorPart = {

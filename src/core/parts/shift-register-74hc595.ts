@@ -14,7 +14,7 @@ export const SHIFT_REGISTER_74HC595: ShiftRegisterPart = {
   title: "74HC595 shift register",
   outline: { style: "dual-in-line", legs: 16 },
   source:
-    "74HC595 data sheet: pin description, function table, absolute maximum ratings, timing requirements at 4.5 V; output resistance from VOH and VOL at 6 mA",
+    "74HC595 data sheet: pin description, function table, absolute maximum ratings, timing requirements at 4.5 V; output resistance from VOH and VOL at 6 mA; package power 500 mW",
   legs: [
     output("1", "B", 1),
     output("2", "C", 2),
@@ -80,5 +80,7 @@ export const SHIFT_REGISTER_74HC595: ShiftRegisterPart = {
   outputMaximum: 35,
   packageMaximum: 70,
   supplyRange: [2, 6],
+  highShare: 0.7,
+  powerMaximum: 0.5,
   clockMaximum: 25e6,
 };

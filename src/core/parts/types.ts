@@ -1,4 +1,4 @@
-import type { Farads, Hertz, Milliamps, Nanoseconds, Ohms, Volts } from "../quantity";
+import type { Farads, Hertz, Milliamps, Nanoseconds, Ohms, Volts, Watts } from "../quantity";
 import type { SegmentName } from "../glyph";
 
 /** What a leg is for, seen from outside the part. */
@@ -48,6 +48,8 @@ export interface ControllerPart extends PartBase {
   readonly outputResistance: Ohms;
   readonly pinKeep: Milliamps;
   readonly pinMaximum: Milliamps;
+  /** What its supply leg can give away, the board's own need taken off. */
+  readonly supplyMaximum: Milliamps;
   readonly lines: readonly ControllerLine[];
   /** Time the calls of the C++ sketch flavour take. */
   readonly cost: {
@@ -80,6 +82,9 @@ export interface ShiftRegisterPart extends PartBase {
   readonly outputMaximum: Milliamps;
   readonly packageMaximum: Milliamps;
   readonly supplyRange: readonly [Volts, Volts];
+  /** Share of the supply an input has to reach to read high. */
+  readonly highShare: number;
+  readonly powerMaximum: Watts;
   readonly clockMaximum: Hertz;
 }
 
@@ -101,6 +106,8 @@ export interface DisplayPart extends PartBase {
 
 export interface ResistorPart extends PartBase {
   readonly kind: "resistor";
+  readonly powerKeep: Watts;
+  readonly powerMaximum: Watts;
 }
 
 export interface CapacitorPart extends PartBase {
@@ -121,6 +128,8 @@ export interface LedFigures {
   readonly forward: Volts;
   readonly slope: Ohms;
   readonly keep: Milliamps;
+  /** Above this a small LED ages fast or dies. */
+  readonly maximum: Milliamps;
   readonly source: string;
 }
 

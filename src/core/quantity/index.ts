@@ -7,9 +7,12 @@ export type Volts = Flavour<"V">;
 export type Milliamps = Flavour<"mA">;
 export type Ohms = Flavour<"Ω">;
 export type Farads = Flavour<"F">;
+export type Watts = Flavour<"W">;
 export type Hertz = Flavour<"Hz">;
 export type Nanoseconds = Flavour<"ns">;
 export type Milliseconds = Flavour<"ms">;
+
+export { E_SERIES, neighbours, type ESeries } from "./e-series";
 
 export type QuantityUnit = "V" | "A" | "Ω" | "F" | "Hz" | "s" | "W";
 

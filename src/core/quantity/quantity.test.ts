@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { formatQuantity, parseQuantity, type QuantityUnit } from ".";
+import { E_SERIES, formatQuantity, neighbours, parseQuantity, type QuantityUnit } from ".";
 
 describe("quantities as people type them", () => {
   test.each<[string, QuantityUnit, number]>([
@@ -38,6 +38,45 @@ describe("quantities as people type them", () => {
         const read = parseQuantity(formatQuantity(value, "Ω", 12), "Ω");
         expect(read.ok && Math.abs(read.value / value - 1) < 1e-10).toBe(true);
       }),
+    );
+  });
+});
+
+describe("preferred values", () => {
+  test("the series have as many values a decade as they are called", () => {
+    expect(Object.entries(E_SERIES).map(([name, values]) => `E${values.length}` === name)).toEqual([
+      true,
+      true,
+      true,
+    ]);
+    expect(E_SERIES.E96.slice(0, 6)).toEqual([1, 1.02, 1.05, 1.07, 1.1, 1.13]);
+    expect(E_SERIES.E96.at(-1)).toBe(9.76);
+    for (const value of E_SERIES.E12) expect(E_SERIES.E24).toContain(value);
+  });
+
+  test.each([
+    ["E12", 470, 470, 470],
+    ["E12", 471, 470, 560],
+    ["E12", 97, 82, 100],
+    ["E24", 471, 470, 510],
+    ["E96", 471, 464, 475],
+    ["E12", 4701, 4700, 5600],
+    ["E12", 1, 1, 1],
+  ] as const)("%s around %d Ω: %d and %d", (series, ohms, below, above) => {
+    expect(neighbours(series, ohms)).toEqual({ below, above });
+  });
+
+  test("a value lies between its neighbours", () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom("E12" as const, "E24" as const, "E96" as const),
+        fc.double({ min: 1, max: 9e6, noNaN: true }),
+        (series, ohms) => {
+          const { below, above } = neighbours(series, ohms);
+          expect(below).toBeLessThanOrEqual(ohms * (1 + 1e-9));
+          expect(above).toBeGreaterThanOrEqual(ohms * (1 - 1e-9));
+        },
+      ),
     );
   });
 });

@@ -3,6 +3,7 @@ export { Simulation, controllerOf, type Face, type PipLight, type PipState } fro
 export {
   glyphRows,
   glyphTable,
+  holdingProgram,
   segmentsFrom,
   showAll,
   showBytes,

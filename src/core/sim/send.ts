@@ -29,6 +29,10 @@ export interface SendTrace {
   readonly duration: Nanoseconds;
 }
 
+/** A program that only sets the lines up and holds these bytes on the display. */
+export const holdingProgram = (model: RigModel, bytes: readonly number[]): Program =>
+  sendOnly(buildProgram(model), [bytes]);
+
 /** A program that only sends these bytes, one pattern after the other, with a pause between. */
 function sendOnly(program: Program, all: ReadonlyArray<readonly number[]>): Program {
   const setUp = program.setup.filter((statement) => statement.do === "line-mode");
@@ -53,7 +57,7 @@ const BLANK: Cell = { glyph: " ", point: false };
 
 /** Follows one send over the three lines, edge by edge, with the stages and outputs of every chip after each. */
 export function traceSend(model: RigModel, bytes: readonly number[]): SendTrace {
-  const program = sendOnly(buildProgram(model), [bytes]);
+  const program = holdingProgram(model, bytes);
   const board = new Board(model);
   const contents = () =>
     model.chain.chips.map((ref) => {

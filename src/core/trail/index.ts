@@ -178,7 +178,7 @@ function currentHop(model: RigModel, pip: PipId): Hop {
   const share = Math.round((together / STEADY) * 100);
   return {
     kind: "current",
-    station: "plan",
+    station: "current",
     title,
     detail: `as bright as ${share} % of ${STEADY} mA steady`,
     legs: [],

@@ -11,8 +11,8 @@ import * as yup from "yup";
 import { glyphFit, splitCells } from "@/core/glyph";
 import { LED_FIGURES, type LedColour, type Polarity } from "@/core/parts";
 import { DEFAULT_PLAN, LIMITS, ledValues, newRig, type ResistorSchool, type Rig } from "@/core/rig";
-import { currentFigures, nextE12 } from "@/core/circuit";
-import { formatMilliamps, formatQuantity } from "@/core/quantity";
+import { currentFigures } from "@/core/circuit";
+import { formatMilliamps, formatQuantity, neighbours } from "@/core/quantity";
 import { addRig, modelFor, newId, say } from "@/store";
 import { Choices, DigitFace, FindingsCount, PipLogo, ThemeSwitch, faceLights, useSimulation } from "@/ui";
 import { checkModel } from "@/core/check";
@@ -52,7 +52,7 @@ const WANTED_MA = 6;
 /** The resistor for a segment at about {@link WANTED_MA}, from the E12 row: (5 V − drop) / current − the output's own 60 Ω. */
 function ohmsFor(colour: LedColour): number {
   const { forward, slope } = LED_FIGURES[colour];
-  return nextE12(Math.max(47, ((DEFAULT_SUPPLY - forward) / WANTED_MA) * 1000 - 60 - slope));
+  return neighbours("E12", Math.max(47, ((DEFAULT_SUPPLY - forward) / WANTED_MA) * 1000 - 60 - slope)).above;
 }
 const DEFAULT_SUPPLY = 5;
 

@@ -62,7 +62,8 @@ function OpenRig({ children }: { children: ReactNode }) {
   const rig = useRig();
   const router = useRouter();
   const { station } = useParams<{ station: StationName }>();
-  const simulation = useSimulation("open", rig);
+  const held = useOpenRig((state) => state.held);
+  const simulation = useSimulation("open", rig, held);
   const [layer, setLayer] = useState<Layer>();
   const go = (to: StationName, legs: readonly LegRef[] = [], pip?: PipId) => {
     if (pip) pickPip(pip);

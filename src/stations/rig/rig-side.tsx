@@ -6,7 +6,7 @@ import type { Finding } from "@/core/check";
 import { formatQuantity } from "@/core/quantity";
 import { LIMITS, splitPipId } from "@/core/rig";
 import { trailOf, type Hop } from "@/core/trail";
-import { editRig, pickPip, useFindings, useModel, useOpenRig, usePreferences } from "@/store";
+import { editRig, holdBytes, pickPip, useFindings, useModel, useOpenRig, usePreferences } from "@/store";
 import {
   DigitFace,
   FindingsCount,
@@ -101,6 +101,7 @@ export function faceText(lights: ReturnType<typeof faceLights>, model: ReturnTyp
 function RigFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: () => void }) {
   const model = useModel();
   const pick = useOpenRig((state) => state.pick);
+  const held = useOpenRig((state) => state.held);
   const { face, running, speed } = simulation;
   const display = model.display;
   const lights = faceLights(face, display.ref);
@@ -125,7 +126,12 @@ function RigFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: (
         >
           <i className="bi bi-arrows-angle-expand" aria-hidden />
         </button>
-        {reads === "unknown" && <span className="lens-says">contents unknown at power-up</span>}
+        {held && (
+          <button type="button" className="plain-button lens-says" onClick={() => holdBytes(undefined)}>
+            one state held · <u>back to the show</u>
+          </button>
+        )}
+        {!held && reads === "unknown" && <span className="lens-says">contents unknown at power-up</span>}
       </div>
       <div className="face-controls">
         <IconButton

@@ -10,6 +10,7 @@ export interface StationTab {
 const TITLES: Partial<Record<StationName, string>> = {
   plan: "Plan",
   wires: "Wires",
+  current: "Current",
   glyphs: "Glyphs",
   writes: "Writes",
   code: "Code",

@@ -1,6 +1,7 @@
 import { notFound } from "next/navigation";
 import type { ComponentType } from "react";
 import { CodeStation } from "@/stations/code";
+import { CurrentStation } from "@/stations/current";
 import { GlyphsStation } from "@/stations/glyphs";
 import { PlanStation } from "@/stations/plan";
 import { WiresStation } from "@/stations/wires";
@@ -9,6 +10,7 @@ import { WritesStation } from "@/stations/writes";
 const SCREENS: Readonly<Record<string, ComponentType>> = {
   plan: PlanStation,
   wires: WiresStation,
+  current: CurrentStation,
   glyphs: GlyphsStation,
   writes: WritesStation,
   code: CodeStation,

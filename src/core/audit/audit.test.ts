@@ -1,0 +1,113 @@
+import { DEMO_RIGS } from "@/demo";
+import { modelOf } from "../address";
+import { changeUnits, moveWireEnd, relay, type Plan, type Rig } from "../rig";
+import { auditRig, levelMatches, offerFor, pickResistor } from ".";
+
+const [slipGate, ladderStep] = DEMO_RIGS as [Rig, Rig];
+const laid = (plan: Partial<Plan>) => relay(slipGate, { ...slipGate.plan, ...plan });
+const rowOf = (rig: Rig, id: string) => auditRig(modelOf(rig)).rows.find((row) => row.id === id)!;
+
+/** By hand: (5 V − 1.9 V) / (470 Ω + 60 Ω + 10 Ω), and what follows from it. */
+const EACH = 3.1 / 540;
+
+describe("a resistor for each segment, common cathode", () => {
+  test.each([
+    ["led-DS1.1.b", EACH],
+    ["output-U1.1", EACH],
+    ["resistor-R2", EACH ** 2 * 470],
+    ["package-supply-U1", 8 * EACH],
+    ["package-ground-U1", 0],
+    ["heat-U1", 8 * EACH ** 2 * 60],
+    ["supply", 8 * EACH],
+  ])("%s at its worst", (id, value) => {
+    expect(rowOf(slipGate, id).worst.value).toBeCloseTo(value, 7);
+  });
+
+  test("all 256 states were looked at, and everything lit is the worst for the package", () => {
+    expect(auditRig(modelOf(slipGate))).toMatchObject({ states: 256, complete: true });
+    expect(rowOf(slipGate, "package-supply-U1").worst.bytes).toEqual([0xff]);
+  });
+
+  test("the average over the show: b is lit in 10 of the 16 places", () => {
+    expect(rowOf(slipGate, "led-DS1.1.b").average).toBeCloseTo((EACH * 10) / 16, 7);
+    expect(rowOf(slipGate, "led-DS1.1.dp").average).toBe(0);
+  });
+
+  test("shares are of the limit that must never be passed", () => {
+    expect(rowOf(slipGate, "package-supply-U1").share).toBeCloseTo((8 * EACH) / 0.07, 5);
+    expect(rowOf(slipGate, "led-DS1.1.a").share).toBeCloseTo(EACH / 0.03, 5);
+  });
+});
+
+test("common anode: the chip sinks, so the ground leg carries it, and the supply gives it straight to the display", () => {
+  const each = 1.9 / (330 + 60 + 20);
+  expect(rowOf(ladderStep, "package-ground-U1").worst.value).toBeCloseTo(8 * each, 7);
+  expect(rowOf(ladderStep, "package-supply-U1").worst.value).toBeCloseTo(0, 7);
+  expect(rowOf(ladderStep, "supply").worst.value).toBeCloseTo(8 * each, 7);
+});
+
+test("one resistor in the common leg: the worst for an LED is being lit alone, for the resistor everything", () => {
+  const rig = laid({ resistors: "common" });
+  const led = rowOf(rig, "led-DS1.1.c");
+  expect(led.worst.value).toBeCloseTo(EACH, 7);
+  expect(led.worst.bytes).toEqual([0x04]);
+  const resistor = rowOf(rig, "resistor-R1");
+  expect(resistor.worst.bytes).toEqual([0xff]);
+  expect(resistor.worst.value).toBeCloseTo(((8 * 3.1) / (8 * 470 + 70)) ** 2 * 470, 6);
+});
+
+test("a separate supply has no limit of its own, the board's 5 V leg has", () => {
+  expect(rowOf(laid({ power: "separate" }), "supply").share).toBeUndefined();
+  expect(rowOf(slipGate, "supply").share).toBeCloseTo((8 * EACH) / 0.45, 5);
+});
+
+describe("picking a resistor", () => {
+  test("the exact value carries the wanted current, and lies between the two offered", () => {
+    const picked = pickResistor(slipGate, 8, "alone", "E24");
+    if (!picked.ok) throw new Error(picked.message);
+    expect(picked.exact).toBeCloseTo(3.1 / 0.008 - 70, 1);
+    expect(picked.offers.map(({ ohms }) => ohms)).toEqual([300, 330]);
+    expect(picked.offers[0]!.alone).toBeCloseTo((3.1 / 370) * 1000, 3);
+    expect(picked.offers[1]!.inPackage).toBeCloseTo((8 * 3.1 * 1000) / 400, 2);
+  });
+
+  test("with one resistor it counts how many are lit: in an 8 seven share it", () => {
+    const picked = pickResistor(laid({ resistors: "common" }), 2, "in-eight", "E12");
+    if (!picked.ok) throw new Error(picked.message);
+    expect(picked.exact).toBeCloseTo((3.1 / 0.002 - 70) / 7, 1);
+    expect(picked.offers.map(({ ohms }) => ohms)).toEqual([180, 220]);
+  });
+
+  test("what no resistor can give is said", () => {
+    expect(pickResistor(slipGate, 200, "alone", "E12")).toMatchObject({ ok: false, message: /only 43.7 mA/ });
+    expect(
+      pickResistor(
+        changeUnits(slipGate, () => true, {}),
+        1e-6,
+        "alone",
+        "E12",
+      ).ok,
+    ).toBe(false);
+    expect(
+      pickResistor(
+        { ...slipGate, units: slipGate.units.filter(({ part }) => part !== "resistor"), wires: [] },
+        1,
+        "alone",
+        "E12",
+      ),
+    ).toMatchObject({ ok: false, message: /no resistor/ });
+    expect(offerFor(slipGate, 470).inEight).toBeCloseTo(EACH * 1000, 4);
+  });
+});
+
+test("levels: 5 V lines into a 5 V chip need 3.5 V; a chip on no supply takes nothing for high", () => {
+  expect(
+    levelMatches(modelOf(slipGate)).map(({ line, gets, needs, good }) => [line, gets, needs, good]),
+  ).toEqual([
+    ["5", 5, 3.5, true],
+    ["6", 5, 3.5, true],
+    ["7", 5, 3.5, true],
+  ]);
+  const unpowered = moveWireEnd(slipGate, "power", "from", "MCU1.VIN");
+  expect(unpowered.ok && levelMatches(modelOf(unpowered.rig)).every(({ good }) => !good)).toBe(true);
+});

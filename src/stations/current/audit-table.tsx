@@ -1,0 +1,105 @@
+import type { ColumnDef } from "@tanstack/react-table";
+import { useMemo } from "react";
+import type { AuditRow } from "@/core/audit";
+import { formatQuantity } from "@/core/quantity";
+import { holdBytes, pickPip, useOpenRig } from "@/store";
+import { DataTable, IconButton, SeverityMark } from "@/ui";
+
+const CAUTION = 0.8;
+
+const figure = (value: number | undefined, unit: AuditRow["unit"]): string =>
+  value === undefined ? "–" : Math.abs(value) < 1e-8 ? "none" : formatQuantity(value, unit);
+
+/** Fault above what must never be passed, caution near it, note above good practice. */
+function standing({
+  worst,
+  keep,
+  share,
+}: AuditRow): readonly ["fault" | "caution" | "note" | "good", string] {
+  if (share !== undefined && share > 1) return ["fault", "over"];
+  if (share !== undefined && share > CAUTION) return ["caution", "near"];
+  if (keep !== undefined && worst.value > keep) return ["note", "above kept"];
+  return ["good", "within"];
+}
+
+const columns: ColumnDef<AuditRow>[] = [
+  {
+    header: "What",
+    cell: ({ row: { original } }) =>
+      original.pip ? (
+        <button type="button" className="plain-button audit-pick" onClick={() => pickPip(original.pip!)}>
+          {original.title}
+        </button>
+      ) : (
+        original.title
+      ),
+  },
+  {
+    header: "Worst",
+    meta: { number: true },
+    cell: ({ row: { original } }) => <strong>{figure(original.worst.value, original.unit)}</strong>,
+  },
+  {
+    header: "In the show",
+    meta: { number: true },
+    cell: ({ row: { original } }) => figure(original.average, original.unit),
+  },
+  {
+    header: "Kept to",
+    meta: { number: true },
+    cell: ({ row: { original } }) => figure(original.keep, original.unit),
+  },
+  {
+    header: "Never above",
+    meta: { number: true },
+    cell: ({ row: { original } }) => figure(original.maximum, original.unit),
+  },
+  {
+    header: "Of the limit",
+    cell: ({ row: { original } }) => {
+      const [severity, text] = standing(original);
+      const share = original.share;
+      return (
+        <span className="audit-share" title={original.limits}>
+          <span className="meter-track" aria-hidden>
+            <span
+              className={`meter-fill meter-${severity === "note" ? "good" : severity}`}
+              style={{ width: `${Math.min(100, (share ?? 0) * 100)}%` }}
+            />
+          </span>
+          <span className="audit-percent">{share === undefined ? "–" : `${Math.round(share * 100)} %`}</span>
+          <SeverityMark severity={severity} text={text} quiet={severity === "good"} />
+        </span>
+      );
+    },
+  },
+  {
+    id: "state",
+    header: "",
+    cell: ({ row: { original } }) => (
+      <IconButton
+        icon="bi-eye"
+        label={`Put the worst state of ${original.title} on the face`}
+        title="Put this state on the face"
+        onClick={() => holdBytes(original.worst.bytes)}
+      />
+    ),
+  },
+];
+
+/** Every measure with its worst, its mean, its limits and how it stands. */
+export function AuditTable({ rows }: { rows: AuditRow[] }) {
+  const pick = useOpenRig((state) => state.pick);
+  const stable = useMemo(() => columns, []);
+  return (
+    <div className="audit-scroll">
+      <DataTable
+        label="Currents and heat at their worst"
+        rows={rows}
+        columns={stable}
+        rowKey={(row) => row.id}
+        rowClass={(row) => (row.pip !== undefined && row.pip === pick ? "is-picked" : undefined)}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,106 @@
+"use client";
+import "./current.css";
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import ButtonGroup from "react-bootstrap/ButtonGroup";
+import { levelMatches, type AuditRow, type MeasureKind } from "@/core/audit";
+import { formatQuantity } from "@/core/quantity";
+import { legTitle, type LegRef } from "@/core/rig";
+import { useAudit, useModel, usePreferences } from "@/store";
+import { SeverityMark, StationFrame } from "@/ui";
+import { AuditTable } from "./audit-table";
+import { ResistorPicker } from "./resistor-picker";
+
+const KINDS: ReadonlyArray<readonly [kind: MeasureKind | "all", title: string]> = [
+  ["all", "All"],
+  ["led", "LEDs"],
+  ["output", "Outputs"],
+  ["package", "Package"],
+  ["resistor", "Resistors"],
+  ["heat", "Heat"],
+  ["supply", "Supply"],
+];
+
+const byShare = (one: AuditRow, other: AuditRow): number => (other.share ?? -1) - (one.share ?? -1);
+
+/** Current: everything that can be overloaded at its worst, against its limits; the resistor for a wanted current. */
+export function CurrentStation() {
+  const audit = useAudit();
+  const [kind, setKind] = useState<MeasureKind | "all">("all");
+  const rows = audit.rows.filter((row) => kind === "all" || row.kind === kind).sort(byShare);
+  const there = new Set(audit.rows.map((row) => row.kind));
+  return (
+    <StationFrame
+      title="Current"
+      lead={`Everything that can be overloaded, at its worst of ${audit.states} states of the outputs${audit.complete ? ", all there are" : ""}.`}
+    >
+      <div className="current-grid">
+        <section className="sheet current-table">
+          <ButtonGroup size="sm" className="mb-2 flex-wrap" aria-label="What is listed">
+            {KINDS.filter(([value]) => value === "all" || there.has(value)).map(([value, title]) => (
+              <Button
+                key={value}
+                variant="plain"
+                active={kind === value}
+                aria-pressed={kind === value}
+                onClick={() => setKind(value)}
+              >
+                {title}
+              </Button>
+            ))}
+          </ButtonGroup>
+          <AuditTable rows={rows} />
+        </section>
+        <div className="current-side">
+          <ResistorPicker />
+          <Levels />
+          <section className="sheet small">
+            <h2>What this does not know</h2>
+            <p className="mb-0 quiet">
+              Drops and output resistances are typical figures; parts differ by a fifth and change with heat.
+              Measure one segment before you trust the rest. Never pass a limit to get brightness: a larger
+              resistor costs little light.
+            </p>
+          </section>
+        </div>
+      </div>
+    </StationFrame>
+  );
+}
+
+/** Do the chips take the board's high for high? */
+function Levels() {
+  const model = useModel();
+  const school = usePreferences((state) => state.school);
+  const matches = levelMatches(model);
+  return (
+    <section className="sheet">
+      <h2>Levels</h2>
+      {matches.length === 0 && <p className="small quiet mb-0">No controller line reaches a chip input.</p>}
+      <table className="rule-table small" aria-label="Levels at the chip’s inputs">
+        <thead>
+          <tr>
+            <th>Input</th>
+            <th className="number">Gets</th>
+            <th className="number">Needs</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {matches.map(({ input, line, gets, needs, good }) => (
+            <tr key={input}>
+              <td>
+                line {line} → {legTitle(model.rig, input as LegRef, school)}
+              </td>
+              <td className="number">{formatQuantity(gets, "V")}</td>
+              <td className="number">{formatQuantity(needs, "V")}</td>
+              <td>
+                <SeverityMark severity={good ? "good" : "fault"} text={good ? "fits" : "too low"} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

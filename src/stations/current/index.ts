@@ -1,0 +1,1 @@
+export { CurrentStation } from "./current";

@@ -1,0 +1,119 @@
+import { useId, useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import { offerFor, pickResistor, type LitWhen, type ResistorOffer } from "@/core/audit";
+import { formatMilliamps, formatQuantity, type ESeries } from "@/core/quantity";
+import { changeUnits } from "@/core/rig";
+import { STEADY } from "@/core/trail";
+import { editRig, useRig } from "@/store";
+import { QuantityField } from "@/ui";
+
+const WHEN: ReadonlyArray<readonly [LitWhen, string]> = [
+  ["alone", "in a segment lit alone"],
+  ["in-eight", "in each segment of an 8"],
+  ["together", "with everything lit"],
+];
+const SERIES: readonly ESeries[] = ["E12", "E24", "E96"];
+
+/** The resistor for a wanted current, exact and as one buys it, with what each value gives. */
+export function ResistorPicker() {
+  const rig = useRig();
+  const id = useId();
+  const [wanted, setWanted] = useState(6);
+  const [when, setWhen] = useState<LitWhen>("in-eight");
+  const [series, setSeries] = useState<ESeries>("E12");
+  const picked = pickResistor(rig, wanted, when, series);
+  const now = rig.units.find((unit) => unit.part === "resistor")?.ohms;
+  const offers: ResistorOffer[] = picked.ok ? [...picked.offers] : [];
+  if (now !== undefined && !offers.some(({ ohms }) => ohms === now)) offers.push(offerFor(rig, now));
+  offers.sort((one, other) => one.ohms - other.ohms);
+  const take = (ohms: number) =>
+    editRig((before) => changeUnits(before, (unit) => unit.part === "resistor", { ohms }));
+  return (
+    <section className="sheet">
+      <h2>The resistor for a wanted current</h2>
+      <div className="field-row">
+        <QuantityField
+          label="Current"
+          unit="A"
+          value={wanted / 1000}
+          range={[0.00005, 0.1]}
+          onCommit={(amps) => setWanted(amps * 1000)}
+          width={78}
+        />
+        <div style={{ flex: 1, minWidth: 130 }}>
+          <label className="field-label" htmlFor={`${id}-when`}>
+            Flowing
+          </label>
+          <Form.Select
+            id={`${id}-when`}
+            value={when}
+            onChange={(event) => setWhen(event.target.value as LitWhen)}
+          >
+            {WHEN.map(([value, title]) => (
+              <option key={value} value={value}>
+                {title}
+              </option>
+            ))}
+          </Form.Select>
+        </div>
+        <div style={{ width: 72 }}>
+          <label className="field-label" htmlFor={`${id}-series`}>
+            Row
+          </label>
+          <Form.Select
+            id={`${id}-series`}
+            value={series}
+            onChange={(event) => setSeries(event.target.value as ESeries)}
+          >
+            {SERIES.map((value) => (
+              <option key={value}>{value}</option>
+            ))}
+          </Form.Select>
+        </div>
+      </div>
+      <p className="small mt-2 mb-1" role="status">
+        {picked.ok ? (
+          <>
+            Exactly <strong>{formatQuantity(picked.exact, "Ω", 4)}</strong>;{" "}
+            {Math.round((wanted / STEADY) * 100)} % as bright as {STEADY} mA steady.
+          </>
+        ) : (
+          <span className="severity-fault">{picked.message}</span>
+        )}
+      </p>
+      <table className="rule-table small" aria-label="Values to choose from">
+        <thead>
+          <tr>
+            <th>Value</th>
+            <th className="number">Alone</th>
+            <th className="number">In an 8</th>
+            <th className="number">Chip</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {offers.map((offer) => (
+            <tr key={offer.ohms}>
+              <td>
+                <strong>{formatQuantity(offer.ohms, "Ω")}</strong>
+              </td>
+              <td className="number">{formatMilliamps(offer.alone)}</td>
+              <td className="number">{formatMilliamps(offer.inEight)}</td>
+              <td className="number">{formatMilliamps(offer.inPackage)}</td>
+              <td className="number">
+                {offer.ohms === now ? (
+                  <span className="quiet">in place</span>
+                ) : (
+                  <Button size="sm" variant="plain" onClick={() => take(offer.ohms)}>
+                    Take
+                  </Button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
