@@ -86,9 +86,9 @@ test("Current: the worst is found and put on the face; a resistor is picked and 
   await page.getByRole("button", { name: "DS1 segment e", exact: true }).click();
   await expect(trail(page)).toContainText("segment e");
 
-  await page.getByLabel("Current", { exact: true }).fill("8 mA");
+  await page.getByRole("textbox", { name: "Current" }).fill("8 mA");
   await page.keyboard.press("Enter");
-  await page.getByLabel("Row").selectOption("E24");
+  await page.getByRole("combobox", { name: "Row" }).selectOption("E24");
   await expect(page.getByText("317.5 Ω")).toBeVisible();
   await page
     .getByRole("row", { name: /^300 Ω/ })

@@ -1,4 +1,5 @@
 import { partById } from "../parts";
+import { legTitle } from "./names";
 import { splitLegRef, type LegRef, type Rig, type Unit, type Wire } from "./types";
 
 export type WireEnd = "from" | "to";
@@ -9,6 +10,8 @@ const replaceWires = (rig: Rig, changed: ReadonlyMap<string, Wire>): Rig => ({
   ...rig,
   wires: rig.wires.map((wire) => changed.get(wire.id) ?? wire),
 });
+
+const name = (rig: Rig, leg: LegRef): string => legTitle(rig, leg, "letters");
 
 const hasLeg = (rig: Rig, leg: LegRef): boolean => {
   const at = splitLegRef(leg);
@@ -23,7 +26,10 @@ export function moveWireEnd(rig: Rig, id: string, end: WireEnd, leg: LegRef): Ed
   if (!hasLeg(rig, leg)) return { ok: false, message: `There is no leg ${leg}.` };
   const other = end === "from" ? wire.to : wire.from;
   if (other === leg)
-    return { ok: false, message: `The other end of this wire is already at ${leg}; choose another leg.` };
+    return {
+      ok: false,
+      message: `The other end of this wire is already at ${name(rig, leg)}; choose another leg.`,
+    };
   return { ok: true, rig: replaceWires(rig, new Map([[id, { ...wire, [end]: leg, placed: false }]])) };
 }
 
@@ -38,7 +44,7 @@ export function swapWires(rig: Rig, one: string, other: string): Edited {
     { ...second, from: first.from, placed: false },
   ];
   const loop = swapped.find((wire) => wire.from === wire.to);
-  if (loop) return { ok: false, message: `Swapping these would join ${loop.from} to itself.` };
+  if (loop) return { ok: false, message: `Swapping these would join ${name(rig, loop.from)} to itself.` };
   return { ok: true, rig: replaceWires(rig, new Map(swapped.map((wire) => [wire.id, wire]))) };
 }
 
@@ -49,7 +55,7 @@ export function addWire(rig: Rig, from: LegRef, to: LegRef): Edited {
   if (
     rig.wires.some((wire) => (wire.from === from && wire.to === to) || (wire.from === to && wire.to === from))
   ) {
-    return { ok: false, message: `A wire from ${from} to ${to} is there already.` };
+    return { ok: false, message: `A wire from ${name(rig, from)} to ${name(rig, to)} is there already.` };
   }
   let number = 1;
   while (rig.wires.some((wire) => wire.id === `extra-${number}`)) number += 1;

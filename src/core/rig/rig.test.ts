@@ -21,7 +21,7 @@ import {
   type Plan,
   type Rig,
 } from ".";
-import { BROKEN_FILES } from "./broken-files.fixture";
+import { BROKEN_FILES } from "./fixtures/broken-files";
 
 const planArbitrary: fc.Arbitrary<Plan> = fc.record({
   scheme: fc.constant("register-one-digit" as const),
@@ -126,7 +126,7 @@ describe("editing wires", () => {
   test("edits that make no sense are refused with a reason", () => {
     expect(moveWireEnd(rig, "data", "from", "U1.14")).toMatchObject({
       ok: false,
-      message: /already at U1.14/,
+      message: /already at U1 SER, leg 14/,
     });
     expect(moveWireEnd(rig, "data", "from", "U1.99")).toMatchObject({ ok: false, message: /no leg U1.99/ });
     expect(swapWires(rig, "data", "data").ok).toBe(false);

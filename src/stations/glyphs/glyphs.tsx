@@ -122,6 +122,7 @@ export function GlyphsStation() {
             start={tried ? "" : glyph}
             segments={shown.segments}
             rig={model.rig}
+            onKept={chooseTile}
           />
         </div>
         <Alphabet form={form} onForm={setForm} chosen={tried ? undefined : glyph} onChoose={chooseTile} />
@@ -179,16 +180,15 @@ function Reading({ model, glyph, segments, unknown }: ReadingProps) {
   );
 }
 
+interface KeeperProps {
+  readonly start: string;
+  readonly segments: readonly SegmentName[];
+  readonly rig: Rig;
+  readonly onKept: (glyph: string) => void;
+}
+
 /** Gives a character the pattern on the bench as its shape, and offers the usual variants. */
-function ShapeKeeper({
-  start,
-  segments,
-  rig,
-}: {
-  start: string;
-  segments: readonly SegmentName[];
-  rig: Rig;
-}) {
+function ShapeKeeper({ start, segments, rig, onKept }: KeeperProps) {
   const [glyph, setGlyph] = useState(start);
   const one = [...glyph][0];
   const own = rig.glyphs.find((candidate) => candidate.glyph === one);
@@ -208,7 +208,7 @@ function ShapeKeeper({
           size="sm"
           variant="plain"
           disabled={!one || one === "."}
-          onClick={() => one && (setShape(one, segments), chooseGlyph(one))}
+          onClick={() => one && (setShape(one, segments), onKept(one))}
         >
           Keep
         </Button>
