@@ -42,6 +42,14 @@ test("the shelf: demo rigs on the first visit, live; export, import, duplicate, 
   await page.getByRole("button", { name: "Close" }).click();
   await expect(cards).toHaveCount(3);
 
+  await page.getByRole("button", { name: "More for Slip gate 2" }).click();
+  await page.getByRole("button", { name: "Name and note" }).click();
+  await page.getByLabel("Name", { exact: true }).fill("Far slip");
+  await page.getByLabel("Note", { exact: true }).fill("Spare digit from the boathouse");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("Spare digit from the boathouse")).toBeVisible();
+  await expect(page.getByRole("link", { name: "Open Far slip" })).toBeVisible();
+
   await page.getByRole("button", { name: "More for Ladder step", exact: true }).click();
   await page.getByRole("button", { name: "Duplicate" }).click();
   await expect(cards).toHaveCount(4);

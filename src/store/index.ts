@@ -1,5 +1,15 @@
-export { type ShelfRecord } from "./database";
-export { addDemoRigs, addRig, binRig, importRig, newId, prepareShelf, shelfRecords, unbinRig } from "./shelf";
+export {
+  addDemoRigs,
+  addRig,
+  binRig,
+  importRig,
+  newId,
+  prepareShelf,
+  shelfEntries,
+  saveRig,
+  unbinRig,
+  type ShelfEntry,
+} from "./shelf";
 export {
   chooseGlyph,
   editRig,

@@ -29,9 +29,22 @@ export async function addDemoRigs(): Promise<number> {
   return missing.length;
 }
 
-/** The rigs on the shelf, oldest first. */
-export async function shelfRecords(): Promise<ShelfRecord[]> {
-  return (await database().rigs.orderBy("created").toArray()).filter((record) => !record.deleted);
+const records = async (): Promise<ShelfRecord[]> =>
+  (await database().rigs.orderBy("created").toArray()).filter((record) => !record.deleted);
+
+/** What stands on the shelf: a rig, or a record that cannot be read, with the reason. */
+export type ShelfEntry =
+  | { readonly kind: "rig"; readonly record: ShelfRecord; readonly rig: Rig }
+  | { readonly kind: "unreadable"; readonly record: ShelfRecord; readonly problem: Problem };
+
+/** The shelf, oldest first. Each record is checked and brought to the current version; none is changed by looking. */
+export async function shelfEntries(): Promise<ShelfEntry[]> {
+  return (await records()).map((record) => {
+    const read = checkRig(record.rig);
+    return read.ok
+      ? { kind: "rig", record, rig: read.rig }
+      : { kind: "unreadable", record, problem: read.problems[0]! };
+  });
 }
 
 /** @returns the stored rig, brought to the current version; undefined when there is none or it cannot be read */
@@ -54,7 +67,7 @@ export async function saveRig(rig: Rig): Promise<void> {
 
 /** A name no rig on the shelf has yet: "Slip gate 2". */
 async function freeName(name: string): Promise<string> {
-  const taken = new Set((await shelfRecords()).map(({ rig }) => rig.name));
+  const taken = new Set((await records()).map(({ rig }) => rig.name));
   if (!taken.has(name)) return name;
   const stem = name.replace(/ \d+$/, "").slice(0, 72);
   for (let number = 2; ; number += 1) if (!taken.has(`${stem} ${number}`)) return `${stem} ${number}`;

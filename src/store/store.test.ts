@@ -9,12 +9,12 @@ import {
   importRig,
   loadRig,
   prepareShelf,
-  shelfRecords,
+  shelfEntries,
   unbinRig,
 } from "./shelf";
 import { editRig, editWires, openRig, redo, saveNow, undo, useOpenRig } from "./open-rig";
 
-const names = async () => (await shelfRecords()).map(({ rig }) => rig.name);
+const names = async () => (await shelfEntries()).map(({ record }) => record.rig.name);
 
 beforeEach(async () => {
   await database().rigs.clear();
@@ -49,10 +49,23 @@ describe("the shelf", () => {
     expect(await names()).toEqual(["Slip gate", "Ladder step", "Slip gate 2", "Slip gate 3"]);
   });
 
+  test("a record that cannot be read stands on the shelf with its reason, and the others beside it", async () => {
+    const spoilt = {
+      ...DEMO_RIGS[0]!,
+      id: "spoilt",
+      wires: [{ ...DEMO_RIGS[0]!.wires[0]!, to: "U9.1" as const }],
+    };
+    await database().rigs.put({ id: "spoilt", rig: spoilt, created: 1, changed: 1 });
+    const entries = await shelfEntries();
+    expect(entries.map(({ kind }) => kind)).toEqual(["unreadable", "rig", "rig"]);
+    expect(entries[0]).toMatchObject({ problem: { path: "wires[0].to" } });
+    expect((await database().rigs.get("spoilt"))?.rig).toEqual(spoilt);
+  });
+
   test("a broken file stores nothing", async () => {
-    const before = await shelfRecords();
+    const before = await shelfEntries();
     expect((await importRig('{"format":"bold-pip-rig","version":1}')).ok).toBe(false);
-    expect(await shelfRecords()).toEqual(before);
+    expect(await shelfEntries()).toEqual(before);
   });
 });
 

@@ -1,31 +1,21 @@
 "use client";
 import "./shelf.css";
 import { useLiveQuery } from "dexie-react-hooks";
-import { format } from "date-fns";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import Dropdown from "react-bootstrap/Dropdown";
 import Modal from "react-bootstrap/Modal";
-import { fileName, writeRig, type Problem, type Rig } from "@/core/rig";
-import {
-  addDemoRigs,
-  addRig,
-  binRig,
-  importRig,
-  modelFor,
-  say,
-  shelfRecords,
-  unbinRig,
-  type ShelfRecord,
-} from "@/store";
-import { DigitFace, PipLogo, ThemeSwitch, FileButton, faceLights, saveText, useSimulation } from "@/ui";
+import { type Problem } from "@/core/rig";
+import { addDemoRigs, importRig, say, shelfEntries } from "@/store";
+import { FileButton, PipLogo, ThemeSwitch } from "@/ui";
+import { RigCard, UnreadableCard } from "./rig-card";
 
 const REFUSED_BYTES = 2 * 1024 * 1024;
 
 /** Home: every rig as a card with its live face. */
 export function Shelf() {
-  const records = useLiveQuery(shelfRecords);
+  const entries = useLiveQuery(shelfEntries);
   const router = useRouter();
   const [refused, setRefused] = useState<{ name: string; problems: readonly Problem[] }>();
 
@@ -98,9 +88,13 @@ export function Shelf() {
         <ThemeSwitch />
       </header>
       <ul className="shelf-cards" aria-label="Rigs">
-        {records?.map((record) => (
-          <RigCard key={record.id} record={record} />
-        ))}
+        {entries?.map((entry) =>
+          entry.kind === "rig" ? (
+            <RigCard key={entry.record.id} rig={entry.rig} changed={entry.record.changed} />
+          ) : (
+            <UnreadableCard key={entry.record.id} record={entry.record} problem={entry.problem} />
+          ),
+        )}
         <li>
           <Link href="/new" className="shelf-new">
             <i className="bi bi-plus-lg" aria-hidden />
@@ -133,70 +127,5 @@ export function Shelf() {
         </Modal>
       )}
     </div>
-  );
-}
-
-/** What a card says of its rig in a line. */
-function summary(rig: Rig): string {
-  const model = modelFor(rig);
-  const lines = Object.values(model.encoding.lines).join(", ");
-  const display = model.part(model.display.ref).title.replace(", 10 legs", "");
-  return `${display} · 74HC595 · lines ${lines}`;
-}
-
-function RigCard({ record: { rig, changed } }: { record: ShelfRecord }) {
-  const { face } = useSimulation(`card-${rig.id}`, rig);
-  const display = modelFor(rig).display;
-  const remove = async () => {
-    await binRig(rig.id);
-    say({ text: `${rig.name} deleted`, action: { label: "Undo", run: () => void unbinRig(rig.id) } });
-  };
-  const duplicate = async () => {
-    const copy = await addRig(rig);
-    say({ text: `Duplicated as ${copy.name}` });
-  };
-  return (
-    <li className="shelf-card">
-      <Link href={`/rig/${rig.id}/plan`} className="shelf-open" aria-label={`Open ${rig.name}`}>
-        <span className="lens" style={{ padding: "16px 0" }}>
-          <DigitFace
-            colour={display.led?.colour ?? "red"}
-            lights={faceLights(face, display.ref)}
-            height={132}
-            label={`Face of ${rig.name}`}
-          />
-        </span>
-      </Link>
-      <div className="shelf-says">
-        <div className="spread">
-          <Link href={`/rig/${rig.id}/plan`} className="shelf-title">
-            {rig.name}
-          </Link>
-          <Dropdown align="end">
-            <Dropdown.Toggle
-              variant="quiet"
-              size="sm"
-              aria-label={`More for ${rig.name}`}
-              className="no-caret"
-            >
-              <i className="bi bi-three-dots" aria-hidden />
-            </Dropdown.Toggle>
-            <Dropdown.Menu>
-              <Dropdown.Item
-                onClick={() => saveText(writeRig(rig), fileName(rig, ".pip.json"), "application/json")}
-              >
-                Export .pip.json
-              </Dropdown.Item>
-              <Dropdown.Item onClick={() => void duplicate()}>Duplicate</Dropdown.Item>
-              <Dropdown.Divider />
-              <Dropdown.Item onClick={() => void remove()}>Delete</Dropdown.Item>
-            </Dropdown.Menu>
-          </Dropdown>
-        </div>
-        <div className="small quiet">{summary(rig)}</div>
-        {rig.note && <p className="small mb-0 mt-1 shelf-note">{rig.note}</p>}
-        <div className="tiny quiet mt-auto pt-2">changed {format(changed, "d MMM yyyy, HH:mm")}</div>
-      </div>
-    </li>
   );
 }

@@ -61,10 +61,20 @@ export function WiresStation() {
       title="Wires"
       lead="Leg to leg, in the order to place them. Take the power off before you move a wire."
       actions={
-        <Button variant="plain" size="sm" onClick={() => (setSelected(undefined), setDoing({ what: "add" }))}>
-          <i className="bi bi-plus-lg me-1" aria-hidden />
-          Add a wire
-        </Button>
+        <>
+          <Button variant="plain" size="sm" onClick={() => window.print()}>
+            <i className="bi bi-printer me-1" aria-hidden />
+            Print
+          </Button>
+          <Button
+            variant="plain"
+            size="sm"
+            onClick={() => (setSelected(undefined), setDoing({ what: "add" }))}
+          >
+            <i className="bi bi-plus-lg me-1" aria-hidden />
+            Add a wire
+          </Button>
+        </>
       }
     >
       <div className="wires-grid">
