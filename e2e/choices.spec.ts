@@ -12,13 +12,15 @@ test("every choice of the plan reaches the wires, the bytes and the face", async
   await expect(page.getByLabel("Forward drop")).toHaveValue("3.1 V");
   await page.getByLabel("Latch line").selectOption("A2");
   await expect(trail(page)).toContainText("latch on A2");
-  await page.getByLabel("Leg names of the 74HC595, as in your data sheet").selectOption("numbers");
+  await page.getByLabel("Leg names, as in your data sheet").selectOption("numbers");
   await expect(trail(page)).toContainText("U1 Q0, leg 15");
-  await page.getByRole("radio", { name: /Separate 5 V supply/ }).click();
+  await page.getByRole("radio", { name: /Separate supply/ }).click();
   await expect(page.getByText("separate supply 5 V")).toBeVisible();
   await expectFace(page, "8");
   await expect(page.getByText("No faults, no cautions")).toBeVisible();
-  await page.keyboard.press("2");
+  await page.getByLabel("Board", { exact: true }).selectOption("ESP32-module");
+  await expect(trail(page)).toContainText("line 4");
+  await expect(page.getByText("separate supply 3.3 V")).toBeVisible();
   await page.getByRole("link", { name: "Wires" }).click();
   await expect(page.getByText("PS1 plus").first()).toBeVisible();
   await page.reload();

@@ -29,7 +29,7 @@ export function driversByNet(rig: Rig, nets: Nets): ReadonlyMap<number, readonly
         const leg = legRef(unit.ref, id);
         if (role === "ground") add(leg, { kind: "rail", leg, volts: 0 });
         if (role === "supply-out") {
-          const volts = part.kind === "supply" ? unit.volts! : id === "3V3" ? 3.3 : part.logic;
+          const volts = part.kind === "supply" ? unit.volts! : part.supplies[id]!;
           add(leg, { kind: "rail", leg, volts });
         }
         if (role === "line") add(leg, { kind: "line", leg, unit: unit.ref, line: id });

@@ -1,7 +1,16 @@
 import { railVolts, type RigModel } from "../address";
-import { circuitOf, supplyOf, type Solution } from "../circuit";
+import { circuitOf, resistanceOf, supplyOf, type Solution } from "../circuit";
 import { LED_FIGURES, partById } from "../parts";
-import { legRef, legTitle, pipId, type LegRef, type PipId, type Unit, type UnitRef } from "../rig";
+import {
+  controllerById,
+  legRef,
+  legTitle,
+  pipId,
+  type LegRef,
+  type PipId,
+  type Unit,
+  type UnitRef,
+} from "../rig";
 
 export type MeasureKind = "led" | "resistor" | "output" | "package" | "heat" | "supply";
 
@@ -74,6 +83,7 @@ function unitMeasures(model: RigModel, unit: Unit): Measure[] {
   }
   if (part.kind !== "shift-register") return [];
   const legs = part.pins.outputs.map((id) => legRef(unit.ref, id));
+  const supply = supplyOf(model, legs[0]!);
   const driven = circuitOf(model).outputs.map(({ leg }) => leg);
   const amps = (solution: Solution, leg: LegRef) => (solution.drives.get(leg) ?? 0) / 1000;
   const sum = (solution: Solution, each: (current: number) => number) =>
@@ -112,7 +122,7 @@ function unitMeasures(model: RigModel, unit: Unit): Measure[] {
       unit: "W",
       maximum: part.powerMaximum,
       limits: `${part.id}: package power`,
-      of: (solution) => sum(solution, (current) => current ** 2 * part.outputResistance),
+      of: (solution) => sum(solution, (current) => current ** 2 * resistanceOf(part, supply)),
     },
   ];
 }
@@ -129,15 +139,15 @@ function supplyMeasure(model: RigModel): Measure {
       ...(onRail(legRef(ref, "2")) ? [{ ref, sign: -1 }] : []),
     ]);
   const separate = rig.units.some(({ part }) => part === "supply");
-  const controller = rig.units.map(({ part }) => partById(part)).find(({ kind }) => kind === "controller");
-  const most = controller?.kind === "controller" ? controller.supplyMaximum / 1000 : undefined;
+  const controller = controllerById(rig.plan.controller);
+  const most = controller.supplyMaximum / 1000;
   return {
     id: "supply",
     kind: "supply",
-    title: separate ? "separate supply" : "board 5 V leg",
+    title: separate ? "separate supply" : `board ${controller.logic} V leg`,
     unit: "A",
     maximum: separate ? undefined : most,
-    limits: separate ? "choose a supply for at least twice this" : (controller?.source ?? ""),
+    limits: separate ? "choose a supply for at least twice this" : controller.source,
     of: ({ drives, leds, resistors }) => {
       let total = 0;
       for (const [leg, current] of drives)

@@ -3,13 +3,19 @@ import { modelOf } from "../address";
 import {
   addWire,
   changeUnits,
+  controllerById,
   moveWireEnd,
+  readRig,
   relay,
   removeWire,
   swapWires,
+  withController,
+  writeRig,
   type Edited,
   type Rig,
 } from "../rig";
+import { CONTROLLERS, easyLines } from "../parts";
+import { glyphTable } from "../sim";
 import { checkModel } from ".";
 
 const [slipGate, ladderStep] = DEMO_RIGS as [Rig, Rig];
@@ -146,6 +152,60 @@ test.each(CASES)("%s", (_, rig, id, severity, says) => {
     .map((one) => `${one.title}. ${one.reason} ${one.remedy}`);
   expect(texts.join("\n")).toMatch(says);
   expect(findings.filter((one) => id.test(one.id)).map((one) => one.severity)).toContain(severity);
+});
+
+describe("boards", () => {
+  const on = (controller: string, plan: Partial<Rig["plan"]> = {}) =>
+    relay(slipGate, withController({ ...slipGate.plan, ...plan }, controller));
+  const faults = (rig: Rig) => checkModel(modelOf(rig)).filter(({ severity }) => severity !== "note");
+
+  test.each(CONTROLLERS.map(({ id }) => id))(
+    "on the %s the plan has three easy lines, no faults, and shows what it should",
+    (id) => {
+      const rig = on(id);
+      expect(readRig(writeRig(rig)).ok).toBe(true);
+      const controller = controllerById(id);
+      expect(new Set(Object.values(rig.plan.lines)).size).toBe(3);
+      for (const line of Object.values(rig.plan.lines)) expect(easyLines(controller)).toContain(line);
+      expect(faults(rig)).toEqual([]);
+      expect(glyphTable(modelOf(rig)).every(({ faithful }) => faithful)).toBe(true);
+      expect(
+        glyphTable(modelOf(on(id, { power: "separate", polarity: "common-anode" }))).every(
+          ({ faithful }) => faithful,
+        ),
+      ).toBe(true);
+    },
+  );
+
+  test("3.3 V lines into a chip on 5 V: a fault with the volts, and a face nobody can tell", () => {
+    const rig = ok(moveWireEnd(on("RP2040-board"), "power", "from", "MCU1.5V"));
+    expect(faults(rig).find(({ id }) => id === "level-U1")).toMatchObject({
+      severity: "fault",
+      reason: expect.stringMatching(/has to reach 3.5 V/),
+    });
+    expect(glyphTable(modelOf(rig)).every(({ faithful }) => !faithful)).toBe(true);
+  });
+
+  test("an input-only line cannot carry the clock", () => {
+    const rig = ok(moveWireEnd(on("ESP32-module"), "clock", "from", "MCU1.34"));
+    expect(faults(rig)).toMatchObject([
+      { id: "unusable-clock", severity: "fault", reason: expect.stringMatching(/input only/) },
+    ]);
+  });
+
+  test("code kept on lines the new board does not have is given up, so that the rig can still be read", () => {
+    const kept = {
+      ...slipGate,
+      code: {
+        ...slipGate.code,
+        kept: { ...modelOf(slipGate).encoding, lines: { data: "A0", clock: "6", latch: "7" } },
+      },
+    };
+    const moved = relay(kept, withController(kept.plan, "RP2040-board"));
+    expect(moved.code.kept).toBeUndefined();
+    expect(readRig(writeRig(moved)).ok).toBe(true);
+    expect(relay(kept, withController(kept.plan, "ATmega2560-board")).code.kept).toBeDefined();
+  });
 });
 
 test("leg names follow the naming school", () => {

@@ -1,9 +1,13 @@
 import { distinctDrivers, railVolts, reachFrom, type Driver, type RigModel } from "../address";
-import { legById, legName, type NamingSchool, type ShiftRegisterPart } from "../parts";
+import { supplyOf } from "../circuit";
+import { easyLines, legById, legName, type NamingSchool, type ShiftRegisterPart } from "../parts";
 import { formatQuantity } from "../quantity";
-import { legRef, legTitle, type LegRef, type UnitRef } from "../rig";
+import { controllerById, legRef, legTitle, type LegRef, type UnitRef } from "../rig";
 import { isPowered } from "../sim";
 import { finding, groupBy, listing, type Finding } from "./finding";
+
+/** How far, in V, an HC input may stand above its chip's supply. */
+const INPUT_OVER_SUPPLY = 0.5;
 
 /** What the wires themselves get wrong, whatever is shown. */
 export function checkWiring(model: RigModel, school: NamingSchool): Finding[] {
@@ -92,7 +96,7 @@ function checkPower(model: RigModel, ref: UnitRef, part: ShiftRegisterPart): Fin
         station: "wires",
         title: `${ref} has no power`,
         reason: `Its supply leg ${part.pins.supply} ${where} and its ground leg ${part.pins.ground} ${back}; it works from ${part.supplyRange[0]} to ${part.supplyRange[1]} V.`,
-        remedy: `Wire leg ${part.pins.supply} to 5 V and leg ${part.pins.ground} to GND.`,
+        remedy: `Wire leg ${part.pins.supply} to the supply and leg ${part.pins.ground} to GND.`,
         legs: [supply, ground],
       }),
     ];
@@ -115,16 +119,31 @@ function checkPower(model: RigModel, ref: UnitRef, part: ShiftRegisterPart): Fin
     );
   }
   const has = volts(supply)!;
-  if (has < 4.5) {
+  const { logic } = controllerById(model.rig.plan.controller);
+  const levels = `${ref} runs on ${formatQuantity(has, "V")} and the board’s lines are at ${formatQuantity(logic, "V")}`;
+  if (has < logic - INPUT_OVER_SUPPLY) {
     found.push(
       finding({
         id: `low-${ref}`,
         severity: "caution",
         station: "wires",
-        title: `${ref} runs on ${formatQuantity(has, "V")} and the board's lines are at 5 V`,
+        title: levels,
         reason:
           "Inputs may not stand more than half a volt above the supply leg: current runs into the chip through its protection.",
-        remedy: `Wire leg ${part.pins.supply} to 5 V.`,
+        remedy: `Wire leg ${part.pins.supply} to ${formatQuantity(logic, "V")}.`,
+        legs: [supply],
+      }),
+    );
+  }
+  if (logic < part.highShare * has) {
+    found.push(
+      finding({
+        id: `level-${ref}`,
+        severity: "fault",
+        station: "current",
+        title: levels,
+        reason: `An input of it has to reach ${formatQuantity(part.highShare * has, "V")} to read high for certain. It may work on the table and fail in the cold.`,
+        remedy: `Run the chip on ${formatQuantity(logic, "V")}, put a level shifter on the three lines, or take the chip's 5 V type with TTL inputs.`,
         legs: [supply],
       }),
     );
@@ -162,22 +181,31 @@ function checkInputs(
     [pins.shiftClock, "a controller line"],
     [pins.latchClock, "a controller line"],
     [pins.outputEnable, "GND"],
-    [pins.clear, "5 V"],
+    [pins.clear, `the supply (leg ${pins.supply})`],
   ];
   for (const [leg, want] of wanted) {
     const by = driversOf(leg);
     const rail = by.find((driver) => driver.kind === "rail");
     if (by.length === 0) {
       add(leg, `${titled(leg)} is open`, `${capital(legById(part, leg).whenOpen!)}.`, `Wire it to ${want}.`);
-    } else if (leg === pins.outputEnable && rail?.kind === "rail" && rail.volts > 1.35) {
+    } else if (leg === pins.outputEnable && rail?.kind === "rail" && rail.volts > 0) {
       add(
         leg,
         `${titled(leg)} is tied high`,
         "A high enable input keeps all eight outputs off.",
         "Wire it to GND.",
       );
-    } else if (leg === pins.clear && rail?.kind === "rail" && rail.volts < 3.5) {
-      add(leg, `${titled(leg)} is not high`, "A low clear input holds every stage at 0.", "Wire it to 5 V.");
+    } else if (
+      leg === pins.clear &&
+      rail?.kind === "rail" &&
+      rail.volts < part.highShare * supplyOf(model, legRef(ref, pins.outputs[0]!))
+    ) {
+      add(
+        leg,
+        `${titled(leg)} is not high`,
+        "A low clear input holds every stage at 0.",
+        `Wire it to the supply (leg ${pins.supply}).`,
+      );
     } else if (leg !== pins.outputEnable && leg !== pins.clear) {
       const fits = by.some(({ kind }) => kind === "line" || (kind === "serial-out" && leg === pins.serialIn));
       if (!fits)
@@ -239,7 +267,7 @@ function checkLines(model: RigModel): Finding[] {
     const line = model.chain.lines[use];
     const profile =
       controller?.part.kind === "controller" && controller.part.lines.find(({ leg }) => leg === line);
-    if (controller && profile && profile.awkward) {
+    if (controller && profile && profile.awkward && controller.part.kind === "controller") {
       found.push(
         finding({
           id: `awkward-${use}`,
@@ -247,11 +275,28 @@ function checkLines(model: RigModel): Finding[] {
           station: "plan",
           title: `Line ${line} carries the ${use}`,
           reason: `It works, but ${profile.awkward}.`,
-          remedy: "Use another line, 2 to 12 or A0 to A5, unless you have run out.",
+          remedy: `Use an easier line, such as ${listing(easyLines(controller.part).slice(0, 5))}, unless you have run out.`,
           legs: [legRef(controller.unit.ref, profile.leg)],
         }),
       );
     }
+  }
+  for (const use of uses) {
+    const line = model.chain.lines[use];
+    const profile =
+      controller?.part.kind === "controller" && controller.part.lines.find(({ leg }) => leg === line);
+    if (!controller || !profile || !profile.unusable) continue;
+    found.push(
+      finding({
+        id: `unusable-${use}`,
+        severity: "fault",
+        station: "plan",
+        title: `Line ${line} cannot carry the ${use}`,
+        reason: `On this board ${profile.unusable}.`,
+        remedy: "Move the wire to another line.",
+        legs: [legRef(controller.unit.ref, profile.leg)],
+      }),
+    );
   }
   const byLine = groupBy(
     uses.filter((use) => model.chain.lines[use] !== undefined),

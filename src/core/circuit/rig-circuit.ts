@@ -1,7 +1,7 @@
 import { railVolts, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, type Level } from "../chip";
-import { partById } from "../parts";
-import type { Volts } from "../quantity";
+import { partById, type Part } from "../parts";
+import type { Ohms, Volts } from "../quantity";
 import { legRef, pipId, splitLegRef, type LegRef } from "../rig";
 import { solveNetwork, type DriveBranch, type LedBranch, type Network, type Solution } from "./solve";
 
@@ -54,8 +54,8 @@ export class RigCircuit {
     this.drives = new Map(
       this.outputs.map(({ leg }) => {
         const part = model.part(splitLegRef(leg).unit);
-        const ohms = part.kind === "controller" || part.kind === "shift-register" ? part.outputResistance : 0;
-        return [leg, { id: leg, node: node(leg), ohms, high: supplyOf(model, leg) }];
+        const high = supplyOf(model, leg);
+        return [leg, { id: leg, node: node(leg), ohms: resistanceOf(part, high), high }];
       }),
     );
   }
@@ -75,6 +75,16 @@ export class RigCircuit {
     }
     return solution;
   }
+}
+
+/** Below this supply, in V, the output stages of HC chips are noticeably weaker. */
+const FULL_DRIVE: Volts = 4.5;
+
+/** Resistance of a part's output stages at a supply. */
+export function resistanceOf(part: Part, supply: Volts): Ohms {
+  if (part.kind === "controller") return part.outputResistance;
+  if (part.kind !== "shift-register") return 0;
+  return supply >= FULL_DRIVE ? part.outputResistance : part.outputResistanceLow;
 }
 
 const circuits = new WeakMap<RigModel, RigCircuit>();

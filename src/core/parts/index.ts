@@ -1,4 +1,4 @@
-import { ATMEGA328P_BOARD } from "./controller-atmega328p";
+import { CONTROLLERS } from "./controllers";
 import { DIGIT_1_COMMON_ANODE, DIGIT_1_COMMON_CATHODE } from "./digit-displays";
 import { CAPACITOR, RESISTOR, SUPPLY } from "./passives";
 import { SHIFT_REGISTER_74HC595 } from "./shift-register-74hc595";
@@ -6,13 +6,14 @@ import type { Leg, Part } from "./types";
 
 export * from "./types";
 export { countLeg, legPlace, type LegSide } from "./counting";
+export { CONTROLLERS, easyLines } from "./controllers";
 export { LED_FIGURES } from "./digit-displays";
 
 /** Which of the two customary leg-name sets to show. */
 export type NamingSchool = "letters" | "numbers";
 
 const CATALOGUE: readonly Part[] = [
-  ATMEGA328P_BOARD,
+  ...CONTROLLERS,
   SHIFT_REGISTER_74HC595,
   DIGIT_1_COMMON_CATHODE,
   DIGIT_1_COMMON_ANODE,

@@ -1,5 +1,15 @@
 import { SEGMENTS } from "../glyph";
-import { LED_FIGURES, PART_IDS, countLeg, findPart, legById, legName, legPlace, partById } from ".";
+import {
+  LED_FIGURES,
+  PART_IDS,
+  countLeg,
+  easyLines,
+  findPart,
+  legById,
+  legName,
+  legPlace,
+  partById,
+} from ".";
 
 const register = partById("74HC595");
 const board = partById("ATmega328P-board");
@@ -92,6 +102,30 @@ test("ATmega328P board: 20 lines, three of them awkward, 5 V logic at 16 MHz, an
     cost: { shiftBit: 16_700 },
   });
   expect(countLeg(board, legById(board, "GND2"))).toBe("marked GND on the board");
+});
+
+/** Lines of each board: how many, which are awkward, which cannot be used. */
+test.each([
+  ["ATmega328P-board", 5, 20, ["0", "1", "13"], []],
+  ["ATmega2560-board", 5, 70, ["0", "1", "13"], []],
+  ["ESP8266-module", 3.3, 17, ["0", "1", "2", "3", "15", "16"], ["6", "7", "8", "9", "10", "11"]],
+  [
+    "ESP32-module",
+    3.3,
+    34,
+    ["0", "1", "2", "3", "5", "12", "15"],
+    ["6", "7", "8", "9", "10", "11", "34", "35", "36", "37", "38", "39"],
+  ],
+  ["RP2040-board", 3.3, 26, [], []],
+])("%s: %d V, %d lines", (id, logic, count, awkward, unusable) => {
+  const part = partById(id);
+  if (part.kind !== "controller") throw new Error("no controller");
+  expect(part.logic).toBe(logic);
+  expect(part.supplies[part.supplyLeg]).toBe(logic);
+  expect(part.lines).toHaveLength(count);
+  expect(part.lines.filter((line) => line.awkward).map(({ leg }) => leg)).toEqual(awkward);
+  expect(part.lines.filter((line) => line.unusable).map(({ leg }) => leg)).toEqual(unusable);
+  expect(easyLines(part).length).toBe(count - awkward.length - unusable.length);
 });
 
 test("every part says where its figures come from, and its legs are there once", () => {

@@ -14,7 +14,7 @@ export const SHIFT_REGISTER_74HC595: ShiftRegisterPart = {
   title: "74HC595 shift register",
   outline: { style: "dual-in-line", legs: 16 },
   source:
-    "74HC595 data sheet: pin description, function table, absolute maximum ratings, timing requirements at 4.5 V; output resistance from VOH and VOL at 6 mA; package power 500 mW",
+    "74HC595 data sheet: pin description, function table, absolute maximum ratings, timing requirements at 4.5 V; output resistance from VOH and VOL at 6 mA, about half as much again at 3.3 V (customary); package power 500 mW",
   legs: [
     output("1", "B", 1),
     output("2", "C", 2),
@@ -76,6 +76,7 @@ export const SHIFT_REGISTER_74HC595: ShiftRegisterPart = {
     outputs: ["15", "1", "2", "3", "4", "5", "6", "7"],
   },
   outputResistance: 60,
+  outputResistanceLow: 90,
   outputSpecified: 6,
   outputMaximum: 35,
   packageMaximum: 70,

@@ -39,6 +39,8 @@ export interface ControllerLine {
   readonly leg: string;
   /** Why a maker would rather use another line, if so. */
   readonly awkward?: string;
+  /** Why it cannot be used as an output, if so. */
+  readonly unusable?: string;
 }
 
 export interface ControllerPart extends PartBase {
@@ -48,6 +50,10 @@ export interface ControllerPart extends PartBase {
   readonly outputResistance: Ohms;
   readonly pinKeep: Milliamps;
   readonly pinMaximum: Milliamps;
+  /** Volts of its supply legs. */
+  readonly supplies: Readonly<Record<string, Volts>>;
+  /** The supply leg of its own logic level. */
+  readonly supplyLeg: string;
   /** What its supply leg can give away, the board's own need taken off. */
   readonly supplyMaximum: Milliamps;
   readonly lines: readonly ControllerLine[];
@@ -75,8 +81,9 @@ export interface ShiftRegisterPart extends PartBase {
     /** Output legs, first stage (nearest to the serial input) first. */
     readonly outputs: readonly string[];
   };
-  /** Typical resistance of an output stage at 5 V. */
+  /** Typical resistance of an output stage at 4.5 V and above, and below it. */
   readonly outputResistance: Ohms;
+  readonly outputResistanceLow: Ohms;
   /** Output current at which levels are specified at 4.5 V. */
   readonly outputSpecified: Milliamps;
   readonly outputMaximum: Milliamps;

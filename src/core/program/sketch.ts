@@ -1,7 +1,15 @@
 import type { RigModel } from "../address";
 import { formatByte, type Cell } from "../glyph";
 import { legById, legName, type NamingSchool } from "../parts";
-import { splitLegRef, splitPipId, unitValue, type LegRef, type PipId, type UnitRef } from "../rig";
+import {
+  controllerById,
+  splitLegRef,
+  splitPipId,
+  unitValue,
+  type LegRef,
+  type PipId,
+  type UnitRef,
+} from "../rig";
 import type { Pattern, Program, Statement } from "./types";
 
 /** One line of a program, and what it is about, so that a screen can mark it. */
@@ -75,6 +83,7 @@ function heading(model: RigModel): SketchLine[] {
   return [
     comment(model.rig.name),
     comment(`${chips === 1 ? "One 74HC595" : `${chips} 74HC595s`}, ${display.title}.`),
+    comment(`For: ${controllerById(model.rig.plan.controller).title}.`),
     comment("Written by Bold Pip: bytes, bit order and lines come from the rig's wires."),
     comment(),
   ];

@@ -9,12 +9,14 @@ export {
   DEFAULT_PLAN,
   STRAIGHT_OUTPUTS,
   assignLine,
+  controllerById,
   layRegisterDigit,
   ledValues,
   movedWires,
   newRig,
   relay,
   schemeValues,
+  withController,
   type SchemeValues,
 } from "./scheme-register-digit";
 export {

@@ -1,5 +1,5 @@
 import { SEGMENTS } from "../glyph";
-import { PART_IDS } from "../parts";
+import { CONTROLLERS, PART_IDS } from "../parts";
 import { LIMITS, PATTERNS } from "./limits";
 
 type JsonSchema = Readonly<Record<string, unknown>>;
@@ -47,7 +47,7 @@ export const RIG_JSON_SCHEMA: JsonSchema = {
       "the choices the units and wires were first laid down from",
       object({
         scheme: choice("register-one-digit"),
-        controller: choice("ATmega328P-board"),
+        controller: choice(...CONTROLLERS.map(({ id }) => id)),
         polarity: choice("common-cathode", "common-anode"),
         resistors: choice("per-segment", "common"),
         power: choice("board", "separate"),

@@ -1,6 +1,6 @@
 import * as yup from "yup";
 import { SEGMENTS } from "../glyph";
-import { PART_IDS } from "../parts";
+import { CONTROLLERS, PART_IDS } from "../parts";
 import { LIMITS, PATTERNS } from "./limits";
 
 const shown = (value: unknown): string => {
@@ -127,7 +127,7 @@ export const RIG_SCHEMA = object({
   note: text(LIMITS.note),
   plan: object({
     scheme: choice("register-one-digit"),
-    controller: choice("ATmega328P-board"),
+    controller: choice(...CONTROLLERS.map(({ id }) => id)),
     polarity: choice("common-cathode", "common-anode"),
     resistors: choice("per-segment", "common"),
     power: choice("board", "separate"),

@@ -1,5 +1,5 @@
 import { SEGMENTS, type SegmentName } from "../glyph";
-import { LED_FIGURES, partById, type LedColour } from "../parts";
+import { LED_FIGURES, easyLines, partById, type ControllerPart, type LedColour } from "../parts";
 import type { Ohms } from "../quantity";
 import {
   legRef,
@@ -24,7 +24,7 @@ const CHIP = {
   data: "14",
 };
 const OUTPUTS = ["15", "1", "2", "3", "4", "5", "6", "7"];
-const BOARD = { ref: "MCU1", vcc: "5V", ground: "GND1", ground2: "GND2" };
+const BOARD = { ref: "MCU1", ground: "GND1", ground2: "GND2" };
 const DISPLAY = { ref: "DS1", common: "3" };
 
 export const STRAIGHT_OUTPUTS: readonly SegmentName[] = SEGMENTS;
@@ -44,6 +44,24 @@ export interface SchemeValues {
   readonly led: LedValues;
 }
 
+/** @throws when the catalogue has no such controller: a checked plan never names one */
+export function controllerById(id: string): ControllerPart {
+  const part = partById(id);
+  if (part.kind !== "controller") throw new Error(`${id} is no controller`);
+  return part;
+}
+
+/** The plan on another controller; lines that it lacks or that are awkward there give way to easy ones. */
+export function withController(plan: Plan, id: string): Plan {
+  const controller = controllerById(id);
+  const easy = easyLines(controller);
+  const kept = Object.values(plan.lines).filter((line) => easy.includes(line));
+  const free = easy.filter((line) => !kept.includes(line));
+  const line = (wanted: string): string => (easy.includes(wanted) ? wanted : free.shift()!);
+  const { data, clock, latch } = plan.lines;
+  return { ...plan, controller: id, lines: { data: line(data), clock: line(clock), latch: line(latch) } };
+}
+
 /** LED figures of a colour, ready for a unit. */
 export function ledValues(colour: LedColour): LedValues {
   const { forward, slope } = LED_FIGURES[colour];
@@ -60,15 +78,16 @@ export function layRegisterDigit(plan: Plan, values: SchemeValues): Pick<Rig, "u
   const display = partById(cathode ? "digit-1-cc" : "digit-1-ca");
   const separate = plan.power === "separate";
   const resistors = perSegment ? SEGMENTS.map((_, at) => `R${at + 1}`) : ["R1"];
+  const controller = controllerById(plan.controller);
   const units: Unit[] = [
     { ref: BOARD.ref, part: plan.controller },
     { ref: CHIP.ref, part: "74HC595" },
     { ref: DISPLAY.ref, part: display.id, led: values.led },
     ...resistors.map((ref): Unit => ({ ref, part: "resistor", ohms: values.ohms })),
     { ref: "C1", part: "capacitor", farads: 100e-9 },
-    ...(separate ? [{ ref: "PS1", part: "supply", volts: 5 } satisfies Unit] : []),
+    ...(separate ? [{ ref: "PS1", part: "supply", volts: controller.logic } satisfies Unit] : []),
   ];
-  const plus: LegRef = separate ? legRef("PS1", "+") : legRef(BOARD.ref, BOARD.vcc);
+  const plus: LegRef = separate ? legRef("PS1", "+") : legRef(BOARD.ref, controller.supplyLeg);
   const minus: LegRef = separate ? legRef("PS1", "-") : legRef(BOARD.ref, BOARD.ground);
   const chip = (leg: string) => legRef(CHIP.ref, leg);
   const wires: Wire[] = [];
@@ -114,7 +133,8 @@ export function schemeValues(rig: Pick<Rig, "units">): SchemeValues {
 }
 
 /**
- * Lays the rig again from a changed plan. A wire that joins the same two legs as before stays ticked.
+ * Lays the rig again from a changed plan. A wire that joins the same two legs as before stays ticked. Kept code on
+ * lines the controller does not have is given up: nothing could run it.
  */
 export function relay(rig: Rig, plan: Plan): Rig {
   const laid = layRegisterDigit(plan, schemeValues(rig));
@@ -122,10 +142,17 @@ export function relay(rig: Rig, plan: Plan): Rig {
   return {
     ...rig,
     plan,
+    code: keepsLines(rig.code, plan) ? rig.code : { bitOrder: rig.code.bitOrder },
     units: laid.units,
     wires: laid.wires.map((wire) => ({ ...wire, placed: placed.has(joins(wire)) })),
   };
 }
+
+const keepsLines = ({ kept }: Rig["code"], plan: Plan): boolean =>
+  !kept ||
+  Object.values(kept.lines).every((line) =>
+    controllerById(plan.controller).lines.some(({ leg }) => leg === line),
+  );
 
 const joins = (wire: Wire): string => [wire.from, wire.to].sort().join(" ");
 

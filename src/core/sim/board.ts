@@ -1,6 +1,8 @@
 import { distinctDrivers, railVolts, reachFrom, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, OPEN, ShiftRegister595, UNKNOWN, type Input595, type Level } from "../chip";
+import { supplyOf } from "../circuit";
 import { partById, type ShiftRegisterPart } from "../parts";
+import type { Volts } from "../quantity";
 import { legRef, splitLegRef, type LegRef, type UnitRef } from "../rig";
 
 interface MountedChip {
@@ -8,6 +10,8 @@ interface MountedChip {
   readonly chip: ShiftRegister595;
   readonly inputs: ReadonlyArray<readonly [Input595, readonly Driver[]]>;
   readonly seen: Partial<Record<Input595, Level>>;
+  readonly supply: Volts;
+  readonly highShare: number;
   /** Without a common ground with the controller, the chip cannot tell its levels. */
   readonly deaf: boolean;
 }
@@ -21,7 +25,7 @@ export class Board {
   private readonly byRef: ReadonlyMap<UnitRef, MountedChip>;
   private readonly lines = new Map<string, Level>();
 
-  constructor(model: RigModel) {
+  constructor(private readonly model: RigModel) {
     const { rig, nets, drivers } = model;
     const hearsController = (ground: LegRef): boolean =>
       nets.of(ground).legs.some((leg) => {
@@ -49,6 +53,8 @@ export class Board {
             input("SRCLR", pins.clear),
           ],
           seen: {},
+          supply: supplyOf(model, legRef(unit.ref, pins.outputs[0]!)),
+          highShare: part.highShare,
           deaf: !hearsController(legRef(unit.ref, pins.ground)),
         },
       ];
@@ -68,7 +74,7 @@ export class Board {
   level(driver: Driver): Level {
     switch (driver.kind) {
       case "rail":
-        return driver.volts >= 3.5 ? HIGH : driver.volts <= 1.35 ? LOW : UNKNOWN;
+        return driver.volts > 0 ? HIGH : LOW;
       case "line":
         return this.lines.get(driver.line) ?? OPEN;
       case "register":
@@ -81,6 +87,13 @@ export class Board {
   /** A chip's contents, or undefined for one that has no supply. */
   chip(ref: UnitRef): Pick<ShiftRegister595, "stages" | "latched"> | undefined {
     return this.byRef.get(ref)?.chip;
+  }
+
+  /** What a chip makes of a level: a high that does not reach its threshold is nothing it can rely on. */
+  private heard(driver: Driver, { supply, highShare }: MountedChip): Level {
+    const level = this.level(driver);
+    if (level !== HIGH) return level;
+    return highVolts(this.model, driver) >= highShare * supply ? HIGH : UNKNOWN;
   }
 
   /** All inputs are read before any chip acts, so that a chain shifts as its parts do: each takes what was there. */
@@ -99,7 +112,7 @@ export class Board {
     for (const [name, drivers] of mounted.inputs) {
       const controlled = drivers.some(({ kind }) => kind === "line");
       const level =
-        mounted.deaf && controlled ? UNKNOWN : resolve(drivers.map((driver) => this.level(driver)));
+        mounted.deaf && controlled ? UNKNOWN : resolve(drivers.map((driver) => this.heard(driver, mounted)));
       if (mounted.seen[name] === level) continue;
       mounted.seen[name] = level;
       changed = { ...changed, [name]: level };
@@ -107,6 +120,10 @@ export class Board {
     return changed;
   }
 }
+
+/** What a driver's high level stands at. */
+const highVolts = (model: RigModel, driver: Driver): Volts =>
+  driver.kind === "rail" ? driver.volts : supplyOf(model, driver.leg);
 
 /** The level of a net several things drive: open ones do not count, different ones leave it unknown. */
 function resolve(levels: readonly Level[]): Level {

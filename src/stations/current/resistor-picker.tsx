@@ -9,9 +9,9 @@ import { editRig, useRig } from "@/store";
 import { QuantityField } from "@/ui";
 
 const WHEN: ReadonlyArray<readonly [LitWhen, string]> = [
-  ["alone", "in a segment lit alone"],
-  ["in-eight", "in each segment of an 8"],
-  ["together", "with everything lit"],
+  ["alone", "one segment lit"],
+  ["in-eight", "an 8 lit"],
+  ["together", "everything lit"],
 ];
 const SERIES: readonly ESeries[] = ["E12", "E24", "E96"];
 
@@ -41,9 +41,9 @@ export function ResistorPicker() {
           onCommit={(amps) => setWanted(amps * 1000)}
           width={78}
         />
-        <div style={{ flex: 1, minWidth: 130 }}>
+        <div style={{ flex: 1, minWidth: 120 }}>
           <label className="field-label" htmlFor={`${id}-when`}>
-            Flowing
+            In an LED, with
           </label>
           <Form.Select
             id={`${id}-when`}
@@ -57,7 +57,7 @@ export function ResistorPicker() {
             ))}
           </Form.Select>
         </div>
-        <div style={{ width: 72 }}>
+        <div style={{ width: 84 }}>
           <label className="field-label" htmlFor={`${id}-series`}>
             Row
           </label>

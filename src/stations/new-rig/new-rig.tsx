@@ -9,8 +9,17 @@ import Form from "react-bootstrap/Form";
 import { Controller, useForm, useWatch } from "react-hook-form";
 import * as yup from "yup";
 import { glyphFit, splitCells } from "@/core/glyph";
-import { LED_FIGURES, type LedColour, type Polarity } from "@/core/parts";
-import { DEFAULT_PLAN, LIMITS, ledValues, newRig, type ResistorSchool, type Rig } from "@/core/rig";
+import { CONTROLLERS, LED_FIGURES, type LedColour, type Polarity } from "@/core/parts";
+import {
+  DEFAULT_PLAN,
+  LIMITS,
+  controllerById,
+  ledValues,
+  newRig,
+  withController,
+  type ResistorSchool,
+  type Rig,
+} from "@/core/rig";
 import { currentFigures } from "@/core/circuit";
 import { formatMilliamps, formatQuantity, neighbours } from "@/core/quantity";
 import { addRig, modelFor, newId, say } from "@/store";
@@ -25,6 +34,10 @@ const ANSWERS = yup.object({
     .oneOf(Object.keys(LED_FIGURES) as LedColour[])
     .required(),
   resistors: yup.mixed<ResistorSchool>().oneOf(["per-segment", "common"]).required(),
+  controller: yup
+    .string()
+    .oneOf(CONTROLLERS.map(({ id }) => id))
+    .required(),
   list: yup
     .string()
     .required("Say what it is to show")
@@ -49,15 +62,14 @@ const unshown = (text: string): string[] => [
 /** A peak that is bright indoors and keeps eight segments well below the chip's 70 mA. */
 const WANTED_MA = 6;
 
-/** The resistor for a segment at about {@link WANTED_MA}, from the E12 row: (5 V − drop) / current − the output's own 60 Ω. */
-function ohmsFor(colour: LedColour): number {
+/** The resistor for a segment at about {@link WANTED_MA}, from the E12 row: (supply − drop) / current − the output's own 60 Ω. */
+function ohmsFor(colour: LedColour, supply: number): number {
   const { forward, slope } = LED_FIGURES[colour];
-  return neighbours("E12", Math.max(47, ((DEFAULT_SUPPLY - forward) / WANTED_MA) * 1000 - 60 - slope)).above;
+  return neighbours("E12", Math.max(47, ((supply - forward) / WANTED_MA) * 1000 - 60 - slope)).above;
 }
-const DEFAULT_SUPPLY = 5;
 
 function build(answers: Answers, id: string): Rig {
-  const { name, polarity, colour, resistors, list } = answers;
+  const { name, polarity, colour, resistors, list, controller } = answers;
   return newRig(
     {
       id,
@@ -71,8 +83,8 @@ function build(answers: Answers, id: string): Rig {
         end: "last",
       },
     },
-    { ...DEFAULT_PLAN, polarity, resistors },
-    { ohms: ohmsFor(colour), led: ledValues(colour) },
+    withController({ ...DEFAULT_PLAN, polarity, resistors }, controller),
+    { ohms: ohmsFor(colour, controllerById(controller).logic), led: ledValues(colour) },
   );
 }
 
@@ -87,6 +99,7 @@ export function NewRig() {
       name: "My digit",
       polarity: "common-cathode",
       colour: "red",
+      controller: DEFAULT_PLAN.controller,
       resistors: "per-segment",
       list: "0123456789",
     },
@@ -113,16 +126,14 @@ export function NewRig() {
         </Link>
         <div className="me-auto">
           <h1 className="page-name">New rig</h1>
-          <p className="quiet mb-0">
-            One digit, one 74HC595, an 8-bit 5 V board. Everything can be changed later.
-          </p>
+          <p className="quiet mb-0">One digit, one 74HC595, one board. Everything can be changed later.</p>
         </div>
         <ThemeSwitch />
       </header>
       <form className="new-rig" onSubmit={(event) => void submit(event)} noValidate>
         <div className="new-questions">
           <fieldset className="sheet">
-            <legend className="sheet-title">1 · Which display is on the table?</legend>
+            <legend className="sheet-title">1 · What is on the table?</legend>
             <Controller
               control={control}
               name="polarity"
@@ -151,16 +162,32 @@ export function NewRig() {
               the leg next to it with plus: if it lights, it is common cathode. If nothing lights, swap plus
               and minus.
             </p>
-            <label className="field-label" htmlFor="colour">
-              Colour of its LEDs
-            </label>
-            <Form.Select id="colour" style={{ maxWidth: 240 }} {...register("colour")}>
-              {Object.values(LED_FIGURES).map(({ colour, title, forward }) => (
-                <option key={colour} value={colour}>
-                  {title}, about {forward} V
-                </option>
-              ))}
-            </Form.Select>
+            <div className="new-show">
+              <div>
+                <label className="field-label" htmlFor="colour">
+                  Colour of its LEDs
+                </label>
+                <Form.Select id="colour" {...register("colour")}>
+                  {Object.values(LED_FIGURES).map(({ colour, title, forward }) => (
+                    <option key={colour} value={colour}>
+                      {title}, about {forward} V
+                    </option>
+                  ))}
+                </Form.Select>
+              </div>
+              <div>
+                <label className="field-label" htmlFor="controller">
+                  Board that drives it
+                </label>
+                <Form.Select id="controller" {...register("controller")}>
+                  {CONTROLLERS.map(({ id, title }) => (
+                    <option key={id} value={id}>
+                      {title}
+                    </option>
+                  ))}
+                </Form.Select>
+              </div>
+            </div>
           </fieldset>
           <fieldset className="sheet">
             <legend className="sheet-title">2 · Which resistors?</legend>

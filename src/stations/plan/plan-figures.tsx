@@ -44,13 +44,13 @@ export function PlanFigures() {
               </td>
             </tr>
             <tr>
-              <td>Wires and part legs to place</td>
+              <td>Wires to place</td>
               <td className="number">
                 {rig.wires.length}, {rig.wires.filter((wire) => wire.placed).length} placed
               </td>
             </tr>
             <tr>
-              <td>Display, everything lit</td>
+              <td>Everything lit</td>
               <td className="number">{formatMilliamps(figures.total)}</td>
             </tr>
           </tbody>

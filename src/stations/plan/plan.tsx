@@ -4,7 +4,7 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
-import { LED_FIGURES, type LedColour, type NamingSchool } from "@/core/parts";
+import { CONTROLLERS, LED_FIGURES, type LedColour, type NamingSchool } from "@/core/parts";
 import {
   LIMITS,
   assignLine,
@@ -12,6 +12,7 @@ import {
   ledValues,
   movedWires,
   relay,
+  withController,
   type LineUse,
   type Plan,
   type ResistorSchool,
@@ -100,7 +101,7 @@ function DisplaySheet({ onLay }: { onLay: (plan: Plan) => void }) {
           {
             value: "common-anode",
             name: "Common anode",
-            cost: "a low output lights; common to 5 V",
+            cost: "a low output lights; common to the supply",
           },
         ]}
       />
@@ -187,7 +188,22 @@ function DriverSheet({ onLay }: { onLay: (plan: Plan) => void }) {
         )}
       </section>
       <section className="sheet">
-        <h2>Board, lines and bit order</h2>
+        <div className="spread mb-2">
+          <h2 className="sheet-title mb-0">Board</h2>
+          <Form.Select
+            size="sm"
+            aria-label="Board"
+            style={{ maxWidth: 216 }}
+            value={rig.plan.controller}
+            onChange={(event) => onLay(withController(rig.plan, event.target.value))}
+          >
+            {CONTROLLERS.map(({ id, title }) => (
+              <option key={id} value={id}>
+                {title}
+              </option>
+            ))}
+          </Form.Select>
+        </div>
         <div className="field-row">
           {controller?.kind === "controller" &&
             USES.map(([use, label]) => (
@@ -202,10 +218,10 @@ function DriverSheet({ onLay }: { onLay: (plan: Plan) => void }) {
                     editWires((before) => assignLine(before, model.wired.lines, use, event.target.value))
                   }
                 >
-                  {controller.lines.map(({ leg, awkward }) => (
-                    <option key={leg} value={leg}>
+                  {controller.lines.map(({ leg, awkward, unusable }) => (
+                    <option key={leg} value={leg} disabled={unusable !== undefined}>
                       {leg}
-                      {awkward ? " (awkward)" : ""}
+                      {unusable ? " (not usable)" : awkward ? " (awkward)" : ""}
                     </option>
                   ))}
                 </Form.Select>
@@ -246,19 +262,19 @@ function DriverSheet({ onLay }: { onLay: (plan: Plan) => void }) {
           options={[
             {
               value: "board",
-              name: "From the board’s 5 V",
+              name: "From the board",
               cost: "all current runs through the USB lead",
             },
             {
               value: "separate",
-              name: "Separate 5 V supply",
+              name: "Separate supply",
               cost: "join the grounds; never feed it back into USB",
             },
           ]}
         />
         <div className="mt-2">
           <label className="field-label" htmlFor="leg-names">
-            Leg names of the 74HC595, as in your data sheet
+            Leg names, as in your data sheet
           </label>
           <Form.Select
             id="leg-names"

@@ -33,7 +33,7 @@ const LEG = 12;
 const CHIP = { x: 300, y: 110, width: 94, pitch: 45, gap: 60 };
 const DISPLAY = { x: 28, y: 178, width: 126, height: 206, gap: 70 };
 const RESISTOR = { x: 190, y: 104, width: 44, height: 14, pitch: 46 };
-const BOARD = { x: 484, width: 72, pitch: 23 };
+const BOARD = { x: 484, width: 72, pitch: 23, most: 26 };
 const MARGIN = 30;
 
 /** Places the units side by side: display, resistors, chip, board; each leg gets the point where wires begin. */
@@ -61,7 +61,8 @@ export function layOut(model: RigModel): Drawing {
     add({ ref, part, x: DISPLAY.x, y: displayY, width: DISPLAY.width, height: DISPLAY.height });
     displayY += DISPLAY.height + DISPLAY.gap;
   }
-  for (const { ref, part } of units("controller")) {
+  for (const { ref, part: whole } of units("controller")) {
+    const part = { ...whole, legs: shownLegs(model, ref, whole) };
     add({ ref, part, x: BOARD.x, y: 18, width: BOARD.width, height: part.legs.length * BOARD.pitch + 14 });
   }
   const outputY = (ref: UnitRef): number => {
@@ -90,6 +91,14 @@ export function layOut(model: RigModel): Drawing {
   });
   const height = Math.max(...boxes.map((box) => box.y + box.height)) + MARGIN;
   return { width: BOARD.x + BOARD.width + 6, height, boxes, spots };
+}
+
+/** Legs of a board that are drawn: those with a wire, and others until the drawing is full. */
+function shownLegs(model: RigModel, ref: UnitRef, part: Part): Part["legs"] {
+  const wired = new Set(model.rig.wires.flatMap((wire) => [wire.from, wire.to]));
+  const has = (id: string) => wired.has(legRef(ref, id));
+  let room = BOARD.most - part.legs.filter(({ id }) => has(id)).length;
+  return part.legs.filter(({ id }) => has(id) || room-- > 0);
 }
 
 function spotOf({ ref, part, x, y, width, height }: Box, id: string): LegSpot {

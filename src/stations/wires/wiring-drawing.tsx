@@ -130,7 +130,7 @@ function Body({ box, model }: { box: Box; model: RigModel }) {
             textAnchor="middle"
             transform={`rotate(90 ${x + width - 12} ${y + height / 2})`}
           >
-            {ref} · ATmega328P board
+            {ref} · {part.title.split(",")[0]}
           </text>
         </g>
       );
