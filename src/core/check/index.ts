@@ -2,6 +2,7 @@ import type { RigModel } from "../address";
 import type { NamingSchool } from "../parts";
 import { checkCurrent } from "./current";
 import { bySeverity, type Finding } from "./finding";
+import { checkLines } from "./lines";
 import { checkShow } from "./show";
 import { checkWiring } from "./wiring";
 
@@ -9,7 +10,10 @@ export { STATIONS, type Finding, type Severity, type StationName } from "./findi
 
 /** Everything there is to say against a rig, worst first. */
 export function checkModel(model: RigModel, school: NamingSchool = "letters"): Finding[] {
-  return [...checkWiring(model, school), ...checkCurrent(model, school), ...checkShow(model)].sort(
-    bySeverity,
-  );
+  return [
+    ...checkWiring(model, school),
+    ...checkLines(model),
+    ...checkCurrent(model, school),
+    ...checkShow(model),
+  ].sort(bySeverity);
 }

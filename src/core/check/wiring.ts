@@ -1,6 +1,6 @@
 import { distinctDrivers, railVolts, reachFrom, type Driver, type RigModel } from "../address";
 import { supplyOf } from "../circuit";
-import { easyLines, legById, legName, type NamingSchool, type ShiftRegisterPart } from "../parts";
+import { legById, legName, type NamingSchool, type ShiftRegisterPart } from "../parts";
 import { formatQuantity } from "../quantity";
 import { controllerById, legRef, legTitle, type LegRef, type UnitRef } from "../rig";
 import { isPowered } from "../sim";
@@ -22,7 +22,6 @@ export function checkWiring(model: RigModel, school: NamingSchool): Finding[] {
       ...checkInputs(model, ref, part, school),
       ...checkBypass(model, ref, part),
     ]),
-    ...checkLines(model),
     ...checkLeds(model, school),
   ];
 }
@@ -254,69 +253,6 @@ function checkBypass(model: RigModel, ref: UnitRef, part: ShiftRegisterPart): Fi
       legs: [legRef(ref, part.pins.supply), legRef(ref, part.pins.ground)],
     }),
   ];
-}
-
-/** Lines that are awkward to use, used twice, or not the ones the code drives. */
-function checkLines(model: RigModel): Finding[] {
-  const found: Finding[] = [];
-  const uses = ["data", "clock", "latch"] as const;
-  const controller = model.rig.units
-    .map((unit) => ({ unit, part: model.part(unit.ref) }))
-    .find(({ part }) => part.kind === "controller");
-  for (const use of uses) {
-    const line = model.chain.lines[use];
-    const profile =
-      controller?.part.kind === "controller" && controller.part.lines.find(({ leg }) => leg === line);
-    if (controller && profile && profile.awkward && controller.part.kind === "controller") {
-      found.push(
-        finding({
-          id: `awkward-${use}`,
-          severity: line === "13" ? "note" : "caution",
-          station: "plan",
-          title: `Line ${line} carries the ${use}`,
-          reason: `It works, but ${profile.awkward}.`,
-          remedy: `Use an easier line, such as ${listing(easyLines(controller.part).slice(0, 5))}, unless you have run out.`,
-          legs: [legRef(controller.unit.ref, profile.leg)],
-        }),
-      );
-    }
-  }
-  for (const use of uses) {
-    const line = model.chain.lines[use];
-    const profile =
-      controller?.part.kind === "controller" && controller.part.lines.find(({ leg }) => leg === line);
-    if (!controller || !profile || !profile.unusable) continue;
-    found.push(
-      finding({
-        id: `unusable-${use}`,
-        severity: "fault",
-        station: "plan",
-        title: `Line ${line} cannot carry the ${use}`,
-        reason: `On this board ${profile.unusable}.`,
-        remedy: "Move the wire to another line.",
-        legs: [legRef(controller.unit.ref, profile.leg)],
-      }),
-    );
-  }
-  const byLine = groupBy(
-    uses.filter((use) => model.chain.lines[use] !== undefined),
-    (use) => model.chain.lines[use]!,
-  );
-  for (const [line, shared] of byLine) {
-    if (shared.length < 2) continue;
-    found.push(
-      finding({
-        id: `line-twice-${line}`,
-        severity: "fault",
-        station: "wires",
-        title: `Line ${line} carries ${listing(shared.map((use) => `the ${use}`))}`,
-        reason: "Each needs its own line: they change at different moments.",
-        remedy: "Move one of the wires to a free line.",
-        legs: controller ? [legRef(controller.unit.ref, line)] : [],
-      }),
-    );
-  }
-  return found;
 }
 
 /** LEDs that cannot light, cannot go out, or cannot be told apart. */

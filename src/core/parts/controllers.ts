@@ -1,6 +1,6 @@
 import type { ControllerLine, ControllerPart, Leg } from "./types";
 
-type LineNote = Pick<ControllerLine, "awkward" | "unusable">;
+type LineNote = Pick<ControllerLine, "awkward" | "mild" | "unusable">;
 
 interface Profile extends Pick<
   ControllerPart,
@@ -84,7 +84,7 @@ export const ATMEGA328P_BOARD = board({
   supplyMaximum: 450,
   cost: MEASURED,
   lines: [...numbered(0, 13), ...numbered(0, 5, "A")],
-  notes: { ...SERIAL, "13": { awkward: "line 13 also carries the LED on the board" } },
+  notes: { ...SERIAL, "13": { awkward: "line 13 also carries the LED on the board", mild: true } },
 });
 
 /** Its larger sister with 70 lines. */
@@ -100,7 +100,7 @@ export const ATMEGA2560_BOARD = board({
   supplyMaximum: 430,
   cost: MEASURED,
   lines: [...numbered(0, 53), ...numbered(0, 15, "A")],
-  notes: { ...SERIAL, "13": { awkward: "line 13 also carries the LED on the board" } },
+  notes: { ...SERIAL, "13": { awkward: "line 13 also carries the LED on the board", mild: true } },
 });
 
 export const ESP8266_MODULE = board({

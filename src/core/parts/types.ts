@@ -39,6 +39,8 @@ export interface ControllerLine {
   readonly leg: string;
   /** Why a maker would rather use another line, if so. */
   readonly awkward?: string;
+  /** The awkward thing is only a nuisance: nothing goes wrong by it. */
+  readonly mild?: boolean;
   /** Why it cannot be used as an output, if so. */
   readonly unusable?: string;
 }
