@@ -96,7 +96,7 @@ describe("74HC595, by its function table", () => {
     ["SRCLR", (chip) => chip.stages, [UNKNOWN, UNKNOWN, UNKNOWN, UNKNOWN, LOW, LOW, LOW, LOW]],
     ["OE", outputs, Array(8).fill(UNKNOWN)],
     ["SER", (chip) => (clock(chip, OPEN), chip.stages[0]), UNKNOWN],
-    ["SRCLK", (chip) => chip.stages, [UNKNOWN, 1, 1, 1, UNKNOWN, 0, 0, 0]],
+    ["SRCLK", (chip) => chip.stages, Array(8).fill(UNKNOWN)],
   ])("an open %s leaves nothing one can rely on", (input, look, expected) => {
     const chip = wired();
     load(chip, [0, 0, 0, 0, 1, 1, 1, 1]);

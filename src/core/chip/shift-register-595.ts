@@ -27,24 +27,38 @@ export class ShiftRegister595 {
   apply(levels: Partial<Record<Input595, Level>>): void {
     const before = { ...this.inputs };
     Object.assign(this.inputs, levels);
-    const latching = edge(before.RCLK, this.inputs.RCLK);
-    if (latching !== "none") {
-      this.stages.forEach((bit, at) => {
-        this.latched[at] = latching === "rising" ? bit : either(bit, this.latched[at]!);
-      });
+    const { SRCLK, RCLK, SRCLR } = this.inputs;
+
+    const latching = edge(before.RCLK, RCLK);
+    if (latching === "rising") this.stages.forEach((bit, at) => (this.latched[at] = bit));
+    if (latching === "maybe") this.mayLatch();
+
+    if (SRCLR !== LOW) {
+      const shifting = edge(before.SRCLK, SRCLK);
+      if (shifting === "rising") this.moved(before.SER).forEach((bit, at) => (this.stages[at] = bit));
+      if (shifting === "maybe") this.mayShift(before.SER);
     }
-    const shifting = edge(before.SRCLK, this.inputs.SRCLK);
-    if (shifting !== "none" && this.inputs.SRCLR !== LOW) {
-      const moved = [asBit(before.SER), ...this.stages.slice(0, -1)];
-      moved.forEach((bit, at) => {
-        this.stages[at] = shifting === "rising" ? bit : either(bit, this.stages[at]!);
-      });
-    }
-    const clear = asBit(this.inputs.SRCLR);
-    if (clear === HIGH) return;
-    this.stages.forEach((bit, at) => {
-      this.stages[at] = clear === LOW ? LOW : either(bit, LOW);
-    });
+    const clear = asBit(SRCLR);
+    if (clear !== HIGH)
+      this.stages.forEach((bit, at) => (this.stages[at] = clear === LOW ? LOW : either(bit, LOW)));
+
+    // A clock input nobody drives may rise at any time, and more than once.
+    if (asBit(SRCLK) === UNKNOWN && clear !== LOW)
+      for (let turn = 0; turn < STAGES; turn += 1) this.mayShift(this.inputs.SER);
+    if (asBit(RCLK) === UNKNOWN) this.mayLatch();
+  }
+
+  /** What the stages hold after a shift. */
+  private moved(serial: Level): Bit[] {
+    return [asBit(serial), ...this.stages.slice(0, -1)];
+  }
+
+  private mayShift(serial: Level): void {
+    this.moved(serial).forEach((bit, at) => (this.stages[at] = either(bit, this.stages[at]!)));
+  }
+
+  private mayLatch(): void {
+    this.stages.forEach((bit, at) => (this.latched[at] = either(bit, this.latched[at]!)));
   }
 
   /** Level of an output leg, QA first. */
