@@ -3,28 +3,19 @@ import { auditRig, type Audit } from "@/core/audit";
 import { checkModel, type Finding } from "@/core/check";
 import type { NamingSchool } from "@/core/parts";
 import { buildProgram, type Program } from "@/core/program";
+import { remembered } from "@/core/remember";
 import type { Rig } from "@/core/rig";
 import { glyphTable, type GlyphRow } from "@/core/sim";
 import { useOpenRig } from "./open-rig";
 import { usePreferences } from "./preferences";
 
-/** Remembers one result for each rig, for as long as the rig is in use. */
-function perRig<Value>(derive: (rig: Rig) => Value): (rig: Rig) => Value {
-  const known = new WeakMap<Rig, { value: Value }>();
-  return (rig) => {
-    const found = known.get(rig) ?? { value: derive(rig) };
-    known.set(rig, found);
-    return found.value;
-  };
-}
-
-export const modelFor: (rig: Rig) => RigModel = perRig(modelOf);
-export const programFor: (rig: Rig) => Program = perRig((rig) => buildProgram(modelFor(rig)));
-const auditFor: (rig: Rig) => Audit = perRig((rig) => auditRig(modelFor(rig)));
-const tableFor: (rig: Rig) => readonly GlyphRow[] = perRig((rig) => glyphTable(modelFor(rig)));
+export const modelFor: (rig: Rig) => RigModel = remembered(modelOf);
+export const programFor: (rig: Rig) => Program = remembered((rig) => buildProgram(modelFor(rig)));
+const auditFor: (rig: Rig) => Audit = remembered((rig) => auditRig(modelFor(rig)));
+const tableFor: (rig: Rig) => readonly GlyphRow[] = remembered((rig) => glyphTable(modelFor(rig)));
 const findingsFor: Record<NamingSchool, (rig: Rig) => readonly Finding[]> = {
-  letters: perRig((rig) => checkModel(modelFor(rig), "letters")),
-  numbers: perRig((rig) => checkModel(modelFor(rig), "numbers")),
+  letters: remembered((rig) => checkModel(modelFor(rig), "letters")),
+  numbers: remembered((rig) => checkModel(modelFor(rig), "numbers")),
 };
 
 /** The open rig. Stations are only shown while one is open. */

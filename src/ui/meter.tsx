@@ -1,3 +1,4 @@
+import { NEAR_LIMIT } from "@/core/circuit";
 import { SeverityMark } from "./findings";
 
 interface Props {
@@ -7,11 +8,9 @@ interface Props {
   readonly text: string;
 }
 
-const CAUTION = 0.8;
-
 /** A figure against its limit: the line ends at the limit, and the word says how it stands. */
 export function Meter({ label, share, text }: Props) {
-  const severity = share > 1 ? "fault" : share > CAUTION ? "caution" : "good";
+  const severity = share > 1 ? "fault" : share > NEAR_LIMIT ? "caution" : "good";
   return (
     <div className="meter">
       <div className="spread small">

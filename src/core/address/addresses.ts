@@ -25,8 +25,12 @@ export interface Address {
   readonly cathode: LegRef;
   readonly anodeReach: readonly Reach[];
   readonly cathodeReach: readonly Reach[];
-  /** The display leg of this LED alone; the other one is shared. */
+  /** The display leg of this LED alone, and what drives it. */
   readonly ownLeg: LegRef;
+  readonly ownReach: readonly Reach[];
+  /** The leg it shares with others, and what drives that. */
+  readonly sharedLeg: LegRef;
+  readonly sharedReach: readonly Reach[];
   readonly verdict: Verdict;
 }
 
@@ -39,18 +43,25 @@ export function addressesOf(
   return rig.units.flatMap((unit) => {
     const part = partById(unit.part);
     if (part.kind !== "display") return [];
-    return part.leds.map(({ digit, segment, anode, cathode }): Address => {
-      const anodeReach = reachFrom(legRef(unit.ref, anode), rig, nets, drivers);
-      const cathodeReach = reachFrom(legRef(unit.ref, cathode), rig, nets, drivers);
+    return part.leds.map((led): Address => {
+      const { digit, segment } = led;
+      const anode = legRef(unit.ref, led.anode);
+      const cathode = legRef(unit.ref, led.cathode);
+      const anodeReach = reachFrom(anode, rig, nets, drivers);
+      const cathodeReach = reachFrom(cathode, rig, nets, drivers);
+      const sharesCathode = part.polarity === "common-cathode";
       return {
         pip: pipId(unit.ref, digit, segment),
         digit,
         segment,
-        anode: legRef(unit.ref, anode),
-        cathode: legRef(unit.ref, cathode),
+        anode,
+        cathode,
         anodeReach,
         cathodeReach,
-        ownLeg: legRef(unit.ref, part.polarity === "common-cathode" ? anode : cathode),
+        ownLeg: sharesCathode ? anode : cathode,
+        ownReach: sharesCathode ? anodeReach : cathodeReach,
+        sharedLeg: sharesCathode ? cathode : anode,
+        sharedReach: sharesCathode ? cathodeReach : anodeReach,
         verdict: verdictOf(anodeReach, cathodeReach, part),
       };
     });

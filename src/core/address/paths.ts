@@ -1,6 +1,5 @@
 import { partById } from "../parts";
 import { legRef, splitLegRef, type LegRef, type PipId, type Wire } from "../rig";
-import type { Address } from "./addresses";
 import type { RigModel } from "./model";
 
 /** The part of an LED's way that is its own: from its display leg through resistors to what drives it. */
@@ -9,16 +8,11 @@ export interface PipPath {
   readonly wires: ReadonlySet<string>;
 }
 
-const ownReach = (address: Address) =>
-  address.ownLeg === address.anode ? address.anodeReach : address.cathodeReach;
-const sharedReach = (address: Address) =>
-  address.ownLeg === address.anode ? address.cathodeReach : address.anodeReach;
-
 /** The legs and wires of an LED's own path. */
 export function pathOf(model: RigModel, pip: PipId): PipPath {
   const address = model.address(pip);
   if (!address) return { legs: new Set(), wires: new Set() };
-  const reach = ownReach(address);
+  const reach = address.ownReach;
   const resistorEnds = reach.flatMap(({ via }) => via.flatMap((ref) => [legRef(ref, "1"), legRef(ref, "2")]));
   const legs = new Set<LegRef>([address.ownLeg, ...resistorEnds, ...reach.map(({ driver }) => driver.leg)]);
   const nets = new Set([...legs].map((leg) => model.nets.of(leg)));
@@ -48,7 +42,7 @@ export function wireGroup(model: RigModel, wire: Wire): WireGroup {
   const kind = (leg: LegRef) => partById(model.unit(splitLegRef(leg).unit).part).kind;
   const own = new Set(model.addresses.map(({ ownLeg }) => ownLeg));
   const sharedResistors = new Set(
-    model.addresses.flatMap((address) => sharedReach(address).flatMap(({ via }) => via)),
+    model.addresses.flatMap(({ sharedReach }) => sharedReach.flatMap(({ via }) => via)),
   );
   const isCommon = (leg: LegRef) =>
     (kind(leg) === "display" && !own.has(leg)) || sharedResistors.has(splitLegRef(leg).unit);

@@ -1,6 +1,6 @@
-import type { RigModel } from "../address";
-import { pointWith, supplyOf } from "../circuit";
-import { legRef, pipId, type PipId } from "../rig";
+import { pipsOf, type RigModel } from "../address";
+import { inputHigh, pointWith, supplyOf } from "../circuit";
+import { legRef } from "../rig";
 import { showCells } from "../show";
 import { glyphRows } from "../sim";
 import { measuresOf, type Measure } from "./measures";
@@ -41,9 +41,7 @@ export function auditRig(model: RigModel): Audit {
 /** Each measure's mean over the places of the show, each held equally long. */
 function averageOverShow(model: RigModel, measures: readonly Measure[]): number[] {
   const rows = glyphRows(model, showCells(model.rig.show));
-  const points = rows.map(({ shown }) =>
-    pointWith(model, new Set<PipId>(shown.map((segment) => pipId(model.display.ref, 1, segment)))),
-  );
+  const points = rows.map(({ shown }) => pointWith(model, pipsOf(model.display.ref, 1, shown)));
   return measures.map(
     ({ of }) => points.reduce((sum, point) => sum + of(point), 0) / Math.max(1, points.length),
   );
@@ -65,14 +63,13 @@ export function levelMatches(model: RigModel): LevelMatch[] {
   return model.chain.chips.flatMap((ref) => {
     const part = model.part(ref);
     if (part.kind !== "shift-register") return [];
-    const { pins, highShare } = part;
+    const { pins } = part;
     return [pins.serialIn, pins.shiftClock, pins.latchClock].flatMap((id): LevelMatch[] => {
       const input = legRef(ref, id);
       const line = model.drivers.get(model.nets.of(input).id)?.find(({ kind }) => kind === "line");
       if (line?.kind !== "line") return [];
-      const controller = model.part(line.unit);
-      const gets = controller.kind === "controller" ? controller.logic : 0;
-      const needs = highShare * supplyOf(model, legRef(ref, pins.outputs[0]!));
+      const gets = supplyOf(model, line.unit);
+      const needs = inputHigh(model, ref, part);
       return [{ input, line: line.line, gets, needs, good: gets >= needs && needs > 0 }];
     });
   });

@@ -6,6 +6,7 @@ import {
   legRef,
   legTitle,
   pipId,
+  splitLegRef,
   type LegRef,
   type PipId,
   type Unit,
@@ -83,7 +84,7 @@ function unitMeasures(model: RigModel, unit: Unit): Measure[] {
   }
   if (part.kind !== "shift-register") return [];
   const legs = part.pins.outputs.map((id) => legRef(unit.ref, id));
-  const supply = supplyOf(model, legs[0]!);
+  const supply = supplyOf(model, unit.ref);
   const driven = circuitOf(model).outputs.map(({ leg }) => leg);
   const amps = (solution: Solution, leg: LegRef) => (solution.drives.get(leg) ?? 0) / 1000;
   const sum = (solution: Solution, each: (current: number) => number) =>
@@ -151,7 +152,7 @@ function supplyMeasure(model: RigModel): Measure {
     of: ({ drives, leds, resistors }) => {
       let total = 0;
       for (const [leg, current] of drives)
-        if (current > 0 && supplyOf(model, leg as LegRef) > 0) total += current;
+        if (current > 0 && supplyOf(model, splitLegRef(leg).unit) > 0) total += current;
       for (const pip of straight) total += leds.get(pip)!;
       for (const { ref, sign } of throughResistors) total += sign * resistors.get(ref)!;
       return total / 1000;

@@ -1,12 +1,11 @@
 import type { RigModel } from "../address";
-import { currentFigures } from "../circuit";
+import { NEAR_LIMIT, currentFigures } from "../circuit";
 import { LED_FIGURES, type NamingSchool } from "../parts";
 import { formatMilliamps, type Milliamps } from "../quantity";
 import { legTitle, splitLegRef, type PipId } from "../rig";
 import { finding, listing, type Finding } from "./finding";
 
 const LED_DIM: Milliamps = 0.5;
-const SHARE_OF_LIMIT = 0.8;
 
 /** Currents against what LEDs, outputs and packages may carry. */
 export function checkCurrent(model: RigModel, school: NamingSchool): Finding[] {
@@ -79,7 +78,7 @@ export function checkCurrent(model: RigModel, school: NamingSchool): Finding[] {
     if (part.kind !== "shift-register") continue;
     const most = Math.max(supply, ground);
     const share = most / part.packageMaximum;
-    if (share <= SHARE_OF_LIMIT) continue;
+    if (share <= NEAR_LIMIT) continue;
     add({
       id: `package-${ref}`,
       severity: share > 1 ? "fault" : "caution",

@@ -1,5 +1,5 @@
 import { distinctDrivers, railVolts, reachFrom, type Driver, type RigModel } from "../address";
-import { supplyOf } from "../circuit";
+import { inputHigh } from "../circuit";
 import { legById, legName, type NamingSchool, type ShiftRegisterPart } from "../parts";
 import { formatQuantity } from "../quantity";
 import { controllerById, legRef, legTitle, type LegRef, type UnitRef } from "../rig";
@@ -134,14 +134,15 @@ function checkPower(model: RigModel, ref: UnitRef, part: ShiftRegisterPart): Fin
       }),
     );
   }
-  if (logic < part.highShare * has) {
+  const needs = inputHigh(model, ref, part);
+  if (logic < needs) {
     found.push(
       finding({
         id: `level-${ref}`,
         severity: "fault",
         station: "current",
         title: levels,
-        reason: `An input of it has to reach ${formatQuantity(part.highShare * has, "V")} to read high for certain. It may work on the table and fail in the cold.`,
+        reason: `An input of it has to reach ${formatQuantity(needs, "V")} to read high for certain. It may work on the table and fail in the cold.`,
         remedy: `Run the chip on ${formatQuantity(logic, "V")}, put a level shifter on the three lines, or take the chip's 5 V type with TTL inputs.`,
         legs: [supply],
       }),
@@ -194,11 +195,7 @@ function checkInputs(
         "A high enable input keeps all eight outputs off.",
         "Wire it to GND.",
       );
-    } else if (
-      leg === pins.clear &&
-      rail?.kind === "rail" &&
-      rail.volts < part.highShare * supplyOf(model, legRef(ref, pins.outputs[0]!))
-    ) {
+    } else if (leg === pins.clear && rail?.kind === "rail" && rail.volts < inputHigh(model, ref, part)) {
       add(
         leg,
         `${titled(leg)} is not high`,

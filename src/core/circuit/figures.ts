@@ -3,12 +3,13 @@ import { HIGH, LOW, OPEN, type Level } from "../chip";
 import type { SegmentName } from "../glyph";
 import { partById } from "../parts";
 import type { Milliamps } from "../quantity";
+import { remembered } from "../remember";
 import { legRef, splitPipId, type LegRef, type PipId, type UnitRef } from "../rig";
 import { circuitOf } from "./rig-circuit";
 import type { Solution } from "./solve";
 
 /** The level of every register output once a chain holds these bytes. */
-export function outputLevels(model: RigModel, bytes: readonly number[]): ReadonlyMap<LegRef, Level> {
+function outputLevels(model: RigModel, bytes: readonly number[]): ReadonlyMap<LegRef, Level> {
   const levels = new Map<LegRef, Level>();
   const { chips } = model.chain;
   chips.forEach((ref, at) => {
@@ -50,8 +51,13 @@ export interface CurrentFigures {
   readonly total: Milliamps;
 }
 
-/** Solves the rig for each LED alone, for a 1, for an 8 and for everything lit. */
-export function currentFigures(model: RigModel): CurrentFigures {
+/** From this share of a limit on, one is near it. */
+export const NEAR_LIMIT = 0.8;
+
+/** The rig solved for each LED alone, for a 1, for an 8 and for everything lit; worked out once. */
+export const currentFigures: (model: RigModel) => CurrentFigures = remembered(solveFigures);
+
+function solveFigures(model: RigModel): CurrentFigures {
   const all = model.addresses.map(({ pip }) => pip);
   const everything = pointWith(model, new Set(all));
   const pips = new Map(

@@ -6,5 +6,5 @@ export {
   type ResistorBranch,
   type Solution,
 } from "./solve";
-export { circuitOf, resistanceOf, supplyOf, type RigCircuit } from "./rig-circuit";
-export { currentFigures, outputLevels, pointAt, pointWith, type CurrentFigures } from "./figures";
+export { circuitOf, inputHigh, resistanceOf, supplyOf, type RigCircuit } from "./rig-circuit";
+export { NEAR_LIMIT, currentFigures, pointAt, pointWith, type CurrentFigures } from "./figures";

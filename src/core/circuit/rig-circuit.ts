@@ -1,8 +1,9 @@
 import { railVolts, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, type Level } from "../chip";
-import { partById, type Part } from "../parts";
+import { partById, type Part, type ShiftRegisterPart } from "../parts";
 import type { Ohms, Volts } from "../quantity";
-import { legRef, pipId, splitLegRef, type LegRef } from "../rig";
+import { remembered } from "../remember";
+import { legRef, pipId, splitLegRef, type LegRef, type UnitRef } from "../rig";
 import { solveNetwork, type DriveBranch, type LedBranch, type Network, type Solution } from "./solve";
 
 type Output = Exclude<Driver, { kind: "rail" }>;
@@ -53,9 +54,9 @@ export class RigCircuit {
     );
     this.drives = new Map(
       this.outputs.map(({ leg }) => {
-        const part = model.part(splitLegRef(leg).unit);
-        const high = supplyOf(model, leg);
-        return [leg, { id: leg, node: node(leg), ohms: resistanceOf(part, high), high }];
+        const { unit } = splitLegRef(leg);
+        const high = supplyOf(model, unit);
+        return [leg, { id: leg, node: node(leg), ohms: resistanceOf(model.part(unit), high), high }];
       }),
     );
   }
@@ -87,18 +88,17 @@ export function resistanceOf(part: Part, supply: Volts): Ohms {
   return supply >= FULL_DRIVE ? part.outputResistance : part.outputResistanceLow;
 }
 
-const circuits = new WeakMap<RigModel, RigCircuit>();
-
 /** The circuit of a rig, made once. */
-export function circuitOf(model: RigModel): RigCircuit {
-  const known = circuits.get(model) ?? new RigCircuit(model);
-  circuits.set(model, known);
-  return known;
-}
+export const circuitOf: (model: RigModel) => RigCircuit = remembered(
+  (model: RigModel) => new RigCircuit(model),
+);
 
-/** The supply potential of the part an output belongs to: what its high level stands at. */
-export function supplyOf(model: RigModel, leg: LegRef): Volts {
-  const { unit } = splitLegRef(leg);
+/** What a chip input has to reach to read high for certain. */
+export const inputHigh = (model: RigModel, ref: UnitRef, part: ShiftRegisterPart): Volts =>
+  part.highShare * supplyOf(model, ref);
+
+/** The supply potential of a controller or register: what its outputs' high level stands at. */
+export function supplyOf(model: RigModel, unit: UnitRef): Volts {
   const part = model.part(unit);
   if (part.kind === "controller") return part.logic;
   if (part.kind !== "shift-register") return 0;

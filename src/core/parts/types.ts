@@ -1,4 +1,4 @@
-import type { Farads, Hertz, Milliamps, Nanoseconds, Ohms, Volts, Watts } from "../quantity";
+import type { Hertz, Milliamps, Nanoseconds, Ohms, Volts, Watts } from "../quantity";
 import type { SegmentName } from "../glyph";
 
 /** What a leg is for, seen from outside the part. */
@@ -143,10 +143,3 @@ export interface LedFigures {
 }
 
 export type LedColour = "red" | "amber" | "yellow-green" | "green" | "blue" | "white";
-
-/** Values a unit of the rig carries beside its part. */
-export interface UnitValues {
-  readonly ohms?: Ohms;
-  readonly farads?: Farads;
-  readonly volts?: Volts;
-}

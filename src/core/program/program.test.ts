@@ -4,8 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { DEMO_RIGS } from "@/demo";
 import { modelOf } from "../address";
-import { DEFAULT_PLAN, ledValues, newRig, swapWires, type Rig, type Show } from "../rig";
-import { controllerOf } from "../sim";
+import { DEFAULT_PLAN, controllerById, ledValues, newRig, swapWires, type Rig, type Show } from "../rig";
 import { buildProgram, runProgram, sketchText, writeSketch } from ".";
 
 const rigWith = (values: Partial<Rig> & { show?: Show }): Rig => ({
@@ -68,7 +67,7 @@ function simulatedCalls(rig: Rig, most: number): string[] {
   const number = (line: string) => (line.startsWith("A") ? 14 + Number(line.slice(1)) : Number(line));
   const calls: string[] = [];
   let before = 0;
-  const { cost } = controllerOf(model);
+  const { cost } = controllerById(model.rig.plan.controller);
   for (const event of runProgram(buildProgram(model), cost)) {
     const waited = Math.floor((event.at - before) / 1e6);
     if (waited > 0) calls.push(`wait ${waited}`);
@@ -113,7 +112,7 @@ describe("the sketch, compiled and run, makes the calls the simulator makes", ()
 test("an update takes what the calls cost: 140 µs, 16.7 µs a bit", () => {
   const model = modelOf(slipGate);
   const at = { sending: [] as number[], sent: [] as number[] };
-  for (const event of runProgram(buildProgram(model), controllerOf(model).cost)) {
+  for (const event of runProgram(buildProgram(model), controllerById(model.rig.plan.controller).cost)) {
     if (event.kind === "sending" || event.kind === "sent") at[event.kind].push(event.at);
     if (at.sent.length === 3) break;
   }

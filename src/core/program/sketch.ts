@@ -113,24 +113,18 @@ function wiring(model: RigModel, program: Program, school: NamingSchool): Sketch
           return comment(`  line ${program.lines[use]} -> ${name(`${chip!}.${leg}`)}   ${use}${lead}`);
         })
       : [];
-  const segments = model.addresses.map(
-    ({ pip, segment, ownLeg, anode, anodeReach, cathodeReach }): SketchLine => {
-      const reach = ownLeg === anode ? anodeReach : cathodeReach;
-      const steps = reach.map(({ driver, via }) =>
-        [name(driver.leg), ...[...via].reverse().map(resistor)].join(" -> "),
-      );
-      return {
-        ...comment(`  ${steps.join(" and ") || "nothing"} -> ${name(ownLeg)}`),
-        pip: `${splitPipId(pip).unit}.1.${segment}`,
-      };
-    },
-  );
+  const segments = model.addresses.map(({ pip, ownLeg, ownReach }): SketchLine => {
+    const steps = ownReach.map(({ driver, via }) =>
+      [name(driver.leg), ...[...via].reverse().map(resistor)].join(" -> "),
+    );
+    return {
+      ...comment(`  ${steps.join(" and ") || "nothing"} -> ${name(ownLeg)}`),
+      pip,
+    };
+  });
   const first = model.addresses[0];
-  const shared = first && (first.ownLeg === first.anode ? first.cathodeReach : first.anodeReach);
-  const common = (shared ?? []).map(({ driver, via }) =>
-    comment(
-      `  ${[name(first!.ownLeg === first!.anode ? first!.cathode : first!.anode), ...via.map(resistor), name(driver.leg)].join(" -> ")}`,
-    ),
+  const common = (first?.sharedReach ?? []).map(({ driver, via }) =>
+    comment(`  ${[name(first!.sharedLeg), ...via.map(resistor), name(driver.leg)].join(" -> ")}`),
   );
   return [comment("Wiring:"), ...inputs, ...segments, ...common];
 }

@@ -1,6 +1,6 @@
 import { distinctDrivers, railVolts, reachFrom, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, OPEN, ShiftRegister595, UNKNOWN, type Input595, type Level } from "../chip";
-import { supplyOf } from "../circuit";
+import { inputHigh, supplyOf } from "../circuit";
 import { partById, type ShiftRegisterPart } from "../parts";
 import type { Volts } from "../quantity";
 import { legRef, splitLegRef, type LegRef, type UnitRef } from "../rig";
@@ -10,8 +10,8 @@ interface MountedChip {
   readonly chip: ShiftRegister595;
   readonly inputs: ReadonlyArray<readonly [Input595, readonly Driver[]]>;
   readonly seen: Partial<Record<Input595, Level>>;
-  readonly supply: Volts;
-  readonly highShare: number;
+  /** What an input has to reach to read high. */
+  readonly needs: Volts;
   /** Without a common ground with the controller, the chip cannot tell its levels. */
   readonly deaf: boolean;
 }
@@ -53,8 +53,7 @@ export class Board {
             input("SRCLR", pins.clear),
           ],
           seen: {},
-          supply: supplyOf(model, legRef(unit.ref, pins.outputs[0]!)),
-          highShare: part.highShare,
+          needs: inputHigh(model, unit.ref, part),
           deaf: !hearsController(legRef(unit.ref, pins.ground)),
         },
       ];
@@ -90,10 +89,10 @@ export class Board {
   }
 
   /** What a chip makes of a level: a high that does not reach its threshold is nothing it can rely on. */
-  private heard(driver: Driver, { supply, highShare }: MountedChip): Level {
+  private heard(driver: Driver, { needs }: MountedChip): Level {
     const level = this.level(driver);
     if (level !== HIGH) return level;
-    return highVolts(this.model, driver) >= highShare * supply ? HIGH : UNKNOWN;
+    return highVolts(this.model, driver) >= needs ? HIGH : UNKNOWN;
   }
 
   /** All inputs are read before any chip acts, so that a chain shifts as its parts do: each takes what was there. */
@@ -123,7 +122,7 @@ export class Board {
 
 /** What a driver's high level stands at. */
 const highVolts = (model: RigModel, driver: Driver): Volts =>
-  driver.kind === "rail" ? driver.volts : supplyOf(model, driver.leg);
+  driver.kind === "rail" ? driver.volts : supplyOf(model, driver.unit);
 
 /** The level of a net several things drive: open ones do not count, different ones leave it unknown. */
 function resolve(levels: readonly Level[]): Level {

@@ -1,5 +1,5 @@
 export { isPowered } from "./board";
-export { Simulation, controllerOf, type Face, type PipLight, type PipState } from "./simulation";
+export { Simulation, type Face, type PipLight, type PipState } from "./simulation";
 export {
   glyphRows,
   glyphTable,

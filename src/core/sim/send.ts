@@ -3,9 +3,9 @@ import { LOW, UNKNOWN, type Bit } from "../chip";
 import { GLYPHS, cellSegments, type Cell, type SegmentName } from "../glyph";
 import { buildProgram, runProgram, type Program, type Statement } from "../program";
 import type { Nanoseconds } from "../quantity";
-import { splitPipId, type LineUse, type UnitRef } from "../rig";
+import { controllerById, splitPipId, type LineUse, type UnitRef } from "../rig";
 import { Board } from "./board";
-import { Simulation, controllerOf, type PipState } from "./simulation";
+import { Simulation, type PipState } from "./simulation";
 
 /** One moment of a send: a line changes, and what the chips hold after it. */
 export interface SendStep {
@@ -71,7 +71,7 @@ export function traceSend(model: RigModel, bytes: readonly number[]): SendTrace 
   let start: Nanoseconds = 0;
   let end: Nanoseconds = 0;
   let clocked = 0;
-  for (const event of runProgram(program, controllerOf(model).cost)) {
+  for (const event of runProgram(program, controllerById(model.rig.plan.controller).cost)) {
     end = event.at;
     if (event.kind === "line-mode") {
       board.drive(event.line, LOW);

@@ -3,9 +3,8 @@ import { LOW, UNKNOWN, type Level } from "../chip";
 import { circuitOf, type RigCircuit } from "../circuit";
 import type { Cell } from "../glyph";
 import { runProgram, type Program, type TimedEvent } from "../program";
-import type { ControllerPart } from "../parts";
 import type { Milliamps, Nanoseconds } from "../quantity";
-import type { PipId } from "../rig";
+import { controllerById, type PipId } from "../rig";
 import { Board } from "./board";
 
 export type PipState = "lit" | "dark" | "unknown";
@@ -25,13 +24,6 @@ export interface Face {
   readonly cell: Cell | undefined;
   /** The program has nothing more to do. */
   readonly ended: boolean;
-}
-
-/** The controller that runs the rig's program. */
-export function controllerOf(model: RigModel): ControllerPart {
-  const part = model.part(model.rig.units.find((unit) => unit.part === model.rig.plan.controller)!.ref);
-  if (part.kind !== "controller") throw new Error("the plan's controller is no controller");
-  return part;
 }
 
 /** A current that an eye still takes for light. */
@@ -60,7 +52,7 @@ export class Simulation {
     this.circuit = circuitOf(model);
     this.pips = model.addresses.map(({ pip }) => pip);
     this.charge = this.pips.map(() => 0);
-    this.events = runProgram(program, controllerOf(model).cost);
+    this.events = runProgram(program, controllerById(model.rig.plan.controller).cost);
     this.solve();
     this.fetch();
   }

@@ -43,9 +43,6 @@ export function trailOf(model: RigModel, pip: PipId, school: NamingSchool = "let
   const address = model.address(pip);
   if (!address) return [];
   const name = (leg: LegRef) => legTitle(model.rig, leg, school);
-  const own = address.ownLeg === address.anode ? address.anodeReach : address.cathodeReach;
-  const back = address.ownLeg === address.anode ? address.cathodeReach : address.anodeReach;
-  const shared = address.ownLeg === address.anode ? address.cathode : address.anode;
   const resistors = (via: readonly string[]): Hop[] =>
     via.map((ref) => ({
       kind: "resistor",
@@ -62,7 +59,7 @@ export function trailOf(model: RigModel, pip: PipId, school: NamingSchool = "let
     },
     { kind: "leg", station: "wires", title: name(address.ownLeg), legs: [address.ownLeg] },
   ];
-  for (const { via, driver } of own) {
+  for (const { via, driver } of address.ownReach) {
     hops.push(...resistors(via), {
       kind: "output",
       station: "wires",
@@ -93,9 +90,12 @@ export function trailOf(model: RigModel, pip: PipId, school: NamingSchool = "let
   hops.push({
     kind: "return",
     station: "wires",
-    title: [name(shared), ...back.flatMap(({ via, driver }) => [...via, name(driver.leg)])].join(" → "),
+    title: [
+      name(address.sharedLeg),
+      ...address.sharedReach.flatMap(({ via, driver }) => [...via, name(driver.leg)]),
+    ].join(" → "),
     detail: "the shared side",
-    legs: [shared, ...back.map(({ driver }) => driver.leg)],
+    legs: [address.sharedLeg, ...address.sharedReach.map(({ driver }) => driver.leg)],
   });
   return hops;
 }

@@ -1,11 +1,10 @@
 import type { ColumnDef } from "@tanstack/react-table";
 import { useMemo } from "react";
 import type { AuditRow } from "@/core/audit";
+import { NEAR_LIMIT } from "@/core/circuit";
 import { formatQuantity } from "@/core/quantity";
 import { holdBytes, pickPip, useOpenRig } from "@/store";
 import { DataTable, IconButton, SeverityMark } from "@/ui";
-
-const CAUTION = 0.8;
 
 const figure = (value: number | undefined, unit: AuditRow["unit"]): string =>
   value === undefined ? "–" : Math.abs(value) < 1e-8 ? "none" : formatQuantity(value, unit);
@@ -17,7 +16,7 @@ function standing({
   share,
 }: AuditRow): readonly ["fault" | "caution" | "note" | "good", string] {
   if (share !== undefined && share > 1) return ["fault", "over"];
-  if (share !== undefined && share > CAUTION) return ["caution", "near"];
+  if (share !== undefined && share > NEAR_LIMIT) return ["caution", "near"];
   if (keep !== undefined && worst.value > keep) return ["note", "above kept"];
   return ["good", "within"];
 }

@@ -1,4 +1,4 @@
-import { useId, useState } from "react";
+import { useId, useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { offerFor, pickResistor, type LitWhen, type ResistorOffer } from "@/core/audit";
@@ -22,7 +22,7 @@ export function ResistorPicker() {
   const [wanted, setWanted] = useState(6);
   const [when, setWhen] = useState<LitWhen>("in-eight");
   const [series, setSeries] = useState<ESeries>("E12");
-  const picked = pickResistor(rig, wanted, when, series);
+  const picked = useMemo(() => pickResistor(rig, wanted, when, series), [rig, wanted, when, series]);
   const now = rig.units.find((unit) => unit.part === "resistor")?.ohms;
   const offers: ResistorOffer[] = picked.ok ? [...picked.offers] : [];
   if (now !== undefined && !offers.some(({ ohms }) => ohms === now)) offers.push(offerFor(rig, now));

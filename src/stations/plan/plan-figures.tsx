@@ -1,7 +1,7 @@
 import { currentFigures } from "@/core/circuit";
 import { LED_FIGURES } from "@/core/parts";
 import { formatMilliamps } from "@/core/quantity";
-import { partsList, splitPipId } from "@/core/rig";
+import { controllerById, partsList, splitPipId } from "@/core/rig";
 import { pickPip, useModel, useOpenRig } from "@/store";
 import { Meter } from "@/ui";
 
@@ -11,8 +11,7 @@ export function PlanFigures() {
   const pick = useOpenRig((state) => state.pick);
   const { rig, display } = model;
   const figures = currentFigures(model);
-  const controller = rig.units.map((unit) => model.part(unit.ref)).find((part) => part.kind === "controller");
-  const lines = controller?.kind === "controller" ? controller.lines : [];
+  const { lines } = controllerById(rig.plan.controller);
   const used = new Set(Object.values(model.encoding.lines));
   const easy = lines.filter(({ leg, awkward }) => !used.has(leg) && !awkward).length;
   const keep = LED_FIGURES[display.led?.colour ?? "red"].keep;

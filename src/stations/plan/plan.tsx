@@ -9,6 +9,7 @@ import {
   LIMITS,
   assignLine,
   changeUnits,
+  controllerById,
   ledValues,
   movedWires,
   relay,
@@ -147,9 +148,7 @@ function DriverSheet({ onLay }: { onLay: (plan: Plan) => void }) {
   const model = useModel();
   const { rig } = model;
   const school = usePreferences((state) => state.school);
-  const controller = model.rig.units
-    .map((unit) => model.part(unit.ref))
-    .find((part) => part.kind === "controller");
+  const controller = controllerById(rig.plan.controller);
   const resistor = rig.units.find((unit) => unit.part === "resistor");
   return (
     <>
@@ -205,28 +204,27 @@ function DriverSheet({ onLay }: { onLay: (plan: Plan) => void }) {
           </Form.Select>
         </div>
         <div className="field-row">
-          {controller?.kind === "controller" &&
-            USES.map(([use, label]) => (
-              <div key={use} style={{ flex: 1 }}>
-                <label className="field-label" htmlFor={`line-${use}`}>
-                  {label}
-                </label>
-                <Form.Select
-                  id={`line-${use}`}
-                  value={model.wired.lines[use]}
-                  onChange={(event) =>
-                    editWires((before) => assignLine(before, model.wired.lines, use, event.target.value))
-                  }
-                >
-                  {controller.lines.map(({ leg, awkward, unusable }) => (
-                    <option key={leg} value={leg} disabled={unusable !== undefined}>
-                      {leg}
-                      {unusable ? " (not usable)" : awkward ? " (awkward)" : ""}
-                    </option>
-                  ))}
-                </Form.Select>
-              </div>
-            ))}
+          {USES.map(([use, label]) => (
+            <div key={use} style={{ flex: 1 }}>
+              <label className="field-label" htmlFor={`line-${use}`}>
+                {label}
+              </label>
+              <Form.Select
+                id={`line-${use}`}
+                value={model.wired.lines[use]}
+                onChange={(event) =>
+                  editWires((before) => assignLine(before, model.wired.lines, use, event.target.value))
+                }
+              >
+                {controller.lines.map(({ leg, awkward, unusable }) => (
+                  <option key={leg} value={leg} disabled={unusable !== undefined}>
+                    {leg}
+                    {unusable ? " (not usable)" : awkward ? " (awkward)" : ""}
+                  </option>
+                ))}
+              </Form.Select>
+            </div>
+          ))}
         </div>
         <div className="mt-2">
           <Choices

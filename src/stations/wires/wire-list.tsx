@@ -1,4 +1,4 @@
-import { useEffect, useRef } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import Form from "react-bootstrap/Form";
 import { WIRE_GROUPS, pathOf, wireGroup, type RigModel, type WireGroup } from "@/core/address";
 import { countLeg, legById, type NamingSchool } from "@/core/parts";
@@ -35,10 +35,13 @@ export function WireList({ model, pick, spot, selected, school, onWire }: Props)
       ?.querySelector(".is-selected, .is-spotted, .is-picked")
       ?.scrollIntoView({ block: "nearest" });
   }, [pick, spot, selected]);
-  const groups = WIRE_GROUPS.map((group) => ({
-    group,
-    wires: model.rig.wires.filter((wire) => wireGroup(model, wire) === group),
-  })).filter(({ wires }) => wires.length > 0);
+  const groups = useMemo(() => {
+    const grouped = model.rig.wires.map((wire) => ({ wire, group: wireGroup(model, wire) }));
+    return WIRE_GROUPS.map((group) => ({
+      group,
+      wires: grouped.filter((one) => one.group === group).map(({ wire }) => wire),
+    })).filter(({ wires }) => wires.length > 0);
+  }, [model]);
   return (
     <div className="wire-list" ref={list}>
       {groups.map(({ group, wires }) => {
