@@ -1,18 +1,23 @@
-import { modelOf, type RigModel } from "@/core/address";
-import { auditRig, type Audit } from "@/core/audit";
+import { modelOf, type DigitId, type RigModel } from "@/core/address";
 import { checkModel, type Finding } from "@/core/check";
 import type { NamingSchool } from "@/core/parts";
 import { buildProgram, type Program } from "@/core/program";
 import { remembered } from "@/core/remember";
-import type { Rig } from "@/core/rig";
+import { splitPipId, type Rig } from "@/core/rig";
 import { glyphTable, type GlyphRow } from "@/core/sim";
 import { useOpenRig } from "./open-rig";
 import { usePreferences } from "./preferences";
 
 export const modelFor: (rig: Rig) => RigModel = remembered(modelOf);
 export const programFor: (rig: Rig) => Program = remembered((rig) => buildProgram(modelFor(rig)));
-const auditFor: (rig: Rig) => Audit = remembered((rig) => auditRig(modelFor(rig)));
-const tableFor: (rig: Rig) => readonly GlyphRow[] = remembered((rig) => glyphTable(modelFor(rig)));
+const tablesFor: (rig: Rig) => Map<string, readonly GlyphRow[]> = remembered(() => new Map());
+function tableFor(rig: Rig, digit: DigitId | undefined): readonly GlyphRow[] {
+  const tables = tablesFor(rig);
+  const key = digit ? `${digit.unit}.${digit.digit}` : "";
+  const found = tables.get(key) ?? glyphTable(modelFor(rig), digit);
+  tables.set(key, found);
+  return found;
+}
 const findingsFor: Record<NamingSchool, (rig: Rig) => readonly Finding[]> = {
   letters: remembered((rig) => checkModel(modelFor(rig), "letters")),
   numbers: remembered((rig) => checkModel(modelFor(rig), "numbers")),
@@ -27,7 +32,16 @@ export function useRig(): Rig {
 
 export const useModel = (): RigModel => modelFor(useRig());
 export const useProgram = (): Program => programFor(useRig());
-export const useAudit = (): Audit => auditFor(useRig());
-export const useGlyphTable = (): readonly GlyphRow[] => tableFor(useRig());
+
+/** The digit the picked pip is on. */
+export function usePickedDigit(): DigitId | undefined {
+  const { digits } = useModel();
+  const pick = useOpenRig((state) => state.pick);
+  const picked = pick === undefined ? undefined : splitPipId(pick);
+  return digits.find(({ unit, digit }) => unit === picked?.unit && digit === picked.digit) ?? digits[0];
+}
+
+/** The alphabet on the digit that is picked. */
+export const useGlyphTable = (): readonly GlyphRow[] => tableFor(useRig(), usePickedDigit());
 export const useFindings = (): readonly Finding[] =>
   findingsFor[usePreferences((state) => state.school)](useRig());

@@ -14,7 +14,7 @@ export {
   chooseGlyph,
   editRig,
   editWires,
-  holdBytes,
+  holdState,
   openRig,
   pickPip,
   redo,
@@ -27,10 +27,10 @@ export {
 export {
   modelFor,
   programFor,
-  useAudit,
   useFindings,
   useGlyphTable,
   useModel,
+  usePickedDigit,
   useProgram,
   useRig,
 } from "./derived";

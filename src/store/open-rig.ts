@@ -1,7 +1,7 @@
 import { temporal } from "zundo";
 import { create } from "zustand";
 import { pipId, type Encoding, type LegRef, type PipId, type Rig } from "@/core/rig";
-import { modelOf } from "@/core/address";
+import { modelOf, type DriveState } from "@/core/address";
 import { showCells } from "@/core/show";
 import { loadRig, saveRig } from "./shelf";
 
@@ -15,8 +15,8 @@ interface OpenRig {
   readonly glyph: string;
   /** Legs somebody asked to be shown: marked until the next pick. */
   readonly spot: readonly LegRef[];
-  /** Bytes held on the face for looking at, instead of the show. */
-  readonly held: readonly number[] | undefined;
+  /** A state held on the face for looking at, instead of the show. */
+  readonly held: DriveState | undefined;
   readonly saved: SaveState;
   /** What the code was before the last change of wires, so that it can be kept. */
   readonly codeBefore: Encoding | undefined;
@@ -75,7 +75,7 @@ export async function openRig(id: string): Promise<boolean> {
   useOpenRig.setState({
     rig,
     pick: display && pipId(display.ref, 1, "a"),
-    glyph: showCells(rig.show)[0]?.glyph ?? "0",
+    glyph: showCells(rig)[0]?.glyph ?? "0",
     spot: [],
     held: undefined,
     saved: "saved",
@@ -104,8 +104,8 @@ export function editWires(change: (rig: Rig) => Rig): void {
 
 export const pickPip = (pick: PipId): void => useOpenRig.setState({ pick, spot: [] });
 
-/** Holds bytes on the face until released or until the rig is edited. */
-export const holdBytes = (held: readonly number[] | undefined): void => useOpenRig.setState({ held });
+/** Holds a state on the face until released or until the rig is edited. */
+export const holdState = (held: DriveState | undefined): void => useOpenRig.setState({ held });
 
 export const chooseGlyph = (glyph: string): void => useOpenRig.setState({ glyph });
 

@@ -24,12 +24,12 @@ beforeEach(async () => {
 
 describe("the shelf", () => {
   test("demo rigs are there on the first visit only", async () => {
-    expect(await names()).toEqual(["Slip gate", "Ladder step"]);
+    expect(await names()).toEqual(DEMO_RIGS.map(({ name }) => name));
     await binRig("slip-gate");
     await prepareShelf();
-    expect(await names()).toEqual(["Ladder step"]);
+    expect(await names()).toEqual(DEMO_RIGS.slice(1).map(({ name }) => name));
     expect(await addDemoRigs()).toBe(1);
-    expect(await names()).toHaveLength(2);
+    expect(await names()).toHaveLength(DEMO_RIGS.length);
   });
 
   test("a deleted rig can be taken back as it was; after a month it is gone", async () => {
@@ -46,7 +46,7 @@ describe("the shelf", () => {
     await addRig(DEMO_RIGS[0]!);
     const imported = await importRig(writeRig(DEMO_RIGS[0]!));
     expect(imported.ok).toBe(true);
-    expect(await names()).toEqual(["Slip gate", "Ladder step", "Slip gate 2", "Slip gate 3"]);
+    expect(await names()).toEqual([...DEMO_RIGS.map(({ name }) => name), "Slip gate 2", "Slip gate 3"]);
   });
 
   test("a record that cannot be read stands on the shelf with its reason, and the others beside it", async () => {
@@ -57,7 +57,7 @@ describe("the shelf", () => {
     };
     await database().rigs.put({ id: "spoilt", rig: spoilt, created: 1, changed: 1 });
     const entries = await shelfEntries();
-    expect(entries.map(({ kind }) => kind)).toEqual(["unreadable", "rig", "rig"]);
+    expect(entries.map(({ kind }) => kind)).toEqual(["unreadable", ...DEMO_RIGS.map(() => "rig")]);
     expect(entries[0]).toMatchObject({ problem: { path: "wires[0].to" } });
     expect((await database().rigs.get("spoilt"))?.rig).toEqual(spoilt);
   });
@@ -113,7 +113,9 @@ describe("the open rig", () => {
       const edited = swapWires(rig, "output-a", "output-b");
       return edited.ok ? edited.rig : rig;
     });
-    expect(useOpenRig.getState().codeBefore?.bits.find(({ pip }) => pip === "DS1.1.a")?.bit).toBe(0);
+    expect(useOpenRig.getState().codeBefore?.pips.find(({ pip }) => pip === "DS1.1.a")?.needs).toEqual([
+      { byte: 0, bit: 0, is: 1 },
+    ]);
   });
 
   test("a rig that is not there does not open", async () => expect(await openRig("nothing")).toBe(false));

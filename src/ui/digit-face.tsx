@@ -1,5 +1,5 @@
-import type { KeyboardEvent } from "react";
-import { SEGMENTS, type SegmentName } from "@/core/glyph";
+import type { KeyboardEvent, ReactNode } from "react";
+import { PIP_NAMES, type PipName, type SegmentName } from "@/core/glyph";
 import type { LedColour } from "@/core/parts";
 
 /** True colours of the LEDs, as a lit segment looks behind dark glass. */
@@ -23,23 +23,32 @@ const SHAPES: Readonly<Record<Exclude<SegmentName, "dp">, string>> = {
   g: "28,75 34,69.5 66,69.5 72,75 66,80.5 34,80.5",
 };
 
-export interface SegmentLight {
+export interface PipLightLevel {
   /** 0 dark to 1 as bright as the picture can be. */
   readonly level: number;
   readonly unknown?: boolean;
 }
 
-interface Props {
+/** What each LED of a digit gives. */
+export type DigitLights = Readonly<Partial<Record<PipName, PipLightLevel>>>;
+
+interface DigitProps {
   readonly colour: LedColour;
-  readonly lights: Readonly<Partial<Record<SegmentName, SegmentLight>>>;
-  readonly picked?: SegmentName;
-  readonly onPick?: (segment: SegmentName) => void;
-  readonly height: number | string;
-  readonly label: string;
+  readonly lights: DigitLights;
+  /** LEDs the digit has, beside its seven segments; by default a point and no marks. */
+  readonly has?: ReadonlySet<PipName>;
+  readonly picked?: PipName;
+  readonly onPick?: (segment: PipName) => void;
   /** Writes each segment's letter on it. */
   readonly letters?: boolean;
-  /** What a click does, for people who hear the page. */
+  /** What a click does, for people who hear the page, and which digit it is on. */
   readonly verb?: string;
+  readonly place?: string;
+}
+
+interface Props extends DigitProps {
+  readonly height: number | string;
+  readonly label: string;
 }
 
 const LETTER_AT: Readonly<Record<SegmentName, readonly [number, number]>> = {
@@ -53,112 +62,183 @@ const LETTER_AT: Readonly<Record<SegmentName, readonly [number, number]>> = {
   dp: [95, 139],
 };
 
-/** One seven-segment digit behind its lens. The only face in the product. */
-export function DigitFace({
+const NO_MARKS: ReadonlySet<PipName> = new Set(PIP_NAMES.slice(0, 8));
+const NAMES: Partial<Record<PipName, string>> = { dp: "point", colon: "colon", degree: "degree mark" };
+
+function outline(segment: PipName, className: string, extra?: object) {
+  switch (segment) {
+    case "dp":
+      return <circle cx={95} cy={136} r={6} className={className} {...extra} />;
+    case "colon":
+      return (
+        <g className={className} {...extra}>
+          <circle cx={104} cy={48} r={6} />
+          <circle cx={104} cy={102} r={6} />
+        </g>
+      );
+    case "degree":
+      return <circle cx={101} cy={18} r={7} className={className} {...extra} />;
+    default:
+      return <polygon points={SHAPES[segment]} className={className} {...extra} />;
+  }
+}
+
+/** The LEDs of one digit, to be drawn within a picture. */
+function Digit({
   colour,
   lights,
+  has = NO_MARKS,
   picked,
   onPick,
-  height,
-  label,
   letters = false,
   verb = "Pick",
-}: Props) {
-  const onKey = (segment: SegmentName) => (event: KeyboardEvent) => {
+  place = "",
+}: DigitProps) {
+  const onKey = (segment: PipName) => (event: KeyboardEvent) => {
     if (event.key !== "Enter" && event.key !== " ") return;
     event.preventDefault();
     event.stopPropagation();
     onPick?.(segment);
   };
-  const outline = (segment: SegmentName, className: string, extra?: object) =>
-    segment === "dp" ? (
-      <circle cx={95} cy={136} r={6} className={className} {...extra} />
-    ) : (
-      <polygon points={SHAPES[segment]} className={className} {...extra} />
-    );
+  return (
+    <g transform="skewX(-5) translate(9 0)">
+      {PIP_NAMES.filter((segment) => has.has(segment)).map((segment) => {
+        const light = lights[segment];
+        const lit = light && !light.unknown && light.level > 0;
+        const says = light?.unknown ? "unknown" : lit ? "lit" : "dark";
+        const named = NAMES[segment] ?? `segment ${segment}`;
+        return (
+          <g
+            key={segment}
+            className={onPick && "segment-hit"}
+            data-segment={segment}
+            data-state={says}
+            {...(onPick
+              ? {
+                  role: "button",
+                  tabIndex: 0,
+                  "aria-pressed": picked === segment,
+                  "aria-label": `${verb} ${place}${named}, ${says}`,
+                  onClick: () => onPick(segment),
+                  onKeyDown: onKey(segment),
+                }
+              : {})}
+          >
+            {outline(segment, "segment-off segment-focus")}
+            {light?.unknown && outline(segment, "", { fill: "url(#pip-unknown)" })}
+            {lit &&
+              outline(segment, "", {
+                fill: LED_CSS[colour],
+                opacity: light.level,
+                filter: "url(#pip-glow)",
+              })}
+            {letters && segment in LETTER_AT && (
+              <text
+                x={LETTER_AT[segment as SegmentName][0]}
+                y={LETTER_AT[segment as SegmentName][1]}
+                textAnchor="middle"
+                fontSize={segment === "dp" ? 0 : 8}
+                fontWeight={600}
+                fill={lit ? "#1a1210" : "#a99b8c"}
+                pointerEvents="none"
+              >
+                {segment}
+              </text>
+            )}
+          </g>
+        );
+      })}
+      {picked && has.has(picked) && outline(picked, "segment-picked", { pointerEvents: "none" })}
+    </g>
+  );
+}
+
+const GLOW = (
+  <defs>
+    <filter id="pip-glow" x="-40%" y="-40%" width="180%" height="180%">
+      <feGaussianBlur stdDeviation="3.2" result="halo" />
+      <feMerge>
+        <feMergeNode in="halo" />
+        <feMergeNode in="SourceGraphic" />
+      </feMerge>
+    </filter>
+    <pattern
+      id="pip-unknown"
+      width="6"
+      height="6"
+      patternUnits="userSpaceOnUse"
+      patternTransform="rotate(45)"
+    >
+      <rect width="6" height="6" fill="#3a2f29" />
+      <rect width="2.5" height="6" fill="#a3968a" />
+    </pattern>
+  </defs>
+);
+
+/** One seven-segment digit behind its lens. */
+export function DigitFace({ height, label, ...digit }: Props) {
   return (
     <svg
       viewBox="-6 0 124 150"
-      role={onPick ? "group" : "img"}
+      role={digit.onPick ? "group" : "img"}
       aria-label={label}
-      style={{ height, ["--led" as string]: LED_CSS[colour], display: "block", maxWidth: "100%" }}
+      style={{ height, ["--led" as string]: LED_CSS[digit.colour], display: "block", maxWidth: "100%" }}
     >
-      <defs>
-        <filter id="pip-glow" x="-40%" y="-40%" width="180%" height="180%">
-          <feGaussianBlur stdDeviation="3.2" result="halo" />
-          <feMerge>
-            <feMergeNode in="halo" />
-            <feMergeNode in="SourceGraphic" />
-          </feMerge>
-        </filter>
-        <pattern
-          id="pip-unknown"
-          width="6"
-          height="6"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <rect width="6" height="6" fill="#3a2f29" />
-          <rect width="2.5" height="6" fill="#a3968a" />
-        </pattern>
-      </defs>
-      <g transform="skewX(-5) translate(9 0)">
-        {SEGMENTS.map((segment) => {
-          const light = lights[segment];
-          const lit = light && !light.unknown && light.level > 0;
-          const says = light?.unknown ? "unknown" : lit ? "lit" : "dark";
-          return (
-            <g
-              key={segment}
-              className={onPick && "segment-hit"}
-              data-segment={segment}
-              data-state={says}
-              {...(onPick
-                ? {
-                    role: "button",
-                    tabIndex: 0,
-                    "aria-pressed": picked === segment,
-                    "aria-label": `${verb} segment ${segment}, ${says}`,
-                    onClick: () => onPick(segment),
-                    onKeyDown: onKey(segment),
-                  }
-                : {})}
-            >
-              {outline(segment, "segment-off segment-focus")}
-              {light?.unknown && outline(segment, "", { fill: "url(#pip-unknown)" })}
-              {lit &&
-                outline(segment, "", {
-                  fill: LED_CSS[colour],
-                  opacity: light.level,
-                  filter: "url(#pip-glow)",
-                })}
-              {letters && (
-                <text
-                  x={LETTER_AT[segment][0]}
-                  y={LETTER_AT[segment][1]}
-                  textAnchor="middle"
-                  fontSize={segment === "dp" ? 0 : 8}
-                  fontWeight={600}
-                  fill={lit ? "#1a1210" : "#a99b8c"}
-                  pointerEvents="none"
-                >
-                  {segment}
-                </text>
-              )}
-            </g>
-          );
-        })}
-        {picked && outline(picked, "segment-picked", { pointerEvents: "none" })}
-      </g>
+      {GLOW}
+      <Digit {...digit} />
     </svg>
   );
 }
 
-/** Lights for a plain set of segments, for pictures of a shape rather than of a moment. */
-export function litSegments(
-  segments: readonly SegmentName[],
-  unknown: readonly SegmentName[] = [],
-): Partial<Record<SegmentName, SegmentLight>> {
+const PITCH = 118;
+
+interface RowProps {
+  readonly colour: LedColour;
+  readonly digits: ReadonlyArray<{
+    readonly key: string;
+    readonly lights: DigitLights;
+    readonly has?: ReadonlySet<PipName>;
+  }>;
+  readonly picked?: { readonly key: string; readonly segment: PipName };
+  readonly onPick?: (key: string, segment: PipName) => void;
+  /** Most height; the width may keep it below. */
+  readonly height: number | string;
+  readonly label: string;
+  /** Darkness drawn over the digits, for pictures of what a camera sees. */
+  readonly children?: ReactNode;
+}
+
+/** Digits side by side behind one lens: the face of a whole display. */
+export function DigitRow({ colour, digits, picked, onPick, height, label, children }: RowProps) {
+  const width = PITCH * (digits.length - 1) + 124;
+  return (
+    <svg
+      viewBox={`-6 0 ${width} 150`}
+      role={onPick ? "group" : "img"}
+      aria-label={label}
+      className="digit-row"
+      style={{ maxHeight: height, aspectRatio: `${width} / 150`, ["--led" as string]: LED_CSS[colour] }}
+    >
+      {GLOW}
+      {digits.map(({ key, lights, has }, at) => (
+        <g key={key} transform={`translate(${at * PITCH} 0)`} data-digit={at + 1}>
+          <Digit
+            colour={colour}
+            lights={lights}
+            has={has}
+            place={digits.length > 1 ? `digit ${at + 1} ` : ""}
+            picked={picked?.key === key ? picked.segment : undefined}
+            onPick={onPick && ((segment) => onPick(key, segment))}
+          />
+        </g>
+      ))}
+      {children}
+    </svg>
+  );
+}
+
+/** Lights for a plain set of LEDs, for pictures of a shape rather than of a moment. */
+export function litSegments(segments: readonly PipName[], unknown: readonly PipName[] = []): DigitLights {
   return Object.fromEntries([
     ...segments.map((segment) => [segment, { level: 1 }] as const),
     ...unknown.map((segment) => [segment, { level: 0, unknown: true }] as const),

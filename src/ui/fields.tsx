@@ -13,6 +13,8 @@ interface CommitProps<Value> {
   readonly mono?: boolean;
   readonly hint?: string;
   readonly maxLength?: number;
+  /** So many lines to type in; Enter then begins a new one, and leaving the field commits. */
+  readonly rows?: number;
   /** Commits while typing too, as long as what stands there is good. */
   readonly live?: boolean;
 }
@@ -28,6 +30,7 @@ export function CommitField<Value>({
   hint,
   maxLength,
   live,
+  rows,
 }: CommitProps<Value>) {
   const id = useId();
   const [draft, setDraft] = useState<string>();
@@ -44,7 +47,7 @@ export function CommitField<Value>({
     if (live && now.ok) onCommit(now.value);
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key === "Enter") commit();
+    if (event.key === "Enter" && rows === undefined) commit();
     if (event.key === "Escape") setDraft(undefined);
   };
   return (
@@ -54,6 +57,7 @@ export function CommitField<Value>({
       </label>
       <Form.Control
         id={id}
+        {...(rows === undefined ? {} : { as: "textarea", rows })}
         value={draft ?? shown}
         maxLength={maxLength}
         className={mono ? "mono" : undefined}

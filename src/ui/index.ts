@@ -3,7 +3,7 @@
 export { Choices, type ChoiceOption } from "./choices";
 export { CommitField, QuantityField } from "./fields";
 export { DataTable } from "./data-table";
-export { DigitFace, LED_CSS, litSegments, type SegmentLight } from "./digit-face";
+export { DigitFace, DigitRow, LED_CSS, litSegments, type DigitLights } from "./digit-face";
 export { DownloadButton, FileButton, copyText, saveText } from "./files";
 export { FindingsCount, FindingsList, SeverityMark } from "./findings";
 export { IconButton } from "./icon-button";
@@ -13,4 +13,8 @@ export { StartUp } from "./start-up";
 export { StationFrame } from "./station-frame";
 export { ThemeSwitch } from "./theme-switch";
 export { TrailList } from "./trail-list";
-export { faceLights, lightLevel, useSimulation, type SimulationView } from "./use-simulation";
+export { RigFace, faceDigits, faceText } from "./rig-face";
+export { useSimulation, type SimulationView } from "./use-simulation";
+export { usePlanner, type PlannerView } from "./use-planner";
+export { BoardSelect } from "./board-select";
+export { Chart } from "./chart";

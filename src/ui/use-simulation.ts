@@ -1,10 +1,8 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { SegmentName } from "@/core/glyph";
-import { splitPipId, type Rig } from "@/core/rig";
+import type { DriveState } from "@/core/address";
+import type { Rig } from "@/core/rig";
 import type { Face } from "@/core/sim";
-import { STEADY } from "@/core/trail";
 import { simulatorWorker } from "@/workers";
-import type { SegmentLight } from "./digit-face";
 
 export interface SimulationView {
   readonly face: Face | undefined;
@@ -19,7 +17,7 @@ export interface SimulationView {
 const FRAME_MS = 16;
 
 /** Runs a rig in the worker and follows its face, frame by frame. A changed rig starts again from power-up. */
-export function useSimulation(key: string, rig: Rig | undefined, held?: readonly number[]): SimulationView {
+export function useSimulation(key: string, rig: Rig | undefined, held?: DriveState): SimulationView {
   const [face, setFace] = useState<Face>();
   const [running, setRunning] = useState(true);
   const [speed, setSpeed] = useState(1);
@@ -92,25 +90,9 @@ function useWhatRuns(rig: Rig | undefined): Rig | undefined {
       rig.code,
       rig.glyphs,
       rig.show,
+      rig.scan,
       rig.plan,
     ]);
   // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for the parts of the rig that run
   return useMemo(() => rig, [key]);
 }
-
-/** What the worker says of a display's LEDs, as light for the picture. */
-export function faceLights(face: Face | undefined, unit: string): Partial<Record<SegmentName, SegmentLight>> {
-  if (!face) return {};
-  return Object.fromEntries(
-    face.pips
-      .filter(({ pip }) => splitPipId(pip).unit === unit)
-      .map(({ pip, current, state }) => [
-        splitPipId(pip).segment,
-        { level: state === "lit" ? lightLevel(current) : 0, unknown: state === "unknown" },
-      ]),
-  );
-}
-
-/** Eyes take in a wide range: a tenth of the steady current still looks a good third as bright. */
-export const lightLevel = (current: number): number =>
-  Math.min(1, Math.max(0.12, (current / STEADY) ** 0.45));

@@ -1,4 +1,4 @@
-import { modelOf } from "@/core/address";
+import { modelOf, type DriveState } from "@/core/address";
 import { buildProgram } from "@/core/program";
 import type { Nanoseconds } from "@/core/quantity";
 import type { Rig } from "@/core/rig";
@@ -13,10 +13,10 @@ export class Simulator {
 
   /**
    * Starts a rig from power-up.
-   * @param held bytes to hold on the display instead of running the show
+   * @param held a state to hold on the display instead of running the show
    * @returns what is on its face then
    */
-  start(key: string, rig: Rig, held?: readonly number[]): Face {
+  start(key: string, rig: Rig, held?: DriveState): Face {
     const model = modelOf(rig);
     const simulation = new Simulation(model, held ? holdingProgram(model, held) : buildProgram(model));
     this.running.set(key, simulation);

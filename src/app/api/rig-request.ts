@@ -11,7 +11,7 @@ export const refuse = (status: number, error: string, problems: readonly Problem
   Response.json({ error, problems }, { status });
 
 /** Reads a request's body up to the limit; stops reading as soon as it is over. @returns undefined when it is over */
-async function bodyText(request: Request): Promise<string | undefined> {
+export async function bodyText(request: Request): Promise<string | undefined> {
   if (Number(request.headers.get("content-length") ?? 0) > MOST_BYTES) return undefined;
   const reader = request.body?.getReader();
   if (!reader) return "";

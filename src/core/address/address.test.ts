@@ -63,7 +63,7 @@ describe("bytes come from the wires", () => {
 
   test("a line moved on the board is the line the code drives", () => {
     const moved = edited(moveWireEnd(rig, "latch", "from", "MCU1.A3"));
-    expect(modelOf(moved).encoding.lines).toEqual({ data: "5", clock: "6", latch: "A3" });
+    expect(modelOf(moved).encoding.chain).toEqual({ data: "5", clock: "6", latch: "A3" });
   });
 
   test("kept code keeps its bytes whatever the wires do", () => {

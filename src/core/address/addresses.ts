@@ -1,13 +1,8 @@
-import { partById, type DisplayPart } from "../parts";
-import { legRef, pipId, type LegRef, type Nets, type PipId, type Rig } from "../rig";
-import type { SegmentName } from "../glyph";
-import { reachFrom, type Driver, type Reach } from "./reach";
-
-/** A controllable output that has to be at a level for an LED to light. */
-export interface Condition {
-  readonly driver: Extract<Driver, { kind: "register" | "line" | "serial-out" }>;
-  readonly lights: 0 | 1;
-}
+import type { PipName } from "../glyph";
+import type { DisplayPart } from "../parts";
+import { legRef, partOf, pipId, type LegRef, type PipId } from "../rig";
+import { needsOf, type Condition, type Wired } from "./conditions";
+import { reachFrom, type Reach } from "./reach";
 
 export type Verdict =
   | { readonly kind: "driven"; readonly conditions: readonly Condition[] }
@@ -20,35 +15,38 @@ export type Verdict =
 export interface Address {
   readonly pip: PipId;
   readonly digit: number;
-  readonly segment: SegmentName;
+  readonly segment: PipName;
   readonly anode: LegRef;
   readonly cathode: LegRef;
   readonly anodeReach: readonly Reach[];
   readonly cathodeReach: readonly Reach[];
-  /** The display leg of this LED alone, and what drives it. */
+  /** The display leg of this LED alone within its digit, and what drives it. */
   readonly ownLeg: LegRef;
   readonly ownReach: readonly Reach[];
-  /** The leg it shares with others, and what drives that. */
+  /** The leg it shares with the others of its digit, and what drives that. */
   readonly sharedLeg: LegRef;
   readonly sharedReach: readonly Reach[];
   readonly verdict: Verdict;
 }
 
 /** Derives the address of every LED of the rig by following its wires. */
-export function addressesOf(
-  rig: Rig,
-  nets: Nets,
-  drivers: ReadonlyMap<number, readonly Driver[]>,
-): readonly Address[] {
+export function addressesOf(wired: Wired): readonly Address[] {
+  const { rig, nets, drivers } = wired;
+  const known = new Map<LegRef, readonly Reach[]>();
+  const reach = (leg: LegRef): readonly Reach[] => {
+    const found = known.get(leg) ?? reachFrom(leg, rig, nets, drivers);
+    known.set(leg, found);
+    return found;
+  };
   return rig.units.flatMap((unit) => {
-    const part = partById(unit.part);
+    const part = partOf(unit);
     if (part.kind !== "display") return [];
     return part.leds.map((led): Address => {
       const { digit, segment } = led;
       const anode = legRef(unit.ref, led.anode);
       const cathode = legRef(unit.ref, led.cathode);
-      const anodeReach = reachFrom(anode, rig, nets, drivers);
-      const cathodeReach = reachFrom(cathode, rig, nets, drivers);
+      const anodeReach = reach(anode);
+      const cathodeReach = reach(cathode);
       const sharesCathode = part.polarity === "common-cathode";
       return {
         pip: pipId(unit.ref, digit, segment),
@@ -62,13 +60,18 @@ export function addressesOf(
         ownReach: sharesCathode ? anodeReach : cathodeReach,
         sharedLeg: sharesCathode ? cathode : anode,
         sharedReach: sharesCathode ? cathodeReach : anodeReach,
-        verdict: verdictOf(anodeReach, cathodeReach, part),
+        verdict: verdictOf(wired, anodeReach, cathodeReach, part),
       };
     });
   });
 }
 
-function verdictOf(anode: readonly Reach[], cathode: readonly Reach[], part: DisplayPart): Verdict {
+function verdictOf(
+  wired: Wired,
+  anode: readonly Reach[],
+  cathode: readonly Reach[],
+  part: DisplayPart,
+): Verdict {
   for (const [reach, side] of [
     [anode, "anode"],
     [cathode, "cathode"],
@@ -81,26 +84,29 @@ function verdictOf(anode: readonly Reach[], cathode: readonly Reach[], part: Dis
       };
     }
   }
-  const plus = anode[0]!.driver;
-  const minus = cathode[0]!.driver;
   const polarity = part.polarity === "common-cathode" ? "common cathode" : "common anode";
-  if (plus.kind === "rail" && plus.volts === 0) {
-    return {
-      kind: "never",
-      reason: `its anode is on ground; on a ${polarity} display current runs from the other side`,
-    };
-  }
-  if (minus.kind === "rail" && minus.volts > 0) {
-    return {
-      kind: "never",
-      reason: `its cathode is on the supply; on a ${polarity} display current runs from the other side`,
-    };
-  }
   const conditions: Condition[] = [];
-  if (plus.kind !== "rail") conditions.push({ driver: plus, lights: 1 });
-  if (minus.kind !== "rail") conditions.push({ driver: minus, lights: 0 });
-  if (conditions.length === 2 && plus.leg === minus.leg) {
-    return { kind: "never", reason: `both its legs are on ${plus.leg}` };
+  for (const [reach, side, want] of [
+    [anode, "anode", 1],
+    [cathode, "cathode", 0],
+  ] as const) {
+    const { driver } = reach[0]!;
+    const needed = needsOf(wired, driver, want);
+    if (needed.can) {
+      conditions.push(...needed.conditions);
+      continue;
+    }
+    if (needed.open) return { kind: "open", reason: needed.reason };
+    if (driver.kind !== "rail") return { kind: "never", reason: `${needed.reason}: that is its ${side}` };
+    const where = side === "anode" ? "its anode is on ground" : "its cathode is on the supply";
+    return {
+      kind: "never",
+      reason: `${where}; on a ${polarity} display current runs from the other side`,
+    };
+  }
+  const [first, second] = conditions;
+  if (conditions.length === 2 && first!.driver.leg === second!.driver.leg && !("codes" in first!)) {
+    return { kind: "never", reason: `both its legs are on ${first!.driver.leg}` };
   }
   return conditions.length === 0 ? { kind: "always" } : { kind: "driven", conditions };
 }

@@ -20,19 +20,28 @@ export interface SentBit {
 export function sentBits(model: RigModel): SentBit[] {
   const { encoding, wired, chain } = model;
   const { bitOrder } = encoding;
+  const byTurn = ({ pips, bitOrder: order }: typeof wired): ReadonlyMap<number, PipId[]> => {
+    const found = new Map<number, PipId[]>();
+    for (const { pip, needs } of pips) {
+      for (const need of needs) {
+        if (!("byte" in need)) continue;
+        const turn = turnOf(need.byte, need.bit, order);
+        found.set(turn, [...(found.get(turn) ?? []), pip]);
+      }
+    }
+    return found;
+  };
+  const meant = byTurn(encoding);
+  const reaches = byTurn(wired);
   return Array.from({ length: encoding.byteCount * 8 }, (_, turn): SentBit => {
     const byte = Math.floor(turn / 8);
     const bit = bitOrder === "msb-first" ? 7 - (turn % 8) : turn % 8;
-    const inTurn = (entries: typeof wired) =>
-      entries.bits
-        .filter((entry) => turnOf(entry.byte, entry.bit, entries.bitOrder) === turn)
-        .map(({ pip }) => pip);
     return {
       turn,
       byte,
       bit,
-      meant: inTurn(encoding),
-      reaches: inTurn(wired),
+      meant: meant.get(turn) ?? [],
+      reaches: reaches.get(turn) ?? [],
       output: outputAt(model, chain.chips.length, turn),
     };
   });
@@ -44,7 +53,7 @@ function outputAt(model: RigModel, chips: number, turn: number): LegRef | undefi
     const part = model.part(ref);
     if (part.kind !== "shift-register") continue;
     for (let stage = 0; stage < part.stages; stage += 1) {
-      if (bitPlace(at, stage, chips, "msb-first").turn === turn) return `${ref}.${part.pins.outputs[stage]!}`;
+      if (bitPlace(at, stage, chips, "msb-first").turn === turn) return `${ref}.${part.outputLegs[stage]!}`;
     }
   }
   return undefined;

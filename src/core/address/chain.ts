@@ -1,26 +1,26 @@
-import { partById, type ShiftRegisterPart } from "../parts";
-import { legRef, type LineUse, type Nets, type Rig, type UnitRef } from "../rig";
+import type { ShiftRegisterPart } from "../parts";
+import { legRef, partOf, type ChainUse, type Nets, type Rig, type UnitRef } from "../rig";
 import type { Driver } from "./reach";
 
 /** The shift registers in the order the data runs through them, and the lines that feed them. */
 export interface Chain {
   readonly chips: readonly UnitRef[];
   /** The controller line found on each input; undefined where the wires lead to none. */
-  readonly lines: Readonly<Record<LineUse, string | undefined>>;
+  readonly lines: Readonly<Record<ChainUse, string | undefined>>;
   /** Registers the data does not reach. */
   readonly outside: readonly UnitRef[];
 }
 
 const registerPart = (rig: Rig, ref: UnitRef): ShiftRegisterPart | undefined => {
   const unit = rig.units.find((candidate) => candidate.ref === ref);
-  const part = unit && partById(unit.part);
+  const part = unit && partOf(unit);
   return part?.kind === "shift-register" ? part : undefined;
 };
 
 /** Follows the serial data from the controller through the registers. */
 export function chainOf(rig: Rig, nets: Nets, drivers: ReadonlyMap<number, readonly Driver[]>): Chain {
   const registers = rig.units
-    .filter((unit) => partById(unit.part).kind === "shift-register")
+    .filter((unit) => partOf(unit).kind === "shift-register")
     .map((unit) => unit.ref);
   const on = (ref: UnitRef, pin: "serialIn" | "shiftClock" | "latchClock"): readonly Driver[] =>
     drivers.get(nets.of(legRef(ref, registerPart(rig, ref)!.pins[pin])).id) ?? [];

@@ -1,71 +1,89 @@
-import type { SegmentName } from "../glyph";
 import {
-  pipId,
+  legRef,
   type BitOrder,
-  type EncodedBit,
+  type EncodedPip,
   type Encoding,
-  type LineUse,
-  type PipId,
+  type Need,
+  type Place,
   type UnitRef,
 } from "../rig";
 import type { Address } from "./addresses";
 import { bitPlace, type Chain } from "./chain";
+import type { Condition, Wired } from "./conditions";
+import { reachFrom, type Driver } from "./reach";
+
+/** Where the program reaches a driver: a bit of a byte, a line, or nowhere. */
+function placeOf(driver: Driver, chain: Chain, order: BitOrder): Place | undefined {
+  if (driver.kind === "line") return { line: driver.line };
+  const at = driver.kind === "register" ? chain.chips.indexOf(driver.unit) : -1;
+  if (driver.kind !== "register" || at < 0) return undefined;
+  const { byte, bit } = bitPlace(at, driver.stage, chain.chips.length, order);
+  return { byte, bit };
+}
 
 /**
- * The encoding the wires ask for: the bit of every LED that a register of the chain controls.
- * @param planned the lines to use where the wires lead to none
+ * The encoding the wires ask for: for every LED what has to be sent, set, coded or stepped.
+ * @param planned the lines to use where the wires of the chain lead to none
  */
-export function encodingOf(
-  addresses: readonly Address[],
-  chain: Chain,
-  bitOrder: BitOrder,
-  planned: Readonly<Record<LineUse, string>>,
-): Encoding {
-  const bits = addresses.flatMap(({ pip, verdict }): EncodedBit[] => {
-    if (verdict.kind !== "driven") return [];
-    return verdict.conditions.flatMap(({ driver, lights }) => {
-      const at = driver.kind === "register" ? chain.chips.indexOf(driver.unit) : -1;
-      if (driver.kind !== "register" || at < 0) return [];
-      const { byte, bit } = bitPlace(at, driver.stage, chain.chips.length, bitOrder);
-      return [{ pip, byte, bit, lights }];
-    });
+export function encodingOf(wired: Wired, addresses: readonly Address[], chain: Chain): Encoding {
+  const { rig, nets, drivers } = wired;
+  const { bitOrder } = rig.code;
+  const planned = rig.plan.lines;
+  const placeOn = (unit: UnitRef, leg: string): Place | undefined => {
+    const reach = reachFrom(legRef(unit, leg), rig, nets, drivers);
+    return reach.length === 1 ? placeOf(reach[0]!.driver, chain, bitOrder) : undefined;
+  };
+  const decoders = rig.units.flatMap(({ ref }) => {
+    const part = wired.part(ref);
+    const legs =
+      part.kind === "selector" ? part.address : part.kind === "segment-decoder" ? part.pins.code : [];
+    const inputs = legs.map((leg) => placeOn(ref, leg));
+    return legs.length > 0 && inputs.every((place) => place !== undefined) ? [{ unit: ref, inputs }] : [];
   });
+  const rings = rig.units.flatMap(({ ref }) => {
+    const part = wired.part(ref);
+    if (part.kind !== "ring") return [];
+    const clock = placeOn(ref, part.pins.clock);
+    const reset = placeOn(ref, part.pins.reset);
+    return clock && "line" in clock && reset && "line" in reset
+      ? [{ unit: ref, clock: clock.line, reset: reset.line }]
+      : [];
+  });
+  const needOf = (condition: Condition): Need | undefined => {
+    const { driver } = condition;
+    if ("codes" in condition) {
+      return decoders.some(({ unit }) => unit === driver.unit)
+        ? { decoder: driver.unit, codes: condition.codes }
+        : undefined;
+    }
+    if ("step" in condition) {
+      return rings.some(({ unit }) => unit === driver.unit)
+        ? { ring: driver.unit, step: condition.step }
+        : undefined;
+    }
+    const place = placeOf(driver, chain, bitOrder);
+    return place && { ...place, is: condition.lights };
+  };
+  const pips = addresses.flatMap(({ pip, verdict }): EncodedPip[] => {
+    if (verdict.kind !== "driven") return [];
+    const needs = verdict.conditions.map(needOf);
+    return needs.every((need) => need !== undefined) ? [{ pip, needs }] : [];
+  });
+  const { data, clock, latch } = chain.lines;
   return {
-    lines: {
-      data: chain.lines.data ?? planned.data,
-      clock: chain.lines.clock ?? planned.clock,
-      latch: chain.lines.latch ?? planned.latch,
-    },
+    ...(chain.chips.length > 0
+      ? {
+          chain: {
+            data: data ?? planned.data ?? "",
+            clock: clock ?? planned.clock ?? "",
+            latch: latch ?? planned.latch ?? "",
+          },
+        }
+      : {}),
     bitOrder,
-    byteCount: Math.max(1, chain.chips.length),
-    bits,
+    byteCount: chain.chips.length,
+    pips,
+    decoders,
+    rings,
   };
 }
-
-/**
- * The bytes that light exactly these LEDs, in the order they are sent. Bits that serve no LED are 0. Where two LEDs
- * share a bit, the one that is to be lit wins.
- */
-export function encodePips(encoding: Encoding, lit: ReadonlySet<PipId>): number[] {
-  const bytes = Array<number>(encoding.byteCount).fill(0);
-  const write = ({ byte, bit }: EncodedBit, value: number) => {
-    if (byte < bytes.length) bytes[byte] = value ? bytes[byte]! | (1 << bit) : bytes[byte]! & ~(1 << bit);
-  };
-  for (const entry of encoding.bits) if (!lit.has(entry.pip)) write(entry, 1 - entry.lights);
-  for (const entry of encoding.bits) if (lit.has(entry.pip)) write(entry, entry.lights);
-  return bytes;
-}
-
-/** The LEDs that bytes light through an encoding; the inverse of {@link encodePips}. */
-export function decodeBytes(encoding: Encoding, bytes: readonly number[]): Set<PipId> {
-  const lit = new Map<PipId, boolean>();
-  for (const { pip, byte, bit, lights } of encoding.bits) {
-    const holds = (((bytes[byte] ?? 0) >> bit) & 1) === lights;
-    lit.set(pip, holds && (lit.get(pip) ?? true));
-  }
-  return new Set([...lit].filter(([, on]) => on).map(([pip]) => pip));
-}
-
-/** The LEDs of one digit for a list of segments. */
-export const pipsOf = (unit: UnitRef, digit: number, segments: Iterable<SegmentName>): Set<PipId> =>
-  new Set([...segments].map((segment) => pipId(unit, digit, segment)));

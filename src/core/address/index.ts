@@ -1,7 +1,30 @@
 export { driversByNet, distinctDrivers, railVolts, reachFrom, type Driver, type Reach } from "./reach";
 export { bitPlace, turnOf, type BitPlace, type Chain } from "./chain";
-export type { Address, Condition, Verdict } from "./addresses";
-export { decodeBytes, encodePips, pipsOf } from "./encoding";
-export { cellBytes, modelOf, type RigModel } from "./model";
-export { WIRE_GROUPS, pathOf, pipsAt, pipsOn, wireGroup, type PipPath, type WireGroup } from "./paths";
+export { behind, needsOf, type Condition, type Wired } from "./conditions";
+export type { Address, Verdict } from "./addresses";
+export {
+  decodeBytes,
+  digitLines,
+  directLines,
+  encodePips,
+  litBy,
+  pipsOf,
+  placesOf,
+  stateFor,
+  type DigitId,
+  type DriveState,
+} from "./state";
+export { cellBytes, cellPips, cellState, isMultiplexed, modelOf, positionOf, type RigModel } from "./model";
+export {
+  WIRE_GROUPS,
+  digitPathOf,
+  ledResistors,
+  pathOf,
+  pipsAt,
+  pipsOn,
+  wireGroup,
+  type PipPath,
+  type WireGroup,
+} from "./paths";
 export { sentBits, type SentBit } from "./bits";
+export { pipTitle } from "./titles";

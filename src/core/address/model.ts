@@ -1,20 +1,34 @@
 import { cellSegments, type Cell } from "../glyph";
-import { partById, type Part } from "../parts";
-import { netsOf, type Encoding, type Nets, type PipId, type Rig, type Unit, type UnitRef } from "../rig";
+import type { DisplayPart, Part } from "../parts";
+import {
+  netsOf,
+  partOf,
+  type Encoding,
+  type Nets,
+  type PipId,
+  type Rig,
+  type Unit,
+  type UnitRef,
+} from "../rig";
 import { addressesOf, type Address } from "./addresses";
 import { chainOf, type Chain } from "./chain";
-import { encodePips, encodingOf, pipsOf } from "./encoding";
-import { driversByNet, type Driver } from "./reach";
+import type { Wired } from "./conditions";
+import { encodingOf } from "./encoding";
+import { driversByNet } from "./reach";
+import { pipsOf, slotsOf, stateFor, type DigitId, type DriveState } from "./state";
 
 /** A rig with everything its wires imply, derived once. */
-export interface RigModel {
+export interface RigModel extends Wired {
   readonly rig: Rig;
   readonly nets: Nets;
-  readonly drivers: ReadonlyMap<number, readonly Driver[]>;
   readonly chain: Chain;
   readonly addresses: readonly Address[];
-  /** The display the scheme drives. */
+  /** The first display: its colour is that of all. */
   readonly display: Unit;
+  /** Every digit in reading order. */
+  readonly digits: readonly DigitId[];
+  /** Digits that are lit at the same time, slot after slot of the scan; one slot where nothing is shared. */
+  readonly slots: ReadonlyArray<readonly DigitId[]>;
   /** What the wires ask for. */
   readonly wired: Encoding;
   /** What the code does: the wires' encoding, or the one that was kept. */
@@ -29,31 +43,59 @@ export function modelOf(rig: Rig): RigModel {
   const nets = netsOf(rig);
   const drivers = driversByNet(rig, nets);
   const chain = chainOf(rig, nets, drivers);
-  const addresses = addressesOf(rig, nets, drivers);
-  const wired = encodingOf(addresses, chain, rig.code.bitOrder, rig.plan.lines);
   const units = new Map(rig.units.map((unit) => [unit.ref, unit]));
-  const byPip = new Map(addresses.map((address) => [address.pip, address]));
   const unit = (ref: UnitRef): Unit => {
     const found = units.get(ref);
     if (!found) throw new Error(`no unit ${ref} in the rig`);
     return found;
   };
+  const base: Wired = { rig, nets, drivers, part: (ref) => partOf(unit(ref)) };
+  const addresses = addressesOf(base);
+  const wired = encodingOf(base, addresses, chain);
+  const encoding = rig.code.kept ?? wired;
+  const byPip = new Map(addresses.map((address) => [address.pip, address]));
+  const displays = rig.units.filter((candidate) => partOf(candidate).kind === "display");
+  const digits = displays.flatMap((display) =>
+    Array.from({ length: (partOf(display) as DisplayPart).digits }, (_, at) => ({
+      unit: display.ref,
+      digit: at + 1,
+    })),
+  );
   return {
-    rig,
-    nets,
-    drivers,
+    ...base,
     chain,
     addresses,
-    display: rig.units.find((candidate) => partById(candidate.part).kind === "display") ?? rig.units[0]!,
+    display: displays[0] ?? rig.units[0]!,
+    digits,
+    slots: digits.length > 0 ? slotsOf(encoding, digits) : [[]],
     wired,
-    encoding: rig.code.kept ?? wired,
+    encoding,
     unit,
-    part: (ref) => partById(unit(ref).part),
     address: (pip) => byPip.get(pip),
   };
 }
 
-/** The bytes the code sends for a cell, in the order they are sent. */
-export function cellBytes(model: RigModel, cell: Cell): number[] {
-  return encodePips(model.encoding, pipsOf(model.display.ref, 1, cellSegments(cell, model.rig.glyphs)));
+/** Whether digits take turns. */
+export const isMultiplexed = ({ slots }: Pick<RigModel, "slots">): boolean => slots.length > 1;
+
+/** A digit's place in reading order, from 1, as people speak of it. */
+export const positionOf = ({ digits }: Pick<RigModel, "digits">, unit: UnitRef, digit: number): number =>
+  digits.findIndex((id) => id.unit === unit && id.digit === digit) + 1;
+
+/** The LEDs a cell lights on a digit, as far as the digit has them. */
+export function cellPips(model: RigModel, cell: Cell, { unit, digit }: DigitId): Set<PipId> {
+  const wanted = pipsOf(unit, digit, cellSegments(cell, model.rig.glyphs));
+  return new Set([...wanted].filter((pip) => model.address(pip) !== undefined));
 }
+
+/** A rig without a display has no digit: nothing is lit there. */
+const NO_DIGIT: DigitId = { unit: "", digit: 1 };
+
+/** What the code puts out for a cell on one digit, by default the first, everything else dark. */
+export const cellState = (model: RigModel, cell: Cell, digit?: DigitId): DriveState =>
+  stateFor(model.encoding, cellPips(model, cell, digit ?? model.digits[0] ?? NO_DIGIT));
+
+/** The bytes the code sends for a cell on one digit, in the order they are sent. */
+export const cellBytes = (model: RigModel, cell: Cell, digit?: DigitId): number[] => [
+  ...cellState(model, cell, digit).bytes,
+];

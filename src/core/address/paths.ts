@@ -1,6 +1,7 @@
-import { partById } from "../parts";
 import { legRef, splitLegRef, type LegRef, type PipId, type Wire } from "../rig";
+import { behind } from "./conditions";
 import type { RigModel } from "./model";
+import { reachFrom, type Reach } from "./reach";
 
 /** The part of an LED's way that is its own: from its display leg through resistors to what drives it. */
 export interface PipPath {
@@ -8,13 +9,20 @@ export interface PipPath {
   readonly wires: ReadonlySet<string>;
 }
 
-/** The legs and wires of an LED's own path. */
-export function pathOf(model: RigModel, pip: PipId): PipPath {
-  const address = model.address(pip);
-  if (!address) return { legs: new Set(), wires: new Set() };
-  const reach = address.ownReach;
-  const resistorEnds = reach.flatMap(({ via }) => via.flatMap((ref) => [legRef(ref, "1"), legRef(ref, "2")]));
-  const legs = new Set<LegRef>([address.ownLeg, ...resistorEnds, ...reach.map(({ driver }) => driver.leg)]);
+const EMPTY: PipPath = { legs: new Set(), wires: new Set() };
+
+function pathFrom(model: RigModel, start: LegRef, reach: readonly Reach[]): PipPath {
+  const ends = reach.flatMap(({ via }) => via.flatMap((ref) => [legRef(ref, "1"), legRef(ref, "2")]));
+  const legs = new Set<LegRef>([start, ...ends, ...reach.map(({ driver }) => driver.leg)]);
+  for (const { driver } of reach) {
+    if (driver.kind !== "switch") continue;
+    const control = pathFrom(
+      model,
+      driver.control,
+      reachFrom(driver.control, model.rig, model.nets, model.drivers),
+    );
+    for (const leg of control.legs) legs.add(leg);
+  }
   const nets = new Set([...legs].map((leg) => model.nets.of(leg)));
   const wires = new Set(
     [...nets]
@@ -24,13 +32,31 @@ export function pathOf(model: RigModel, pip: PipId): PipPath {
   return { legs, wires };
 }
 
-/** The LEDs whose own path a leg is on. */
-export const pipsAt = (model: RigModel, leg: LegRef): PipId[] =>
-  model.addresses.filter(({ pip }) => pathOf(model, pip).legs.has(leg)).map(({ pip }) => pip);
+/** The legs and wires of an LED's own path. */
+export function pathOf(model: RigModel, pip: PipId): PipPath {
+  const address = model.address(pip);
+  return address ? pathFrom(model, address.ownLeg, address.ownReach) : EMPTY;
+}
 
-/** The LEDs whose own path a wire is on. */
+/** The legs and wires by which an LED's digit is switched, as far as something switches it. */
+export function digitPathOf(model: RigModel, pip: PipId): PipPath {
+  const address = model.address(pip);
+  if (!address || address.sharedReach.every(({ driver }) => driver.kind === "rail")) return EMPTY;
+  return pathFrom(model, address.sharedLeg, address.sharedReach);
+}
+
+const pipsWith = (model: RigModel, test: (path: PipPath) => boolean): PipId[] => {
+  const own = model.addresses.filter(({ pip }) => test(pathOf(model, pip)));
+  const found = own.length > 0 ? own : model.addresses.filter(({ pip }) => test(digitPathOf(model, pip)));
+  return found.map(({ pip }) => pip);
+};
+
+/** The LEDs whose own path a leg is on, or else those whose digit it switches. */
+export const pipsAt = (model: RigModel, leg: LegRef): PipId[] => pipsWith(model, ({ legs }) => legs.has(leg));
+
+/** The LEDs whose own path a wire is on, or else those whose digit it switches. */
 export const pipsOn = (model: RigModel, wire: string): PipId[] =>
-  model.addresses.filter(({ pip }) => pathOf(model, pip).wires.has(wire)).map(({ pip }) => pip);
+  pipsWith(model, ({ wires }) => wires.has(wire));
 
 /** The order one works in: power first, then the lines, then what all segments share, then the segments. */
 export const WIRE_GROUPS = ["power", "lines", "common", "segments"] as const;
@@ -39,16 +65,37 @@ export type WireGroup = (typeof WIRE_GROUPS)[number];
 /** Which group a wire belongs to, by what it joins. */
 export function wireGroup(model: RigModel, wire: Wire): WireGroup {
   const ends = [wire.from, wire.to];
-  const kind = (leg: LegRef) => partById(model.unit(splitLegRef(leg).unit).part).kind;
+  const kind = (leg: LegRef) => model.part(splitLegRef(leg).unit).kind;
   const own = new Set(model.addresses.map(({ ownLeg }) => ownLeg));
   const sharedResistors = new Set(
-    model.addresses.flatMap(({ sharedReach }) => sharedReach.flatMap(({ via }) => via)),
+    model.addresses.flatMap(({ sharedReach }) =>
+      sharedReach.flatMap(({ via, driver }) => [
+        ...via,
+        ...behind(model, driver).flatMap((one) =>
+          one.kind === "switch"
+            ? reachFrom(one.control, model.rig, model.nets, model.drivers).flatMap((reach) => reach.via)
+            : [],
+        ),
+      ]),
+    ),
   );
+  const isRail = (leg: LegRef) =>
+    (model.drivers.get(model.nets.of(leg).id) ?? []).some((driver) => driver.kind === "rail");
+  const switches = (leg: LegRef) => kind(leg) === "transistor" || kind(leg) === "driver-array";
   const isCommon = (leg: LegRef) =>
-    (kind(leg) === "display" && !own.has(leg)) || sharedResistors.has(splitLegRef(leg).unit);
+    (kind(leg) === "display" && !own.has(leg)) || sharedResistors.has(splitLegRef(leg).unit) || switches(leg);
+  if (ends.some(switches) && ends.every(isRail)) return "power";
   if (ends.some(isCommon)) return "common";
   if (ends.some((leg) => kind(leg) === "display" || kind(leg) === "resistor")) return "segments";
   const isLine = (leg: LegRef) =>
     model.drivers.get(model.nets.of(leg).id)?.some((driver) => driver.leg === leg && driver.kind === "line");
   return ends.some(isLine) ? "lines" : "power";
 }
+
+/** Resistors that the LEDs' own current runs through; others sit at bases and gates. */
+export const ledResistors = (model: Pick<RigModel, "addresses">): ReadonlySet<string> =>
+  new Set(
+    model.addresses.flatMap(({ ownReach, sharedReach }) =>
+      [...ownReach, ...sharedReach].flatMap(({ via }) => via),
+    ),
+  );

@@ -1,13 +1,37 @@
-import { partById } from "../parts";
+import { isChip, type Part } from "../parts";
 import type { Volts } from "../quantity";
-import { legRef, splitLegRef, type LegRef, type Nets, type Rig, type UnitRef } from "../rig";
+import {
+  legRef,
+  partOf,
+  splitLegRef,
+  type LegRef,
+  type Nets,
+  type Rig,
+  type Unit,
+  type UnitRef,
+} from "../rig";
 
 /** What sets the potential of a net. */
 export type Driver =
   | { readonly kind: "rail"; readonly leg: LegRef; readonly volts: Volts }
+  | { readonly kind: "line"; readonly leg: LegRef; readonly unit: UnitRef; readonly line: string }
   | { readonly kind: "register"; readonly leg: LegRef; readonly unit: UnitRef; readonly stage: number }
   | { readonly kind: "serial-out"; readonly leg: LegRef; readonly unit: UnitRef }
-  | { readonly kind: "line"; readonly leg: LegRef; readonly unit: UnitRef; readonly line: string };
+  /** Output of a selector that is chosen by one code. */
+  | { readonly kind: "selected"; readonly leg: LegRef; readonly unit: UnitRef; readonly code: number }
+  /** Output of a ring, high at one step. */
+  | { readonly kind: "step"; readonly leg: LegRef; readonly unit: UnitRef; readonly step: number }
+  /** Output of a BCD decoder. */
+  | { readonly kind: "segment"; readonly leg: LegRef; readonly unit: UnitRef; readonly at: number }
+  /** A transistor or Darlington that joins its leg to a rail while its control leg is at a level. */
+  | {
+      readonly kind: "switch";
+      readonly leg: LegRef;
+      readonly unit: UnitRef;
+      readonly sends: 0 | 1;
+      readonly control: LegRef;
+      readonly when: 0 | 1;
+    };
 
 /** A driver one comes to from a net, and the resistors on the way, nearest first. */
 export interface Reach {
@@ -18,33 +42,75 @@ export interface Reach {
 /** All drivers of the rig by net id. */
 export function driversByNet(rig: Rig, nets: Nets): ReadonlyMap<number, readonly Driver[]> {
   const found = new Map<number, Driver[]>();
-  const add = (leg: LegRef, driver: Driver) => {
-    const { id } = nets.of(leg);
+  const add = (driver: Driver) => {
+    const { id } = nets.of(driver.leg);
     found.set(id, [...(found.get(id) ?? []), driver]);
   };
+  for (const unit of rig.units) driversOf(unit, partOf(unit)).forEach(add);
+  // Which side of a switch is its output depends on where the rails are, so switches come last.
   for (const unit of rig.units) {
-    const part = partById(unit.part);
-    if (part.kind === "controller" || part.kind === "supply") {
-      for (const { id, role } of part.legs) {
-        const leg = legRef(unit.ref, id);
-        if (role === "ground") add(leg, { kind: "rail", leg, volts: 0 });
-        if (role === "supply-out") {
-          const volts = part.kind === "supply" ? unit.volts! : part.supplies[id]!;
-          add(leg, { kind: "rail", leg, volts });
-        }
-        if (role === "line") add(leg, { kind: "line", leg, unit: unit.ref, line: id });
-      }
-    }
-    if (part.kind === "shift-register") {
-      part.pins.outputs.forEach((id, stage) => {
-        const leg = legRef(unit.ref, id);
-        add(leg, { kind: "register", leg, unit: unit.ref, stage });
-      });
-      const leg = legRef(unit.ref, part.pins.serialOut);
-      add(leg, { kind: "serial-out", leg, unit: unit.ref });
-    }
+    const volts = (leg: string) => railVolts(found.get(nets.of(legRef(unit.ref, leg)).id) ?? []);
+    switchesOf(unit.ref, partOf(unit), volts).forEach(add);
   }
   return found;
+}
+
+function driversOf(unit: Unit, part: Part): Driver[] {
+  const { ref } = unit;
+  if (part.kind === "controller" || part.kind === "supply") {
+    return part.legs.flatMap(({ id, role }): Driver[] => {
+      const leg = legRef(ref, id);
+      if (role === "ground") return [{ kind: "rail", leg, volts: 0 }];
+      if (role === "supply-out")
+        return [{ kind: "rail", leg, volts: part.kind === "supply" ? unit.volts! : part.supplies[id]! }];
+      return role === "line" ? [{ kind: "line", leg, unit: ref, line: id }] : [];
+    });
+  }
+  if (!isChip(part)) return [];
+  const outputs = part.outputLegs.map((id, at): Driver => {
+    const leg = legRef(ref, id);
+    switch (part.kind) {
+      case "shift-register":
+        return { kind: "register", leg, unit: ref, stage: at };
+      case "selector":
+        return { kind: "selected", leg, unit: ref, code: at };
+      case "ring":
+        return { kind: "step", leg, unit: ref, step: at };
+      case "segment-decoder":
+        return { kind: "segment", leg, unit: ref, at };
+    }
+  });
+  return part.kind === "shift-register"
+    ? [...outputs, { kind: "serial-out", leg: legRef(ref, part.pins.serialOut), unit: ref }]
+    : outputs;
+}
+
+/** Transistors whose one end is on a rail: the other end is what they drive. */
+function switchesOf(
+  unit: UnitRef,
+  part: Part,
+  volts: (leg: string) => Volts | undefined,
+): Array<Extract<Driver, { kind: "switch" }>> {
+  const make = (out: string, control: string, rail: Volts, when: 0 | 1) => ({
+    kind: "switch" as const,
+    leg: legRef(unit, out),
+    unit,
+    sends: rail > 0 ? (1 as const) : (0 as const),
+    control: legRef(unit, control),
+    when,
+  });
+  if (part.kind === "driver-array") {
+    const ground = volts(part.ground);
+    if (ground !== 0) return [];
+    return part.outputs.map((out, at) => make(out, part.inputs[at]!, 0, 1));
+  }
+  if (part.kind !== "transistor") return [];
+  const { control, out, common } = part.pins;
+  const when = part.type === "npn" || part.type === "n-channel" ? 1 : 0;
+  const atCommon = volts(common);
+  if (atCommon !== undefined) return [make(out, control, atCommon, when)];
+  const atOut = volts(out);
+  return atOut === undefined ? [] : [make(common, control, atOut, when)];
 }
 
 /** The net's potential where it is tied to a rail; undefined where no rail, or several that differ, are on it. */

@@ -1,9 +1,10 @@
-import { DEMO_RIGS } from "@/demo";
+import { demoRig } from "@/demo";
 import { modelOf } from "../address";
 import { changeUnits, moveWireEnd, relay, type Plan, type Rig } from "../rig";
 import { auditRig, levelMatches, offerFor, pickResistor } from ".";
 
-const [slipGate, ladderStep] = DEMO_RIGS as [Rig, Rig];
+const slipGate = demoRig("slip-gate");
+const ladderStep = demoRig("ladder-step");
 const laid = (plan: Partial<Plan>) => relay(slipGate, { ...slipGate.plan, ...plan });
 const rowOf = (rig: Rig, id: string) => auditRig(modelOf(rig)).rows.find((row) => row.id === id)!;
 
@@ -25,7 +26,7 @@ describe("a resistor for each segment, common cathode", () => {
 
   test("all 256 states were looked at, and everything lit is the worst for the package", () => {
     expect(auditRig(modelOf(slipGate))).toMatchObject({ states: 256, complete: true });
-    expect(rowOf(slipGate, "package-supply-U1").worst.bytes).toEqual([0xff]);
+    expect(rowOf(slipGate, "package-supply-U1").worst.state.bytes).toEqual([0xff]);
   });
 
   test("the average over the show: b is lit in 10 of the 16 places", () => {
@@ -50,9 +51,9 @@ test("one resistor in the common leg: the worst for an LED is being lit alone, f
   const rig = laid({ resistors: "common" });
   const led = rowOf(rig, "led-DS1.1.c");
   expect(led.worst.value).toBeCloseTo(EACH, 7);
-  expect(led.worst.bytes).toEqual([0x04]);
+  expect(led.worst.state.bytes).toEqual([0x04]);
   const resistor = rowOf(rig, "resistor-R1");
-  expect(resistor.worst.bytes).toEqual([0xff]);
+  expect(resistor.worst.state.bytes).toEqual([0xff]);
   expect(resistor.worst.value).toBeCloseTo(((8 * 3.1) / (8 * 470 + 70)) ** 2 * 470, 6);
 });
 

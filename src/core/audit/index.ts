@@ -1,17 +1,27 @@
-import { pipsOf, type RigModel } from "../address";
-import { inputHigh, pointWith, supplyOf } from "../circuit";
+import { driveStates } from "./average";
+import { isMultiplexed, type RigModel } from "../address";
+import { inputHigh, supplyOf } from "../circuit";
+import { isChip } from "../parts";
 import { legRef } from "../rig";
-import { showCells } from "../show";
-import { glyphRows } from "../sim";
 import { measuresOf, type Measure } from "./measures";
 import { searchWorst, type Search, type Worst } from "./search";
 
 export type { Measure, MeasureKind } from "./measures";
-export { offerFor, pickResistor, type LitWhen, type PickedResistor, type ResistorOffer } from "./resistor";
+export {
+  offerFor,
+  pickResistor,
+  withLedResistors,
+  type LitWhen,
+  type PickedResistor,
+  type ResistorOffer,
+} from "./resistor";
 
 /** A measure at its worst, and on average over the show. */
 export interface AuditRow extends Omit<Measure, "of"> {
+  /** The worst the scan can put out. */
   readonly worst: Worst;
+  /** The worst of any state, where that is worse: at power-up, or when the program has stopped halfway. */
+  readonly astray?: Worst;
   readonly average: number;
   /** The worst as a share of the lowest limit that must never be passed, or of good practice where there is none. */
   readonly share: number | undefined;
@@ -21,30 +31,36 @@ export interface Audit extends Pick<Search, "states" | "complete"> {
   readonly rows: readonly AuditRow[];
 }
 
-/** Searches the worst of everything that can be overloaded, over all states the program's bits can take. */
+/** Searches the worst of everything that can be overloaded, and takes its mean over the show. */
 export function auditRig(model: RigModel): Audit {
   const measures = measuresOf(model);
-  const { worst, states, complete } = searchWorst(model, measures);
+  const multiplexed = isMultiplexed(model);
+  const scan = searchWorst(model, measures, multiplexed ? "scan" : "any");
+  const any = multiplexed ? searchWorst(model, measures, "any") : scan;
   const averages = averageOverShow(model, measures);
   const rows = measures.map(({ of: _, ...measure }, at): AuditRow => {
     const limit = measure.maximum ?? measure.keep;
+    const worst = scan.worst[at]!;
+    const astray = any.worst[at]!;
     return {
       ...measure,
-      worst: worst[at]!,
+      worst,
+      astray: astray.value > worst.value * 1.001 + 1e-9 ? astray : undefined,
       average: averages[at]!,
-      share: limit === undefined ? undefined : worst[at]!.value / limit,
+      share: limit === undefined ? undefined : worst.value / limit,
     };
   });
-  return { rows, states, complete };
+  return {
+    rows,
+    states: multiplexed ? scan.states + any.states : any.states,
+    complete: any.complete && scan.complete,
+  };
 }
 
-/** Each measure's mean over the places of the show, each held equally long. */
+/** Each measure's mean over the show: every face for equally long, every slot for as long as it is lit. */
 function averageOverShow(model: RigModel, measures: readonly Measure[]): number[] {
-  const rows = glyphRows(model, showCells(model.rig.show));
-  const points = rows.map(({ shown }) => pointWith(model, pipsOf(model.display.ref, 1, shown)));
-  return measures.map(
-    ({ of }) => points.reduce((sum, point) => sum + of(point), 0) / Math.max(1, points.length),
-  );
+  const states = driveStates(model);
+  return measures.map(({ of }) => states.reduce((sum, { share, point }) => sum + share * of(point), 0));
 }
 
 /** Whether a chip input takes a controller line's high for high. */
@@ -60,11 +76,10 @@ export interface LevelMatch {
 
 /** Each chip input a controller line drives: the level it gets and the one its sheet asks for. */
 export function levelMatches(model: RigModel): LevelMatch[] {
-  return model.chain.chips.flatMap((ref) => {
+  return model.rig.units.flatMap(({ ref }) => {
     const part = model.part(ref);
-    if (part.kind !== "shift-register") return [];
-    const { pins } = part;
-    return [pins.serialIn, pins.shiftClock, pins.latchClock].flatMap((id): LevelMatch[] => {
+    if (!isChip(part)) return [];
+    return part.signalLegs.flatMap((id): LevelMatch[] => {
       const input = legRef(ref, id);
       const line = model.drivers.get(model.nets.of(input).id)?.find(({ kind }) => kind === "line");
       if (line?.kind !== "line") return [];

@@ -1,19 +1,19 @@
-import { railVolts, type RigModel } from "../address";
-import { circuitOf, resistanceOf, supplyOf, type Solution } from "../circuit";
-import { LED_FIGURES, partById } from "../parts";
+import { isMultiplexed, pipTitle, railVolts, type RigModel } from "../address";
+import { circuitOf, stageOf, supplyOf, type Solution } from "../circuit";
+import { LED_FIGURES, partById, type ControllerPart } from "../parts";
 import {
   controllerById,
   legRef,
   legTitle,
   pipId,
-  splitLegRef,
   type LegRef,
   type PipId,
   type Unit,
   type UnitRef,
 } from "../rig";
+import { fullTimeline, pulseLimit } from "../scan";
 
-export type MeasureKind = "led" | "resistor" | "output" | "package" | "heat" | "supply";
+export type MeasureKind = "led" | "resistor" | "output" | "package" | "transistor" | "heat" | "supply";
 
 /** Something that carries a current or turns it into heat, with what it may carry. */
 export interface Measure {
@@ -22,12 +22,14 @@ export interface Measure {
   readonly title: string;
   readonly pip?: PipId;
   readonly ref?: UnitRef;
-  /** A in amperes, W in watts. */
-  readonly unit: "A" | "W";
+  /** A in amperes, W in watts, × a plain ratio. */
+  readonly unit: "A" | "W" | "×";
   /** What is good practice, or what a sheet promises its levels to. */
   readonly keep?: number;
   /** What must never be passed. */
   readonly maximum?: number;
+  /** Limits that hold for the average, where they differ from those of the moment. */
+  readonly averageMaximum?: number;
   /** Where the limits come from. */
   readonly limits: string;
   /** The value in one state of the circuit, in base units. */
@@ -44,91 +46,261 @@ export function measuresOf(model: RigModel): Measure[] {
 }
 
 function ledMeasures(model: RigModel): Measure[] {
+  const duties = isMultiplexed(model)
+    ? fullTimeline(model).digits.map(
+        (spans) => spans.reduce((sum, { from, to }) => sum + to - from, 0) / fullTimeline(model).period,
+      )
+    : undefined;
   return model.rig.units.flatMap((unit) => {
-    const part = partById(unit.part);
+    const part = model.part(unit.ref);
     if (part.kind !== "display" || !unit.led) return [];
-    const { keep, maximum, source } = LED_FIGURES[unit.led.colour];
+    const { keep, maximum, peak, source } = LED_FIGURES[unit.led.colour];
     return part.leds.map(({ digit, segment }): Measure => {
       const pip = pipId(unit.ref, digit, segment);
+      const at = model.digits.findIndex((id) => id.unit === unit.ref && id.digit === digit);
+      const duty = duties?.[at] ?? 1;
+      const pulsed = duty < 1;
       return {
         id: `led-${pip}`,
         kind: "led",
-        title: `${unit.ref} segment ${segment}`,
+        title: pipTitle(model, pip),
         pip,
         unit: "A",
-        keep: keep / 1000,
-        maximum: maximum / 1000,
-        limits: source,
+        keep: (pulsed ? pulseLimit(keep, peak, duty) : keep) / 1000,
+        maximum: (pulsed ? pulseLimit(maximum, peak * 1.25, duty) : maximum) / 1000,
+        averageMaximum: pulsed ? keep / 1000 : undefined,
+        limits: pulsed
+          ? `${source}; pulsed at ${(duty * 100).toFixed(1)} % duty, between the kept current and the peak at a tenth`
+          : source,
         of: ({ leds }) => leds.get(pip)! / 1000,
       };
     });
   });
 }
 
+const amps = (solution: Solution, leg: LegRef) => (solution.drives.get(leg) ?? 0) / 1000;
+
 function unitMeasures(model: RigModel, unit: Unit): Measure[] {
-  const part = partById(unit.part);
-  if (part.kind === "resistor") {
-    return [
-      {
-        id: `resistor-${unit.ref}`,
-        kind: "resistor",
-        title: `${unit.ref}, heat`,
-        ref: unit.ref,
-        unit: "W",
-        keep: part.powerKeep,
-        maximum: part.powerMaximum,
+  const part = model.part(unit.ref);
+  switch (part.kind) {
+    case "resistor":
+      return [
+        {
+          id: `resistor-${unit.ref}`,
+          kind: "resistor",
+          title: `${unit.ref}, heat`,
+          ref: unit.ref,
+          unit: "W",
+          keep: part.powerKeep,
+          maximum: part.powerMaximum,
+          limits: part.source,
+          of: ({ resistors }) => (resistors.get(unit.ref)! / 1000) ** 2 * unit.ohms!,
+        },
+      ];
+    case "transistor":
+      return transistorMeasures(unit.ref, part.source, part.current.keep, part.current.maximum, part.type);
+    case "driver-array":
+      return arrayMeasures(model, unit.ref);
+    case "controller":
+      return outputMeasures(model, unit.ref, {
+        keep: part.pinKeep,
+        maximum: part.pinMaximum,
         limits: part.source,
-        of: ({ resistors }) => (resistors.get(unit.ref)! / 1000) ** 2 * unit.ohms!,
-      },
-    ];
+        all: part.allPinsMaximum,
+      });
+    case "shift-register":
+    case "selector":
+    case "ring":
+    case "segment-decoder":
+      return [
+        ...outputMeasures(model, unit.ref, {
+          keep: part.outputSpecified,
+          maximum: part.outputMaximum,
+          limits: `${part.id}: levels promised to ${part.outputSpecified} mA, absolute maximum ${part.outputMaximum} mA`,
+          all: part.packageMaximum,
+        }),
+        heatMeasure(model, unit.ref, part.powerMaximum),
+      ];
+    default:
+      return [];
   }
-  if (part.kind !== "shift-register") return [];
-  const legs = part.pins.outputs.map((id) => legRef(unit.ref, id));
-  const supply = supplyOf(model, unit.ref);
-  const driven = circuitOf(model).outputs.map(({ leg }) => leg);
-  const amps = (solution: Solution, leg: LegRef) => (solution.drives.get(leg) ?? 0) / 1000;
-  const sum = (solution: Solution, each: (current: number) => number) =>
-    legs.reduce((total, leg) => total + each(amps(solution, leg)), 0);
-  const packageMeasure = (side: "supply" | "ground", each: (current: number) => number): Measure => ({
-    id: `package-${side}-${unit.ref}`,
+}
+
+interface OutputLimits {
+  readonly keep: number;
+  readonly maximum: number;
+  readonly limits: string;
+  /** Through the supply leg and through the ground leg; undefined where the sheet names none. */
+  readonly all: number | undefined;
+}
+
+const outputsOf = (model: RigModel, ref: UnitRef): LegRef[] =>
+  circuitOf(model)
+    .outputs.filter(({ unit }) => unit === ref)
+    .map(({ leg }) => leg);
+
+function outputMeasures(
+  model: RigModel,
+  ref: UnitRef,
+  { keep, maximum, limits, all }: OutputLimits,
+): Measure[] {
+  const legs = outputsOf(model, ref);
+  if (legs.length === 0) return [];
+  const board = model.part(ref).kind === "controller";
+  const through = (side: "supply" | "ground", each: (current: number) => number): Measure => ({
+    id: `package-${side}-${ref}`,
     kind: "package",
-    title: `${unit.ref} ${side} leg`,
-    ref: unit.ref,
+    title: board ? `board, all lines through ${side}` : `${ref} ${side} leg`,
+    ref,
     unit: "A",
-    maximum: part.packageMaximum / 1000,
-    limits: `${part.id}: absolute maximum through the ${side} leg`,
-    of: (solution) => sum(solution, each),
+    maximum: all === undefined ? undefined : all / 1000,
+    limits:
+      all === undefined
+        ? `${model.part(ref).id}: the sheet names no limit for all outputs together`
+        : `${model.part(ref).id}: absolute maximum through the ${side} leg`,
+    of: (solution) => legs.reduce((total, leg) => total + each(amps(solution, leg)), 0),
   });
   return [
-    ...legs
-      .filter((leg) => driven.includes(leg))
-      .map((leg): Measure => ({
-        id: `output-${leg}`,
-        kind: "output",
-        title: legTitle(model.rig, leg, "letters"),
-        ref: unit.ref,
-        unit: "A",
-        keep: part.outputSpecified / 1000,
-        maximum: part.outputMaximum / 1000,
-        limits: `${part.id}: levels promised to ${part.outputSpecified} mA, absolute maximum ${part.outputMaximum} mA`,
-        of: (solution) => Math.abs(amps(solution, leg)),
-      })),
-    packageMeasure("supply", (current) => Math.max(0, current)),
-    packageMeasure("ground", (current) => Math.max(0, -current)),
+    ...legs.map((leg): Measure => ({
+      id: `output-${leg}`,
+      kind: "output",
+      title: legTitle(model.rig, leg, "letters"),
+      ref,
+      unit: "A",
+      keep: keep / 1000,
+      maximum: maximum / 1000,
+      limits,
+      of: (solution) => Math.abs(amps(solution, leg)),
+    })),
+    through("supply", (current) => Math.max(0, current)),
+    through("ground", (current) => Math.max(0, -current)),
+  ];
+}
+
+/** Heat of a chip's output stages: what is lost between its rail and its legs. */
+function heatMeasure(model: RigModel, ref: UnitRef, powerMaximum: number): Measure {
+  const legs = outputsOf(model, ref);
+  const supply = supplyOf(model, ref);
+  const stage = stageOf(model.part(ref), supply);
+  const lost = (current: number): number => {
+    const side = current > 0 ? stage.high : stage.low;
+    if (!side) return 0;
+    const drop = current > 0 ? supply - side.volts : side.volts;
+    return Math.abs(current) * drop + current ** 2 * side.ohms;
+  };
+  return {
+    id: `heat-${ref}`,
+    kind: "heat",
+    title: `${ref} outputs, heat`,
+    ref,
+    unit: "W",
+    maximum: powerMaximum,
+    limits: `${model.part(ref).id}: package power`,
+    of: (solution) => legs.reduce((total, leg) => total + lost(amps(solution, leg)), 0),
+  };
+}
+
+/** Forced gain one keeps a saturated small transistor to, and more than its own gain can never be. */
+const FORCED_GAIN = { keep: 20, maximum: 100 };
+
+function transistorMeasures(
+  ref: UnitRef,
+  source: string,
+  keep: number,
+  maximum: number,
+  type: "npn" | "pnp" | "n-channel" | "p-channel",
+): Measure[] {
+  const bipolar = type === "npn" || type === "pnp";
+  const currents = (solution: Solution) => solution.transistors.get(ref);
+  return [
     {
-      id: `heat-${unit.ref}`,
+      id: `transistor-${ref}`,
+      kind: "transistor",
+      title: `${ref} ${bipolar ? "collector" : "drain"}`,
+      ref,
+      unit: "A",
+      keep: keep / 1000,
+      maximum: maximum / 1000,
+      limits: source,
+      of: (solution) => (currents(solution)?.collector ?? 0) / 1000,
+    },
+    ...(bipolar
+      ? [
+          {
+            id: `base-${ref}`,
+            kind: "transistor" as const,
+            title: `${ref} collector current over base current`,
+            ref,
+            unit: "×" as const,
+            keep: FORCED_GAIN.keep,
+            maximum: FORCED_GAIN.maximum,
+            limits:
+              "base current about a tenth of the collector's; above twenty it no longer saturates for certain",
+            of: (solution: Solution) => {
+              const { base = 0, collector = 0 } = currents(solution) ?? {};
+              return base > 1e-6 && collector > 0.1 ? collector / base : 0;
+            },
+          },
+        ]
+      : []),
+    {
+      id: `heat-${ref}`,
       kind: "heat",
-      title: `${unit.ref} outputs, heat`,
-      ref: unit.ref,
+      title: `${ref}, heat`,
+      ref,
       unit: "W",
-      maximum: part.powerMaximum,
-      limits: `${part.id}: package power`,
-      of: (solution) => sum(solution, (current) => current ** 2 * resistanceOf(part, supply)),
+      keep: 0.2,
+      maximum: 0.5,
+      limits: "small plastic body, customary",
+      of: (solution) => ((currents(solution)?.collector ?? 0) / 1000) * (currents(solution)?.drop ?? 0),
     },
   ];
 }
 
-/** What flows out of the supply: through outputs that source, and straight from the rail. */
+function arrayMeasures(model: RigModel, ref: UnitRef): Measure[] {
+  const part = partById(model.unit(ref).part);
+  if (part.kind !== "driver-array") return [];
+  const channels = circuitOf(model).switches.filter(({ unit }) => unit === ref);
+  const through = (solution: Solution, id: string) => (solution.transistors.get(id)?.collector ?? 0) / 1000;
+  return [
+    ...channels.map(({ id }): Measure => ({
+      id: `transistor-${id}`,
+      kind: "transistor",
+      title: legTitle(model.rig, id as LegRef, "letters"),
+      ref,
+      unit: "A",
+      maximum: part.outputMaximum / 1000,
+      limits: part.source,
+      of: (solution) => through(solution, id),
+    })),
+    {
+      id: `package-ground-${ref}`,
+      kind: "package",
+      title: `${ref} ground leg`,
+      ref,
+      unit: "A",
+      maximum: part.packageMaximum / 1000,
+      limits: part.source,
+      of: (solution) => channels.reduce((sum, { id }) => sum + through(solution, id), 0),
+    },
+    {
+      id: `heat-${ref}`,
+      kind: "heat",
+      title: `${ref}, heat`,
+      ref,
+      unit: "W",
+      maximum: part.powerMaximum,
+      limits: part.source,
+      of: (solution) =>
+        channels.reduce(
+          (sum, { id }) => sum + through(solution, id) * (solution.transistors.get(id)?.drop ?? 0),
+          0,
+        ),
+    },
+  ];
+}
+
+/** What flows out of the supply: through outputs that source, through transistors on it, and straight from the rail. */
 function supplyMeasure(model: RigModel): Measure {
   const { rig, nets, drivers } = model;
   const onRail = (leg: LegRef) => (railVolts(drivers.get(nets.of(leg).id) ?? []) ?? 0) > 0;
@@ -139,22 +311,34 @@ function supplyMeasure(model: RigModel): Measure {
       ...(onRail(legRef(ref, "1")) ? [{ ref, sign: 1 }] : []),
       ...(onRail(legRef(ref, "2")) ? [{ ref, sign: -1 }] : []),
     ]);
+  const sourcing = circuitOf(model)
+    .outputs.filter(({ unit }) => supplyOf(model, unit) > 0)
+    .map(({ leg }) => leg);
+  const switches = rig.units.flatMap(({ ref }) => {
+    const part = model.part(ref);
+    if (part.kind !== "transistor") return [];
+    const atCommon = onRail(legRef(ref, part.pins.common));
+    const atOut = onRail(legRef(ref, part.pins.out));
+    return atCommon || atOut ? [{ ref, withBase: atCommon }] : [];
+  });
   const separate = rig.units.some(({ part }) => part === "supply");
-  const controller = controllerById(rig.plan.controller);
-  const most = controller.supplyMaximum / 1000;
+  const controller: ControllerPart = controllerById(rig.plan.controller);
   return {
     id: "supply",
     kind: "supply",
     title: separate ? "separate supply" : `board ${controller.logic} V leg`,
     unit: "A",
-    maximum: separate ? undefined : most,
+    maximum: separate ? undefined : controller.supplyMaximum / 1000,
     limits: separate ? "choose a supply for at least twice this" : controller.source,
-    of: ({ drives, leds, resistors }) => {
+    of: ({ drives, leds, resistors, transistors }) => {
       let total = 0;
-      for (const [leg, current] of drives)
-        if (current > 0 && supplyOf(model, splitLegRef(leg).unit) > 0) total += current;
+      for (const leg of sourcing) total += Math.max(0, drives.get(leg) ?? 0);
       for (const pip of straight) total += leds.get(pip)!;
       for (const { ref, sign } of throughResistors) total += sign * resistors.get(ref)!;
+      for (const { ref, withBase } of switches) {
+        const { base = 0, collector = 0 } = transistors.get(ref) ?? {};
+        total += collector + (withBase ? base : 0);
+      }
       return total / 1000;
     },
   };

@@ -1,12 +1,20 @@
-import { modelOf } from "../address";
+import { ledResistors, modelOf } from "../address";
 import { currentFigures } from "../circuit";
 import { neighbours, type ESeries, type Milliamps, type Ohms } from "../quantity";
 import { LIMITS, changeUnits, type Rig } from "../rig";
+import { scanFigures } from "../scan";
 
-/** When the wanted current is to flow: through an LED lit alone, in each segment of an 8, or with everything lit. */
-export type LitWhen = "alone" | "in-eight" | "together";
+/**
+ * When the wanted current is to flow: through an LED lit alone, in each segment of an 8, or with everything lit; or on
+ * average over the turns of a scan, with everything lit.
+ */
+export type LitWhen = "alone" | "in-eight" | "together" | "average";
 
-const withOhms = (rig: Rig, ohms: Ohms): Rig => changeUnits(rig, ({ part }) => part === "resistor", { ohms });
+/** The rig with another value for every resistor its LEDs' current runs through. */
+export function withLedResistors(rig: Rig, ohms: Ohms): Rig {
+  const refs = ledResistors(modelOf(rig));
+  return changeUnits(rig, ({ ref }) => refs.has(ref), { ohms });
+}
 
 /** What one value gives: the currents that matter, and the most the busiest package carries. */
 export interface ResistorOffer {
@@ -14,18 +22,22 @@ export interface ResistorOffer {
   readonly alone: Milliamps;
   readonly inEight: Milliamps;
   readonly together: Milliamps;
+  /** Over the turns of the scan, with everything lit. */
+  readonly average: Milliamps;
   readonly inPackage: Milliamps;
 }
 
 /** Solves the rig with all its resistors at a value. */
-export function offerFor(rig: Rig, ohms: Ohms): ResistorOffer {
-  const figures = currentFigures(modelOf(withOhms(rig, ohms)));
+export function offerFor(rig: Rig, ohms: Ohms, duty = longestDuty(rig)): ResistorOffer {
+  const model = modelOf(withLedResistors(rig, ohms));
+  const figures = currentFigures(model);
   const pips = [...figures.pips.values()];
   return {
     ohms,
     alone: Math.max(0, ...pips.map(({ alone }) => alone)),
     inEight: figures.inEight,
     together: Math.max(0, ...pips.map(({ together }) => together)),
+    average: Math.max(0, ...pips.map(({ together }) => together)) * duty,
     inPackage: Math.max(
       0,
       ...[...figures.packages.values()].map(({ supply, ground }) => Math.max(supply, ground)),
@@ -33,8 +45,12 @@ export function offerFor(rig: Rig, ohms: Ohms): ResistorOffer {
   };
 }
 
+/** The longest share of a turn any digit is lit. Timing does not depend on resistors, so it is worked out once. */
+const longestDuty = (rig: Rig): number =>
+  Math.max(0, ...scanFigures(modelOf(rig)).digits.map(({ duty }) => duty));
+
 const currentWhen = (offer: ResistorOffer, when: LitWhen): Milliamps =>
-  when === "alone" ? offer.alone : when === "in-eight" ? offer.inEight : offer.together;
+  ({ alone: offer.alone, "in-eight": offer.inEight, together: offer.together, average: offer.average })[when];
 
 export type PickedResistor =
   | { readonly ok: true; readonly exact: Ohms; readonly offers: readonly ResistorOffer[] }
@@ -46,10 +62,11 @@ export type PickedResistor =
  * @param wanted mA, above 0
  */
 export function pickResistor(rig: Rig, wanted: Milliamps, when: LitWhen, series: ESeries): PickedResistor {
-  if (!rig.units.some(({ part }) => part === "resistor"))
+  if (ledResistors(modelOf(rig)).size === 0)
     return { ok: false, message: "There is no resistor in this rig to choose." };
+  const duty = longestDuty(rig);
   let [low, high]: [Ohms, Ohms] = [...LIMITS.ohms];
-  const at = (ohms: Ohms) => currentWhen(offerFor(rig, ohms), when);
+  const at = (ohms: Ohms) => currentWhen(offerFor(rig, ohms, duty), when);
   const most = at(low);
   if (most < wanted) {
     return {
@@ -64,5 +81,9 @@ export function pickResistor(rig: Rig, wanted: Milliamps, when: LitWhen, series:
     else high = middle;
   }
   const { below, above } = neighbours(series, low);
-  return { ok: true, exact: low, offers: [...new Set([below, above])].map((ohms) => offerFor(rig, ohms)) };
+  return {
+    ok: true,
+    exact: low,
+    offers: [...new Set([below, above])].map((ohms) => offerFor(rig, ohms, duty)),
+  };
 }

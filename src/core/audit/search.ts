@@ -1,5 +1,6 @@
-import type { RigModel } from "../address";
-import { pointAt } from "../circuit";
+import { placesOf, stateFor, type DriveState, type RigModel } from "../address";
+import { pipsIn, pointAt } from "../circuit";
+import type { Place } from "../rig";
 import type { Measure } from "./measures";
 
 /** Up to so many bits every state is looked at; beyond, the worst is climbed to. */
@@ -7,8 +8,8 @@ const EXHAUSTIVE_BITS = 12;
 
 export interface Worst {
   readonly value: number;
-  /** The bytes the chain holds in that state, in the order they are sent. */
-  readonly bytes: readonly number[];
+  /** What the program has put out in that state. */
+  readonly state: DriveState;
 }
 
 export interface Search {
@@ -19,46 +20,132 @@ export interface Search {
   readonly complete: boolean;
 }
 
-/** The bits that matter to an LED, each once. */
-function usedBits(model: RigModel): Array<{ byte: number; bit: number }> {
-  const seen = new Map(model.wired.bits.map(({ byte, bit }) => [`${byte}.${bit}`, { byte, bit }]));
-  return [...seen.values()];
+/** Something that can be turned over: a bit, a line, or the step a ring stands at. */
+interface Knob {
+  readonly place?: Place;
+  readonly ring?: { readonly unit: string; readonly step: number };
 }
 
-/** Finds, for each measure, the state of the outputs in which it is greatest. */
-export function searchWorst(model: RigModel, measures: readonly Measure[]): Search {
-  const bits = usedBits(model);
-  const worst: Worst[] = measures.map(() => ({ value: -Infinity, bytes: [] }));
+/** How far the worst is looked for: only in what the scan puts out, or in any state its bits can take. */
+export type Reach = "scan" | "any";
+
+/**
+ * Finds, for each measure, the state in which it is greatest: among everything the scan can put out (any LEDs of one
+ * slot lit), and among all states the bits can take, as at power-up or after a program has gone astray.
+ */
+export function searchWorst(model: RigModel, measures: readonly Measure[], reach: Reach): Search {
+  const nothing: DriveState = { bytes: [], levels: {}, steps: {} };
+  const worst: Worst[] = measures.map(() => ({ value: -Infinity, state: nothing }));
   let states = 0;
-  const look = (on: readonly boolean[]): readonly number[] => {
+  const look = (state: DriveState): readonly number[] => {
     states += 1;
-    const bytes = Array<number>(model.wired.byteCount).fill(0);
-    bits.forEach(({ byte, bit }, at) => {
-      if (on[at]) bytes[byte]! |= 1 << bit;
-    });
-    const point = pointAt(model, bytes);
+    const point = pointAt(model, state);
     return measures.map((measure, at) => {
       const value = measure.of(point);
       // A hair more is rounding, not a worse state: the first one found stays.
-      if (value > worst[at]!.value + 1e-12) worst[at] = { value, bytes };
+      if (value > worst[at]!.value + 1e-12) worst[at] = { value, state };
       return value;
     });
   };
-  if (bits.length <= EXHAUSTIVE_BITS) {
-    for (let state = 0; state < 2 ** bits.length; state += 1)
-      look(bits.map((_, at) => ((state >> at) & 1) === 1));
-    return { worst, states, complete: true };
+  const domains =
+    reach === "scan"
+      ? model.slots.map((digits) => {
+          const pips = pipsIn(model, digits);
+          return {
+            size: pips.length,
+            make: (on: readonly boolean[]) => stateFor(model.wired, new Set(pips.filter((_, at) => on[at]))),
+            starts: [] as boolean[][],
+          };
+        })
+      : [anyState(model)];
+  let complete = true;
+  for (const { size, make, starts } of domains) {
+    if (size <= EXHAUSTIVE_BITS) {
+      for (let state = 0; state < 2 ** size; state += 1)
+        look(make(Array.from({ length: size }, (_, at) => ((state >> at) & 1) === 1)));
+      continue;
+    }
+    complete = false;
+    climbAll(size, make, starts, look);
   }
+  return { worst, states, complete };
+}
+
+function anyState(model: RigModel) {
+  const knobs = knobsOf(model);
+  return {
+    size: knobs.length,
+    make: (on: readonly boolean[]) => stateWith(model, knobs, on),
+    starts: scanStates(model, knobs),
+  };
+}
+
+/** From all on, all off, each alone and the given starts: for every measure up the hill from its best start. */
+function climbAll(
+  size: number,
+  make: (on: readonly boolean[]) => DriveState,
+  given: readonly boolean[][],
+  look: (state: DriveState) => readonly number[],
+): void {
+  const all = (on: boolean) => Array<boolean>(size).fill(on);
   const starts = [
-    bits.map(() => true),
-    bits.map(() => false),
-    ...bits.map((_, only) => bits.map((__, at) => at === only)),
+    all(true),
+    all(false),
+    ...Array.from({ length: size }, (_, only) => all(false).map((__, at) => at === only)),
+    ...given,
   ];
-  measures.forEach((_, objective) => {
-    for (const start of starts.slice(0, 3)) climb(start, (on) => look(on)[objective]!);
+  const seen = starts.map((start) => look(make(start)));
+  const objectives = seen[0]?.length ?? 0;
+  for (let objective = 0; objective < objectives; objective += 1) {
+    let best = 0;
+    seen.forEach((values, at) => {
+      if (values[objective]! > seen[best]![objective]!) best = at;
+    });
+    climb(starts[best]!, (on) => look(make(on))[objective]!);
+  }
+}
+
+function knobsOf(model: RigModel): Knob[] {
+  const rings = model.wired.rings.flatMap(({ unit }) => {
+    const steps = new Set(
+      model.wired.pips.flatMap(({ needs }) => needs.flatMap((need) => ("ring" in need ? [need.step] : []))),
+    );
+    return [...steps].map((step): Knob => ({ ring: { unit, step } }));
   });
-  for (const start of starts) look(start);
-  return { worst, states, complete: false };
+  return [...placesOf(model.wired).map((place): Knob => ({ place })), ...rings];
+}
+
+function stateWith(model: RigModel, knobs: readonly Knob[], on: readonly boolean[]): DriveState {
+  const bytes = Array<number>(model.wired.byteCount).fill(0);
+  const levels: Record<string, 0 | 1> = {};
+  const steps: Record<string, number> = {};
+  knobs.forEach(({ place, ring }, at) => {
+    if (place && "line" in place) levels[place.line] = on[at] ? 1 : 0;
+    else if (place && on[at]) bytes[place.byte]! |= 1 << place.bit;
+    // A ring stands at one step only: the first that is turned on.
+    if (ring && on[at] && steps[ring.unit] === undefined) steps[ring.unit] = ring.step;
+  });
+  return { bytes, levels, steps };
+}
+
+const onOf = (knobs: readonly Knob[], { bytes, levels, steps }: DriveState): boolean[] =>
+  knobs.map(({ place, ring }) => {
+    if (ring) return steps[ring.unit] === ring.step;
+    if (place && "line" in place) return levels[place.line] === 1;
+    return place !== undefined && (((bytes[place.byte] ?? 0) >> place.bit) & 1) === 1;
+  });
+
+/** What the scan itself puts out: each slot with everything lit, and all digits at once as a fault would have it. */
+function scanStates(model: RigModel, knobs: readonly Knob[]): boolean[][] {
+  const groups = [...model.slots, model.digits];
+  return groups.map((digits) => {
+    const lit = new Set(
+      model.addresses
+        .map(({ pip }) => pip)
+        .filter((pip) => digits.some(({ unit, digit }) => pip.startsWith(`${unit}.${digit}.`))),
+    );
+    return onOf(knobs, stateFor(model.wired, lit));
+  });
 }
 
 /** Turns single bits over as long as one of them makes it worse. */

@@ -5,7 +5,7 @@ import { currentFigures } from "../circuit";
 import { partById } from "../parts";
 import { buildProgram, sketchText, writeSketch } from "../program";
 import { readRig, splitLegRef, writeRig, type LegRef, type Rig, type Wire } from "../rig";
-import { Simulation, glyphTable, traceSend } from "../sim";
+import { Simulation, glyphTable, stateOfBytes, traceSend } from "../sim";
 import { trailOf } from "../trail";
 import { checkModel } from ".";
 
@@ -57,7 +57,7 @@ test("however badly a rig is wired, everything about it can be worked out, with 
       for (const { current } of simulation.look().pips)
         expect(Number.isFinite(current) && current >= 0).toBe(true);
       glyphTable(model);
-      traceSend(model, [0x55]);
+      traceSend(model, stateOfBytes(model, [0x55]));
     }),
     { numRuns: 60 },
   );

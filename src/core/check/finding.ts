@@ -40,6 +40,8 @@ const ORDER: readonly Severity[] = ["fault", "caution", "note"];
 export const bySeverity = (one: Finding, other: Finding): number =>
   ORDER.indexOf(one.severity) - ORDER.indexOf(other.severity);
 
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** "a, b and c" */
 export const listing = (items: readonly string[]): string =>
   items.length < 2 ? (items[0] ?? "") : `${items.slice(0, -1).join(", ")} and ${items[items.length - 1]}`;

@@ -3,6 +3,7 @@ import type { NamingSchool } from "../parts";
 import { checkCurrent } from "./current";
 import { bySeverity, type Finding } from "./finding";
 import { checkLines } from "./lines";
+import { checkScan } from "./scan";
 import { checkShow } from "./show";
 import { checkWiring } from "./wiring";
 
@@ -14,6 +15,7 @@ export function checkModel(model: RigModel, school: NamingSchool = "letters"): F
     ...checkWiring(model, school),
     ...checkLines(model),
     ...checkCurrent(model, school),
+    ...checkScan(model),
     ...checkShow(model),
   ].sort(bySeverity);
 }

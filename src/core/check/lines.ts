@@ -1,17 +1,42 @@
-import type { RigModel } from "../address";
+import { digitLines, directLines, positionOf, type RigModel } from "../address";
 import { easyLines } from "../parts";
-import { controllerById, legRef, type LegRef } from "../rig";
+import { controllerById, legRef, splitPipId, type LegRef } from "../rig";
 import { finding, groupBy, listing, type Finding } from "./finding";
 
-const USES = ["data", "clock", "latch"] as const;
+/** What each line that is wired is for, as one speaks of it. */
+function usesOf(model: RigModel): Array<{ use: string; leg: string }> {
+  const { chain, decoders, rings } = model.wired;
+  const used: Array<{ use: string; leg: string }> = Object.entries(chain ?? {})
+    .filter(([use]) => model.chain.lines[use as "data"] !== undefined)
+    .map(([use, leg]) => ({ use, leg }));
+  for (const { clock, reset } of rings)
+    used.push({ use: "ring’s clock", leg: clock }, { use: "ring’s reset", leg: reset });
+  const digits = digitLines(model.wired);
+  for (const leg of directLines(model.wired)) {
+    const coded = decoders.some(({ inputs }) =>
+      inputs.some((place) => "line" in place && place.line === leg),
+    );
+    const served = model.wired.pips.filter(({ needs }) =>
+      needs.some((need) => "line" in need && need.line === leg),
+    );
+    const { unit, digit, segment } = splitPipId(served[0]?.pip ?? "");
+    const what = coded
+      ? "code"
+      : digits.has(leg)
+        ? `switch of digit ${positionOf(model, unit, digit)}`
+        : `segment ${segment}`;
+    used.push({ use: what, leg });
+  }
+  return used;
+}
 
 /** Lines that are awkward to use, that cannot be used, or that are used twice. */
 export function checkLines(model: RigModel): Finding[] {
   const controller = controllerById(model.rig.plan.controller);
   const board = model.rig.units.find(({ part }) => part === controller.id)!;
   const legOf = (line: string): LegRef => legRef(board.ref, line);
-  const used = USES.flatMap((use) => {
-    const line = controller.lines.find(({ leg }) => leg === model.chain.lines[use]);
+  const used = usesOf(model).flatMap(({ use, leg }) => {
+    const line = controller.lines.find((one) => one.leg === leg);
     return line ? [{ use, ...line }] : [];
   });
   const found = used.flatMap(({ use, leg, awkward, mild, unusable }): Finding[] => {

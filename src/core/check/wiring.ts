@@ -1,27 +1,30 @@
 import { distinctDrivers, railVolts, reachFrom, type Driver, type RigModel } from "../address";
 import { inputHigh } from "../circuit";
-import { legById, legName, type NamingSchool, type ShiftRegisterPart } from "../parts";
+import { isChip, legById, legName, type ChipPart, type NamingSchool } from "../parts";
 import { formatQuantity } from "../quantity";
 import { controllerById, legRef, legTitle, type LegRef, type UnitRef } from "../rig";
 import { isPowered } from "../sim";
-import { finding, groupBy, listing, type Finding } from "./finding";
+import { capital, finding, listing, type Finding } from "./finding";
+import { checkLeds } from "./leds";
+import { checkSwitches } from "./switches";
 
 /** How far, in V, an HC input may stand above its chip's supply. */
 const INPUT_OVER_SUPPLY = 0.5;
 
 /** What the wires themselves get wrong, whatever is shown. */
 export function checkWiring(model: RigModel, school: NamingSchool): Finding[] {
-  const registers = model.rig.units.flatMap((unit) => {
+  const chips = model.rig.units.flatMap((unit) => {
     const part = model.part(unit.ref);
-    return part.kind === "shift-register" ? [{ ref: unit.ref, part }] : [];
+    return isChip(part) ? [{ ref: unit.ref, part }] : [];
   });
   return [
     ...checkNets(model, school),
-    ...registers.flatMap(({ ref, part }) => [
+    ...chips.flatMap(({ ref, part }) => [
       ...checkPower(model, ref, part),
       ...checkInputs(model, ref, part, school),
       ...checkBypass(model, ref, part),
     ]),
+    ...checkSwitches(model, school),
     ...checkLeds(model, school),
   ];
 }
@@ -32,7 +35,7 @@ function checkNets(model: RigModel, school: NamingSchool): Finding[] {
   return model.nets.all.flatMap((net): Finding[] => {
     const drivers = distinctDrivers(model.drivers.get(net.id) ?? []);
     const rails = drivers.filter((driver) => driver.kind === "rail");
-    const outputs = drivers.filter((driver) => driver.kind === "register" || driver.kind === "serial-out");
+    const outputs = drivers.filter(({ kind }) => kind !== "rail" && kind !== "line" && kind !== "switch");
     const lines = drivers.filter((driver) => driver.kind === "line");
     const legs = drivers.map(({ leg }) => leg);
     const found: Finding[] = [];
@@ -80,9 +83,9 @@ function checkNets(model: RigModel, school: NamingSchool): Finding[] {
   });
 }
 
-function checkPower(model: RigModel, ref: UnitRef, part: ShiftRegisterPart): Finding[] {
-  const supply = legRef(ref, part.pins.supply);
-  const ground = legRef(ref, part.pins.ground);
+function checkPower(model: RigModel, ref: UnitRef, part: ChipPart): Finding[] {
+  const supply = legRef(ref, part.supplyLeg);
+  const ground = legRef(ref, part.groundLeg);
   const volts = (leg: LegRef) => railVolts(model.drivers.get(model.nets.of(leg).id) ?? []);
   if (!isPowered(model, ref, part)) {
     const has = volts(supply);
@@ -94,8 +97,8 @@ function checkPower(model: RigModel, ref: UnitRef, part: ShiftRegisterPart): Fin
         severity: "fault",
         station: "wires",
         title: `${ref} has no power`,
-        reason: `Its supply leg ${part.pins.supply} ${where} and its ground leg ${part.pins.ground} ${back}; it works from ${part.supplyRange[0]} to ${part.supplyRange[1]} V.`,
-        remedy: `Wire leg ${part.pins.supply} to the supply and leg ${part.pins.ground} to GND.`,
+        reason: `Its supply leg ${part.supplyLeg} ${where} and its ground leg ${part.groundLeg} ${back}; it works from ${part.supplyRange[0]} to ${part.supplyRange[1]} V.`,
+        remedy: `Wire leg ${part.supplyLeg} to the supply and leg ${part.groundLeg} to GND.`,
         legs: [supply, ground],
       }),
     ];
@@ -129,7 +132,7 @@ function checkPower(model: RigModel, ref: UnitRef, part: ShiftRegisterPart): Fin
         title: levels,
         reason:
           "Inputs may not stand more than half a volt above the supply leg: current runs into the chip through its protection.",
-        remedy: `Wire leg ${part.pins.supply} to ${formatQuantity(logic, "V")}.`,
+        remedy: `Wire leg ${part.supplyLeg} to ${formatQuantity(logic, "V")}.`,
         legs: [supply],
       }),
     );
@@ -151,15 +154,9 @@ function checkPower(model: RigModel, ref: UnitRef, part: ShiftRegisterPart): Fin
   return found;
 }
 
-/** Inputs left open, tied the wrong way, or fed by something that is no controller line. */
-function checkInputs(
-  model: RigModel,
-  ref: UnitRef,
-  part: ShiftRegisterPart,
-  school: NamingSchool,
-): Finding[] {
+/** Inputs left open, tied the wrong way, or fed by something that is no signal. */
+function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, school: NamingSchool): Finding[] {
   const { rig, nets, drivers } = model;
-  const { pins } = part;
   const driversOf = (leg: string): Driver[] =>
     reachFrom(legRef(ref, leg), rig, nets, drivers).map(({ driver }) => driver);
   const titled = (leg: string) => `${ref} ${legName(legById(part, leg), school)} (leg ${leg})`;
@@ -176,36 +173,41 @@ function checkInputs(
         legs: [legRef(ref, leg)],
       }),
     );
-  const wanted: ReadonlyArray<readonly [leg: string, want: string]> = [
-    [pins.serialIn, "a controller line, or the serial output of the register before it"],
-    [pins.shiftClock, "a controller line"],
-    [pins.latchClock, "a controller line"],
-    [pins.outputEnable, "GND"],
-    [pins.clear, `the supply (leg ${pins.supply})`],
-  ];
-  for (const [leg, want] of wanted) {
+  const serial = part.kind === "shift-register" ? part.pins.serialIn : undefined;
+  for (const leg of part.signalLegs) {
     const by = driversOf(leg);
-    const rail = by.find((driver) => driver.kind === "rail");
+    const want =
+      leg === serial
+        ? "a controller line, or the serial output of the register before it"
+        : part.kind === "selector" || part.kind === "segment-decoder"
+          ? "a controller line or a register’s output"
+          : "a controller line";
+    const fits = by.some(
+      ({ kind }) =>
+        kind === "line" ||
+        (kind === "serial-out" && leg === serial) ||
+        (kind === "register" && part.kind !== "shift-register"),
+    );
     if (by.length === 0) {
       add(leg, `${titled(leg)} is open`, `${capital(legById(part, leg).whenOpen!)}.`, `Wire it to ${want}.`);
-    } else if (leg === pins.outputEnable && rail?.kind === "rail" && rail.volts > 0) {
-      add(
-        leg,
-        `${titled(leg)} is tied high`,
-        "A high enable input keeps all eight outputs off.",
-        "Wire it to GND.",
-      );
-    } else if (leg === pins.clear && rail?.kind === "rail" && rail.volts < inputHigh(model, ref, part)) {
-      add(
-        leg,
-        `${titled(leg)} is not high`,
-        "A low clear input holds every stage at 0.",
-        `Wire it to the supply (leg ${pins.supply}).`,
-      );
-    } else if (leg !== pins.outputEnable && leg !== pins.clear) {
-      const fits = by.some(({ kind }) => kind === "line" || (kind === "serial-out" && leg === pins.serialIn));
-      if (!fits)
-        add(leg, `${titled(leg)} gets no signal`, `It is tied to ${by[0]!.leg}.`, `Wire it to ${want}.`);
+    } else if (!fits) {
+      const rail = by[0]!;
+      const tied = part.kind === "selector" && rail.kind === "rail";
+      // An unused address bit tied to a rail is how fewer than eight digits are chosen.
+      if (!tied)
+        add(leg, `${titled(leg)} gets no signal`, `It is tied to ${rail.leg}.`, `Wire it to ${want}.`);
+    }
+  }
+  for (const { leg, to, otherwise } of part.ties) {
+    const by = driversOf(leg);
+    const rail = by.find((driver) => driver.kind === "rail");
+    const want = to === 1 ? `the supply (leg ${part.supplyLeg})` : "GND";
+    const high = rail?.kind === "rail" && rail.volts >= inputHigh(model, ref, part);
+    if (by.length === 0) {
+      add(leg, `${titled(leg)} is open`, `${capital(legById(part, leg).whenOpen!)}.`, `Wire it to ${want}.`);
+    } else if (rail?.kind === "rail" && (to === 1 ? !high : rail.volts > 0)) {
+      const is = to === 1 ? "is not high" : "is tied high";
+      add(leg, `${titled(leg)} ${is}`, `${capital(otherwise)}.`, `Wire it to ${want}.`);
     } else if (by.some(({ kind }) => kind === "line")) {
       add(
         leg,
@@ -215,9 +217,9 @@ function checkInputs(
       );
     }
   }
-  if (model.chain.outside.includes(ref)) {
+  if (part.kind === "shift-register" && model.chain.outside.includes(ref)) {
     add(
-      pins.serialOut,
+      part.pins.serialOut,
       `No data reaches ${ref}`,
       "Its serial input is on no controller line and no other register.",
       "Wire its serial input.",
@@ -226,12 +228,10 @@ function checkInputs(
   return found;
 }
 
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-
-function checkBypass(model: RigModel, ref: UnitRef, part: ShiftRegisterPart): Finding[] {
+function checkBypass(model: RigModel, ref: UnitRef, part: ChipPart): Finding[] {
   const net = (leg: LegRef) => model.nets.of(leg).id;
-  const supply = net(legRef(ref, part.pins.supply));
-  const ground = net(legRef(ref, part.pins.ground));
+  const supply = net(legRef(ref, part.supplyLeg));
+  const ground = net(legRef(ref, part.groundLeg));
   const has = model.rig.units.some((unit) => {
     if (unit.part !== "capacitor") return false;
     const ends = [net(legRef(unit.ref, "1")), net(legRef(unit.ref, "2"))];
@@ -246,80 +246,8 @@ function checkBypass(model: RigModel, ref: UnitRef, part: ShiftRegisterPart): Fi
       title: `${ref} has no bypass capacitor`,
       reason:
         "When eight outputs switch at once the supply dips, and a dip can shift or latch a bit nobody sent.",
-      remedy: `Put 100 nF between leg ${part.pins.supply} and leg ${part.pins.ground}, close to the chip.`,
-      legs: [legRef(ref, part.pins.supply), legRef(ref, part.pins.ground)],
+      remedy: `Put 100 nF between leg ${part.supplyLeg} and leg ${part.groundLeg}, close to the chip.`,
+      legs: [legRef(ref, part.supplyLeg), legRef(ref, part.groundLeg)],
     }),
   ];
-}
-
-/** LEDs that cannot light, cannot go out, or cannot be told apart. */
-function checkLeds(model: RigModel, school: NamingSchool): Finding[] {
-  const found: Finding[] = [];
-  const bad = model.addresses.flatMap((address) => {
-    const { verdict } = address;
-    switch (verdict.kind) {
-      case "driven": {
-        const outside = verdict.conditions.find(
-          ({ driver }) => driver.kind !== "register" || !model.chain.chips.includes(driver.unit),
-        );
-        return outside
-          ? [
-              {
-                address,
-                what: "is not under the program's control",
-                why: `it hangs on ${legTitle(model.rig, outside.driver.leg, school)}`,
-              },
-            ]
-          : [];
-      }
-      case "always":
-        return [{ address, what: "is always lit", why: "both its sides are on the supply" }];
-      case "never":
-      case "open":
-      case "conflict":
-        return [
-          {
-            address,
-            what: verdict.kind === "conflict" ? "is driven twice" : "can never light",
-            why: verdict.reason,
-          },
-        ];
-    }
-  });
-  for (const [key, group] of groupBy(bad, ({ what, why }) => `${what}: ${why}`)) {
-    const segments = group.map(({ address }) => address.segment);
-    const many = segments.length > 1;
-    const { what, why } = group[0]!;
-    found.push(
-      finding({
-        id: `led-${key}`,
-        severity: "fault",
-        station: "wires",
-        title: `Segment${many ? "s" : ""} ${listing(segments)} ${many ? what.replace(/^is /, "are ") : what}`,
-        reason: `${capital(why)}.`,
-        remedy:
-          "Follow the trail from the segment to the chip, and mend the wire that is missing or on the wrong leg.",
-        legs: group.map(({ address }) => address.ownLeg),
-        pips: group.map(({ address }) => address.pip),
-      }),
-    );
-  }
-  const byBit = groupBy(model.wired.bits, ({ byte, bit }) => `${byte}.${bit}`);
-  for (const [key, shared] of byBit) {
-    if (shared.length < 2) continue;
-    const addresses = shared.map(({ pip }) => model.address(pip)!);
-    found.push(
-      finding({
-        id: `shared-${key}`,
-        severity: "fault",
-        station: "wires",
-        title: `Segments ${listing(addresses.map(({ segment }) => segment))} hang on one output`,
-        reason: "They light and go out together, so most characters cannot be shown.",
-        remedy: "Move one of them to an output that is free.",
-        legs: addresses.map(({ ownLeg }) => ownLeg),
-        pips: shared.map(({ pip }) => pip),
-      }),
-    );
-  }
-  return found;
 }

@@ -68,6 +68,21 @@ export class ShiftRegister595 {
     return enable === LOW ? this.latched[stage]! : UNKNOWN;
   }
 
+  save(): string {
+    return [...this.stages, ...this.latched, ...Object.values(this.inputs)].join("");
+  }
+
+  load(saved: string): void {
+    const levels = [...saved].map(Number);
+    for (let at = 0; at < STAGES; at += 1) {
+      this.stages[at] = levels[at] as Bit;
+      this.latched[at] = levels[STAGES + at] as Bit;
+    }
+    Object.keys(this.inputs).forEach(
+      (name, at) => (this.inputs[name as Input595] = levels[2 * STAGES + at] as Level),
+    );
+  }
+
   /** Level of the serial output QH′, which no enable opens. */
   get serialOut(): Bit {
     return this.stages[STAGES - 1]!;

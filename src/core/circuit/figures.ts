@@ -1,97 +1,129 @@
-import { bitPlace, encodePips, type RigModel } from "../address";
+import { bitPlace, stateFor, type DigitId, type DriveState, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, OPEN, type Level } from "../chip";
-import type { SegmentName } from "../glyph";
-import { partById } from "../parts";
+import type { PipName } from "../glyph";
+import { isChip } from "../parts";
 import type { Milliamps } from "../quantity";
 import { remembered } from "../remember";
-import { legRef, splitPipId, type LegRef, type PipId, type UnitRef } from "../rig";
+import { splitPipId, type LegRef, type PipId, type Place, type UnitRef } from "../rig";
 import { circuitOf } from "./rig-circuit";
-import type { Solution } from "./solve";
+import type { Solution } from "./network";
 
-/** The level of every register output once a chain holds these bytes. */
-function outputLevels(model: RigModel, bytes: readonly number[]): ReadonlyMap<LegRef, Level> {
-  const levels = new Map<LegRef, Level>();
-  const { chips } = model.chain;
-  chips.forEach((ref, at) => {
-    const part = model.part(ref);
-    if (part.kind !== "shift-register") return;
-    part.pins.outputs.forEach((leg, stage) => {
-      const { byte, bit } = bitPlace(at, stage, chips.length, model.wired.bitOrder);
-      levels.set(legRef(ref, leg), ((bytes[byte] ?? 0) >> bit) & 1 ? HIGH : LOW);
-    });
-  });
-  return levels;
+/** The level of every output of the circuit once the program has put out a state. */
+function outputLevels(model: RigModel, state: DriveState): Level[] {
+  const { chain, wired } = model;
+  const bit = (byte: number, weight: number): number => ((state.bytes[byte] ?? 0) >> weight) & 1;
+  const value = (place: Place): number =>
+    "line" in place ? (state.levels[place.line] ?? 0) : bit(place.byte, place.bit);
+  const codeOf = (unit: UnitRef): number | undefined =>
+    wired.decoders
+      .find((one) => one.unit === unit)
+      ?.inputs.reduce((code, place, at) => code | (value(place) << at), 0);
+  const level = (driver: Driver): Level => {
+    switch (driver.kind) {
+      case "line":
+        return state.levels[driver.line] ?? OPEN;
+      case "register": {
+        const at = chain.chips.indexOf(driver.unit);
+        const part = model.part(driver.unit);
+        if (at < 0 || part.kind !== "shift-register") return OPEN;
+        const place = bitPlace(at, driver.stage, chain.chips.length, wired.bitOrder);
+        const holds = bit(place.byte, place.bit);
+        if (part.one === "sinks") return holds ? LOW : OPEN;
+        return holds ? HIGH : LOW;
+      }
+      case "selected": {
+        const part = model.part(driver.unit);
+        const code = codeOf(driver.unit);
+        if (part.kind !== "selector" || code === undefined) return OPEN;
+        return (code === driver.code) === (part.chosen === 1) ? HIGH : LOW;
+      }
+      case "step":
+        return state.steps[driver.unit] === driver.step ? HIGH : LOW;
+      case "segment": {
+        const part = model.part(driver.unit);
+        const code = codeOf(driver.unit);
+        if (part.kind !== "segment-decoder" || code === undefined) return OPEN;
+        const lit = part.table[code]!.some((segment) => segment === "abcdefg"[driver.at]);
+        if (part.lit === 0) return lit ? LOW : OPEN;
+        return lit ? HIGH : LOW;
+      }
+      case "rail":
+      case "switch":
+      case "serial-out":
+        return OPEN;
+    }
+  };
+  return circuitOf(model).outputs.map(level);
 }
 
 /** The operating point with exactly these LEDs asked to light. */
 export const pointWith = (model: RigModel, lit: ReadonlySet<PipId>): Solution =>
-  pointAt(model, encodePips(model.wired, lit));
+  pointAt(model, stateFor(model.wired, lit));
 
-/** The operating point once the chain holds these bytes. */
-export function pointAt(model: RigModel, bytes: readonly number[]): Solution {
-  const levels = outputLevels(model, bytes);
-  const circuit = circuitOf(model);
-  return circuit.solve(circuit.outputs.map(({ leg }) => levels.get(leg) ?? OPEN));
-}
+/** The operating point once the program has put out a state. */
+export const pointAt = (model: RigModel, state: DriveState): Solution =>
+  circuitOf(model).solve(outputLevels(model, state));
 
-/** The currents that matter for choosing a resistor. */
+/** All LEDs of some digits. */
+export const pipsIn = (model: RigModel, digits: readonly DigitId[]): PipId[] =>
+  model.addresses
+    .filter(({ pip, digit }) => digits.some((id) => id.unit === splitPipId(pip).unit && id.digit === digit))
+    .map(({ pip }) => pip);
+
+/** The currents that matter for choosing a resistor. They are those of the moment, not averages of a scan. */
 export interface CurrentFigures {
-  /** Each LED lit alone, and with all the others. */
+  /** Each LED lit alone, and with all others that are lit in the same slot. */
   readonly pips: ReadonlyMap<PipId, { readonly alone: Milliamps; readonly together: Milliamps }>;
-  /** A segment of a 1 (two lit) and of an 8 (seven lit). */
+  /** A segment of a 1 (two lit) and of an 8 (seven lit) on the first digit. */
   readonly inOne: Milliamps;
   readonly inEight: Milliamps;
   /** The most any LED carries. */
   readonly mostLed: Milliamps;
-  /** The most any register output carries, with its leg. */
+  /** The most any output carries, with its leg. */
   readonly mostOutput: { readonly current: Milliamps; readonly leg: LegRef | undefined };
-  /** Through the supply leg and through the ground leg of each register with everything lit. */
+  /** Through the supply leg and through the ground leg of each chip and the controller, with a whole slot lit. */
   readonly packages: ReadonlyMap<UnitRef, { readonly supply: Milliamps; readonly ground: Milliamps }>;
-  /** What the display takes with everything lit. */
+  /** What the display takes with a whole slot lit. */
   readonly total: Milliamps;
 }
 
 /** From this share of a limit on, one is near it. */
 export const NEAR_LIMIT = 0.8;
 
-/** The rig solved for each LED alone, for a 1, for an 8 and for everything lit; worked out once. */
+/** The rig solved for each LED alone, for a 1, for an 8 and for every whole slot; worked out once. */
 export const currentFigures: (model: RigModel) => CurrentFigures = remembered(solveFigures);
 
 function solveFigures(model: RigModel): CurrentFigures {
-  const all = model.addresses.map(({ pip }) => pip);
-  const everything = pointWith(model, new Set(all));
+  const slots = model.slots.map((digits) => {
+    const pips = pipsIn(model, digits);
+    return { pips, point: pointWith(model, new Set(pips)) };
+  });
   const pips = new Map(
-    all.map((pip) => [
-      pip,
-      { alone: pointWith(model, new Set([pip])).leds.get(pip)!, together: everything.leds.get(pip)! },
-    ]),
+    slots.flatMap(({ pips: inSlot, point }) =>
+      inSlot.map(
+        (pip) =>
+          [
+            pip,
+            { alone: pointWith(model, new Set([pip])).leds.get(pip)!, together: point.leds.get(pip)! },
+          ] as const,
+      ),
+    ),
   );
-  const segmentIn = (segments: readonly SegmentName[]): Milliamps => {
-    const lit = new Set(all.filter((pip) => segments.includes(splitPipId(pip).segment)));
-    const { leds } = pointWith(model, lit);
-    return Math.max(
-      0,
-      ...[...lit].filter((pip) => splitPipId(pip).segment === "b").map((pip) => leds.get(pip)!),
-    );
+  const first = pipsIn(model, model.digits.slice(0, 1));
+  const segmentIn = (segments: readonly PipName[]): Milliamps => {
+    const lit = first.filter((pip) => segments.includes(splitPipId(pip).segment));
+    const { leds } = pointWith(model, new Set(lit));
+    return Math.max(0, ...lit.filter((pip) => splitPipId(pip).segment === "b").map((pip) => leds.get(pip)!));
   };
+  const points = [
+    ...slots.map(({ point }) => point),
+    ...[...pips.keys()].map((pip) => pointWith(model, new Set([pip]))),
+  ];
   let mostOutput: CurrentFigures["mostOutput"] = { current: 0, leg: undefined };
-  const packages = new Map<UnitRef, { supply: Milliamps; ground: Milliamps }>();
-  for (const unit of model.rig.units) {
-    if (partById(unit.part).kind === "shift-register") packages.set(unit.ref, { supply: 0, ground: 0 });
-  }
-  for (const driver of circuitOf(model).outputs) {
-    if (driver.kind === "line") continue;
-    const current = everything.drives.get(driver.leg) ?? 0;
-    const through = packages.get(driver.unit)!;
-    if (current > 0) through.supply += current;
-    else through.ground -= current;
-  }
-  for (const pip of all) {
-    for (const point of [pointWith(model, new Set([pip])), everything]) {
-      for (const [leg, current] of point.drives) {
-        if (Math.abs(current) > mostOutput.current)
-          mostOutput = { current: Math.abs(current), leg: leg as LegRef };
-      }
+  for (const point of points) {
+    for (const [leg, current] of point.drives) {
+      if (Math.abs(current) > mostOutput.current)
+        mostOutput = { current: Math.abs(current), leg: leg as LegRef };
     }
   }
   return {
@@ -100,7 +132,35 @@ function solveFigures(model: RigModel): CurrentFigures {
     inEight: segmentIn(["a", "b", "c", "d", "e", "f", "g"]),
     mostLed: Math.max(0, ...[...pips.values()].map(({ alone, together }) => Math.max(alone, together))),
     mostOutput,
-    packages,
-    total: [...everything.leds.values()].reduce((sum, current) => sum + current, 0),
+    packages: packagesOf(
+      model,
+      slots.map(({ point }) => point),
+    ),
+    total: Math.max(
+      0,
+      ...slots.map(({ point }) => [...point.leds.values()].reduce((sum, current) => sum + current, 0)),
+    ),
   };
+}
+
+/** What flows through the supply and ground legs of everything that drives, at the worst of these points. */
+function packagesOf(model: RigModel, points: readonly Solution[]): CurrentFigures["packages"] {
+  const packages = new Map<UnitRef, { supply: Milliamps; ground: Milliamps }>();
+  for (const { ref } of model.rig.units)
+    if (isChip(model.part(ref))) packages.set(ref, { supply: 0, ground: 0 });
+  for (const point of points) {
+    const now = new Map<UnitRef, { supply: Milliamps; ground: Milliamps }>();
+    for (const { unit, leg } of circuitOf(model).outputs) {
+      const current = point.drives.get(leg) ?? 0;
+      const through = now.get(unit) ?? { supply: 0, ground: 0 };
+      now.set(unit, through);
+      if (current > 0) through.supply += current;
+      else through.ground -= current;
+    }
+    for (const [unit, { supply, ground }] of now) {
+      const most = packages.get(unit) ?? { supply: 0, ground: 0 };
+      packages.set(unit, { supply: Math.max(most.supply, supply), ground: Math.max(most.ground, ground) });
+    }
+  }
+  return packages;
 }

@@ -1,10 +1,13 @@
-export {
-  solveNetwork,
-  type DriveBranch,
-  type LedBranch,
-  type Network,
-  type ResistorBranch,
-  type Solution,
-} from "./solve";
-export { circuitOf, inputHigh, resistanceOf, supplyOf, type RigCircuit } from "./rig-circuit";
-export { NEAR_LIMIT, currentFigures, pointAt, pointWith, type CurrentFigures } from "./figures";
+export { solveNetwork } from "./solve";
+export type {
+  BipolarBranch,
+  ChannelBranch,
+  DriveBranch,
+  LedBranch,
+  Network,
+  ResistorBranch,
+  Solution,
+  TransistorCurrents,
+} from "./network";
+export { circuitOf, inputHigh, stageOf, supplyOf, type RigCircuit, type SwitchUnit } from "./rig-circuit";
+export { NEAR_LIMIT, currentFigures, pipsIn, pointAt, pointWith, type CurrentFigures } from "./figures";

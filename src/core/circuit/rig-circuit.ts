@@ -1,24 +1,40 @@
 import { railVolts, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, type Level } from "../chip";
-import { partById, type Part, type ShiftRegisterPart } from "../parts";
-import type { Ohms, Volts } from "../quantity";
+import { FULL_DRIVE, isChip, type BipolarFigures, type ChipPart, type Part } from "../parts";
+import type { Nanoseconds, Ohms, Volts } from "../quantity";
 import { remembered } from "../remember";
-import { legRef, pipId, splitLegRef, type LegRef, type UnitRef } from "../rig";
-import { solveNetwork, type DriveBranch, type LedBranch, type Network, type Solution } from "./solve";
+import { legRef, pipId, type LegRef, type UnitRef } from "../rig";
+import type { BipolarBranch, ChannelBranch, DriveBranch, LedBranch, Network, Solution } from "./network";
+import { solveNetwork } from "./solve";
 
-type Output = Exclude<Driver, { kind: "rail" }>;
+type Output = Exclude<Driver, { kind: "rail" | "switch" }>;
+type Stage = Readonly<Partial<Record<"high" | "low", { readonly volts: Volts; readonly ohms: Ohms }>>>;
+
+/** One transistor of the circuit, or one channel of an array, with how long it stays on after its drive is gone. */
+export interface SwitchUnit {
+  /** Unit, or unit and channel: `Q1`, `U3.18`. */
+  readonly id: string;
+  readonly unit: UnitRef;
+  readonly turnOff: Nanoseconds;
+}
+
+const NOTHING_STORED: ReadonlySet<string> = new Set();
 
 /** The LED network of a rig, solved for any state of its outputs and remembered. */
 export class RigCircuit {
-  /** Outputs that reach an LED or a resistor, so that their level matters here. */
+  /** Outputs that reach an LED, a resistor or a transistor, so that their level matters here. */
   readonly outputs: readonly Output[];
-  private readonly network: Omit<Network, "drives">;
-  private readonly drives: ReadonlyMap<LegRef, Omit<DriveBranch, "volts"> & { high: Volts }>;
+  readonly switches: readonly SwitchUnit[];
+  private readonly network: Omit<Network, "drives" | "bipolars" | "channels">;
+  private readonly bipolars: readonly BipolarBranch[];
+  private readonly channels: readonly ChannelBranch[];
+  private readonly stages: ReadonlyArray<{ readonly node: number; readonly stage: Stage }>;
   private readonly solved = new Map<string, Solution>();
 
   constructor(model: RigModel) {
     const { rig, nets, drivers } = model;
     const node = (leg: LegRef) => nets.of(leg).id;
+    let nodes = nets.all.length;
     const fixed = new Map<number, Volts>();
     for (const [net, here] of drivers) {
       const volts = railVolts(here);
@@ -32,60 +48,128 @@ export class RigCircuit {
         to: node(legRef(unit.ref, "2")),
         ohms: unit.ohms!,
       }));
-    const leds = rig.units.flatMap((unit): LedBranch[] => {
-      const part = partById(unit.part);
-      if (part.kind !== "display") return [];
-      const { forward, slope } = unit.led!;
-      return part.leds.map(({ digit, segment, anode, cathode }) => ({
-        id: pipId(unit.ref, digit, segment),
-        anode: node(legRef(unit.ref, anode)),
-        cathode: node(legRef(unit.ref, cathode)),
-        forward,
-        slope,
-      }));
-    });
-    this.network = { nodes: nets.all.length, fixed, resistors, leds };
+    const leds: LedBranch[] = [];
+    const bipolars: BipolarBranch[] = [];
+    const channels: ChannelBranch[] = [];
+    const switches: SwitchUnit[] = [];
+    for (const unit of rig.units) {
+      const part = model.part(unit.ref);
+      const at = (leg: string) => node(legRef(unit.ref, leg));
+      if (part.kind === "display") {
+        const { forward, slope } = unit.led!;
+        for (const { digit, segment, anode, cathode } of part.leds)
+          leds.push({
+            id: pipId(unit.ref, digit, segment),
+            anode: at(anode),
+            cathode: at(cathode),
+            forward,
+            slope,
+          });
+      } else if (part.kind === "transistor") {
+        const { control, out, common } = part.pins;
+        switches.push({ id: unit.ref, unit: unit.ref, turnOff: part.turnOff });
+        if (part.type === "npn" || part.type === "pnp") {
+          bipolars.push({
+            id: unit.ref,
+            type: part.type,
+            base: at(control),
+            collector: at(out),
+            emitter: at(common),
+            ...(part.figures as BipolarFigures),
+          });
+        } else if ("threshold" in part.figures) {
+          channels.push({
+            id: unit.ref,
+            type: part.type,
+            gate: at(control),
+            drain: at(out),
+            source: at(common),
+            ...part.figures,
+          });
+        }
+      } else if (part.kind === "driver-array") {
+        part.inputs.forEach((input, channel) => {
+          const out = part.outputs[channel]!;
+          if (nets.of(legRef(unit.ref, out)).legs.length < 2) return;
+          const base = nodes++;
+          const id = legRef(unit.ref, out);
+          resistors.push({ id: `${id} input`, from: at(input), to: base, ohms: part.inputOhms });
+          bipolars.push({
+            id,
+            type: "npn",
+            base,
+            collector: at(out),
+            emitter: at(part.ground),
+            ...part.figures,
+          });
+          switches.push({ id, unit: unit.ref, turnOff: part.turnOff });
+        });
+      }
+    }
+    this.network = { nodes, fixed, resistors, leds };
+    this.bipolars = bipolars;
+    this.channels = channels;
+    this.switches = switches;
     const used = new Set([
       ...resistors.flatMap((r) => [r.from, r.to]),
       ...leds.flatMap((led) => [led.anode, led.cathode]),
+      ...bipolars.flatMap(({ base, collector, emitter }) => [base, collector, emitter]),
+      ...channels.flatMap(({ gate, drain, source }) => [gate, drain, source]),
     ]);
     this.outputs = [...drivers].flatMap(([net, here]) =>
-      used.has(net) ? here.filter((driver): driver is Output => driver.kind !== "rail") : [],
+      used.has(net)
+        ? here.filter((driver): driver is Output => driver.kind !== "rail" && driver.kind !== "switch")
+        : [],
     );
-    this.drives = new Map(
-      this.outputs.map(({ leg }) => {
-        const { unit } = splitLegRef(leg);
-        const high = supplyOf(model, unit);
-        return [leg, { id: leg, node: node(leg), ohms: resistanceOf(model.part(unit), high), high }];
-      }),
-    );
+    this.stages = this.outputs.map(({ leg, unit }) => ({
+      node: node(leg),
+      stage: stageOf(model.part(unit), supplyOf(model, unit)),
+    }));
   }
 
-  /** The operating point with each of {@link outputs} at a level; unknown and open outputs drive nothing. */
-  solve(levels: readonly Level[]): Solution {
-    const key = levels.join("");
+  /**
+   * The operating point with each of {@link outputs} at a level; unknown and open outputs drive nothing.
+   * @param stored transistors that still conduct though their drive is gone
+   */
+  solve(levels: readonly Level[], stored: ReadonlySet<string> = NOTHING_STORED): Solution {
+    const key = stored.size === 0 ? levels.join("") : `${levels.join("")} ${[...stored].sort().join()}`;
     let solution = this.solved.get(key);
     if (!solution) {
       const drives = this.outputs.flatMap(({ leg }, at): DriveBranch[] => {
-        const { high, ...branch } = this.drives.get(leg)!;
-        if (levels[at] === HIGH) return [{ ...branch, volts: high }];
-        return levels[at] === LOW ? [{ ...branch, volts: 0 }] : [];
+        const { node, stage } = this.stages[at]!;
+        const side = levels[at] === HIGH ? stage.high : levels[at] === LOW ? stage.low : undefined;
+        return side ? [{ id: leg, node, ...side }] : [];
       });
-      solution = solveNetwork({ ...this.network, drives });
+      const held = <Branch extends { id: string }>(branches: readonly Branch[]) =>
+        stored.size === 0
+          ? branches
+          : branches.map((branch) => (stored.has(branch.id) ? { ...branch, stored: true } : branch));
+      solution = solveNetwork({
+        ...this.network,
+        drives,
+        bipolars: held(this.bipolars),
+        channels: held(this.channels),
+      });
       this.solved.set(key, solution);
     }
     return solution;
   }
 }
 
-/** Below this supply, in V, the output stages of HC chips are noticeably weaker. */
-const FULL_DRIVE: Volts = 4.5;
-
-/** Resistance of a part's output stages at a supply. */
-export function resistanceOf(part: Part, supply: Volts): Ohms {
-  if (part.kind === "controller") return part.outputResistance;
-  if (part.kind !== "shift-register") return 0;
-  return supply >= FULL_DRIVE ? part.outputResistance : part.outputResistanceLow;
+/** What an output does when high and when low, at a supply. */
+export function stageOf(part: Part, supply: Volts): Stage {
+  if (part.kind === "controller") {
+    const ohms = part.outputResistance;
+    return { high: { volts: supply, ohms }, low: { volts: 0, ohms } };
+  }
+  if (!isChip(part)) return {};
+  const { high, low } = part.stage;
+  const ohms = (side: { ohms: Ohms; ohmsLow?: Ohms }) =>
+    supply < FULL_DRIVE ? (side.ohmsLow ?? side.ohms) : side.ohms;
+  return {
+    high: high && { volts: Math.max(0, supply - high.drop), ohms: ohms(high) },
+    low: low && { volts: low.drop, ohms: ohms(low) },
+  };
 }
 
 /** The circuit of a rig, made once. */
@@ -94,14 +178,14 @@ export const circuitOf: (model: RigModel) => RigCircuit = remembered(
 );
 
 /** What a chip input has to reach to read high for certain. */
-export const inputHigh = (model: RigModel, ref: UnitRef, part: ShiftRegisterPart): Volts =>
-  part.highShare * supplyOf(model, ref);
+export const inputHigh = (model: RigModel, ref: UnitRef, part: ChipPart): Volts =>
+  part.highVolts ?? (part.highShare ?? 0.7) * supplyOf(model, ref);
 
-/** The supply potential of a controller or register: what its outputs' high level stands at. */
+/** The supply potential of a controller or chip: what its outputs' high level stands at. */
 export function supplyOf(model: RigModel, unit: UnitRef): Volts {
   const part = model.part(unit);
   if (part.kind === "controller") return part.logic;
-  if (part.kind !== "shift-register") return 0;
-  const net = model.nets.of(legRef(unit, part.pins.supply));
+  if (!isChip(part)) return 0;
+  const net = model.nets.of(legRef(unit, part.supplyLeg));
   return railVolts(model.drivers.get(net.id) ?? []) ?? 0;
 }

@@ -1,165 +1,233 @@
-import type { Milliamps, Ohms, Volts } from "../quantity";
+import { LinearSystem } from "./linear";
+import type {
+  BipolarBranch,
+  ChannelBranch,
+  LedBranch,
+  Network,
+  NodeId,
+  Solution,
+  TransistorCurrents,
+} from "./network";
 
-export type NodeId = number;
-
-export interface ResistorBranch {
-  readonly id: string;
-  readonly from: NodeId;
-  readonly to: NodeId;
-  readonly ohms: Ohms;
-}
-
-/** An LED as a forward drop plus a slope; it carries nothing backwards. */
-export interface LedBranch {
-  readonly id: string;
-  readonly anode: NodeId;
-  readonly cathode: NodeId;
-  readonly forward: Volts;
-  readonly slope: Ohms;
-}
-
-/** An output stage: a voltage behind a resistance. */
-export interface DriveBranch {
-  readonly id: string;
-  readonly node: NodeId;
-  readonly volts: Volts;
-  readonly ohms: Ohms;
-}
-
-export interface Network {
-  readonly nodes: number;
-  readonly fixed: ReadonlyMap<NodeId, Volts>;
-  readonly resistors: readonly ResistorBranch[];
-  readonly leds: readonly LedBranch[];
-  readonly drives: readonly DriveBranch[];
-}
-
-export interface Solution {
-  readonly volts: readonly Volts[];
-  /** Forward current of each LED. */
-  readonly leds: ReadonlyMap<string, Milliamps>;
-  /** Current out of each drive into its node; negative where it sinks. */
-  readonly drives: ReadonlyMap<string, Milliamps>;
-  /** Current through each resistor, from → to. */
-  readonly resistors: ReadonlyMap<string, Milliamps>;
-}
-
-/** A path to ground so weak that it settles open nodes and shows in no figure, in siemens. */
-const LEAK = 1e-10;
 const LEAST_SLOPE = 0.01;
+const TOLERANCE = 1e-9;
+/** So often all contradictions are changed at once; after that one at a time. */
+const BOLD_ROUNDS = 6;
+const MOST_CHANGES = 400;
 
-/** So often all contradictions are changed at once; after that one at a time, which cannot run in a ring. */
-const BOLD_ROUNDS = 4;
+type Region = "off" | "on" | "active" | "saturated" | "starved";
+
+/** A piece of the network that is linear within a region, and knows where it contradicts itself. */
+interface Piece {
+  region: Region;
+  stamp(system: LinearSystem): void;
+  /** The region the voltages ask for, and by how much they miss the present one; undefined where they agree. */
+  wants(volts: Float64Array): { readonly region: Region; readonly by: number } | undefined;
+}
 
 /**
- * DC operating point by nodal analysis. Each LED is either off (open) or on (a drop behind its slope); which ones
- * are on is found by changing what contradicts the voltages until nothing does.
+ * DC operating point by nodal analysis of a network that is linear in pieces. The region of every LED and transistor
+ * is found by changing what contradicts the voltages until nothing does: all at once at first, then the worst alone.
+ * What then still runs in a ring is approached by raising all sources from nothing, piece by piece.
  */
 export function solveNetwork(network: Network): Solution {
-  const on = network.leds.map(() => false);
-  const slope = (led: LedBranch) => Math.max(led.slope, LEAST_SLOPE);
-  const free = freeNodes(network);
-  let volts = nodeVolts(network, free, on);
-  for (let round = 0; round < BOLD_ROUNDS + 20 * (network.leds.length + 1); round += 1) {
-    const contradictions = network.leds.map((led, at) => {
-      const over = volts[led.anode]! - volts[led.cathode]! - led.forward;
-      return on[at] ? -over : over;
+  const system = new LinearSystem(network);
+  const leds = network.leds.map(ledPiece);
+  const bipolars = (network.bipolars ?? []).map(bipolarPiece);
+  const channels = (network.channels ?? []).map(channelPiece);
+  const pieces: Piece[] = [...leds, ...bipolars, ...channels];
+  let volts = solveWith(system, pieces, 1);
+  let settled = false;
+  for (let round = 0; round < MOST_CHANGES; round += 1) {
+    const wishes = pieces.map((piece) => piece.wants(volts));
+    const most = Math.max(0, ...wishes.map((wish) => wish?.by ?? 0));
+    if (most <= TOLERANCE) {
+      settled = true;
+      break;
+    }
+    const worst = wishes.findIndex((wish) => wish?.by === most);
+    wishes.forEach((wish, at) => {
+      if (wish && (round < BOLD_ROUNDS ? wish.by > TOLERANCE : at === worst))
+        pieces[at]!.region = wish.region;
     });
-    const most = Math.max(0, ...contradictions);
-    if (most <= 1e-9) break;
-    const worst = contradictions.indexOf(most);
-    contradictions.forEach((by, at) => {
-      if (round < BOLD_ROUNDS ? by > 1e-9 : at === worst) on[at] = !on[at];
-    });
-    volts = nodeVolts(network, free, on);
+    volts = solveWith(system, pieces, 1);
   }
-  const current = (led: LedBranch, at: number) =>
-    on[at] ? Math.max(0, ((volts[led.anode]! - volts[led.cathode]! - led.forward) / slope(led)) * 1000) : 0;
+  if (!settled) volts = raiseSources(system, pieces);
+  return readOut(network, volts, leds, bipolars, channels);
+}
+
+function solveWith(system: LinearSystem, pieces: readonly Piece[], share: number): Float64Array {
+  system.reset(share);
+  for (const piece of pieces) piece.stamp(system);
+  return system.solve();
+}
+
+/**
+ * Raises all sources from nothing to their full value. On the way the voltages move in straight lines; at each kink
+ * the piece that meets its boundary changes region, and the way goes on from there.
+ */
+function raiseSources(system: LinearSystem, pieces: readonly Piece[]): Float64Array {
+  for (const piece of pieces) piece.region = "off";
+  let share = 0;
+  let volts = solveWith(system, pieces, 0);
+  for (let step = 0; step < MOST_CHANGES && share < 1; step += 1) {
+    const end = solveWith(system, pieces, 1);
+    const at = (way: number) => volts.map((value, node) => value + (end[node]! - value) * way);
+    const holds = (way: number) => pieces.every((piece) => (piece.wants(at(way))?.by ?? 0) <= TOLERANCE);
+    if (holds(1)) return end;
+    let [good, bad] = [0, 1];
+    for (let halving = 0; halving < 40; halving += 1) {
+      const middle = (good + bad) / 2;
+      if (holds(middle)) good = middle;
+      else bad = middle;
+    }
+    const kink = at(bad);
+    const wishes = pieces.map((piece) => piece.wants(kink));
+    const most = Math.max(0, ...wishes.map((wish) => wish?.by ?? 0));
+    const first = wishes.findIndex((wish) => wish?.by === most);
+    if (first >= 0 && wishes[first]) pieces[first]!.region = wishes[first].region;
+    volts = kink;
+    share += (1 - share) * bad;
+  }
+  return solveWith(system, pieces, 1);
+}
+
+function ledPiece(led: LedBranch): Piece {
+  const slope = Math.max(led.slope, LEAST_SLOPE);
   return {
-    volts,
-    leds: new Map(network.leds.map((led, at) => [led.id, current(led, at)])),
+    region: "off",
+    stamp(system) {
+      if (this.region === "on") system.branch(led.anode, led.cathode, 1 / slope, led.forward);
+    },
+    wants(volts) {
+      const over = volts[led.anode]! - volts[led.cathode]! - led.forward;
+      if (this.region === "on") return over < 0 ? { region: "off", by: -over } : undefined;
+      return over > 0 ? { region: "on", by: over } : undefined;
+    },
+  };
+}
+
+interface BipolarPiece extends Piece {
+  baseCurrent(volts: Float64Array): number;
+  collectorCurrent(volts: Float64Array): number;
+}
+
+function bipolarPiece(branch: BipolarBranch): BipolarPiece {
+  const { base, collector, emitter, baseDrop, gain, saturation, stored } = branch;
+  const sign = branch.type === "npn" ? 1 : -1;
+  const baseSlope = Math.max(branch.baseSlope, LEAST_SLOPE);
+  const slope = Math.max(branch.saturationSlope, LEAST_SLOPE);
+  const baseVolts = (volts: Float64Array) => sign * (volts[base]! - volts[emitter]!);
+  const drop = (volts: Float64Array) => sign * (volts[collector]! - volts[emitter]!);
+  return {
+    region: stored ? "saturated" : "off",
+    stamp(system) {
+      if (this.region === "off") return;
+      const drives = !stored;
+      if (drives) system.branch(base, emitter, 1 / baseSlope, sign * baseDrop);
+      if (this.region === "saturated") system.branch(collector, emitter, 1 / slope, sign * saturation);
+      if (this.region === "active")
+        system.controlled(collector, emitter, base, emitter, gain / baseSlope, sign * baseDrop);
+    },
+    baseCurrent(volts) {
+      return this.region === "off" || stored ? 0 : Math.max(0, (baseVolts(volts) - baseDrop) / baseSlope);
+    },
+    collectorCurrent(volts) {
+      if (this.region === "saturated") return (drop(volts) - saturation) / slope;
+      return this.region === "active" ? gain * this.baseCurrent(volts) : 0;
+    },
+    wants(volts) {
+      const through = (drop(volts) - saturation) / slope;
+      if (stored) {
+        if (this.region === "starved")
+          return through > 0 ? { region: "saturated", by: drop(volts) - saturation } : undefined;
+        return through < 0 ? { region: "starved", by: saturation - drop(volts) } : undefined;
+      }
+      const over = baseVolts(volts) - baseDrop;
+      switch (this.region) {
+        case "off":
+          return over > 0 ? { region: "saturated", by: over } : undefined;
+        case "starved":
+          if (over < 0) return { region: "off", by: -over };
+          return through > 0 ? { region: "saturated", by: drop(volts) - saturation } : undefined;
+        case "saturated": {
+          if (over < 0) return { region: "off", by: -over };
+          if (through < 0) return { region: "starved", by: saturation - drop(volts) };
+          const excess = through - (gain * over) / baseSlope;
+          return excess > 0 ? { region: "active", by: excess * slope } : undefined;
+        }
+        default: {
+          if (over < 0) return { region: "off", by: -over };
+          const missing = (gain * over) / baseSlope - through;
+          return missing > 0 ? { region: "saturated", by: missing * slope } : undefined;
+        }
+      }
+    },
+  };
+}
+
+function channelPiece(branch: ChannelBranch): Piece {
+  const sign = branch.type === "n-channel" ? 1 : -1;
+  return {
+    region: branch.stored ? "on" : "off",
+    stamp(system) {
+      if (this.region === "on")
+        system.branch(branch.drain, branch.source, 1 / Math.max(branch.onResistance, LEAST_SLOPE), 0);
+    },
+    wants(volts) {
+      if (branch.stored) return undefined;
+      const over = sign * (volts[branch.gate]! - volts[branch.source]!) - branch.threshold;
+      if (this.region === "on") return over < 0 ? { region: "off", by: -over } : undefined;
+      return over > 0 ? { region: "on", by: over } : undefined;
+    },
+  };
+}
+
+function readOut(
+  network: Network,
+  volts: Float64Array,
+  leds: readonly Piece[],
+  bipolars: readonly BipolarPiece[],
+  channels: readonly Piece[],
+): Solution {
+  const between = (one: NodeId, other: NodeId) => volts[one]! - volts[other]!;
+  const ledCurrent = (led: LedBranch, at: number) =>
+    leds[at]!.region === "on"
+      ? Math.max(0, (between(led.anode, led.cathode) - led.forward) / Math.max(led.slope, LEAST_SLOPE)) * 1000
+      : 0;
+  const transistors = new Map<string, TransistorCurrents>();
+  (network.bipolars ?? []).forEach((branch, at) => {
+    const piece = bipolars[at]!;
+    transistors.set(branch.id, {
+      base: piece.baseCurrent(volts) * 1000,
+      collector: Math.max(0, piece.collectorCurrent(volts)) * 1000,
+      drop: Math.abs(between(branch.collector, branch.emitter)),
+      region: piece.region === "off" ? "off" : piece.region === "active" ? "active" : "on",
+    });
+  });
+  (network.channels ?? []).forEach((branch, at) => {
+    const on = channels[at]!.region === "on";
+    const drop = Math.abs(between(branch.drain, branch.source));
+    const ohms = Math.max(branch.onResistance, LEAST_SLOPE);
+    transistors.set(branch.id, {
+      base: 0,
+      collector: on ? (drop / ohms) * 1000 : 0,
+      drop,
+      region: on ? "on" : "off",
+    });
+  });
+  return {
+    volts: [...volts],
+    leds: new Map(network.leds.map((led, at) => [led.id, ledCurrent(led, at)])),
     drives: new Map(
-      network.drives.map((drive) => [drive.id, ((drive.volts - volts[drive.node]!) / drive.ohms) * 1000]),
-    ),
-    resistors: new Map(
-      network.resistors.map((branch) => [
-        branch.id,
-        ((volts[branch.from]! - volts[branch.to]!) / branch.ohms) * 1000,
+      network.drives.map(({ id, node, volts: source, ohms }) => [
+        id,
+        ((source - volts[node]!) / ohms) * 1000,
       ]),
     ),
+    resistors: new Map(
+      network.resistors.map(({ id, from, to, ohms }) => [id, (between(from, to) / ohms) * 1000]),
+    ),
+    transistors,
   };
-}
-
-/** The nodes something is connected to and no rail holds. */
-function freeNodes({ fixed, resistors, leds, drives }: Network): NodeId[] {
-  const touched = new Set<NodeId>();
-  for (const { from, to } of resistors) touched.add(from).add(to);
-  for (const { anode, cathode } of leds) touched.add(anode).add(cathode);
-  for (const { node } of drives) touched.add(node);
-  return [...touched].filter((node) => !fixed.has(node));
-}
-
-/** Node voltages for given LED states: conductance matrix, fixed nodes moved to the right-hand side. */
-function nodeVolts(network: Network, free: readonly NodeId[], on: readonly boolean[]): Volts[] {
-  const row = new Map(free.map((node, at) => [node, at]));
-  const size = free.length;
-  const matrix = Array.from({ length: size }, () => new Float64Array(size + 1));
-  for (let at = 0; at < size; at += 1) matrix[at]![at]! += LEAK;
-  /** A conductance between two nodes with a voltage source in series, plus side at `from`. */
-  const branch = (from: NodeId, to: NodeId, siemens: number, source: Volts) => {
-    for (const [here, there, sign] of [
-      [from, to, 1],
-      [to, from, -1],
-    ] as const) {
-      const at = row.get(here);
-      if (at === undefined) continue;
-      const line = matrix[at]!;
-      line[at]! += siemens;
-      line[size]! += sign * siemens * source;
-      const other = row.get(there);
-      if (other === undefined) line[size]! += siemens * network.fixed.get(there)!;
-      else line[other]! -= siemens;
-    }
-  };
-  for (const { from, to, ohms } of network.resistors) if (from !== to) branch(from, to, 1 / ohms, 0);
-  network.leds.forEach((led, at) => {
-    if (on[at]) branch(led.anode, led.cathode, 1 / Math.max(led.slope, LEAST_SLOPE), led.forward);
-  });
-  for (const { node, volts, ohms } of network.drives) {
-    const at = row.get(node);
-    if (at === undefined) continue;
-    matrix[at]![at]! += 1 / ohms;
-    matrix[at]![size]! += volts / ohms;
-  }
-  const solved = eliminate(matrix, size);
-  return Array.from(
-    { length: network.nodes },
-    (_, node) => network.fixed.get(node) ?? solved[row.get(node) ?? -1] ?? 0,
-  );
-}
-
-/** Gaussian elimination with partial pivoting, in place. */
-function eliminate(matrix: Float64Array[], size: number): Float64Array {
-  for (let column = 0; column < size; column += 1) {
-    let pivot = column;
-    for (let at = column + 1; at < size; at += 1) {
-      if (Math.abs(matrix[at]![column]!) > Math.abs(matrix[pivot]![column]!)) pivot = at;
-    }
-    [matrix[column], matrix[pivot]] = [matrix[pivot]!, matrix[column]!];
-    const top = matrix[column]!;
-    for (let at = column + 1; at < size; at += 1) {
-      const line = matrix[at]!;
-      const factor = line[column]! / top[column]!;
-      if (factor === 0) continue;
-      for (let k = column; k <= size; k += 1) line[k]! -= factor * top[k]!;
-    }
-  }
-  const result = new Float64Array(size);
-  for (let at = size - 1; at >= 0; at -= 1) {
-    const line = matrix[at]!;
-    let value = line[size]!;
-    for (let k = at + 1; k < size; k += 1) value -= line[k]! * result[k]!;
-    result[at] = value / line[at]!;
-  }
-  return result;
 }

@@ -1,4 +1,4 @@
-import { inOrder, parseSegments, type SegmentName } from "./segments";
+import { inOrder, parseSegments, type MarkName, type PipName, type SegmentName } from "./segments";
 
 /**
  * How well a segment shape says its character: exactly, by a shape that reads as it in context (the note says
@@ -103,11 +103,30 @@ export const GLYPHS: readonly string[] = TABLE.map(([glyph]) => glyph).filter((g
 export const HEXADECIMAL = "0123456789AbCdEF";
 
 /** Other accepted shapes for some glyphs, offered where a maker may want them. */
-export const VARIANTS: ReadonlyArray<{ glyph: string; segments: readonly SegmentName[]; name: string }> = [
-  { glyph: "6", segments: inOrder(["c", "d", "e", "f", "g"]), name: "6 without its top bar" },
-  { glyph: "9", segments: inOrder(["a", "b", "c", "f", "g"]), name: "9 without its bottom bar" },
+export const VARIANTS: ReadonlyArray<{
+  glyph: string;
+  segments: readonly SegmentName[];
+  name: string;
+  /** The segment the usual shape has and this one lacks. */
+  tail?: SegmentName;
+}> = [
+  { glyph: "6", segments: inOrder(["c", "d", "e", "f", "g"]), name: "6 without its top bar", tail: "a" },
+  { glyph: "9", segments: inOrder(["a", "b", "c", "f", "g"]), name: "9 without its bottom bar", tail: "d" },
   { glyph: "7", segments: inOrder(["a", "b", "c", "f"]), name: "7 with a left stroke" },
 ];
+
+/** Whether what is shown is the character: its own shape, or an accepted variant of it. */
+export function showsGlyph(glyph: string, shown: readonly PipName[], wanted: readonly PipName[]): boolean {
+  if (shown.join() === wanted.join()) return true;
+  const marks = (names: readonly PipName[]) => names.filter((name) => !SEVEN.has(name)).join();
+  const bars = shown.filter((name) => SEVEN.has(name)).join();
+  return (
+    marks(shown) === marks(wanted) &&
+    VARIANTS.some((variant) => variant.glyph === glyph && variant.segments.join() === bars)
+  );
+}
+
+const SEVEN: ReadonlySet<PipName> = new Set(["a", "b", "c", "d", "e", "f", "g"]);
 
 /** A shape the rig's owner gave a glyph. */
 export interface GlyphOverride {
@@ -131,24 +150,36 @@ export function glyphFit(glyph: string, overrides: readonly GlyphOverride[] = []
   );
 }
 
-/** One place of the show: a character, with or without its point lit. */
+/** One place of the show: a character, with or without its point, and the marks a display may have behind a digit. */
 export interface Cell {
   readonly glyph: string;
   readonly point: boolean;
+  readonly marks?: readonly MarkName[];
 }
+
+/** The character that lights a mark. */
+export const MARK_CHARACTERS: Readonly<Record<MarkName, string>> = { colon: ":", degree: "°" };
 
 /**
  * Splits a text into cells: a full stop lights the point of the character before it, or stands alone on a blank.
  * "2.35" → 2 with point, 3, 5.
+ * @param marks the marks the display has; their characters then belong to the cell before them
  */
-export function splitCells(text: string): Cell[] {
+export function splitCells(text: string, marks: readonly MarkName[] = []): Cell[] {
   const cells: Cell[] = [];
   let pointTaken = true;
   for (const glyph of text) {
+    const last = cells[cells.length - 1];
+    const mark = marks.find((name) => MARK_CHARACTERS[name] === glyph);
     if (glyph === ".") {
       if (pointTaken) cells.push({ glyph: " ", point: true });
-      else cells[cells.length - 1] = { ...cells[cells.length - 1]!, point: true };
+      else cells[cells.length - 1] = { ...last!, point: true };
       pointTaken = true;
+    } else if (mark && last && !last.marks?.includes(mark)) {
+      cells[cells.length - 1] = { ...last, marks: [...(last.marks ?? []), mark] };
+    } else if (mark) {
+      cells.push({ glyph: " ", point: false, marks: [mark] });
+      pointTaken = false;
     } else {
       cells.push({ glyph, point: false });
       pointTaken = false;
@@ -160,23 +191,28 @@ export function splitCells(text: string): Cell[] {
 /** The inverse of {@link splitCells}. */
 export const joinCells = (cells: readonly Cell[]): string =>
   cells
-    .map((cell) => (cell.point && cell.glyph === " " ? " ." : cell.glyph + (cell.point ? "." : "")))
+    .map(
+      ({ glyph, point, marks = [] }) =>
+        (point && glyph === " " ? " ." : glyph + (point ? "." : "")) +
+        marks.map((mark) => MARK_CHARACTERS[mark]).join(""),
+    )
     .join("");
 
-/** The segments a cell lights, point included; nothing for a glyph that cannot be shown. */
-export function cellSegments(cell: Cell, overrides: readonly GlyphOverride[] = []): SegmentName[] {
+/** The LEDs a cell lights, point and marks included; no segments for a glyph that cannot be shown. */
+export function cellSegments(cell: Cell, overrides: readonly GlyphOverride[] = []): PipName[] {
   const fit = glyphFit(cell.glyph, overrides);
-  const segments = fit.fit === "cannot" ? [] : fit.segments;
-  return inOrder(cell.point ? [...segments, "dp"] : segments);
+  const segments: readonly PipName[] = fit.fit === "cannot" ? [] : fit.segments;
+  return inOrder([...segments, ...(cell.point ? (["dp"] as const) : []), ...(cell.marks ?? [])]);
 }
 
 /**
  * The glyphs a lit pattern reads as, the plainest first.
  * @returns every glyph of the alphabet with exactly that shape, points left aside
  */
-export function readSegments(lit: Iterable<SegmentName>, overrides: readonly GlyphOverride[] = []): string[] {
+export function readSegments(lit: Iterable<PipName>, overrides: readonly GlyphOverride[] = []): string[] {
+  const beside: readonly PipName[] = ["dp", "colon", "degree"];
   const wanted = inOrder(lit)
-    .filter((segment) => segment !== "dp")
+    .filter((segment) => !beside.includes(segment))
     .join("");
   const own = overrides.map((override) => override.glyph);
   return [...new Set([...GLYPHS, ...own])].filter((glyph) => {

@@ -1,4 +1,6 @@
 export {
+  MARKS,
+  PIP_NAMES,
   SEGMENTS,
   inOrder,
   isSegment,
@@ -6,16 +8,20 @@ export {
   segmentBeside,
   writeSegments,
   type Direction,
+  type MarkName,
+  type PipName,
   type SegmentName,
 } from "./segments";
 export {
   GLYPHS,
   HEXADECIMAL,
+  MARK_CHARACTERS,
   VARIANTS,
   cellSegments,
   glyphFit,
   joinCells,
   readSegments,
+  showsGlyph,
   splitCells,
   type Cell,
   type GlyphFit,

@@ -2,6 +2,13 @@
 export const SEGMENTS = ["a", "b", "c", "d", "e", "f", "g", "dp"] as const;
 export type SegmentName = (typeof SEGMENTS)[number];
 
+/** Other marks a display may have beside its digits: they belong to the digit they stand behind. */
+export const MARKS = ["colon", "degree"] as const;
+export type MarkName = (typeof MARKS)[number];
+/** Anything of a digit that is one LED. */
+export type PipName = SegmentName | MarkName;
+export const PIP_NAMES: readonly PipName[] = [...SEGMENTS, ...MARKS];
+
 export const isSegment = (text: string): text is SegmentName =>
   (SEGMENTS as readonly string[]).includes(text);
 
@@ -19,14 +26,14 @@ export function parseSegments(text: string): SegmentName[] | undefined {
   return inOrder(found);
 }
 
-/** The segments of a set in the standard order. */
-export const inOrder = (segments: Iterable<SegmentName>): SegmentName[] => {
-  const set = new Set(segments);
-  return SEGMENTS.filter((segment) => set.has(segment));
+/** The LEDs of a set in the standard order: segments, then marks. */
+export const inOrder = <Name extends PipName>(segments: Iterable<Name>): Name[] => {
+  const set = new Set<PipName>(segments);
+  return PIP_NAMES.filter((segment): segment is Name => set.has(segment));
 };
 
 /** Writes a set of segments as one word, "abcdp" style; the inverse of {@link parseSegments}. */
-export const writeSegments = (segments: Iterable<SegmentName>): string => inOrder(segments).join("");
+export const writeSegments = (segments: Iterable<PipName>): string => inOrder(segments).join("");
 
 export type Direction = "up" | "down" | "left" | "right";
 

@@ -1,4 +1,4 @@
-import type { ControllerLine, ControllerPart, Leg } from "./types";
+import type { ControllerLine, ControllerPart, Leg, TimerUnit } from "./types";
 
 type LineNote = Pick<ControllerLine, "awkward" | "mild" | "unusable">;
 
@@ -14,7 +14,10 @@ interface Profile extends Pick<
   | "pinMaximum"
   | "supplyMaximum"
   | "cost"
+  | "timers"
+  | "allPinsMaximum"
 > {
+  readonly flavour?: ControllerPart["flavour"];
   readonly lines: readonly string[];
   readonly notes: Readonly<Record<string, LineNote>>;
 }
@@ -35,8 +38,9 @@ const POWER_LEGS: readonly Leg[] = [
 ];
 
 /** A board with its power legs and numbered lines; its chips run on the supply leg of its logic level. */
-const board = ({ lines, notes, ...profile }: Profile): ControllerPart => ({
+const board = ({ lines, notes, flavour = "sketch", ...profile }: Profile): ControllerPart => ({
   ...profile,
+  flavour,
   kind: "controller",
   outline: { style: "header" },
   legs: [...POWER_LEGS, ...lines.map((id): Leg => ({ id, name: `line ${id}`, role: "line" }))],
@@ -49,17 +53,47 @@ const board = ({ lines, notes, ...profile }: Profile): ControllerPart => ({
 /** Call times of the 8-bit boards, measured; a faster clock is taken to make the same calls faster in proportion. */
 const MEASURED_AT = 16e6;
 const MEASURED: ControllerPart["cost"] = {
+  measured: true,
   pinMode: 3_500,
   pinWrite: 3_200,
   shiftBit: 16_700,
   statement: 500,
+  interrupt: 3_500,
 };
 const scaled = (clock: number): ControllerPart["cost"] => ({
+  measured: false,
   pinMode: Math.round((MEASURED.pinMode * MEASURED_AT) / clock),
   pinWrite: Math.round((MEASURED.pinWrite * MEASURED_AT) / clock),
   shiftBit: Math.round((MEASURED.shiftBit * MEASURED_AT) / clock),
   statement: Math.round((MEASURED.statement * MEASURED_AT) / clock),
+  interrupt: Math.round((MEASURED.interrupt * MEASURED_AT) / clock),
 });
+
+const AVR_PRESCALERS = [1, 8, 64, 256, 1024];
+const CALL_TIMER = "the sketch flavour's delay() and millis() count with it";
+const TONE_TIMER = "tone() and the analogue writes of two lines use it";
+
+/** Timers of the 8-bit boards: 0 and 2 with 8 bits, the others with 16. */
+const avrTimers = (clock: number, wide: readonly number[], second = true): TimerUnit[] => [
+  ...wide.map((n): TimerUnit => ({ name: `timer ${n}`, bits: 16, clock, prescalers: AVR_PRESCALERS })),
+  ...(second
+    ? [
+        {
+          name: "timer 2",
+          bits: 8 as const,
+          clock,
+          prescalers: [1, 8, 32, 64, 128, 256, 1024],
+          taken: TONE_TIMER,
+        },
+      ]
+    : []),
+  { name: "timer 0", bits: 8, clock, prescalers: AVR_PRESCALERS, taken: CALL_TIMER },
+];
+
+/** A timer that counts microseconds, as the sketch flavour of the 32-bit boards offers it. */
+const microsecondTimer = (bits: 16 | 32): TimerUnit[] => [
+  { name: "microsecond timer", bits, clock: 1e6, prescalers: [1] },
+];
 
 const SERIAL: Record<string, LineNote> = {
   "0": { awkward: "line 0 is the receive side of the programming serial port" },
@@ -82,7 +116,9 @@ export const ATMEGA328P_BOARD = board({
   pinKeep: 20,
   pinMaximum: 40,
   supplyMaximum: 450,
+  allPinsMaximum: 200,
   cost: MEASURED,
+  timers: avrTimers(16e6, [1]),
   lines: [...numbered(0, 13), ...numbered(0, 5, "A")],
   notes: { ...SERIAL, "13": { awkward: "line 13 also carries the LED on the board", mild: true } },
 });
@@ -98,7 +134,9 @@ export const ATMEGA2560_BOARD = board({
   pinKeep: 20,
   pinMaximum: 40,
   supplyMaximum: 430,
+  allPinsMaximum: 200,
   cost: MEASURED,
+  timers: avrTimers(16e6, [1, 3, 4, 5]),
   lines: [...numbered(0, 53), ...numbered(0, 15, "A")],
   notes: { ...SERIAL, "13": { awkward: "line 13 also carries the LED on the board", mild: true } },
 });
@@ -114,6 +152,7 @@ export const ESP8266_MODULE = board({
   pinMaximum: 12,
   supplyMaximum: 250,
   cost: scaled(80e6),
+  timers: microsecondTimer(32),
   lines: numbered(0, 16),
   notes: {
     "1": { awkward: "line 1 is the send side of the programming serial port" },
@@ -135,6 +174,7 @@ export const ESP32_MODULE = board({
   pinMaximum: 40,
   supplyMaximum: 250,
   cost: scaled(240e6),
+  timers: microsecondTimer(32),
   lines: [...numbered(0, 19), ...numbered(21, 23), ...numbered(25, 27), ...numbered(32, 39)],
   notes: {
     "1": { awkward: "line 1 is the send side of the programming serial port" },
@@ -156,7 +196,81 @@ export const RP2040_BOARD = board({
   pinMaximum: 12,
   supplyMaximum: 300,
   cost: scaled(125e6),
+  timers: microsecondTimer(32),
+  allPinsMaximum: 50,
   lines: [...numbered(0, 22), ...numbered(26, 28)],
+  notes: {},
+});
+
+/** An 8-bit chip with 12 lines, one of them its reset. */
+export const ATTINY84 = board({
+  id: "ATtiny84",
+  title: "ATtiny84, 8 MHz, 5 V",
+  source: `ATtiny84 data sheet: electrical characteristics (20 mA kept, 40 mA at most, 200 mA through VCC or GND); lines numbered as the sketch flavour does, counting up from PB0; supply leg: 500 mA of a customary supply; call times are those of the 16 MHz parts at half the clock`,
+  clock: 8e6,
+  logic: 5,
+  outputResistance: 25,
+  pinKeep: 20,
+  pinMaximum: 40,
+  supplyMaximum: 480,
+  allPinsMaximum: 200,
+  cost: scaled(8e6),
+  timers: avrTimers(8e6, [1], false),
+  lines: numbered(0, 11),
+  notes: {
+    "11": { unusable: "it is the reset input unless a fuse is burnt that ends ordinary programming" },
+    ...noted(["4", "5", "6"], { awkward: "the programmer is connected to it", mild: true }),
+  },
+});
+
+/** A 14-leg chip with one input-only line. */
+export const PIC16F1455 = board({
+  id: "PIC16F1455",
+  title: "PIC16F1455, 16 MHz, 5 V",
+  source: `PIC16F1455 data sheet: electrical specifications (25 mA a pin, 170 mA through the supply legs); timer 2 counts instruction clocks, a quarter of the oscillator; ${ESTIMATED}`,
+  clock: 16e6,
+  logic: 5,
+  outputResistance: 40,
+  pinKeep: 25,
+  pinMaximum: 25,
+  supplyMaximum: 480,
+  allPinsMaximum: 170,
+  flavour: "plain-c",
+  cost: { measured: false, pinMode: 500, pinWrite: 500, shiftBit: 2_500, statement: 500, interrupt: 4_000 },
+  timers: [
+    {
+      name: "timer 2",
+      bits: 8,
+      clock: 4e6,
+      prescalers: [1, 4, 16, 64],
+      postscalers: Array.from({ length: 16 }, (_, at) => at + 1),
+    },
+    { name: "timer 1 with reload", bits: 16, clock: 4e6, prescalers: [1, 2, 4, 8] },
+  ],
+  lines: ["RA0", "RA1", "RA3", "RA4", "RA5", "RC0", "RC1", "RC2", "RC3", "RC4", "RC5"],
+  notes: {
+    RA3: { unusable: "it is an input only" },
+    ...noted(["RA0", "RA1"], { unusable: "it is an input only while USB is off" }),
+    ...noted(["RC0", "RC1"], { awkward: "the programmer is connected to it", mild: true }),
+  },
+});
+
+/** Programmable logic: every line acts on the clock. */
+export const FPGA_BOARD = board({
+  id: "FPGA-board",
+  title: "FPGA board, 100 MHz, 3.3 V",
+  source:
+    "customary programmable-logic board: 3.3 V lines of 12 to 24 mA (12 mA kept, about 30 Ω), four or eight digits with active-low segments and digit enables; supply leg: what a customary regulator leaves",
+  clock: 100e6,
+  logic: 3.3,
+  outputResistance: 30,
+  pinKeep: 12,
+  pinMaximum: 24,
+  supplyMaximum: 400,
+  flavour: "logic",
+  cost: { measured: true, pinMode: 0, pinWrite: 0, shiftBit: 20, statement: 0, interrupt: 0 },
+  timers: [{ name: "clock divider", bits: 32, clock: 100e6, prescalers: [1] }],
+  lines: numbered(0, 31),
   notes: {},
 });
 
@@ -166,6 +280,9 @@ export const CONTROLLERS: readonly ControllerPart[] = [
   ESP8266_MODULE,
   ESP32_MODULE,
   RP2040_BOARD,
+  ATTINY84,
+  PIC16F1455,
+  FPGA_BOARD,
 ];
 
 /** Lines one would take first: nothing awkward about them. */

@@ -1,92 +1,168 @@
-import { SEGMENTS, type SegmentName } from "../glyph";
-import type { DisplayPart, Leg, LedColour, LedFigures, Polarity } from "./types";
+import { PIP_NAMES, type PipName } from "../glyph";
+import type { DisplayPart, Leg, LedColour, LedFigures, LedJunction, Polarity } from "./types";
 
-/** Usual 10-leg package, seen from the front, point at the bottom right: along the bottom, then along the top. */
-const ONE_DIGIT_LEGS: Readonly<Record<string, SegmentName | "common">> = {
-  "1": "e",
-  "2": "d",
-  "3": "common",
-  "4": "c",
-  "5": "dp",
-  "6": "b",
-  "7": "a",
-  "8": "common",
-  "9": "f",
-  "10": "g",
-};
+/** What a display leg is joined to: one LED of every digit, the common of one digit, or nothing. */
+export type LegUse = PipName | `digit-${number}` | "not-used";
 
-const COMMON = "3";
+/** A display as its sheet lists it: legs along the bottom from the left, then along the top from the left or right. */
+export interface DisplaySheet {
+  readonly polarity: Polarity;
+  /** Use of each leg, leg 1 first. Half of them along the bottom, the rest along the top from right to left. */
+  readonly legs: readonly LegUse[];
+  /** The digit a mark stands behind: without an entry behind digit 2 for the colon, behind the last for the degree mark. */
+  readonly marks?: Readonly<Partial<Record<"colon" | "degree", number>>>;
+  /** Where the leg of the points lights another mark behind a digit instead. */
+  readonly pointIs?: Readonly<Record<number, PipName>>;
+}
 
-function oneDigit(polarity: Polarity): DisplayPart {
-  const legs = Object.entries(ONE_DIGIT_LEGS).map(([id, use]): Leg => ({
-    id,
-    name: use === "common" ? (polarity === "common-cathode" ? "common −" : "common +") : use,
-    role: "led",
+const isCommon = (use: LegUse): use is `digit-${number}` => use.startsWith("digit-");
+const digitOf = (use: LegUse): number => Number(use.slice("digit-".length));
+
+/** How many digits a sheet has: one for each number among its commons. */
+export const digitsOf = (sheet: Pick<DisplaySheet, "legs">): number =>
+  new Set(sheet.legs.filter(isCommon)).size;
+
+/** What keeps a sheet from describing a display, with what to do; undefined for a good one. */
+export function sheetProblem({ legs }: Pick<DisplaySheet, "legs">): string | undefined {
+  const commons = [...new Set(legs.filter(isCommon).map(digitOf))].sort((one, other) => one - other);
+  if (commons.length === 0) return "No leg is the common of a digit: say which legs the commons are on.";
+  const gap = commons.findIndex((digit, at) => digit !== at + 1);
+  if (gap >= 0)
+    return `Digit ${gap + 1} has no common, and digit ${commons[gap]} has one: number the digits from 1 without a gap.`;
+  const segments = (["a", "b", "c", "d", "e", "f", "g"] as const).filter(
+    (segment) => !legs.includes(segment),
+  );
+  if (segments.length > 0)
+    return `No leg is segment ${segments.join(", ")}: every segment needs one, or numbers cannot be read.`;
+  return undefined;
+}
+
+/**
+ * Builds a display part from its sheet. Every segment leg runs to that segment of every digit; several legs of one
+ * use are joined inside.
+ */
+export function displayPart(id: string, title: string, source: string, sheet: DisplaySheet): DisplayPart {
+  const { polarity, legs: uses } = sheet;
+  const cathode = polarity === "common-cathode";
+  const digits = digitsOf(sheet);
+  const legs = uses.map((use, at): Leg => ({
+    id: String(at + 1),
+    name: isCommon(use)
+      ? `${digits === 1 ? "common" : `digit ${digitOf(use)}`} ${cathode ? "−" : "+"}`
+      : use === "not-used"
+        ? "not used"
+        : use,
+    role: use === "not-used" ? "not-used" : "led",
   }));
-  const legOf = (segment: SegmentName): string =>
-    Object.entries(ONE_DIGIT_LEGS).find(([, use]) => use === segment)![0];
+  const legsOf = (wanted: LegUse) => uses.flatMap((use, at) => (use === wanted ? [String(at + 1)] : []));
+  const leds: LedJunction[] = [];
+  const add = (digit: number, segment: PipName, own: string) => {
+    const common = legsOf(`digit-${digit}`)[0];
+    if (common === undefined) return;
+    leds.push({ digit, segment, anode: cathode ? own : common, cathode: cathode ? common : own });
+  };
+  for (let digit = 1; digit <= digits; digit += 1) {
+    for (const name of PIP_NAMES) {
+      const own = legsOf(name)[0];
+      if (own === undefined) continue;
+      if (name === "colon" || name === "degree") {
+        const behind = sheet.marks?.[name] ?? (name === "colon" ? Math.min(2, digits) : digits);
+        if (behind === digit) add(digit, name, own);
+      } else if (name === "dp" && sheet.pointIs) {
+        const instead = sheet.pointIs[digit];
+        if (instead) add(digit, instead, own);
+      } else add(digit, name, own);
+    }
+  }
+  const joined = [...new Set(uses)]
+    .filter((use) => use !== "not-used")
+    .map(legsOf)
+    .filter((same) => same.length > 1);
   return {
-    id: polarity === "common-cathode" ? "digit-1-cc" : "digit-1-ca",
+    id,
     kind: "display",
-    title: `one digit, ${polarity === "common-cathode" ? "common cathode" : "common anode"}, 10 legs`,
-    outline: { style: "two-rows", perRow: 5 },
-    source: "customary leg order of 10-leg, 14 mm one-digit displays; check it against the sheet of yours",
+    title,
+    outline: { style: "two-rows", perRow: Math.ceil(uses.length / 2) },
     legs,
+    joined,
     polarity,
-    digits: 1,
-    leds: SEGMENTS.map((segment) => ({
-      digit: 1,
-      segment,
-      anode: polarity === "common-cathode" ? legOf(segment) : COMMON,
-      cathode: polarity === "common-cathode" ? COMMON : legOf(segment),
-    })),
-    joined: [["3", "8"]],
+    digits,
+    leds,
+    source,
   };
 }
 
-export const DIGIT_1_COMMON_CATHODE = oneDigit("common-cathode");
-export const DIGIT_1_COMMON_ANODE = oneDigit("common-anode");
+/** Leg orders met most, seen from the front, points at the bottom right. */
+const ORDERS: Readonly<Record<string, { title: string; legs: readonly LegUse[] } & Partial<DisplaySheet>>> = {
+  "digit-1": {
+    title: "one digit",
+    legs: ["e", "d", "digit-1", "c", "dp", "b", "a", "digit-1", "f", "g"],
+  },
+  "digit-2": {
+    title: "two digits",
+    legs: ["e", "d", "c", "g", "dp", "b", "digit-2", "digit-1", "f", "a"],
+  },
+  "digit-3": {
+    title: "three digits",
+    legs: ["e", "d", "dp", "c", "g", "not-used", "b", "digit-3", "digit-2", "f", "a", "digit-1"],
+  },
+  "digit-4": {
+    title: "four digits",
+    legs: ["e", "d", "dp", "c", "g", "digit-4", "b", "digit-3", "digit-2", "f", "a", "digit-1"],
+  },
+  "digit-4-clock": {
+    title: "four digits with colon and degree mark",
+    legs: ["e", "d", "dp", "c", "g", "digit-4", "b", "digit-3", "digit-2", "f", "a", "digit-1"],
+    pointIs: { 2: "colon", 4: "degree" },
+  },
+};
 
-const LED_SOURCE = "typical figures for 3 to 5 mm indicator and display LEDs; use the sheet of yours";
+const POLARITY_NAME: Readonly<Record<Polarity, string>> = {
+  "common-cathode": "common cathode",
+  "common-anode": "common anode",
+};
+const ENDING: Readonly<Record<Polarity, string>> = { "common-cathode": "cc", "common-anode": "ca" };
+
+/** The catalogue's display with so many digits. */
+export const displayId = (order: string, polarity: Polarity): string => `${order}-${ENDING[polarity]}`;
+
+export const DISPLAYS: readonly DisplayPart[] = Object.entries(ORDERS).flatMap(([order, sheet]) =>
+  (["common-cathode", "common-anode"] as const).map((polarity) =>
+    displayPart(
+      displayId(order, polarity),
+      `${sheet.title}, ${POLARITY_NAME[polarity]}, ${sheet.legs.length} legs`,
+      "customary leg order of 14 mm displays; check it against the sheet of yours, or enter yours leg by leg",
+      { ...sheet, polarity },
+    ),
+  ),
+);
+
+/** The sheet of a catalogue display, to start one's own from. */
+export function sheetOf(order: string, polarity: Polarity): DisplaySheet | undefined {
+  const found = ORDERS[order];
+  return found && { legs: found.legs, polarity, pointIs: found.pointIs };
+}
+
+const LED_SOURCE =
+  "typical figures for 3 to 5 mm indicator and display LEDs, peak at a tenth duty and 0.1 ms; use the sheet of yours";
+
+const colour = (name: LedColour, title: string, forward: number, slope: number): LedFigures => ({
+  colour: name,
+  title,
+  forward,
+  slope,
+  keep: 20,
+  maximum: 30,
+  peak: 80,
+  source: LED_SOURCE,
+});
 
 /** Figures to start from, a colour each. */
 export const LED_FIGURES: Readonly<Record<LedColour, LedFigures>> = {
-  red: { colour: "red", title: "red", forward: 1.9, slope: 10, keep: 20, maximum: 30, source: LED_SOURCE },
-  amber: {
-    colour: "amber",
-    title: "amber",
-    forward: 2.0,
-    slope: 12,
-    keep: 20,
-    maximum: 30,
-    source: LED_SOURCE,
-  },
-  "yellow-green": {
-    colour: "yellow-green",
-    title: "yellow-green (older)",
-    forward: 2.1,
-    slope: 15,
-    keep: 20,
-    maximum: 30,
-    source: LED_SOURCE,
-  },
-  green: {
-    colour: "green",
-    title: "true green",
-    forward: 3.1,
-    slope: 20,
-    keep: 20,
-    maximum: 30,
-    source: LED_SOURCE,
-  },
-  blue: { colour: "blue", title: "blue", forward: 3.1, slope: 20, keep: 20, maximum: 30, source: LED_SOURCE },
-  white: {
-    colour: "white",
-    title: "white",
-    forward: 3.1,
-    slope: 20,
-    keep: 20,
-    maximum: 30,
-    source: LED_SOURCE,
-  },
+  red: colour("red", "red", 1.9, 10),
+  amber: colour("amber", "amber", 2.0, 12),
+  "yellow-green": colour("yellow-green", "yellow-green (older)", 2.1, 15),
+  green: colour("green", "true green", 3.1, 20),
+  blue: colour("blue", "blue", 3.1, 20),
+  white: colour("white", "white", 3.1, 20),
 };

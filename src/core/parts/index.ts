@@ -1,13 +1,32 @@
 import { CONTROLLERS } from "./controllers";
-import { DIGIT_1_COMMON_ANODE, DIGIT_1_COMMON_CATHODE } from "./digit-displays";
+import { DISPLAYS } from "./digit-displays";
 import { CAPACITOR, RESISTOR, SUPPLY } from "./passives";
+import { POWER_REGISTER_TPIC6B595 } from "./power-register-tpic6b595";
+import { DECODER_4511, DECODER_74LS47 } from "./segment-decoders";
+import { DECODER_74HC138, DECODER_74HC238, RING_CD4017 } from "./selectors";
 import { SHIFT_REGISTER_74HC595 } from "./shift-register-74hc595";
+import {
+  DARLINGTON_ULN2803,
+  NPN_SWITCH,
+  N_CHANNEL_SWITCH,
+  PNP_SWITCH,
+  P_CHANNEL_SWITCH,
+} from "./transistors";
 import type { Leg, Part } from "./types";
 
 export * from "./types";
 export { countLeg, legPlace, type LegSide } from "./counting";
 export { CONTROLLERS, easyLines } from "./controllers";
-export { LED_FIGURES } from "./digit-displays";
+export {
+  LED_FIGURES,
+  digitsOf,
+  displayId,
+  displayPart,
+  sheetOf,
+  sheetProblem,
+  type DisplaySheet,
+  type LegUse,
+} from "./digit-displays";
 
 /** Which of the two customary leg-name sets to show. */
 export type NamingSchool = "letters" | "numbers";
@@ -15,8 +34,18 @@ export type NamingSchool = "letters" | "numbers";
 const CATALOGUE: readonly Part[] = [
   ...CONTROLLERS,
   SHIFT_REGISTER_74HC595,
-  DIGIT_1_COMMON_CATHODE,
-  DIGIT_1_COMMON_ANODE,
+  POWER_REGISTER_TPIC6B595,
+  DECODER_74HC138,
+  DECODER_74HC238,
+  RING_CD4017,
+  DECODER_4511,
+  DECODER_74LS47,
+  NPN_SWITCH,
+  PNP_SWITCH,
+  N_CHANNEL_SWITCH,
+  P_CHANNEL_SWITCH,
+  DARLINGTON_ULN2803,
+  ...DISPLAYS,
   RESISTOR,
   CAPACITOR,
   SUPPLY,
@@ -24,8 +53,11 @@ const CATALOGUE: readonly Part[] = [
 
 const byId: ReadonlyMap<string, Part> = new Map(CATALOGUE.map((part) => [part.id, part]));
 
+/** The part id of a display whose legs the rig's owner entered. */
+export const OWN_DISPLAY = "own-display";
+
 /** Ids of all parts, in catalogue order. */
-export const PART_IDS: readonly string[] = CATALOGUE.map((part) => part.id);
+export const PART_IDS: readonly string[] = [...CATALOGUE.map((part) => part.id), OWN_DISPLAY];
 
 /** @returns the part with that id, or undefined when the catalogue has none */
 export const findPart = (id: string): Part | undefined => byId.get(id);

@@ -1,5 +1,5 @@
+import type { PipName, SegmentName } from "../glyph";
 import type { Hertz, Milliamps, Nanoseconds, Ohms, Volts, Watts } from "../quantity";
-import type { SegmentName } from "../glyph";
 
 /** What a leg is for, seen from outside the part. */
 export type LegRole =
@@ -45,6 +45,19 @@ export interface ControllerLine {
   readonly unusable?: string;
 }
 
+/** A timer that counts to a compare value and starts again. */
+export interface TimerUnit {
+  readonly name: string;
+  readonly bits: 8 | 16 | 32;
+  /** The clock the prescaler divides, in Hz. */
+  readonly clock: Hertz;
+  readonly prescalers: readonly number[];
+  /** Interrupts may be thinned out by this divider, where there is one. */
+  readonly postscalers?: readonly number[];
+  /** Something else on the board that uses it. */
+  readonly taken?: string;
+}
+
 export interface ControllerPart extends PartBase {
   readonly kind: "controller";
   readonly clock: Hertz;
@@ -61,14 +74,61 @@ export interface ControllerPart extends PartBase {
   readonly lines: readonly ControllerLine[];
   /** Time the calls of the C++ sketch flavour take. */
   readonly cost: {
+    /** Whether the times were measured or only estimated. */
+    readonly measured: boolean;
     readonly pinMode: Nanoseconds;
     readonly pinWrite: Nanoseconds;
     readonly shiftBit: Nanoseconds;
     readonly statement: Nanoseconds;
+    /** Entering and leaving an interrupt routine. */
+    readonly interrupt: Nanoseconds;
   };
+  /** Which program the board runs: the sketch flavour, plain C, or logic that acts on every clock. */
+  readonly flavour: "sketch" | "plain-c" | "logic";
+  readonly timers: readonly TimerUnit[];
+  /** Most that may flow through its supply and ground legs together. */
+  readonly allPinsMaximum?: Milliamps;
 }
 
-export interface ShiftRegisterPart extends PartBase {
+/** One side of an output stage: a drop that stays, behind a resistance. */
+export interface OutputSide {
+  readonly drop: Volts;
+  readonly ohms: Ohms;
+  /** Resistance below {@link FULL_DRIVE}, where that is known to differ. */
+  readonly ohmsLow?: Ohms;
+}
+
+/** An input that has to be on a fixed level, unless the program drives it. */
+export interface Tie {
+  readonly leg: string;
+  readonly to: 0 | 1;
+  /** What the chip does while the input is on the other level. */
+  readonly otherwise: string;
+}
+
+/** What all logic chips have: a supply, inputs with a threshold, output stages with limits. */
+interface ChipBase extends PartBase {
+  readonly supplyLeg: string;
+  readonly groundLeg: string;
+  /** Inputs that belong on a controller line or on another chip's output. */
+  readonly signalLegs: readonly string[];
+  readonly ties: readonly Tie[];
+  /** Output legs, first stage, lowest code or segment a first. */
+  readonly outputLegs: readonly string[];
+  /** What an output does when high and when low; undefined where it lets go. */
+  readonly stage: { readonly high?: OutputSide; readonly low?: OutputSide };
+  /** Output current at which levels are specified. */
+  readonly outputSpecified: Milliamps;
+  readonly outputMaximum: Milliamps;
+  readonly packageMaximum?: Milliamps;
+  readonly supplyRange: readonly [Volts, Volts];
+  /** Share of the supply an input has to reach to read high, or the volts where they are fixed. */
+  readonly highShare?: number;
+  readonly highVolts?: Volts;
+  readonly powerMaximum: Watts;
+}
+
+export interface ShiftRegisterPart extends ChipBase {
   readonly kind: "shift-register";
   readonly stages: number;
   readonly pins: {
@@ -78,30 +138,93 @@ export interface ShiftRegisterPart extends PartBase {
     readonly outputEnable: string;
     readonly clear: string;
     readonly serialOut: string;
-    readonly supply: string;
-    readonly ground: string;
-    /** Output legs, first stage (nearest to the serial input) first. */
-    readonly outputs: readonly string[];
   };
-  /** Typical resistance of an output stage at 4.5 V and above, and below it. */
-  readonly outputResistance: Ohms;
-  readonly outputResistanceLow: Ohms;
-  /** Output current at which levels are specified at 4.5 V. */
-  readonly outputSpecified: Milliamps;
+  /** What a stage that holds 1 puts on its output: a high level, or a sink to ground. */
+  readonly one: "high" | "sinks";
+  readonly clockMaximum: Hertz;
+}
+
+/** Several address inputs, one output for each code. */
+export interface SelectorPart extends ChipBase {
+  readonly kind: "selector";
+  /** Address legs, least significant first. */
+  readonly address: readonly string[];
+  readonly enables: ReadonlyArray<{ readonly leg: string; readonly active: 0 | 1 }>;
+  /** Level of the output that is chosen. */
+  readonly chosen: 0 | 1;
+}
+
+/** A ring of outputs, one high at a time; each clock steps it on. */
+export interface RingPart extends ChipBase {
+  readonly kind: "ring";
+  readonly pins: { readonly clock: string; readonly inhibit: string; readonly reset: string };
+}
+
+/** Four bits in, seven segments out. */
+export interface SegmentDecoderPart extends ChipBase {
+  readonly kind: "segment-decoder";
+  readonly pins: {
+    /** Code legs, least significant first. */
+    readonly code: readonly string[];
+    readonly lampTest: string;
+    readonly blank: string;
+    readonly latch?: string;
+  };
+  /** Level of an output whose segment is lit. */
+  readonly lit: 0 | 1;
+  /** Segments lit by each code, 0 to 15. */
+  readonly table: ReadonlyArray<readonly SegmentName[]>;
+}
+
+/** Logic chips: everything with a supply leg that reads and drives levels. */
+export type ChipPart = ShiftRegisterPart | SelectorPart | RingPart | SegmentDecoderPart;
+
+/** A single transistor used as a switch. */
+export interface TransistorPart extends PartBase {
+  readonly kind: "transistor";
+  readonly type: "npn" | "pnp" | "n-channel" | "p-channel";
+  readonly pins: { readonly control: string; readonly out: string; readonly common: string };
+  readonly current: { readonly keep: Milliamps; readonly maximum: Milliamps };
+  /** Time it stays on after its drive is gone. */
+  readonly turnOff: Nanoseconds;
+  readonly figures: BipolarFigures | ChannelFigures;
+}
+
+export interface BipolarFigures {
+  /** Base-emitter drop and its slope. */
+  readonly baseDrop: Volts;
+  readonly baseSlope: Ohms;
+  readonly gain: number;
+  /** Collector-emitter drop when saturated, and its slope. */
+  readonly saturation: Volts;
+  readonly saturationSlope: Ohms;
+}
+
+export interface ChannelFigures {
+  readonly threshold: Volts;
+  readonly onResistance: Ohms;
+}
+
+/** Darlington sinks in one package, each with its base resistor inside. */
+export interface DriverArrayPart extends PartBase {
+  readonly kind: "driver-array";
+  readonly inputs: readonly string[];
+  readonly outputs: readonly string[];
+  readonly ground: string;
+  readonly common: string;
+  readonly inputOhms: Ohms;
+  readonly figures: BipolarFigures;
+  readonly turnOff: Nanoseconds;
   readonly outputMaximum: Milliamps;
   readonly packageMaximum: Milliamps;
-  readonly supplyRange: readonly [Volts, Volts];
-  /** Share of the supply an input has to reach to read high. */
-  readonly highShare: number;
   readonly powerMaximum: Watts;
-  readonly clockMaximum: Hertz;
 }
 
 export type Polarity = "common-cathode" | "common-anode";
 
 export interface LedJunction {
   readonly digit: number;
-  readonly segment: SegmentName;
+  readonly segment: PipName;
   readonly anode: string;
   readonly cathode: string;
 }
@@ -128,7 +251,27 @@ export interface SupplyPart extends PartBase {
 }
 
 export type Part =
-  ControllerPart | ShiftRegisterPart | DisplayPart | ResistorPart | CapacitorPart | SupplyPart;
+  | ControllerPart
+  | ChipPart
+  | TransistorPart
+  | DriverArrayPart
+  | DisplayPart
+  | ResistorPart
+  | CapacitorPart
+  | SupplyPart;
+
+const CHIP_KINDS: ReadonlySet<Part["kind"]> = new Set([
+  "shift-register",
+  "selector",
+  "ring",
+  "segment-decoder",
+]);
+
+/** Whether a part is a logic chip. */
+export const isChip = (part: Part): part is ChipPart => CHIP_KINDS.has(part.kind);
+
+/** Below this supply, in V, output stages of HC chips are noticeably weaker. */
+export const FULL_DRIVE: Volts = 4.5;
 
 /** Figures of an LED colour; forward drop is at about 10 mA, slope is the rise per ampere above it. */
 export interface LedFigures {
@@ -139,6 +282,8 @@ export interface LedFigures {
   readonly keep: Milliamps;
   /** Above this a small LED ages fast or dies. */
   readonly maximum: Milliamps;
+  /** Most in short pulses, at a tenth duty or less. */
+  readonly peak: Milliamps;
   readonly source: string;
 }
 

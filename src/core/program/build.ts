@@ -1,41 +1,209 @@
-import { cellBytes, type RigModel } from "../address";
-import { showCells } from "../show";
-import type { Program, Statement } from "./types";
+import {
+  cellPips,
+  digitLines,
+  directLines,
+  isMultiplexed,
+  stateFor,
+  type DriveState,
+  type RigModel,
+} from "../address";
+import type { Cell } from "../glyph";
+import { controllerById, type PipId, type Scan, type ScanSchool } from "../rig";
+import { showFrames, type Frame } from "../show";
+import { fitDivider, fitPeriods } from "../timing";
+import { turnPeriod } from "./run";
+import type { Program, ProgramFrame, SlotState, Statement } from "./types";
 
-/** The program that plays the rig's show over its shift registers. */
+/** Microseconds a slot is held, the last entry standing for all that follow. */
+export const onTime = ({ on }: Pick<Scan, "on">, slot: number): number => on[Math.min(slot, on.length - 1)]!;
+
+/** Who really keeps time: logic has no loop, and a board of another kind has no divider. */
+export function schoolOf(model: RigModel): ScanSchool {
+  const { flavour } = controllerById(model.rig.plan.controller);
+  const wanted = model.rig.scan.school;
+  if (flavour === "logic") return "divider";
+  return wanted === "divider" ? "loop" : wanted;
+}
+
+/** The program that plays the rig's show. */
 export function buildProgram(model: RigModel): Program {
+  const frames = showFrames(model.rig);
+  return playing(model, frames);
+}
+
+/** A program that only holds one face. */
+export const holdingFrame = (model: RigModel, cells: readonly Cell[]): Program =>
+  playing(model, [{ text: "", cells, cut: false }], true);
+
+function playing(model: RigModel, shown: readonly Frame[], held = false): Program {
   const { rig, encoding } = model;
-  const { show } = rig;
-  const patterns = showCells(show).map((cell) => ({ cell, bytes: cellBytes(model, cell) }));
-  const run: Statement = {
-    do: "for-each-pattern",
-    body: [
-      { do: "send", pattern: "each" },
-      { do: "wait", time: show.interval },
-    ],
-  };
-  const setUp: Statement[] = [
-    { do: "line-mode", line: "data" },
-    { do: "line-mode", line: "clock" },
-    { do: "line-mode", line: "latch" },
-    { do: "send", pattern: "blank" },
+  const { show, scan } = rig;
+  const direct = directLines(encoding);
+  const shared = digitLines(encoding);
+  const ring = encoding.rings[0];
+  const maker = stateMaker(model, direct);
+  const frames = shown.map((frame): ProgramFrame => ({ ...frame, states: maker(frame.cells) }));
+  const blank = model.digits.map((): Cell => ({ glyph: " ", point: false }));
+  const multiplexed = isMultiplexed(model);
+  const school = schoolOf(model);
+  const chain = encoding.chain;
+  const lines = [
+    ...(chain ? [chain.data, chain.clock, chain.latch] : []),
+    ...direct,
+    ...(ring ? [ring.clock, ring.reset] : []),
   ];
-  const ends = show.mode === "hold" || show.rounds > 0;
-  if (show.mode === "hold") setUp.push({ do: "send", pattern: "first" });
-  else if (ends) {
-    setUp.push({ do: "repeat", times: show.rounds, body: [run] });
-    if (show.end === "blank") setUp.push({ do: "send", pattern: "blank" });
-  }
-  return {
-    lines: encoding.lines,
-    patterns,
-    blank: cellBytes(model, { glyph: " ", point: false }),
-    send: [
-      { do: "line-write", line: "latch", level: 0 },
-      { do: "shift-pattern", order: encoding.bitOrder },
-      { do: "line-write", line: "latch", level: 1 },
-    ],
-    setup: setUp,
-    loop: ends ? [] : [run],
+  const byLines =
+    direct.some((line) => shared.has(line)) &&
+    encoding.decoders.every(
+      ({ unit, inputs }) => !selects(model, unit) || model.digits.length < 2 ** inputs.length,
+    );
+  const blanks = multiplexed && scan.blank > 0;
+  const step: Statement[] = ring ? [{ do: "step-ring" }] : [];
+  // While everything is dark the ring may step before the segments change; without blanking it steps last.
+  const send: Statement[] = [
+    ...(blanks ? step : []),
+    ...(chain
+      ? ([
+          { do: "line-write", line: chain.latch, level: 0 },
+          { do: "shift-state", order: encoding.bitOrder },
+          { do: "line-write", line: chain.latch, level: 1 },
+        ] as const)
+      : []),
+    ...(blanks ? [] : step),
+    ...(direct.length > 0 ? ([{ do: "write-lines", which: "all" }] as const) : []),
+  ];
+  const toSlot: Statement[] = [
+    ...(blanks ? ([{ do: "darken" }, { do: "wait-slot", time: "blank" }] as const) : []),
+    { do: "show", state: "slot" },
+  ];
+  const withTimer = multiplexed && school !== "loop";
+  const modes = [...new Set(lines)].map((line): Statement => ({ do: "line-mode", line }));
+  const on = model.slots.map((_, slot) => onTime(scan, slot));
+  const timing = withTimer
+    ? timingOf(
+        model,
+        on.map((time) => time + scan.blank),
+      )
+    : { periods: [] };
+  const program = {
+    chain,
+    direct,
+    digitLines: direct.filter((line) => shared.has(line)),
+    ring: ring && { clock: ring.clock, reset: ring.reset },
+    school,
+    on,
+    blankTime: multiplexed ? scan.blank : 0,
+    ...timing,
+    frames,
+    dark: { text: "", cells: blank, cut: false, states: maker(blank) },
+    send,
+    darken: blanks
+      ? byLines
+        ? [{ do: "write-lines", which: "digits" } as const]
+        : send.filter((statement) => statement.do !== "step-ring")
+      : [],
+    tick: withTimer ? toSlot : [],
   };
+  const showing: Statement[] = withTimer
+    ? [
+        { do: "take-frame", frame: "each" },
+        { do: "wait", time: show.interval },
+      ]
+    : multiplexed
+      ? [
+          {
+            do: "repeat",
+            what: "refreshes",
+            times: refreshes(model, program),
+            body: [{ do: "for-each-slot", body: [...toSlot, { do: "wait-slot", time: "on" }] }],
+          },
+        ]
+      : [
+          { do: "show", state: "slot" },
+          { do: "wait", time: show.interval },
+        ];
+  const once: Statement[] =
+    multiplexed && !withTimer
+      ? [{ do: "for-each-slot", body: [...toSlot, { do: "wait-slot", time: "on" }] }]
+      : [];
+  const take = (frame: "first" | "last" | "blank"): Statement[] => [
+    { do: "take-frame", frame },
+    ...(multiplexed ? [] : ([{ do: "show", state: frame === "blank" ? "blank" : "slot" }] as const)),
+  ];
+  const run: Statement = { do: "for-each-frame", body: showing };
+  const setup: Statement[] = [...modes, { do: "show", state: "blank" }];
+  if (withTimer) setup.push({ do: "start-timer" });
+  const holds = held || show.mode === "hold";
+  const ends = holds || show.rounds > 0;
+  if (holds) setup.push(...take("first"));
+  else if (ends) {
+    setup.push({ do: "repeat", what: "rounds", times: show.rounds, body: [run] });
+    if (show.end === "blank") setup.push(...take("blank"));
+    else if (multiplexed) setup.push(...take("last"));
+  }
+  return { ...program, setup, loop: ends ? once : [run] };
+}
+
+const selects = (model: RigModel, unit: string): boolean => model.part(unit).kind === "selector";
+
+/** The periods a timer or divider really keeps, and its settings; as wanted where no timer reaches them. */
+function timingOf(model: RigModel, wanted: readonly number[]): Pick<Program, "periods" | "timer"> {
+  const controller = controllerById(model.rig.plan.controller);
+  if (controller.flavour === "logic")
+    return { periods: wanted.map((period) => fitDivider(period, controller.clock).period) };
+  const timer = fitPeriods(wanted, controller);
+  return timer ? { periods: timer.map(({ period }) => period), timer } : { periods: wanted };
+}
+
+/** Makes the states of a face's slots: what is put out for each, and how a ring gets there. */
+function stateMaker(model: RigModel, direct: readonly string[]): (cells: readonly Cell[]) => SlotState[] {
+  const { encoding, slots, digits } = model;
+  const ring = encoding.rings[0];
+  return (cells) => {
+    let stands = 0;
+    return slots.map((inSlot, slot): SlotState => {
+      const lit = new Set<PipId>();
+      for (const id of inSlot) {
+        const cell = cells[digits.indexOf(id)];
+        if (cell) for (const pip of cellPips(model, cell, id)) lit.add(pip);
+      }
+      const state = stateFor(encoding, lit);
+      const step = ring && ringStep(model, slot);
+      const reset = slot === 0;
+      const clocks = ring ? (reset ? step! : Math.max(0, step! - stands)) : 0;
+      if (ring) stands = step!;
+      return {
+        slot,
+        bytes: state.bytes,
+        levels: direct.map((line) => state.levels[line] ?? 0),
+        ...(ring ? { ring: { reset, clocks } } : {}),
+      };
+    });
+  };
+}
+
+/** The step of the ring at which a slot's digit is on, whatever is lit there. */
+function ringStep(model: RigModel, slot: number): number {
+  const id = model.slots[slot]![0]!;
+  for (const { pip, needs } of model.encoding.pips) {
+    if (!pip.startsWith(`${id.unit}.${id.digit}.`)) continue;
+    for (const need of needs) if ("ring" in need) return need.step;
+  }
+  return 0;
+}
+
+/** What a slot's state means to the wires, for solving the circuit. */
+export function driveState(program: Program, model: RigModel, state: SlotState): DriveState {
+  const ring = model.encoding.rings[0];
+  return {
+    bytes: state.bytes,
+    levels: Object.fromEntries(program.direct.map((line, at) => [line, state.levels[at]!])),
+    steps: ring ? { [ring.unit]: ringStep(model, state.slot) } : {},
+  };
+}
+
+/** How many turns of the scan make up the show's interval, at the time the calls really take. */
+function refreshes(model: RigModel, program: Omit<Program, "setup" | "loop">): number {
+  const period = turnPeriod(program, controllerById(model.rig.plan.controller).cost);
+  return Math.max(1, Math.round((model.rig.show.interval * 1e6) / period));
 }

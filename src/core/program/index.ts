@@ -1,4 +1,8 @@
-export type { Pattern, Program, ProgramEvent, Statement } from "./types";
-export { buildProgram } from "./build";
-export { runProgram, type TimedEvent } from "./run";
-export { sketchText, writeSketch, type SketchLine } from "./sketch";
+export type { Burst, LineEvent, Program, ProgramEvent, ProgramFrame, SlotState, Statement } from "./types";
+export { buildProgram, driveState, holdingFrame, onTime, schoolOf } from "./build";
+export { burstOf, runProgram, turnPeriod, type TimedEvent } from "./run";
+export { writeSketch } from "./sketch";
+export { writeLogic } from "./verilog";
+export { writeProgram, type ProgramText } from "./write";
+export { sketchText, type SketchLine } from "./sketch-text";
+export { timerKind, type TimerKind } from "./sketch-timer";

@@ -2,9 +2,20 @@ import { execFileSync, spawnSync } from "node:child_process";
 import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { DEMO_RIGS } from "@/demo";
+import { demoRig } from "@/demo";
 import { modelOf } from "../address";
-import { DEFAULT_PLAN, controllerById, ledValues, newRig, swapWires, type Rig, type Show } from "../rig";
+import type { Polarity } from "../parts";
+import {
+  DEFAULT_PLAN,
+  controllerById,
+  ledValues,
+  newRig,
+  relay,
+  swapWires,
+  type Rig,
+  type SchemeName,
+  type Show,
+} from "../rig";
 import { buildProgram, runProgram, sketchText, writeSketch } from ".";
 
 const rigWith = (values: Partial<Rig> & { show?: Show }): Rig => ({
@@ -13,18 +24,35 @@ const rigWith = (values: Partial<Rig> & { show?: Show }): Rig => ({
 });
 const show = (values: Partial<Show>): Show => ({
   mode: "count",
-  list: "012",
+  texts: ["0", "1", "2"],
   hold: "8.",
   interval: 250,
   rounds: 2,
   end: "last",
+  align: "right",
+  leadingZeros: "show",
   ...values,
 });
 const sketchOf = (rig: Rig) => {
   const model = modelOf(rig);
   return sketchText(writeSketch(model, buildProgram(model)));
 };
-const [slipGate, ladderStep] = DEMO_RIGS as [Rig, Rig];
+const slipGate = demoRig("slip-gate");
+const ladderStep = demoRig("ladder-step");
+/** A scan kept by a loop, whatever the rig has. */
+const looped = (id: string, on: readonly number[], blank: number): Rig => ({
+  ...demoRig(id),
+  scan: { school: "loop", on, blank },
+  show: { ...demoRig(id).show, interval: 20 },
+});
+const withShow = (id: string, values: Partial<Show>): Rig => {
+  const rig = looped(id, [2000], 20);
+  return { ...rig, show: { ...rig.show, ...values } };
+};
+const scheme = (name: SchemeName, polarity: Polarity): Rig => {
+  const moorings = withShow("moorings-free", { interval: 20 });
+  return relay(moorings, { ...moorings.plan, scheme: name, polarity, digitSwitch: "transistor", lines: {} });
+};
 const swapped = swapWires(slipGate, "output-a", "output-d");
 
 /** What the calls of the sketch do, as lines: enough of them to run a sketch on this machine and see every call. */
@@ -34,7 +62,13 @@ const SHIM = `
 #include <cstdlib>
 enum { LOW, HIGH, INPUT = 0, OUTPUT = 1, LSBFIRST = 0, MSBFIRST = 1, A0 = 14, A1, A2, A3, A4, A5 };
 static long calls = 0;
-static void count() { if (++calls > 4000) exit(0); }
+static unsigned long waits = 0;
+static void wait(unsigned long us) { if (++calls > 4000) exit(0); waits += us; }
+static void count() {
+  if (++calls > 4000) exit(0);
+  if (waits > 0) printf("wait %lu\\n", waits);
+  waits = 0;
+}
 void pinMode(uint8_t line, uint8_t) { count(); printf("mode %d\\n", line); }
 void digitalWrite(uint8_t line, uint8_t level) { count(); printf("line %d %d\\n", line, level); }
 void shiftOut(uint8_t data, uint8_t clock, uint8_t order, uint8_t value) {
@@ -44,7 +78,8 @@ void shiftOut(uint8_t data, uint8_t clock, uint8_t order, uint8_t value) {
     digitalWrite(clock, LOW);
   }
 }
-void delay(unsigned long ms) { count(); printf("wait %lu\\n", ms); }
+void delayMicroseconds(unsigned int us) { wait(us); }
+void delay(unsigned long ms) { wait(ms * 1000); }
 #include "sketch.inc"
 int main() { setup(); for (int i = 0; i < 3; i++) loop(); }
 `;
@@ -61,19 +96,26 @@ function compiledCalls(rig: Rig): string[] {
   return execFileSync(join(folder, "run")).toString().trim().split("\n");
 }
 
-/** The same calls as the simulator makes them. */
+/** The same calls as the simulator makes them, waits in whole microseconds. */
 function simulatedCalls(rig: Rig, most: number): string[] {
   const model = modelOf(rig);
   const number = (line: string) => (line.startsWith("A") ? 14 + Number(line.slice(1)) : Number(line));
   const calls: string[] = [];
-  let before = 0;
+  let free = 0;
   const { cost } = controllerById(model.rig.plan.controller);
-  for (const event of runProgram(buildProgram(model), cost)) {
-    const waited = Math.floor((event.at - before) / 1e6);
+  // What statements cost between the calls is left out, so that only waits are counted.
+  for (const event of runProgram(buildProgram(model), { ...cost, statement: 1 })) {
+    const waited = Math.floor((event.at - free) / 1000);
     if (waited > 0) calls.push(`wait ${waited}`);
-    before = event.at;
-    if (event.kind === "line-mode") calls.push(`mode ${number(event.line)}`);
-    if (event.kind === "line") calls.push(`line ${number(event.line)} ${event.level}`);
+    free = event.at;
+    if (event.kind === "line-mode") {
+      calls.push(`mode ${number(event.line)}`);
+      free += cost.pinMode;
+    }
+    if (event.kind === "burst") {
+      for (const { line, level } of event.burst.events) calls.push(`line ${number(line)} ${level}`);
+      free += event.burst.duration;
+    }
     if (calls.length >= most) break;
   }
   return calls.slice(0, most);
@@ -91,15 +133,27 @@ describe("the sketch, compiled and run, makes the calls the simulator makes", ()
     ["held, with its point", rigWith({ show: show({ mode: "hold" }) })],
     ["two rounds, then blank", rigWith({ show: show({ end: "blank" }) })],
     ["two rounds, the last stays", rigWith({ show: show({}) })],
-    ["300 places", rigWith({ show: show({ list: "0123456789".repeat(25), rounds: 0, interval: 1 }) })],
+    ["250 places", rigWith({ show: show({ texts: [..."0123456789".repeat(25)], rounds: 0, interval: 1 }) })],
     [
       "a hostile name and a glyph of its own",
       rigWith({
         name: "x\\\n#error ??/ */",
         glyphs: [{ glyph: "\\", segments: ["a"] }],
-        show: show({ list: "\\0" }),
+        show: show({ texts: ["\\", "0"] }),
       }),
     ],
+    ["River level, by a loop, blanked", looped("river-level", [2000], 20)],
+    ["River level, uneven and without blank", looped("river-level", [1500, 900, 400, 2000], 0)],
+    ["Moorings free, twelve lines", looped("moorings-free", [2000], 30)],
+    ["on-times longer than the short pause takes", looped("moorings-free", [40_000], 10)],
+    ["two rounds of a scan, the last stays", withShow("moorings-free", { rounds: 2, interval: 30 })],
+    ["two rounds of a scan, then dark", withShow("river-level", { rounds: 2, interval: 30, end: "blank" })],
+    ["a scan held", withShow("moorings-free", { mode: "hold" })],
+    ["a selector", scheme("selector", "common-anode")],
+    ["a decade ring", scheme("ring", "common-cathode")],
+    ["a BCD decoder", scheme("bcd-decoder", "common-cathode")],
+    ["a register for each of four digits", scheme("register-static", "common-cathode")],
+    ["one digit straight from lines", relay(slipGate, { ...slipGate.plan, scheme: "direct" })],
   ])("%s", (_, rig) => {
     const compiled = compiledCalls(rig);
     expect(compiled.length).toBeGreaterThan(50);
@@ -111,13 +165,13 @@ describe("the sketch, compiled and run, makes the calls the simulator makes", ()
 
 test("an update takes what the calls cost: 140 µs, 16.7 µs a bit", () => {
   const model = modelOf(slipGate);
-  const at = { sending: [] as number[], sent: [] as number[] };
+  const sent: Array<{ at: number; duration: number }> = [];
   for (const event of runProgram(buildProgram(model), controllerById(model.rig.plan.controller).cost)) {
-    if (event.kind === "sending" || event.kind === "sent") at[event.kind].push(event.at);
-    if (at.sent.length === 3) break;
+    if (event.kind === "burst") sent.push({ at: event.at, duration: event.burst.duration });
+    if (sent.length === 3) break;
   }
-  expect(at.sent.map((time, n) => time - at.sending[n]!)).toEqual([140_000, 140_000, 140_000]);
-  expect(at.sending[2]! - at.sending[1]!).toBe(1_000_000_000 + 140_000 + 500);
+  expect(sent.map(({ duration }) => duration)).toEqual([140_000, 140_000, 140_000]);
+  expect(sent[2]!.at - sent[1]!.at).toBe(1_000_000_000 + 140_000 + 500);
 });
 
 test("the sketch says where it is wired, and that kept code drives other lines", () => {
@@ -126,7 +180,7 @@ test("the sketch says where it is wired, and that kept code drives other lines",
     ...slipGate,
     code: {
       ...slipGate.code,
-      kept: { ...modelOf(slipGate).encoding, lines: { data: "2", clock: "6", latch: "7" } },
+      kept: { ...modelOf(slipGate).encoding, chain: { data: "2", clock: "6", latch: "7" } },
     },
   });
   expect(sketchText(writeSketch(model, buildProgram(model), "numbers"))).toContain(

@@ -1,44 +1,26 @@
-import type { RigModel } from "../address";
-import { formatByte, type Cell } from "../glyph";
-import { legById, legName, type NamingSchool } from "../parts";
-import {
-  controllerById,
-  splitLegRef,
-  splitPipId,
-  unitValue,
-  type LegRef,
-  type PipId,
-  type UnitRef,
-} from "../rig";
-import type { Pattern, Program, Statement } from "./types";
+import { isMultiplexed, type RigModel } from "../address";
+import { isChip, type NamingSchool } from "../parts";
+import { controllerById } from "../rig";
+import { turnPeriod } from "./run";
+import { storedBytes, tables, wiringComments } from "./sketch-tables";
+import { comment, type SketchLine } from "./sketch-text";
+import { tickRoutine, timerKind, timerStart } from "./sketch-timer";
+import type { Program, Statement } from "./types";
 
-/** One line of a program, and what it is about, so that a screen can mark it. */
-export interface SketchLine {
-  readonly text: string;
-  readonly pip?: PipId;
-  readonly glyph?: string;
-  /** Column of the leftmost bit of the line's binary numbers, one for each byte. */
-  readonly bitColumns?: readonly number[];
-}
-
-const NAMES = { data: "DATA_LINE", clock: "CLOCK_LINE", latch: "LATCH_LINE" } as const;
 const INDENT = "  ";
+/** Longest pause, in µs, the microsecond call keeps exactly on 8-bit boards. */
+const LONGEST_PAUSE = 16_000;
 
-/** Text that may stand in a line comment: one line, ASCII where it matters, and nothing that swallows the next line. */
-const plain = (text: string): string =>
-  text
-    .replace(/[\u0000-\u001f\u007f\u2028\u2029]+/g, " ")
-    .replace(/(\S)\u0305/g, "$1 (active low)")
-    .replace(/(\w+)(\w) \(active low\)/g, "$1$2 (active low)")
-    .replace(/′/g, "'")
-    .replace(/Ω/g, "ohm")
-    .replace(/µ/g, "u")
-    .replace(/−/g, "-")
-    .replace(/\\/g, "/")
-    .replace(/\?\?\//g, "?");
-
-const cellName = ({ glyph, point }: Cell): string =>
-  (glyph === " " ? "blank" : `'${plain(glyph)}'`) + (point ? " with point" : "");
+/** What a printed program needs to know of the whole while it prints a statement. */
+interface Printing {
+  readonly program: Program;
+  /** The routine that is printed is given a state, and a slot where there are several. */
+  readonly multiplexed: boolean;
+  readonly single: boolean;
+  readonly longPauses: boolean;
+  /** Within the loop over all faces. */
+  readonly inFrames?: boolean;
+}
 
 /**
  * Prints a program as a C++ sketch for the setup()/loop() flavour, with plain pin-write and shift-out calls and no
@@ -49,202 +31,281 @@ export function writeSketch(
   program: Program,
   school: NamingSchool = "letters",
 ): SketchLine[] {
+  const multiplexed = isMultiplexed(model);
+  const printing: Printing = {
+    program,
+    multiplexed,
+    single: !multiplexed && storedBytes(program.dark.states[0]!).length === 1,
+    longPauses: Math.max(...program.on, program.blankTime) > LONGEST_PAUSE,
+  };
   return [
-    ...heading(model),
-    ...wiring(model, program, school),
+    ...heading(model, program),
+    ...wiringComments(model, program, school),
     { text: "" },
-    ...constants(program),
+    ...constants(printing, model),
     { text: "" },
     ...tables(model, program),
     { text: "" },
-    ...sendRoutine(program),
+    ...(printing.longPauses ? [...PAUSE, { text: "" }] : []),
+    ...sendRoutine(printing),
     { text: "" },
-    ...routine("void setup() {", program, program.setup),
+    ...darkenRoutine(printing),
+    ...tickRoutine(model, program, (body) => lines(body, printing, 1)),
+    ...routine("void setup() {", printing, program.setup, (statement) =>
+      timerStart(model, program, statement),
+    ),
     { text: "" },
-    ...(program.loop.length > 0
-      ? routine("void loop() {", program, program.loop)
-      : [
-          { text: "void loop() {" },
-          { text: `${INDENT}// Nothing more to do: the outputs keep what was latched.` },
-          { text: "}" },
-        ]),
+    ...loopRoutine(model, printing),
   ];
 }
 
-/** The program as the text of a file. */
-export const sketchText = (lines: readonly SketchLine[]): string =>
-  lines.map(({ text }) => `${text}\n`).join("");
+const PAUSE: SketchLine[] = [
+  { text: "void pauseMicroseconds(unsigned long time) {" },
+  { text: `${INDENT}delay(time / 1000);` },
+  { text: `${INDENT}delayMicroseconds(time % 1000);` },
+  { text: "}" },
+];
 
-const comment = (text = ""): SketchLine => ({ text: `// ${plain(text)}`.trimEnd() });
-
-function heading(model: RigModel): SketchLine[] {
-  const display = model.part(model.display.ref);
-  const chips = model.chain.chips.length;
+function heading(model: RigModel, program: Program): SketchLine[] {
+  const counts = new Map<string, number>();
+  for (const { ref } of model.rig.units) {
+    const part = model.part(ref);
+    const named = isChip(part) || part.kind === "driver-array";
+    if (!named && part.kind !== "display" && part.kind !== "transistor") continue;
+    const title = named ? part.id : part.title;
+    counts.set(title, (counts.get(title) ?? 0) + 1);
+  }
+  const controller = controllerById(model.rig.plan.controller);
+  const period = turnPeriod(program, controller.cost);
   return [
     comment(model.rig.name),
-    comment(`${chips === 1 ? "One 74HC595" : `${chips} 74HC595s`}, ${display.title}.`),
-    comment(`For: ${controllerById(model.rig.plan.controller).title}.`),
+    comment(`Drives: ${[...counts].map(([title, count]) => `${count} x ${title}`).join("; ")}.`),
+    comment(`For: ${controller.title}.`),
     comment("Written by Bold Pip: bytes, bit order and lines come from the rig's wires."),
+    ...(isMultiplexed(model)
+      ? [comment(`Each digit is refreshed ${Math.round(1e9 / period)} times a second.`)]
+      : []),
     comment(),
   ];
 }
 
-function wiring(model: RigModel, program: Program, school: NamingSchool): SketchLine[] {
-  const name = (leg: LegRef): string => {
-    const { unit, leg: id } = splitLegRef(leg);
-    const part = model.part(unit);
-    if (part.kind === "controller") return legById(part, id).name;
-    return `${unit} ${legName(legById(part, id), school)} (leg ${id})`;
-  };
-  const resistor = (ref: UnitRef): string => `${ref} ${unitValue(model.unit(ref)) ?? ""}`;
-  const chip = model.chain.chips[0];
-  const part = chip === undefined ? undefined : model.part(chip);
-  const inputs =
-    part?.kind === "shift-register"
-      ? (["data", "clock", "latch"] as const).map((use) => {
-          const leg = { data: part.pins.serialIn, clock: part.pins.shiftClock, latch: part.pins.latchClock }[
-            use
-          ];
-          const found = model.chain.lines[use];
-          const lead =
-            found === program.lines[use]
-              ? ""
-              : `   ! the wires lead ${found === undefined ? "nowhere" : `to line ${found}`}`;
-          return comment(`  line ${program.lines[use]} -> ${name(`${chip!}.${leg}`)}   ${use}${lead}`);
-        })
-      : [];
-  const segments = model.addresses.map(({ pip, ownLeg, ownReach }): SketchLine => {
-    const steps = ownReach.map(({ driver, via }) =>
-      [name(driver.leg), ...[...via].reverse().map(resistor)].join(" -> "),
-    );
-    return {
-      ...comment(`  ${steps.join(" and ") || "nothing"} -> ${name(ownLeg)}`),
-      pip,
-    };
-  });
-  const first = model.addresses[0];
-  const common = (first?.sharedReach ?? []).map(({ driver, via }) =>
-    comment(`  ${[name(first!.sharedLeg), ...via.map(resistor), name(driver.leg)].join(" -> ")}`),
-  );
-  return [comment("Wiring:"), ...inputs, ...segments, ...common];
+/** A constant name for a line: its use in the chain or ring. Lines driven directly are in a table. */
+function lineName(program: Program, line: string): string {
+  const { chain, ring } = program;
+  if (chain?.data === line) return "DATA_LINE";
+  if (chain?.clock === line) return "CLOCK_LINE";
+  if (chain?.latch === line) return "LATCH_LINE";
+  if (ring?.clock === line) return "RING_CLOCK_LINE";
+  if (ring?.reset === line) return "RING_RESET_LINE";
+  return line;
 }
 
-function constants(program: Program): SketchLine[] {
+function constants({ program, multiplexed }: Printing, model: RigModel): SketchLine[] {
+  const { chain, ring, direct, digitLines } = program;
   const wait = waitOf([...program.setup, ...program.loop]);
+  const refreshes = repeatOf([...program.setup, ...program.loop]);
+  const one = (name: string, value: string | number, type = "uint8_t"): SketchLine => ({
+    text: `const ${type} ${name} = ${value};`,
+  });
+  const kind = timerKind(model, program);
   return [
-    ...(["data", "clock", "latch"] as const).map((use) => ({
-      text: `const uint8_t ${NAMES[use]} = ${program.lines[use]};`,
-    })),
-    ...(wait === undefined ? [] : [{ text: `const unsigned long INTERVAL_MS = ${wait};` }]),
+    ...(chain
+      ? [one("DATA_LINE", chain.data), one("CLOCK_LINE", chain.clock), one("LATCH_LINE", chain.latch)]
+      : []),
+    ...(ring ? [one("RING_CLOCK_LINE", ring.clock), one("RING_RESET_LINE", ring.reset)] : []),
+    ...(direct.length > 0
+      ? [
+          { text: `const uint8_t LINES[] = {${direct.join(", ")}};` },
+          one("LINE_COUNT", direct.length),
+          ...(program.darken.some((statement) => statement.do === "write-lines")
+            ? [one("FIRST_DIGIT_LINE", direct.length - digitLines.length)]
+            : []),
+        ]
+      : []),
+    ...(ring && multiplexed
+      ? [
+          {
+            text: `const uint8_t RING_CLOCKS[] = {${program.dark.states.map((state) => state.ring?.clocks ?? 0).join(", ")}};`,
+          },
+        ]
+      : []),
+    ...(multiplexed && kind === "loop"
+      ? [
+          {
+            text: `const ${program.on.some((time) => time > 65535) ? "uint32_t" : "uint16_t"} ON_US[] = {${program.on.map(Math.round).join(", ")}};`,
+          },
+        ]
+      : []),
+    ...(multiplexed && program.blankTime > 0
+      ? [one("BLANK_US", Math.round(program.blankTime), "uint16_t")]
+      : []),
+    ...(refreshes === undefined ? [] : [one("REFRESHES", refreshes, "unsigned long")]),
+    ...(wait === undefined ? [] : [one("INTERVAL_MS", wait, "unsigned long")]),
   ];
 }
 
-function waitOf(statements: readonly Statement[]): number | undefined {
+/** The first thing a search finds in statements and their bodies. */
+function search<Found>(
+  statements: readonly Statement[],
+  look: (statement: Statement) => Found | undefined,
+): Found | undefined {
   for (const statement of statements) {
-    const found =
-      statement.do === "wait"
-        ? statement.time
-        : statement.do === "repeat" || statement.do === "for-each-pattern"
-          ? waitOf(statement.body)
-          : undefined;
+    const found = look(statement) ?? ("body" in statement ? search(statement.body, look) : undefined);
     if (found !== undefined) return found;
   }
   return undefined;
 }
 
-function tables(model: RigModel, program: Program): SketchLine[] {
-  const { encoding } = model;
-  const order = Array.from({ length: encoding.byteCount }, (_, byte) =>
-    [7, 6, 5, 4, 3, 2, 1, 0]
-      .map((bit) => {
-        const entry = encoding.bits.find((candidate) => candidate.byte === byte && candidate.bit === bit);
-        return entry ? splitPipId(entry.pip).segment.replace("dp", "p") : "-";
-      })
-      .join(""),
+const waitOf = (statements: readonly Statement[]): number | undefined =>
+  search(statements, (statement) => (statement.do === "wait" ? statement.time : undefined));
+
+const repeatOf = (statements: readonly Statement[]): number | undefined =>
+  search(statements, (statement) =>
+    statement.do === "repeat" && statement.what === "refreshes" ? statement.times : undefined,
   );
-  const lights = new Set(encoding.bits.map((entry) => entry.lights));
-  const sense =
-    lights.size === 2 ? "see each LED's wiring for what lights it" : lights.has(0) ? "0 lights" : "1 lights";
-  const single = encoding.byteCount === 1;
-  const row = ({ cell, bytes }: Pattern): SketchLine => {
-    const numbers = bytes.map((byte) => formatByte(byte, "binary")).join(", ");
-    const lead = single ? INDENT : `${INDENT}{`;
-    return {
-      text: `${lead}${numbers}${single ? "" : "}"},  // ${bytes.map((byte) => formatByte(byte)).join(" ")}  ${cellName(cell)}`,
-      glyph: cell.glyph,
-      bitColumns: bytes.map((_, at) => lead.length + at * 12 + 2),
-    };
-  };
-  const size = single ? "[]" : `[][${encoding.byteCount}]`;
+
+function sendRoutine(printing: Printing): SketchLine[] {
+  const { program, multiplexed, single } = printing;
+  const says = program.chain
+    ? "// Shifts a pattern into the registers; the outputs take it when the latch line rises."
+    : "// Puts a pattern on the lines.";
+  const opening = multiplexed
+    ? `void showSlot(${program.ring ? "uint8_t slot, " : ""}const uint8_t *state) {`
+    : `void sendPattern(${single ? "uint8_t pattern" : "const uint8_t *pattern"}) {`;
+  return [{ text: says }, ...routine(opening, printing, program.send)];
+}
+
+function darkenRoutine(printing: Printing): SketchLine[] {
+  const { program } = printing;
+  if (program.darken.length === 0) return [];
   return [
-    comment(`The segment on each bit (p: point, -: not used); ${sense}.`),
-    comment(
-      encoding.bitOrder === "msb-first"
-        ? "The leftmost bit is sent first and ends farthest down the register."
-        : "The rightmost bit is sent first and ends farthest down the register.",
+    { text: "// Makes everything dark, so that no digit shows what belongs to its neighbour." },
+    { text: "void darken(uint8_t slot) {" },
+    { text: `${INDENT}const uint8_t *state = FRAMES[FRAME_COUNT][slot];` },
+    ...lines(program.darken, printing, 1),
+    { text: "}" },
+    { text: "" },
+  ];
+}
+
+function loopRoutine(model: RigModel, printing: Printing): SketchLine[] {
+  const { program } = printing;
+  if (program.loop.length > 0) return routine("void loop() {", printing, program.loop);
+  const says =
+    program.tick.length > 0
+      ? "// Nothing more to do here: the timer keeps the digits lit."
+      : "// Nothing more to do: the outputs keep what was put out.";
+  const polled = timerKind(model, program) === "polled" ? [{ text: `${INDENT}refreshIfDue();` }] : [];
+  return [{ text: "void loop() {" }, { text: `${INDENT}${says}` }, ...polled, { text: "}" }];
+}
+
+function routine(
+  opening: string,
+  printing: Printing,
+  body: readonly Statement[],
+  special: (statement: Statement) => string[] | undefined = () => undefined,
+): SketchLine[] {
+  return [
+    { text: opening },
+    ...body.flatMap((statement) =>
+      (special(statement) ?? print(statement, printing, 1)).map((text) => ({ text })),
     ),
-    { text: `//  ${single ? "" : " "}${order.join("".padEnd(4))}` },
-    { text: `const uint8_t PATTERNS${size} = {` },
-    ...program.patterns.map(row),
-    { text: "};" },
-    { text: "const uint16_t PATTERN_COUNT = sizeof(PATTERNS) / sizeof(PATTERNS[0]);" },
-    single
-      ? { text: `const uint8_t BLANK = ${formatByte(program.blank[0]!, "binary")};` }
-      : {
-          text: `const uint8_t BLANK[] = {${program.blank.map((byte) => formatByte(byte, "binary")).join(", ")}};`,
-        },
+    { text: "}" },
   ];
 }
 
-function sendRoutine(program: Program): SketchLine[] {
-  const parameter = program.blank.length === 1 ? "uint8_t pattern" : "const uint8_t *pattern";
-  return [
-    { text: "// Shifts a pattern into the register; the outputs take it when the latch line rises." },
-    ...routine(`void sendPattern(${parameter}) {`, program, program.send),
-  ];
-}
+const lines = (body: readonly Statement[], printing: Printing, depth: number): SketchLine[] =>
+  body.flatMap((statement) => print(statement, printing, depth)).map((text) => ({ text }));
 
-function routine(opening: string, program: Program, body: readonly Statement[]): SketchLine[] {
-  return [{ text: opening }, ...printAll(body, program, 1).map((text) => ({ text })), { text: "}" }];
-}
-
-const printAll = (body: readonly Statement[], program: Program, depth: number): string[] =>
-  body.flatMap((statement) => print(statement, program, depth));
-
-function print(statement: Statement, program: Program, depth: number): string[] {
+function print(statement: Statement, printing: Printing, depth: number): string[] {
   const lead = INDENT.repeat(depth);
+  const { program, multiplexed, single } = printing;
+  const state = multiplexed ? "state" : "pattern";
+  const inside = (body: readonly Statement[]) => body.flatMap((inner) => print(inner, printing, depth + 1));
+  const block = (opening: string, body: readonly string[]) => [`${lead}${opening} {`, ...body, `${lead}}`];
   switch (statement.do) {
-    case "line-mode":
-      return [`${lead}pinMode(${NAMES[statement.line]}, OUTPUT);`];
+    case "line-mode": {
+      const at = program.direct.indexOf(statement.line);
+      if (at < 0) return [`${lead}pinMode(${lineName(program, statement.line)}, OUTPUT);`];
+      if (at > 0) return [];
+      return [`${lead}for (uint8_t at = 0; at < LINE_COUNT; at++) pinMode(LINES[at], OUTPUT);`];
+    }
     case "line-write":
-      return [`${lead}digitalWrite(${NAMES[statement.line]}, ${statement.level ? "HIGH" : "LOW"});`];
-    case "shift-pattern": {
-      const order = statement.order === "msb-first" ? "MSBFIRST" : "LSBFIRST";
-      const shift = (what: string) => `shiftOut(${NAMES.data}, ${NAMES.clock}, ${order}, ${what});`;
-      if (program.blank.length === 1) return [`${lead}${shift("pattern")}`];
       return [
-        `${lead}for (uint8_t at = 0; at < ${program.blank.length}; at++) {`,
-        `${lead}${INDENT}${shift("pattern[at]")}`,
-        `${lead}}`,
+        `${lead}digitalWrite(${lineName(program, statement.line)}, ${statement.level ? "HIGH" : "LOW"});`,
+      ];
+    case "shift-state": {
+      const order = statement.order === "msb-first" ? "MSBFIRST" : "LSBFIRST";
+      const shift = (what: string) => `shiftOut(DATA_LINE, CLOCK_LINE, ${order}, ${what});`;
+      if (single) return [`${lead}${shift("pattern")}`];
+      const count = program.dark.states[0]!.bytes.length;
+      if (count === 1) return [`${lead}${shift(`${state}[0]`)}`];
+      return block(`for (uint8_t at = 0; at < ${count}; at++)`, [`${lead}${INDENT}${shift(`${state}[at]`)}`]);
+    }
+    case "write-lines": {
+      const first = program.dark.states[0]!.bytes.length;
+      const from = statement.which === "digits" ? "FIRST_DIGIT_LINE" : "0";
+      const index = first === 0 ? "at / 8" : `${first} + at / 8`;
+      const byte = single ? "pattern" : `${state}[${index}]`;
+      return block(`for (uint8_t at = ${from}; at < LINE_COUNT; at++)`, [
+        `${lead}${INDENT}digitalWrite(LINES[at], (${byte} >> (at % 8)) & 1 ? HIGH : LOW);`,
+      ]);
+    }
+    case "step-ring": {
+      const pulse = (name: string, where: string) => [
+        `${where}digitalWrite(${name}, HIGH);`,
+        `${where}digitalWrite(${name}, LOW);`,
+      ];
+      return [
+        ...block("if (slot == 0)", pulse("RING_RESET_LINE", `${lead}${INDENT}`)),
+        ...block(
+          "for (uint8_t clock = 0; clock < RING_CLOCKS[slot]; clock++)",
+          pulse("RING_CLOCK_LINE", `${lead}${INDENT}`),
+        ),
       ];
     }
-    case "send":
-      return [
-        `${lead}sendPattern(${{ each: "PATTERNS[step]", first: "PATTERNS[0]", blank: "BLANK" }[statement.pattern]});`,
-      ];
+    case "show": {
+      if (!multiplexed) {
+        const face = printing.inFrames ? "PATTERNS[shown]" : "PATTERNS[0]";
+        const what = statement.state === "blank" ? "BLANK" : face;
+        return [`${lead}sendPattern(${what});`];
+      }
+      const slot = statement.state === "blank" ? "0" : "slot";
+      const frame = statement.state === "blank" ? "FRAME_COUNT" : "shown";
+      return [`${lead}showSlot(${program.ring ? `${slot}, ` : ""}FRAMES[${frame}][${slot}]);`];
+    }
+    case "darken":
+      return [`${lead}darken(slot);`];
     case "wait":
-      return [`${lead}delay(INTERVAL_MS);`];
-    case "for-each-pattern":
-      return [
-        `${lead}for (uint16_t step = 0; step < PATTERN_COUNT; step++) {`,
-        ...printAll(statement.body, program, depth + 1),
-        `${lead}}`,
+      return program.tick.length > 0 ? [`${lead}waitShowing(INTERVAL_MS);`] : [`${lead}delay(INTERVAL_MS);`];
+    case "wait-slot": {
+      const call = printing.longPauses ? "pauseMicroseconds" : "delayMicroseconds";
+      return [`${lead}${call}(${statement.time === "on" ? "ON_US[slot]" : "BLANK_US"});`];
+    }
+    case "for-each-frame": {
+      const body = statement.body.flatMap((inner) =>
+        print(inner, { ...printing, inFrames: true }, depth + 1),
+      );
+      if (!multiplexed) return block("for (uint16_t shown = 0; shown < PATTERN_COUNT; shown++)", body);
+      return program.tick.length > 0
+        ? block("for (uint16_t next = 0; next < FRAME_COUNT; next++)", body)
+        : block("for (shown = 0; shown < FRAME_COUNT; shown++)", body);
+    }
+    case "for-each-slot":
+      return block("for (uint8_t slot = 0; slot < SLOTS; slot++)", inside(statement.body));
+    case "repeat": {
+      const [name, times] =
+        statement.what === "refreshes" ? ["refresh", "REFRESHES"] : ["round", String(statement.times)];
+      return block(`for (unsigned long ${name} = 0; ${name} < ${times}; ${name}++)`, inside(statement.body));
+    }
+    case "take-frame": {
+      if (!multiplexed) return [];
+      const frame = { each: "next", first: "0", last: "FRAME_COUNT - 1", blank: "FRAME_COUNT" }[
+        statement.frame
       ];
-    case "repeat":
-      return [
-        `${lead}for (unsigned long round = 0; round < ${statement.times}; round++) {`,
-        ...printAll(statement.body, program, depth + 1),
-        `${lead}}`,
-      ];
+      return [`${lead}${program.tick.length > 0 ? `handOver(${frame})` : `shown = ${frame}`};`];
+    }
+    case "start-timer":
+      return [];
   }
 }

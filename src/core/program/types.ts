@@ -1,39 +1,109 @@
-import type { Cell } from "../glyph";
-import type { Milliseconds } from "../quantity";
-import type { BitOrder, LineUse } from "../rig";
+import type { TimerSetting } from "../timing";
+import type { Frame } from "../show";
+import type { Microseconds, Milliseconds } from "../quantity";
+import type { BitOrder, ChainUse, ScanSchool } from "../rig";
 
 /** One statement of what the controller does. The simulator runs it and the sketch writer prints it. */
 export type Statement =
-  | { readonly do: "line-mode"; readonly line: LineUse }
-  | { readonly do: "line-write"; readonly line: LineUse; readonly level: 0 | 1 }
-  /** Shifts the bytes of the routine's pattern out, first byte first. */
-  | { readonly do: "shift-pattern"; readonly order: BitOrder }
-  /** Runs the send routine with a pattern: the one of the loop, the first of the table, or the blank one. */
-  | { readonly do: "send"; readonly pattern: "each" | "first" | "blank" }
+  | { readonly do: "line-mode"; readonly line: string }
+  | { readonly do: "line-write"; readonly line: string; readonly level: 0 | 1 }
+  /** Shifts the bytes of the state out, first byte first. */
+  | { readonly do: "shift-state"; readonly order: BitOrder }
+  /** Writes the direct lines of the state, in their order: all of them, or only those that switch digits. */
+  | { readonly do: "write-lines"; readonly which: "all" | "digits" }
+  /** Brings the ring to the state's digit: a reset before the first, clock pulses to the others. */
+  | { readonly do: "step-ring" }
+  /** Puts out a state: the one of the slot, or the one in which everything is dark. */
+  | { readonly do: "show"; readonly state: "slot" | "blank" }
+  /** Makes everything dark between two slots. */
+  | { readonly do: "darken" }
   | { readonly do: "wait"; readonly time: Milliseconds }
-  | { readonly do: "for-each-pattern"; readonly body: readonly Statement[] }
-  | { readonly do: "repeat"; readonly times: number; readonly body: readonly Statement[] };
+  /** Waits a slot's on-time or the blank time. */
+  | { readonly do: "wait-slot"; readonly time: "on" | "blank" }
+  | { readonly do: "for-each-frame"; readonly body: readonly Statement[] }
+  | { readonly do: "for-each-slot"; readonly body: readonly Statement[] }
+  | {
+      readonly do: "repeat";
+      readonly times: number;
+      readonly what: "rounds" | "refreshes";
+      readonly body: readonly Statement[];
+    }
+  /** Chooses the face that is shown from now on: the loop's, the first, the last, or the dark one. */
+  | { readonly do: "take-frame"; readonly frame: "each" | "first" | "last" | "blank" }
+  /** From here on the tick routine runs at the end of every slot. */
+  | { readonly do: "start-timer" };
 
-export interface Pattern {
-  readonly cell: Cell;
+/** What is put out for one slot of a frame. */
+export interface SlotState {
+  readonly slot: number;
+  /** Bytes of the chain in the order they are sent. */
   readonly bytes: readonly number[];
+  /** Level of each of the program's direct lines. */
+  readonly levels: readonly (0 | 1)[];
+  /** How often the ring is clocked to get here, after a reset where there is one. */
+  readonly ring?: { readonly reset: boolean; readonly clocks: number };
+}
+
+/** One face of the show as the program puts it out. */
+export interface ProgramFrame extends Frame {
+  readonly states: readonly SlotState[];
 }
 
 /** What the controller does, whole. */
 export interface Program {
-  readonly lines: Readonly<Record<LineUse, string>>;
-  readonly patterns: readonly Pattern[];
-  readonly blank: readonly number[];
-  /** The routine that puts one pattern on the display. */
+  readonly chain?: Readonly<Record<ChainUse, string>>;
+  /** Lines that drive something directly, in the order they are written: segments, then digits. */
+  readonly direct: readonly string[];
+  /** Those of them that switch digits. */
+  readonly digitLines: readonly string[];
+  readonly ring?: { readonly clock: string; readonly reset: string };
+  readonly school: ScanSchool;
+  readonly on: readonly Microseconds[];
+  readonly blankTime: Microseconds;
+  /** True period of each slot while a timer or divider keeps time, as the setting of the hardware gives it. */
+  readonly periods: readonly Microseconds[];
+  /** The timer settings behind those periods, where there are any. */
+  readonly timer?: readonly TimerSetting[];
+  readonly frames: readonly ProgramFrame[];
+  /** Everything dark, one state for each slot. */
+  readonly dark: ProgramFrame;
+  /** The routine that puts out a state. */
   readonly send: readonly Statement[];
+  /** The routine that makes everything dark; empty when nothing is blanked. */
+  readonly darken: readonly Statement[];
+  /** Run at the end of every slot, once the timer is started. */
+  readonly tick: readonly Statement[];
   readonly setup: readonly Statement[];
-  /** Run over and over after the set-up; empty when the show holds or has ended. */
+  /** Run over and over after the set-up; empty when nothing is left to do. */
   readonly loop: readonly Statement[];
+}
+
+/** One edge or level a routine puts on a line. */
+export interface LineEvent {
+  readonly at: number;
+  readonly line: string;
+  readonly level: 0 | 1;
+  readonly statement: Statement;
+}
+
+/** What the lines do while a state is put out, from its first call to the end of its last. */
+export interface Burst {
+  readonly events: readonly LineEvent[];
+  readonly duration: number;
 }
 
 /** Something the program does at a moment. */
 export type ProgramEvent =
-  | { readonly kind: "line-mode"; readonly line: string; readonly statement: Statement }
-  | { readonly kind: "line"; readonly line: string; readonly level: 0 | 1; readonly statement: Statement }
-  | { readonly kind: "sending"; readonly pattern: Pattern }
-  | { readonly kind: "sent"; readonly pattern: Pattern };
+  | { readonly kind: "line-mode"; readonly line: string }
+  /** A new face begins to be shown. */
+  | { readonly kind: "frame"; readonly frame: ProgramFrame }
+  | {
+      readonly kind: "burst";
+      readonly burst: Burst;
+      readonly state: SlotState;
+      readonly routine: "send" | "darken";
+      /** The state's frame, to tell what is on its way. */
+      readonly frame: ProgramFrame;
+      /** The burst begins a new turn of the scan. */
+      readonly turn: boolean;
+    };

@@ -10,6 +10,7 @@ export type Farads = Flavour<"F">;
 export type Watts = Flavour<"W">;
 export type Hertz = Flavour<"Hz">;
 export type Nanoseconds = Flavour<"ns">;
+export type Microseconds = Flavour<"µs">;
 export type Milliseconds = Flavour<"ms">;
 
 export { E_SERIES, neighbours, type ESeries } from "./e-series";

@@ -1,5 +1,5 @@
-import { partById } from "../parts";
 import { legTitle } from "./names";
+import { partOf } from "./part-of";
 import { splitLegRef, type LegRef, type Rig, type Unit, type Wire } from "./types";
 
 export type WireEnd = "from" | "to";
@@ -16,7 +16,7 @@ const name = (rig: Rig, leg: LegRef): string => legTitle(rig, leg, "letters");
 const hasLeg = (rig: Rig, leg: LegRef): boolean => {
   const at = splitLegRef(leg);
   const unit = rig.units.find(({ ref }) => ref === at.unit);
-  return unit !== undefined && partById(unit.part).legs.some(({ id }) => id === at.leg);
+  return unit !== undefined && partOf(unit).legs.some(({ id }) => id === at.leg);
 };
 
 /** Moves one end of a wire to another leg. The wire has to be placed again. */

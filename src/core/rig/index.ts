@@ -7,18 +7,24 @@ export { fileName, writeRig } from "./write";
 export { netsOf, type Net, type Nets } from "./nets";
 export {
   DEFAULT_PLAN,
+  DIGIT_COUNTS,
+  STRAIGHT_DIGITS,
   STRAIGHT_OUTPUTS,
-  assignLine,
   controllerById,
-  layRegisterDigit,
+  digitCount,
+  isStatic,
   ledValues,
-  movedWires,
-  newRig,
-  relay,
-  schemeValues,
+  lineUses,
+  planProblem,
+  usualOhms,
+  usualScan,
   withController,
-  type SchemeValues,
-} from "./scheme-register-digit";
+  withLines,
+} from "./plan";
+export { layRig, schemeValues, type SchemeValues } from "./schemes";
+export { USUAL_SHOW, assignLine, movedWires, newRig, relay } from "./lay";
+export { oneByOne } from "./texts";
+export { partOf } from "./part-of";
 export {
   addWire,
   changeUnits,

@@ -1,6 +1,7 @@
-import { SEGMENTS } from "../glyph";
+import { PIP_NAMES, SEGMENTS } from "../glyph";
 import { CONTROLLERS, PART_IDS } from "../parts";
 import { LIMITS, PATTERNS } from "./limits";
+import { CHAIN_USES, DIGIT_SWITCHES, SCAN_SCHOOLS, SCHEMES } from "./types";
 
 type JsonSchema = Readonly<Record<string, unknown>>;
 
@@ -28,32 +29,68 @@ const described = (description: string, schema: JsonSchema): JsonSchema => ({ de
 
 const segment = choice(...SEGMENTS);
 const bitOrder = choice("msb-first", "lsb-first");
-const lines = object({ data: text(8, 1), clock: text(8, 1), latch: text(8, 1) });
+const chainLines = object(Object.fromEntries(CHAIN_USES.map((use) => [use, text(8, 1)])));
+const whole = (least: number, most: number) => amount([least, most], "integer");
+const oneOf = (...shapes: JsonSchema[]): JsonSchema => ({ anyOf: shapes });
+const keyed = (pattern: RegExp, value: JsonSchema): JsonSchema => ({
+  type: "object",
+  additionalProperties: false,
+  patternProperties: { [pattern.source]: value },
+});
+const byteAndBit = { byte: whole(0, LIMITS.bytes - 1), bit: whole(0, 7) };
+const is = choice(0, 1);
+const place = oneOf(object(byteAndBit), object({ line: text(8, 1) }));
+const need = oneOf(
+  object({ ...byteAndBit, is }),
+  object({ line: text(8, 1), is }),
+  object({ decoder: form(PATTERNS.unitRef), codes: list(whole(0, 15), 16) }),
+  object({ ring: form(PATTERNS.unitRef), step: whole(0, 9) }),
+);
+const sheet = described(
+  "a display as its owner entered it: what each leg is, leg 1 first",
+  object(
+    {
+      polarity: choice("common-cathode", "common-anode"),
+      legs: list(form(PATTERNS.legUse), LIMITS.displayLegs, 2),
+      marks: object({ colon: whole(1, LIMITS.digits), degree: whole(1, LIMITS.digits) }, ["colon", "degree"]),
+      pointIs: keyed(/^[1-8]$/, choice(...PIP_NAMES)),
+    },
+    ["marks", "pointIs"],
+  ),
+);
 
-/** The published JSON Schema of the rig document, version 1. */
+/** The published JSON Schema of the rig document, version 2. */
 export const RIG_JSON_SCHEMA: JsonSchema = {
   $schema: "http://json-schema.org/draft-07/schema#",
-  $id: "bold-pip-rig-1",
-  title: "Bold Pip rig, version 1",
+  $id: "bold-pip-rig-2",
+  title: "Bold Pip rig, version 2",
   description:
-    "One build: its units, the wires from leg to leg, the code's bit order, glyph shapes and the show. Beyond this schema, references are unique, wires end at legs that exist, and lines of the plan are lines of its controller.",
+    "One build: its units, the wires from leg to leg, the code's bit order, glyph shapes, the scan and the show. Beyond this schema, references are unique, wires end at legs that exist, and lines of the plan are lines of its controller.",
   ...object({
     format: choice("bold-pip-rig"),
-    version: choice(1),
+    version: choice(2),
     id: form(PATTERNS.id),
     name: text(LIMITS.name, 1),
     note: text(LIMITS.note),
     plan: described(
       "the choices the units and wires were first laid down from",
-      object({
-        scheme: choice("register-one-digit"),
-        controller: choice(...CONTROLLERS.map(({ id }) => id)),
-        polarity: choice("common-cathode", "common-anode"),
-        resistors: choice("per-segment", "common"),
-        power: choice("board", "separate"),
-        lines,
-        outputs: described("the segment for each register output, QA first", list(segment, 8, 8)),
-      }),
+      object(
+        {
+          scheme: choice(...SCHEMES),
+          controller: choice(...CONTROLLERS.map(({ id }) => id)),
+          digits: whole(1, LIMITS.digits),
+          display: choice("plain", "clock", "own"),
+          own: sheet,
+          polarity: choice("common-cathode", "common-anode"),
+          resistors: choice("per-segment", "common"),
+          digitSwitch: choice(...DIGIT_SWITCHES),
+          power: choice("board", "separate"),
+          lines: described("the controller line for each use", keyed(PATTERNS.lineUse, text(8, 1))),
+          outputs: described("the segment for each output of a segment driver", list(segment, 8, 8)),
+          digitOutputs: described("the digit for each output of a digit driver", list(whole(1, 8), 8, 8)),
+        },
+        ["own"],
+      ),
     ),
     units: list(
       object(
@@ -68,8 +105,9 @@ export const RIG_JSON_SCHEMA: JsonSchema = {
             forward: described("forward drop in V at about 10 mA", amount(LIMITS.forward)),
             slope: described("rise of the forward drop in Ω", amount(LIMITS.slope)),
           }),
+          sheet,
         },
-        ["ohms", "farads", "volts", "led"],
+        ["ohms", "farads", "volts", "led", "sheet"],
       ),
       LIMITS.units,
       1,
@@ -87,33 +125,46 @@ export const RIG_JSON_SCHEMA: JsonSchema = {
       {
         bitOrder,
         kept: described(
-          "present when the code stays as it was while the wires move: where each LED's bit was",
-          object({
-            lines,
-            bitOrder,
-            byteCount: amount([1, LIMITS.bytes], "integer"),
-            bits: list(
-              object({
-                pip: form(PATTERNS.pip),
-                byte: amount([0, LIMITS.bytes - 1], "integer"),
-                bit: amount([0, 7], "integer"),
-                lights: choice(0, 1),
-              }),
-              LIMITS.bits,
-            ),
-          }),
+          "present when the code stays as it was while the wires move: how each LED was reached",
+          object(
+            {
+              chain: chainLines,
+              bitOrder,
+              byteCount: whole(0, LIMITS.bytes),
+              pips: list(object({ pip: form(PATTERNS.pip), needs: list(need, LIMITS.needs) }), LIMITS.pips),
+              decoders: list(
+                object({ unit: form(PATTERNS.unitRef), inputs: list(place, 4, 1) }),
+                LIMITS.units,
+              ),
+              rings: list(
+                object({ unit: form(PATTERNS.unitRef), clock: text(8, 1), reset: text(8, 1) }),
+                LIMITS.units,
+              ),
+            },
+            ["chain"],
+          ),
         ),
       },
       ["kept"],
     ),
     glyphs: list(object({ glyph: text(2, 1), segments: list(segment, 8) }), LIMITS.glyphs),
+    scan: described(
+      "how digits that share segments take turns; times in µs, the last on-time stands for all that follow",
+      object({
+        school: choice(...SCAN_SCHOOLS),
+        on: list(amount(LIMITS.onTime), LIMITS.digits, 1),
+        blank: amount(LIMITS.blankTime),
+      }),
+    ),
     show: object({
       mode: choice("count", "hold"),
-      list: text(LIMITS.list, 1),
-      hold: text(4, 1),
+      texts: list(text(LIMITS.text, 1), LIMITS.texts, 1),
+      hold: text(LIMITS.text, 1),
       interval: described("ms", amount(LIMITS.interval, "integer")),
       rounds: described("0: without end", amount([0, LIMITS.rounds], "integer")),
       end: choice("last", "blank"),
+      align: choice("left", "right"),
+      leadingZeros: choice("show", "blank"),
     }),
   }),
 };

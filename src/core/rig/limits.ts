@@ -6,12 +6,21 @@ export const LIMITS = {
   units: 500,
   wires: 5000,
   glyphs: 256,
-  list: 256,
+  /** Characters of one text of the show, and how many texts. */
+  text: 32,
+  texts: 256,
   bytes: 64,
-  bits: 1024,
+  pips: 1024,
+  needs: 12,
+  digits: 8,
+  displayLegs: 40,
   rounds: 1_000_000,
   /** ms */
   interval: [1, 86_400_000],
+  /** µs */
+  onTime: [1, 1_000_000],
+  /** µs */
+  blankTime: [0, 1_000_000],
   /** Ω */
   ohms: [1, 10_000_000],
   /** F */
@@ -28,5 +37,8 @@ export const PATTERNS = {
   id: /^[A-Za-z0-9-]{1,64}$/,
   unitRef: /^[A-Z]{1,4}[0-9]{1,3}$/,
   legRef: /^[A-Z]{1,4}[0-9]{1,3}\.[A-Za-z0-9+-]{1,8}$/,
-  pip: /^[A-Z]{1,4}[0-9]{1,3}\.[0-9]{1,2}\.(a|b|c|d|e|f|g|dp)$/,
+  pip: /^[A-Z]{1,4}[0-9]{1,3}\.[0-9]{1,2}\.(a|b|c|d|e|f|g|dp|colon|degree)$/,
+  lineUse:
+    /^(data|clock|latch|segment-(a|b|c|d|e|f|g|dp|colon|degree)|digit-[1-8]|select-[0-2]|code-[0-3]|ring-(clock|reset))$/,
+  legUse: /^(a|b|c|d|e|f|g|dp|colon|degree|digit-[1-8]|not-used)$/,
 } as const;

@@ -1,11 +1,59 @@
+import { oneByOne } from "./texts";
+
 /** The version this build writes. */
-export const RIG_VERSION = 1;
+export const RIG_VERSION = 2;
 
 type Document = Record<string, unknown>;
 type Migrated = { ok: true; document: Document } | { ok: false; path: string; message: string };
 
-/** From version n to n + 1, by n. Version 1 is the first, so there is none yet. */
-const STEPS: Readonly<Record<number, (document: Document) => Document>> = {};
+const isObject = (value: unknown): value is Document =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
+
+/** Version 1 knew one digit on one register, and a list of single characters to show. */
+function fromOneDigit(document: Document): Document {
+  const { plan, code, show } = document;
+  const texts = isObject(show) && typeof show.list === "string" ? { texts: oneByOne(show.list) } : {};
+  const rest = isObject(show) ? Object.entries(show).filter(([key]) => key !== "list") : [];
+  const kept = isObject(code) ? code.kept : undefined;
+  return {
+    ...document,
+    version: 2,
+    plan: isObject(plan)
+      ? {
+          ...plan,
+          scheme: plan.scheme === "register-one-digit" ? "register-static" : plan.scheme,
+          digits: 1,
+          display: "plain",
+          digitSwitch: "bare",
+          digitOutputs: [1, 2, 3, 4, 5, 6, 7, 8],
+        }
+      : plan,
+    code: isObject(code) && isObject(kept) ? { ...code, kept: keptFromOneDigit(kept) } : code,
+    scan: { school: "loop", on: [2000], blank: 0 },
+    show: isObject(show)
+      ? { ...Object.fromEntries(rest), ...texts, align: "right", leadingZeros: "show" }
+      : show,
+  };
+}
+
+function keptFromOneDigit({ lines, bits, ...kept }: Document): Document {
+  const pips = new Map<unknown, Document[]>();
+  for (const bit of Array.isArray(bits) ? bits : []) {
+    if (!isObject(bit)) continue;
+    const { pip, lights, ...place } = bit;
+    pips.set(pip, [...(pips.get(pip) ?? []), { ...place, is: lights }]);
+  }
+  return {
+    chain: lines,
+    ...kept,
+    pips: [...pips].map(([pip, needs]) => ({ pip, needs })),
+    decoders: [],
+    rings: [],
+  };
+}
+
+/** From version n to n + 1, by n. */
+const STEPS: Readonly<Record<number, (document: Document) => Document>> = { 1: fromOneDigit };
 
 /** Brings a document forward to the current version; refuses what is no rig or was written by a newer version. */
 export function migrate(document: Document): Migrated {

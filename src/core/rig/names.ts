@@ -1,5 +1,6 @@
-import { legById, legName, partById, type NamingSchool } from "../parts";
+import { legById, legName, type NamingSchool } from "../parts";
 import { formatQuantity } from "../quantity";
+import { partOf } from "./part-of";
 import { splitLegRef, type LegRef, type Rig, type Unit } from "./types";
 
 const unitOf = (rig: Pick<Rig, "units">, leg: LegRef): Unit => {
@@ -12,7 +13,7 @@ const unitOf = (rig: Pick<Rig, "units">, leg: LegRef): Unit => {
 /** A leg as it is spoken of: "U1 QB, leg 1", "board line 5", "R2", "DS1 b, leg 6". */
 export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, school: NamingSchool): string {
   const unit = unitOf(rig, leg);
-  const part = partById(unit.part);
+  const part = partOf(unit);
   const named = legById(part, splitLegRef(leg).leg);
   switch (part.kind) {
     case "controller":
@@ -22,8 +23,14 @@ export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, school: NamingSch
       return `${unit.ref} end ${named.id}`;
     case "supply":
       return `${unit.ref} ${named.name}`;
+    case "transistor":
+      return `${unit.ref} ${named.name}`;
     case "display":
+    case "driver-array":
     case "shift-register":
+    case "selector":
+    case "ring":
+    case "segment-decoder":
       return `${unit.ref} ${legName(named, school)}, leg ${named.id}`;
   }
 }
@@ -42,7 +49,7 @@ export function partsList(
 ): Array<{ readonly count: number; readonly what: string; readonly refs: readonly string[] }> {
   const groups = new Map<string, string[]>();
   for (const unit of rig.units) {
-    const what = [unit.led?.colour, partById(unit.part).title, unitValue(unit)].filter(Boolean).join(" ");
+    const what = [unit.led?.colour, partOf(unit).title, unitValue(unit)].filter(Boolean).join(" ");
     groups.set(what, [...(groups.get(what) ?? []), unit.ref]);
   }
   return [...groups].map(([what, refs]) => ({ count: refs.length, what, refs }));

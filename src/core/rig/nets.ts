@@ -1,4 +1,4 @@
-import { partById } from "../parts";
+import { partOf } from "./part-of";
 import { legRef, type LegRef, type Rig } from "./types";
 
 /** Legs that are one electrical node, by wires or inside a part. */
@@ -27,13 +27,13 @@ export function netsOf(rig: Pick<Rig, "units" | "wires">): Nets {
     return at;
   };
   for (const unit of rig.units)
-    for (const leg of partById(unit.part).legs) {
+    for (const leg of partOf(unit).legs) {
       parent.set(legRef(unit.ref, leg.id), legRef(unit.ref, leg.id));
     }
   const join = (one: LegRef, other: LegRef) => parent.set(root(one), root(other));
   for (const wire of rig.wires) join(wire.from, wire.to);
   for (const unit of rig.units) {
-    for (const [first, ...rest] of partById(unit.part).joined ?? []) {
+    for (const [first, ...rest] of partOf(unit).joined ?? []) {
       for (const leg of rest) join(legRef(unit.ref, first!), legRef(unit.ref, leg));
     }
   }

@@ -1,11 +1,11 @@
 import { parse as parseWithOffsets, printParseErrorCode, type ParseError } from "jsonc-parser";
 import { ValidationError } from "yup";
-import { splitCells } from "../glyph";
-import { findPart, partById } from "../parts";
+import { OWN_DISPLAY, digitsOf, findPart } from "../parts";
 import { LIMITS } from "./limits";
 import { migrate } from "./migrate";
+import { partOf } from "./part-of";
 import { RIG_SCHEMA } from "./schema";
-import { splitLegRef, type Rig } from "./types";
+import { splitLegRef, type Need, type Place, type Rig } from "./types";
 
 /** One thing wrong with a document: where (a path such as `wires[3].to`, or a line), and what to do. */
 export interface Problem {
@@ -92,7 +92,7 @@ function checkReferences(rig: Rig): Problem[] {
       else add(path(at), `repeats ${what} “${value}” of ${path(before)}; each must be there once`);
     });
   };
-  const partOf = new Map(rig.units.map((unit) => [unit.ref, unit.part]));
+  const unitBy = new Map(rig.units.map((unit) => [unit.ref, unit]));
 
   unique(
     rig.units.map((unit) => unit.ref),
@@ -114,8 +114,17 @@ function checkReferences(rig: Rig): Problem[] {
     unique(segments, (n) => `glyphs[${at}].segments[${n}]`, "the segment"),
   );
 
+  unique(rig.plan.digitOutputs.map(String), (at) => `plan.digitOutputs[${at}]`, "the digit");
+  if (rig.plan.display === "own" && !rig.plan.own)
+    add("plan.own", "is missing: the plan has a display of your own");
+
   rig.units.forEach((unit, at) => {
-    const { kind } = partById(unit.part);
+    if (unit.part === OWN_DISPLAY) {
+      if (!unit.sheet) return add(`units[${at}].sheet`, `is missing: ${unit.ref} is a display of your own`);
+      if (digitsOf(unit.sheet) === 0)
+        return add(`units[${at}].sheet.legs`, `has no common: ${unit.ref} has no digit that way`);
+    }
+    const { kind } = partOf(unit);
     if (kind === "resistor" && unit.ohms === undefined)
       add(`units[${at}].ohms`, `is missing: ${unit.ref} is a resistor`);
     if (kind === "supply" && unit.volts === undefined)
@@ -127,7 +136,10 @@ function checkReferences(rig: Rig): Problem[] {
   rig.wires.forEach((wire, at) => {
     for (const end of ["from", "to"] as const) {
       const { unit, leg } = splitLegRef(wire[end]);
-      const part = findPart(partOf.get(unit) ?? "");
+      const named = unitBy.get(unit);
+      const broken = named?.part === OWN_DISPLAY && !named.sheet;
+      if (broken) continue;
+      const part = named && partOf(named);
       if (!part) add(`wires[${at}].${end}`, `names ${unit}, and no unit has that reference`);
       else if (!part.legs.some(({ id }) => id === leg)) {
         add(`wires[${at}].${end}`, `names leg ${leg}; ${unit} (${part.title}) has no such leg`);
@@ -140,25 +152,34 @@ function checkReferences(rig: Rig): Problem[] {
   if (!rig.units.some((unit) => unit.part === rig.plan.controller)) {
     add("plan.controller", `is ${rig.plan.controller}, and no unit is that part`);
   }
-  const checkLines = (lines: Rig["plan"]["lines"], path: string) => {
-    for (const [use, line] of Object.entries(lines)) {
-      if (controller?.kind === "controller" && !controller.lines.some(({ leg }) => leg === line)) {
-        add(`${path}.${use}`, `is “${line}”, which is no line of the ${controller.title}`);
-      }
+  const checkLine = (line: string, path: string) => {
+    if (controller?.kind === "controller" && !controller.lines.some(({ leg }) => leg === line)) {
+      add(path, `is “${line}”, which is no line of the ${controller.title}`);
     }
+  };
+  const checkLines = (lines: Readonly<Record<string, string>>, path: string) => {
+    for (const [use, line] of Object.entries(lines)) checkLine(line, `${path}.${use}`);
     unique(Object.values(lines), (n) => `${path}.${Object.keys(lines)[n]}`, "the line");
   };
-  checkLines(rig.plan.lines, "plan.lines");
+  checkLines(rig.plan.lines as Record<string, string>, "plan.lines");
   const { kept } = rig.code;
   if (kept) {
-    checkLines(kept.lines, "code.kept.lines");
-    kept.bits.forEach(({ byte }, at) => {
-      if (byte >= kept.byteCount)
-        add(`code.kept.bits[${at}].byte`, `is ${byte}, and there are ${kept.byteCount} bytes`);
+    if (kept.chain) checkLines(kept.chain, "code.kept.chain");
+    const checkPlace = (place: Place | Need, path: string) => {
+      if ("line" in place) checkLine(place.line, `${path}.line`);
+      if ("byte" in place && place.byte >= kept.byteCount)
+        add(`${path}.byte`, `is ${place.byte}, and there are ${kept.byteCount} bytes`);
+    };
+    kept.pips.forEach(({ needs }, at) =>
+      needs.forEach((need, n) => checkPlace(need, `code.kept.pips[${at}].needs[${n}]`)),
+    );
+    kept.decoders.forEach(({ inputs }, at) =>
+      inputs.forEach((place, n) => checkPlace(place, `code.kept.decoders[${at}].inputs[${n}]`)),
+    );
+    kept.rings.forEach(({ clock, reset }, at) => {
+      checkLine(clock, `code.kept.rings[${at}].clock`);
+      checkLine(reset, `code.kept.rings[${at}].reset`);
     });
-  }
-  if (splitCells(rig.show.hold).length !== 1) {
-    add("show.hold", "must be one place: a character, with a full stop behind it for its point");
   }
   return problems;
 }

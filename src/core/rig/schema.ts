@@ -1,7 +1,8 @@
 import * as yup from "yup";
-import { SEGMENTS } from "../glyph";
+import { PIP_NAMES, SEGMENTS } from "../glyph";
 import { CONTROLLERS, PART_IDS } from "../parts";
 import { LIMITS, PATTERNS } from "./limits";
+import { CHAIN_USES, DIGIT_SWITCHES, SCAN_SCHOOLS, SCHEMES } from "./types";
 
 const shown = (value: unknown): string => {
   const text = JSON.stringify(value) ?? String(value);
@@ -71,53 +72,116 @@ const oneGlyph = () =>
       (value) => value !== ".",
     );
 
-const lines = object({
-  data: text(8).min(1),
-  clock: text(8).min(1),
-  latch: text(8).min(1),
-});
+/** An object whose keys are not fixed: each key and each value is checked. */
+const record = (key: RegExp, what: string, value: (given: unknown) => boolean, wants: string) =>
+  yup
+    .object()
+    .strict()
+    .required()
+    .test("entries", "", (given: Record<string, unknown> | undefined, context) => {
+      for (const [name, each] of Object.entries(given ?? {})) {
+        if (!key.test(name)) return context.createError({ message: `has a key that is no ${what}: ${name}` });
+        if (!value(each))
+          return context.createError({
+            path: `${context.path}.${name}`,
+            message: `must be ${wants}, not ${shown(each)}`,
+          });
+      }
+      return true;
+    });
+const isLine = (value: unknown): boolean =>
+  typeof value === "string" && value.length > 0 && value.length <= 8;
+const list = (least: number, most: number) => yup.array().strict().required().min(least).max(most);
+const whole = (least: number, most: number) => amount(least, most).required().integer();
 const bitOrder = choice("msb-first", "lsb-first");
+const optional = <Shape extends yup.ObjectShape>(shape: Shape) =>
+  yup.object(shape).noUnknown().strict().default(undefined).optional();
 
-const encoding = yup
-  .object({
-    lines,
-    bitOrder,
-    byteCount: yup.number().strict().required().integer().min(1).max(LIMITS.bytes),
-    bits: yup
-      .array()
+const chainLines = Object.fromEntries(CHAIN_USES.map((use) => [use, text(8).min(1)]));
+const unitReference = () =>
+  yup
+    .string()
+    .strict()
+    .required()
+    .matches(PATTERNS.unitRef, {
+      message: ({ value }) => `must be a reference such as "U1", not ${shown(value)}`,
+    });
+
+/** Exactly one of several sets of keys: what each is named by its first key. */
+const oneShape = (shapes: Readonly<Record<string, yup.ObjectSchema<object>>>, what: string) =>
+  yup.lazy((given: unknown) => {
+    const key = Object.keys(shapes).find(
+      (name) => typeof given === "object" && given !== null && name in given,
+    );
+    if (key !== undefined) return shapes[key]!;
+    return yup.mixed().test("shape", `must be ${what}, not ${shown(given)}`, () => false);
+  });
+const byteAndBit = { byte: whole(0, LIMITS.bytes - 1), bit: whole(0, 7) };
+const is = { is: yup.number().strict().required().oneOf([0, 1]) };
+const lineName = { line: text(8).min(1) };
+const place = oneShape({ byte: object(byteAndBit), line: object(lineName) }, "a bit of a byte or a line");
+const need = oneShape(
+  {
+    byte: object({ ...byteAndBit, ...is }),
+    line: object({ ...lineName, ...is }),
+    decoder: object({ decoder: unitReference(), codes: list(0, 16).of(whole(0, 15)) }),
+    ring: object({ ring: unitReference(), step: whole(0, 9) }),
+  },
+  "a bit, a line, a decoder's codes or a ring's step",
+);
+
+const encoding = optional({
+  chain: optional(chainLines),
+  bitOrder,
+  byteCount: whole(0, LIMITS.bytes),
+  pips: list(0, LIMITS.pips).of(
+    object({
+      pip: yup
+        .string()
+        .strict()
+        .required()
+        .matches(PATTERNS.pip, {
+          message: ({ value }) => `must name an LED such as "DS1.1.b", not ${shown(value)}`,
+        }),
+      needs: list(0, LIMITS.needs).of(need),
+    }),
+  ),
+  decoders: list(0, LIMITS.units).of(object({ unit: unitReference(), inputs: list(1, 4).of(place) })),
+  rings: list(0, LIMITS.units).of(
+    object({ unit: unitReference(), clock: text(8).min(1), reset: text(8).min(1) }),
+  ),
+});
+
+const sheet = optional({
+  polarity: choice("common-cathode", "common-anode"),
+  legs: list(2, LIMITS.displayLegs).of(
+    yup
+      .string()
       .strict()
       .required()
-      .max(LIMITS.bits)
-      .of(
-        object({
-          pip: yup
-            .string()
-            .strict()
-            .required()
-            .matches(PATTERNS.pip, {
-              message: ({ value }) => `must name an LED such as "DS1.1.b", not ${shown(value)}`,
-            }),
-          byte: yup
-            .number()
-            .strict()
-            .required()
-            .integer()
-            .min(0)
-            .max(LIMITS.bytes - 1),
-          bit: yup.number().strict().required().integer().min(0).max(7),
-          lights: yup.number().strict().required().oneOf([0, 1]),
-        }),
-      ),
-  })
-  .noUnknown()
-  .strict()
-  .default(undefined)
-  .optional();
+      .matches(PATTERNS.legUse, {
+        message: ({ value }) =>
+          `must say what the leg is, such as "a", "digit-1" or "not-used", not ${shown(value)}`,
+      }),
+  ),
+  marks: optional({
+    colon: amount(1, LIMITS.digits).integer(),
+    degree: amount(1, LIMITS.digits).integer(),
+  }),
+  pointIs: record(
+    /^[1-8]$/,
+    "digit",
+    (value) => (PIP_NAMES as readonly unknown[]).includes(value),
+    `one of ${PIP_NAMES.join(", ")}`,
+  )
+    .default(undefined)
+    .optional(),
+});
 
-/** Yup schema of the rig document, version 1: shapes and ranges. What refers to what is checked by the reader. */
+/** Yup schema of the rig document, version 2: shapes and ranges. What refers to what is checked by the reader. */
 export const RIG_SCHEMA = object({
   format: choice("bold-pip-rig"),
-  version: yup.number().strict().required().oneOf([1]),
+  version: yup.number().strict().required().oneOf([2]),
   id: yup
     .string()
     .strict()
@@ -126,18 +190,23 @@ export const RIG_SCHEMA = object({
   name: text(LIMITS.name).min(1),
   note: text(LIMITS.note),
   plan: object({
-    scheme: choice("register-one-digit"),
+    scheme: choice(...SCHEMES),
     controller: choice(...CONTROLLERS.map(({ id }) => id)),
+    digits: whole(1, LIMITS.digits),
+    display: choice("plain", "clock", "own"),
+    own: sheet,
     polarity: choice("common-cathode", "common-anode"),
     resistors: choice("per-segment", "common"),
+    digitSwitch: choice(...DIGIT_SWITCHES),
     power: choice("board", "separate"),
-    lines,
+    lines: record(PATTERNS.lineUse, "use of a line", isLine, "the name of a line"),
     outputs: yup
       .array()
       .strict()
       .required()
       .length(8)
       .of(choice(...SEGMENTS)),
+    digitOutputs: yup.array().strict().required().length(8).of(whole(1, 8)),
   }),
   units: yup
     .array()
@@ -147,27 +216,17 @@ export const RIG_SCHEMA = object({
     .max(LIMITS.units)
     .of(
       object({
-        ref: yup
-          .string()
-          .strict()
-          .required()
-          .matches(PATTERNS.unitRef, {
-            message: ({ value }) => `must be a reference such as "U1", not ${shown(value)}`,
-          }),
+        ref: unitReference(),
         part: choice(...PART_IDS),
         ohms: amount(LIMITS.ohms[0], LIMITS.ohms[1]),
         farads: amount(LIMITS.farads[0], LIMITS.farads[1]),
         volts: amount(LIMITS.volts[0], LIMITS.volts[1]),
-        led: yup
-          .object({
-            colour: choice("red", "amber", "yellow-green", "green", "blue", "white"),
-            forward: amount(LIMITS.forward[0], LIMITS.forward[1]).required(),
-            slope: amount(LIMITS.slope[0], LIMITS.slope[1]).required(),
-          })
-          .noUnknown()
-          .strict()
-          .default(undefined)
-          .optional(),
+        led: optional({
+          colour: choice("red", "amber", "yellow-green", "green", "blue", "white"),
+          forward: amount(LIMITS.forward[0], LIMITS.forward[1]).required(),
+          slope: amount(LIMITS.slope[0], LIMITS.slope[1]).required(),
+        }),
+        sheet,
       }),
     ),
   wires: yup
@@ -204,12 +263,19 @@ export const RIG_SCHEMA = object({
           .of(choice(...SEGMENTS)),
       }),
     ),
+  scan: object({
+    school: choice(...SCAN_SCHOOLS),
+    on: list(1, LIMITS.digits).of(amount(LIMITS.onTime[0], LIMITS.onTime[1]).required()),
+    blank: amount(LIMITS.blankTime[0], LIMITS.blankTime[1]).required(),
+  }),
   show: object({
     mode: choice("count", "hold"),
-    list: text(LIMITS.list).min(1),
-    hold: text(4).min(1),
+    texts: list(1, LIMITS.texts).of(text(LIMITS.text).min(1)),
+    hold: text(LIMITS.text).min(1),
     interval: amount(LIMITS.interval[0], LIMITS.interval[1]).integer().required(),
     rounds: amount(0, LIMITS.rounds).integer().required(),
     end: choice("last", "blank"),
+    align: choice("left", "right"),
+    leadingZeros: choice("show", "blank"),
   }),
 });

@@ -1,6 +1,6 @@
-import type { GlyphOverride, SegmentName } from "../glyph";
-import type { LedColour, Polarity } from "../parts";
-import type { Farads, Milliseconds, Ohms, Volts } from "../quantity";
+import type { GlyphOverride, PipName, SegmentName } from "../glyph";
+import type { DisplaySheet, LedColour, Polarity } from "../parts";
+import type { Farads, Microseconds, Milliseconds, Ohms, Volts } from "../quantity";
 
 /** Reference of a unit on the table: a class of letters and a number, `U1`, `DS1`, `R3`. */
 export type UnitRef = string;
@@ -23,6 +23,8 @@ export interface Unit {
   readonly farads?: Farads;
   readonly volts?: Volts;
   readonly led?: LedValues;
+  /** Legs of a display the owner entered, for the part `own-display`. */
+  readonly sheet?: DisplaySheet;
 }
 
 /** One connection from leg to leg; `placed` once the maker has put it on the table. */
@@ -35,37 +37,87 @@ export interface Wire {
 
 export type ResistorSchool = "per-segment" | "common";
 export type PowerSource = "board" | "separate";
-export type LineUse = "data" | "clock" | "latch";
 export type BitOrder = "msb-first" | "lsb-first";
+
+/** The ways to drive digits that can be laid down. */
+export const SCHEMES = [
+  "register-static",
+  "power-register",
+  "direct",
+  "register-lines",
+  "two-registers",
+  "selector",
+  "ring",
+  "bcd-decoder",
+  "logic",
+] as const;
+export type SchemeName = (typeof SCHEMES)[number];
+
+/** What carries the current of a whole digit. */
+export const DIGIT_SWITCHES = ["bare", "transistor", "mosfet", "darlington", "power-register"] as const;
+export type DigitSwitch = (typeof DIGIT_SWITCHES)[number];
+
+/** The three lines shift registers hang on. */
+export const CHAIN_USES = ["data", "clock", "latch"] as const;
+export type ChainUse = (typeof CHAIN_USES)[number];
+
+/** What a controller line is for. */
+export type LineUse =
+  | ChainUse
+  | `segment-${PipName}`
+  | `digit-${number}`
+  | `select-${number}`
+  | `code-${number}`
+  | "ring-clock"
+  | "ring-reset";
 
 /** The choices a scheme lays down units and wires from. After that the wires are the truth. */
 export interface Plan {
-  readonly scheme: "register-one-digit";
+  readonly scheme: SchemeName;
   readonly controller: string;
+  /** How many digits, all displays together. */
+  readonly digits: number;
+  /** Plain displays, a clock display with colon and degree mark, or one whose legs were entered. */
+  readonly display: "plain" | "clock" | "own";
+  readonly own?: DisplaySheet;
   readonly polarity: Polarity;
   readonly resistors: ResistorSchool;
+  readonly digitSwitch: DigitSwitch;
   readonly power: PowerSource;
-  readonly lines: Readonly<Record<LineUse, string>>;
-  /** The segment each register output is meant for, first stage first. */
+  readonly lines: Readonly<Partial<Record<LineUse, string>>>;
+  /** The segment each output of a segment driver is meant for, first output first. */
   readonly outputs: readonly SegmentName[];
+  /** The digit each output of a digit driver is meant for, first output first. */
+  readonly digitOutputs: readonly number[];
 }
 
-/** Where in the bytes each LED's bit is, and which lines the bytes go out on. */
-export interface Encoding {
-  readonly lines: Readonly<Record<LineUse, string>>;
-  readonly bitOrder: BitOrder;
-  readonly byteCount: number;
-  readonly bits: readonly EncodedBit[];
-}
+/** A bit the program controls: in the bytes of the chain, or a line of the controller. */
+export type Place = { readonly byte: number; readonly bit: number } | { readonly line: string };
 
-export interface EncodedBit {
+/** One thing that has to be so for an LED to light. */
+export type Need =
+  | { readonly byte: number; readonly bit: number; readonly is: 0 | 1 }
+  | { readonly line: string; readonly is: 0 | 1 }
+  /** A decoder is given one of these codes. */
+  | { readonly decoder: UnitRef; readonly codes: readonly number[] }
+  /** A ring stands at this step. */
+  | { readonly ring: UnitRef; readonly step: number };
+
+export interface EncodedPip {
   readonly pip: PipId;
-  /** Bytes in the order they are sent, from 0. */
-  readonly byte: number;
-  /** Weight of the bit in its byte, 7 the most significant. */
-  readonly bit: number;
-  /** The value that lights the LED. */
-  readonly lights: 0 | 1;
+  readonly needs: readonly Need[];
+}
+
+/** How the program reaches each LED: bits of bytes, lines, codes and steps. */
+export interface Encoding {
+  /** The lines the bytes go out on; absent where there is no register. */
+  readonly chain?: Readonly<Record<ChainUse, string>>;
+  readonly bitOrder: BitOrder;
+  /** Bytes in the order they are sent, from 0; bit 7 is the most significant. */
+  readonly byteCount: number;
+  readonly pips: readonly EncodedPip[];
+  readonly decoders: ReadonlyArray<{ readonly unit: UnitRef; readonly inputs: readonly Place[] }>;
+  readonly rings: ReadonlyArray<{ readonly unit: UnitRef; readonly clock: string; readonly reset: string }>;
 }
 
 /** Whether the code follows the wires, or stays as it was when the wires were other. */
@@ -77,21 +129,37 @@ export interface Code {
 /** What the rig is to display over time. */
 export interface Show {
   readonly mode: "count" | "hold";
-  /** The places a count runs through, as text; a full stop lights the point before it. */
-  readonly list: string;
-  /** The one place that is held. */
+  /** The texts a count runs through, one face after the other; a full stop lights the point before it. */
+  readonly texts: readonly string[];
+  /** The one text that is held. */
   readonly hold: string;
   readonly interval: Milliseconds;
-  /** How often the list is run through; 0 without end. */
+  /** How often the texts are run through; 0 without end. */
   readonly rounds: number;
   /** What stays after the last round. */
   readonly end: "last" | "blank";
+  /** Where a text goes that is shorter than the display. */
+  readonly align: "left" | "right";
+  readonly leadingZeros: "show" | "blank";
 }
 
-/** The rig document, version 1. */
+/** Who keeps time while digits are multiplexed. */
+export const SCAN_SCHOOLS = ["loop", "timer", "divider"] as const;
+export type ScanSchool = (typeof SCAN_SCHOOLS)[number];
+
+/** How digits that share their segments take turns. */
+export interface Scan {
+  readonly school: ScanSchool;
+  /** How long each slot is held lit, in turn; the last entry stands for all that follow. */
+  readonly on: readonly Microseconds[];
+  /** How long everything is dark between two slots; 0 sends no blank at all. */
+  readonly blank: Microseconds;
+}
+
+/** The rig document, version 2. */
 export interface Rig {
   readonly format: "bold-pip-rig";
-  readonly version: 1;
+  readonly version: 2;
   readonly id: string;
   readonly name: string;
   readonly note: string;
@@ -100,6 +168,7 @@ export interface Rig {
   readonly wires: readonly Wire[];
   readonly code: Code;
   readonly glyphs: readonly GlyphOverride[];
+  readonly scan: Scan;
   readonly show: Show;
 }
 
@@ -111,11 +180,10 @@ export function splitLegRef(ref: string): { unit: UnitRef; leg: string } {
   return dot < 0 ? { unit: ref, leg: "" } : { unit: ref.slice(0, dot), leg: ref.slice(dot + 1) };
 }
 
-export const pipId = (unit: UnitRef, digit: number, segment: SegmentName): PipId =>
-  `${unit}.${digit}.${segment}`;
+export const pipId = (unit: UnitRef, digit: number, segment: PipName): PipId => `${unit}.${digit}.${segment}`;
 
 /** Splits `DS1.1.b` into display, digit and segment. */
-export function splitPipId(pip: PipId): { unit: UnitRef; digit: number; segment: SegmentName } {
+export function splitPipId(pip: PipId): { unit: UnitRef; digit: number; segment: PipName } {
   const [unit = "", digit = "1", segment = "a"] = pip.split(".");
-  return { unit, digit: Number(digit), segment: segment as SegmentName };
+  return { unit, digit: Number(digit), segment: segment as PipName };
 }

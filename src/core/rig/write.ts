@@ -1,34 +1,68 @@
 import { inOrder } from "../glyph";
-import type { Encoding, Plan, Rig, Unit, Wire } from "./types";
+import type { DisplaySheet } from "../parts";
+import { lineUses } from "./plan";
+import type { Encoding, LineUse, Need, Place, Plan, Rig, Unit, Wire } from "./types";
 
-const lines = ({ data, clock, latch }: Plan["lines"]) => ({ data, clock, latch });
+/** Lines in the order the scheme gives them out, whatever order they were in; others behind. */
+const lines = (value: Plan): Plan["lines"] => {
+  const known = lineUses(value);
+  const place = (use: string) => (known.includes(use as LineUse) ? known.indexOf(use as LineUse) : 99);
+  return Object.fromEntries(
+    Object.entries(value.lines).sort(([one], [other]) => place(one) - place(other) || (one < other ? -1 : 1)),
+  );
+};
+
+const sheet = (value: DisplaySheet | undefined) =>
+  value && {
+    polarity: value.polarity,
+    legs: [...value.legs],
+    marks: value.marks && { colon: value.marks.colon, degree: value.marks.degree },
+    pointIs: value.pointIs && { ...value.pointIs },
+  };
 
 const plan = (value: Plan) => ({
   scheme: value.scheme,
   controller: value.controller,
+  digits: value.digits,
+  display: value.display,
+  own: sheet(value.own),
   polarity: value.polarity,
   resistors: value.resistors,
+  digitSwitch: value.digitSwitch,
   power: value.power,
-  lines: lines(value.lines),
+  lines: lines(value),
   outputs: [...value.outputs],
+  digitOutputs: [...value.digitOutputs],
 });
 
-const unit = ({ ref, part, ohms, farads, volts, led }: Unit) => ({
+const unit = ({ ref, part, ohms, farads, volts, led, sheet: own }: Unit) => ({
   ref,
   part,
   ohms,
   farads,
   volts,
   led: led && { colour: led.colour, forward: led.forward, slope: led.slope },
+  sheet: sheet(own),
 });
 
 const wire = ({ id, from, to, placed }: Wire) => ({ id, from, to, placed });
 
+const place = (value: Place) =>
+  "line" in value ? { line: value.line } : { byte: value.byte, bit: value.bit };
+
+const need = (value: Need) => {
+  if ("decoder" in value) return { decoder: value.decoder, codes: [...value.codes] };
+  if ("ring" in value) return { ring: value.ring, step: value.step };
+  return { ...place(value), is: value.is };
+};
+
 const encoding = (value: Encoding) => ({
-  lines: lines(value.lines),
+  chain: value.chain && { data: value.chain.data, clock: value.chain.clock, latch: value.chain.latch },
   bitOrder: value.bitOrder,
   byteCount: value.byteCount,
-  bits: value.bits.map(({ pip, byte, bit, lights }) => ({ pip, byte, bit, lights })),
+  pips: value.pips.map(({ pip, needs }) => ({ pip, needs: needs.map(need) })),
+  decoders: value.decoders.map(({ unit: ref, inputs }) => ({ unit: ref, inputs: inputs.map(place) })),
+  rings: value.rings.map(({ unit: ref, clock, reset }) => ({ unit: ref, clock, reset })),
 });
 
 /**
@@ -49,13 +83,16 @@ export function writeRig(rig: Rig): string {
     glyphs: [...rig.glyphs]
       .sort((one, other) => (one.glyph < other.glyph ? -1 : 1))
       .map(({ glyph, segments }) => ({ glyph, segments: inOrder(segments) })),
+    scan: { school: rig.scan.school, on: [...rig.scan.on], blank: rig.scan.blank },
     show: {
       mode: rig.show.mode,
-      list: rig.show.list,
+      texts: [...rig.show.texts],
       hold: rig.show.hold,
       interval: rig.show.interval,
       rounds: rig.show.rounds,
       end: rig.show.end,
+      align: rig.show.align,
+      leadingZeros: rig.show.leadingZeros,
     },
   };
   return `${JSON.stringify(document, null, 2)}\n`;

@@ -1,13 +1,96 @@
-import { splitCells, type Cell } from "../glyph";
+import { MARKS, joinCells, readSegments, splitCells, type Cell, type MarkName, type PipName } from "../glyph";
+import { partOf, type Rig, type Show } from "../rig";
 import type { Milliseconds } from "../quantity";
-import type { Show } from "../rig";
 
-/** The places a show runs through, in order. */
-export const showCells = (show: Show): Cell[] =>
-  show.mode === "hold" ? splitCells(show.hold).slice(0, 1) : splitCells(show.list);
+/** One face of the show: the text as it was given, and a cell for every digit. */
+export interface Frame {
+  readonly text: string;
+  readonly cells: readonly Cell[];
+  /** The text has more places than the display: the last ones are cut off. */
+  readonly cut: boolean;
+}
+
+const BLANK: Cell = { glyph: " ", point: false };
+
+/** The marks the rig's displays have beside their digits. */
+export function marksOf(rig: Pick<Rig, "units">): MarkName[] {
+  const names = new Set<PipName>(
+    rig.units.flatMap((unit) => {
+      const part = partOf(unit);
+      return part.kind === "display" ? part.leds.map(({ segment }) => segment) : [];
+    }),
+  );
+  return MARKS.filter((mark) => names.has(mark));
+}
+
+/** How many digits the rig's displays have together. */
+export const digitsIn = (rig: Pick<Rig, "units">): number =>
+  rig.units.reduce((sum, unit) => {
+    const part = partOf(unit);
+    return sum + (part.kind === "display" ? part.digits : 0);
+  }, 0);
+
+/** Zeros that stand before a digit, from the left, are left dark. */
+function withoutLeadingZeros(cells: readonly Cell[]): Cell[] {
+  const result = [...cells];
+  for (let at = 0; at + 1 < result.length; at += 1) {
+    const cell = result[at]!;
+    if (cell.glyph === " " || cell.glyph === "-") continue;
+    if (cell.glyph !== "0" || cell.point || !/\d/.test(result[at + 1]!.glyph)) break;
+    result[at] = { ...cell, glyph: " " };
+  }
+  return result;
+}
+
+/** Fits a text to the display: aligned, padded with blanks, cut where it is too long. */
+export function fitText(
+  text: string,
+  digits: number,
+  { align, leadingZeros }: Pick<Show, "align" | "leadingZeros">,
+  marks: readonly MarkName[] = [],
+): Frame {
+  const all = splitCells(text, marks);
+  const kept = all.slice(0, digits);
+  const shown = leadingZeros === "blank" ? withoutLeadingZeros(kept) : kept;
+  const padding = Array<Cell>(digits - shown.length).fill(BLANK);
+  return {
+    text,
+    cells: align === "right" ? [...padding, ...shown] : [...shown, ...padding],
+    cut: all.length > digits,
+  };
+}
+
+/** The faces a show runs through, in order. */
+export function showFrames(rig: Pick<Rig, "units" | "show">): Frame[] {
+  const { show } = rig;
+  const marks = marksOf(rig);
+  const digits = Math.max(1, digitsIn(rig));
+  const texts = show.mode === "hold" ? [show.hold] : show.texts;
+  return texts.map((text) => fitText(text, digits, show, marks));
+}
+
+/** All cells a show lights, for looking at its characters. */
+export const showCells = (rig: Pick<Rig, "units" | "show">): Cell[] => {
+  const { show } = rig;
+  const marks = marksOf(rig);
+  return (show.mode === "hold" ? [show.hold] : show.texts).flatMap((text) => splitCells(text, marks));
+};
 
 /** How long a whole run lasts by the show's own clock; undefined for a show without end. */
 export function showLength(show: Show): Milliseconds | undefined {
   if (show.mode === "hold" || show.rounds === 0) return undefined;
-  return showCells(show).length * show.interval * show.rounds;
+  return show.texts.length * show.interval * show.rounds;
 }
+
+/**
+ * The text that reads on a face, from the LEDs lit on each digit; "�" where a digit shows no character.
+ * @param digits the lit LEDs of each digit, in reading order
+ */
+export const readFace = (digits: ReadonlyArray<readonly PipName[]>, rig: Pick<Rig, "glyphs">): string =>
+  joinCells(
+    digits.map((lit): Cell => ({
+      glyph: readSegments(lit, rig.glyphs)[0] ?? "�",
+      point: lit.includes("dp"),
+      marks: MARKS.filter((mark) => lit.includes(mark)),
+    })),
+  );

@@ -1,15 +1,16 @@
 import { distinctDrivers, railVolts, reachFrom, type Driver, type RigModel } from "../address";
-import { HIGH, LOW, OPEN, ShiftRegister595, UNKNOWN, type Input595, type Level } from "../chip";
+import { HIGH, LOW, OPEN, UNKNOWN, type Level, type ShiftRegister595 } from "../chip";
 import { inputHigh, supplyOf } from "../circuit";
-import { partById, type ShiftRegisterPart } from "../parts";
+import { isChip, type ChipPart } from "../parts";
 import type { Volts } from "../quantity";
 import { legRef, splitLegRef, type LegRef, type UnitRef } from "../rig";
+import { mount, type MountedModel } from "./mount";
 
 interface MountedChip {
   readonly ref: UnitRef;
-  readonly chip: ShiftRegister595;
-  readonly inputs: ReadonlyArray<readonly [Input595, readonly Driver[]]>;
-  readonly seen: Partial<Record<Input595, Level>>;
+  readonly chip: MountedModel;
+  readonly inputs: ReadonlyArray<{ readonly leg: string; readonly drivers: readonly Driver[] }>;
+  readonly seen: Level[];
   /** What an input has to reach to read high. */
   readonly needs: Volts;
   /** Without a common ground with the controller, the chip cannot tell its levels. */
@@ -24,6 +25,7 @@ export class Board {
   private readonly chips: readonly MountedChip[];
   private readonly byRef: ReadonlyMap<UnitRef, MountedChip>;
   private readonly lines = new Map<string, Level>();
+  private readonly controls = new Map<LegRef, readonly Driver[]>();
 
   constructor(private readonly model: RigModel) {
     const { rig, nets, drivers } = model;
@@ -34,27 +36,22 @@ export class Board {
         return part.kind === "controller" && part.legs.some((one) => one.id === id && one.role === "ground");
       });
     this.chips = rig.units.flatMap((unit): MountedChip[] => {
-      const part = partById(unit.part);
-      if (part.kind !== "shift-register" || !isPowered(model, unit.ref, part)) return [];
-      const { pins } = part;
-      const input = (name: Input595, leg: string): [Input595, Driver[]] => [
-        name,
-        distinctDrivers(reachFrom(legRef(unit.ref, leg), rig, nets, drivers).map(({ driver }) => driver)),
-      ];
+      const part = model.part(unit.ref);
+      if (!isChip(part) || !isPowered(model, unit.ref, part)) return [];
+      const chip = mount(part);
       return [
         {
           ref: unit.ref,
-          chip: new ShiftRegister595(),
-          inputs: [
-            input("SER", pins.serialIn),
-            input("SRCLK", pins.shiftClock),
-            input("RCLK", pins.latchClock),
-            input("OE", pins.outputEnable),
-            input("SRCLR", pins.clear),
-          ],
-          seen: {},
+          chip,
+          inputs: chip.inputs.map((leg) => ({
+            leg,
+            drivers: distinctDrivers(
+              reachFrom(legRef(unit.ref, leg), rig, nets, drivers).map(({ driver }) => driver),
+            ),
+          })),
+          seen: [],
           needs: inputHigh(model, unit.ref, part),
-          deaf: !hearsController(legRef(unit.ref, pins.ground)),
+          deaf: !hearsController(legRef(unit.ref, part.groundLeg)),
         },
       ];
     });
@@ -77,15 +74,63 @@ export class Board {
       case "line":
         return this.lines.get(driver.line) ?? OPEN;
       case "register":
-        return this.byRef.get(driver.unit)?.chip.output(driver.stage) ?? OPEN;
+        return this.outputOf(driver.unit, driver.stage);
+      case "selected":
+        return this.outputOf(driver.unit, driver.code);
+      case "step":
+        return this.outputOf(driver.unit, driver.step);
+      case "segment":
+        return this.outputOf(driver.unit, driver.at);
       case "serial-out":
-        return this.byRef.get(driver.unit)?.chip.serialOut ?? OPEN;
+        return this.byRef.get(driver.unit)?.chip.register?.serialOut ?? OPEN;
+      case "switch": {
+        const control = resolve(this.controlOf(driver.control).map((one) => this.level(one)));
+        if (control === UNKNOWN) return UNKNOWN;
+        return control === driver.when ? driver.sends : OPEN;
+      }
     }
   }
 
-  /** A chip's contents, or undefined for one that has no supply. */
+  private outputOf(unit: UnitRef, at: number): Level {
+    return this.byRef.get(unit)?.chip.output(at) ?? OPEN;
+  }
+
+  /** What drives a switch's control leg; never another switch's control in a ring. */
+  private controlOf(leg: LegRef): readonly Driver[] {
+    const { rig, nets, drivers } = this.model;
+    const found =
+      this.controls.get(leg) ??
+      reachFrom(leg, rig, nets, drivers)
+        .map(({ driver }) => driver)
+        .filter(({ kind }) => kind !== "switch");
+    this.controls.set(leg, found);
+    return found;
+  }
+
+  /** A register's contents, or undefined for a chip that has none or has no supply. */
   chip(ref: UnitRef): Pick<ShiftRegister595, "stages" | "latched"> | undefined {
-    return this.byRef.get(ref)?.chip;
+    return this.byRef.get(ref)?.chip.register;
+  }
+
+  /** Everything the board holds, as a text that {@link load} takes back. */
+  save(): string {
+    const chips = this.chips.map(({ chip, seen }) => `${chip.save()}/${seen.join("")}`);
+    const lines = [...this.lines].sort(([one], [other]) => (one < other ? -1 : 1));
+    return [lines.map(([line, level]) => `${line}=${level}`).join(","), ...chips].join("|");
+  }
+
+  load(saved: string): void {
+    const [lines = "", ...chips] = saved.split("|");
+    this.lines.clear();
+    for (const entry of lines.split(",").filter(Boolean)) {
+      const [line, level] = entry.split("=") as [string, string];
+      this.lines.set(line, Number(level) as Level);
+    }
+    this.chips.forEach(({ chip, seen }, at) => {
+      const [held = "", levels = ""] = chips[at]!.split("/");
+      chip.load(held);
+      [...levels].forEach((level, place) => (seen[place] = Number(level) as Level));
+    });
   }
 
   /** What a chip makes of a level: a high that does not reach its threshold is nothing it can rely on. */
@@ -106,23 +151,25 @@ export class Board {
     }
   }
 
-  private inputChanges(mounted: MountedChip): Partial<Record<Input595, Level>> | undefined {
-    let changed: Partial<Record<Input595, Level>> | undefined;
-    for (const [name, drivers] of mounted.inputs) {
+  private inputChanges(mounted: MountedChip): Record<string, Level> | undefined {
+    let changed: Record<string, Level> | undefined;
+    mounted.inputs.forEach(({ leg, drivers }, at) => {
       const controlled = drivers.some(({ kind }) => kind === "line");
       const level =
         mounted.deaf && controlled ? UNKNOWN : resolve(drivers.map((driver) => this.heard(driver, mounted)));
-      if (mounted.seen[name] === level) continue;
-      mounted.seen[name] = level;
-      changed = { ...changed, [name]: level };
-    }
+      if (mounted.seen[at] === level) return;
+      mounted.seen[at] = level;
+      changed = { ...changed, [leg]: level };
+    });
     return changed;
   }
 }
 
 /** What a driver's high level stands at. */
-const highVolts = (model: RigModel, driver: Driver): Volts =>
-  driver.kind === "rail" ? driver.volts : supplyOf(model, driver.unit);
+const highVolts = (model: RigModel, driver: Driver): Volts => {
+  if (driver.kind === "rail") return driver.volts;
+  return driver.kind === "switch" ? Infinity : supplyOf(model, driver.unit);
+};
 
 /** The level of a net several things drive: open ones do not count, different ones leave it unknown. */
 function resolve(levels: readonly Level[]): Level {
@@ -136,9 +183,9 @@ function resolve(levels: readonly Level[]): Level {
 }
 
 /** Whether a chip's supply and ground legs are on rails its data sheet allows. */
-export function isPowered(model: RigModel, ref: UnitRef, part: ShiftRegisterPart): boolean {
+export function isPowered(model: RigModel, ref: UnitRef, part: ChipPart): boolean {
   const volts = (leg: string) => railVolts(model.drivers.get(model.nets.of(legRef(ref, leg)).id) ?? []);
-  const supply = volts(part.pins.supply);
+  const supply = volts(part.supplyLeg);
   const [least, most] = part.supplyRange;
-  return supply !== undefined && supply >= least && supply <= most && volts(part.pins.ground) === 0;
+  return supply !== undefined && supply >= least && supply <= most && volts(part.groundLeg) === 0;
 }

@@ -15,7 +15,7 @@ import {
 } from "../rig";
 import { trailOf } from "../trail";
 import { checkModel } from "../check";
-import { Simulation, glyphTable, showBytes, traceSend } from ".";
+import { Simulation, glyphTable, showState, stateOfBytes, traceSend } from ".";
 
 const one = newRig({ id: "r", name: "R" }, DEFAULT_PLAN, { ohms: 470, led: ledValues("red") });
 
@@ -64,7 +64,7 @@ describe.each(["msb-first", "lsb-first"] as const)("two registers in a chain, %s
   });
 
   test("a trace follows both registers, and takes twice the clocks", () => {
-    const trace = traceSend(model, [0x81, 0x7e]);
+    const trace = traceSend(model, stateOfBytes(model, [0x81, 0x7e]));
     expect(trace.steps.filter(({ use, level }) => use === "clock" && level === 1)).toHaveLength(16);
     const [near, far] = trace.steps.at(-1)!.chips;
     const bits = (byte: number) => [...byte.toString(2).padStart(8, "0")].map(Number);
@@ -86,7 +86,7 @@ test("a register whose chain wire is missing is named, and its digit stays unkno
   const model = modelOf({ ...rig, wires: rig.wires.filter(({ id }) => id !== "chain") });
   expect(model.chain.outside).toEqual(["U2"]);
   expect(checkModel(model).map(({ id }) => id)).toContain("input-U2-14");
-  expect(showBytes(model, [0]).unknown).toEqual([...SEGMENTS]);
+  expect(showState(model, stateOfBytes(model, [0])).unknown).toEqual([...SEGMENTS]);
 });
 
 test("any wiring, any pattern: the board lights just the LEDs the bytes were made for, and decoding agrees", () => {
@@ -107,7 +107,9 @@ test("any wiring, any pattern: the board lights just the LEDs the bytes were mad
         ),
       );
       const bytes = encodePips(model.encoding, pipsOf("DS1", 1, wanted));
-      expect(writeSegments(showBytes(model, bytes).segments)).toBe(writeSegments(wanted));
+      expect(writeSegments(showState(model, stateOfBytes(model, bytes)).segments)).toBe(
+        writeSegments(wanted),
+      );
       expect([...decodeBytes(model.wired, bytes)].sort()).toEqual([...pipsOf("DS1", 1, wanted)].sort());
     }),
     { numRuns: 40 },
@@ -126,7 +128,7 @@ test("it does not matter in how many pieces a simulation is run", () => {
   fc.assert(
     fc.property(fc.array(fc.integer({ min: 1, max: 4e8 }), { maxLength: 12 }), (pieces) => {
       const face = inPieces(pieces);
-      expect(face.cell).toEqual(whole.cell);
+      expect(face.text).toEqual(whole.text);
       face.pips.forEach(({ pip, current, state }, at) => {
         expect([pip, state]).toEqual([whole.pips[at]!.pip, whole.pips[at]!.state]);
         expect(current).toBeCloseTo(whole.pips[at]!.current, 9);

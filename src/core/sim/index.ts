@@ -1,15 +1,20 @@
 export { isPowered } from "./board";
-export { Simulation, type Face, type PipLight, type PipState } from "./simulation";
+export { Simulation, VISIBLE, type Face, type PipLight, type PipState } from "./simulation";
 export {
+  frameRows,
   glyphRows,
   glyphTable,
   holdingProgram,
   segmentsFrom,
   showAll,
-  showBytes,
+  showState,
+  stateOfBytes,
   traceSend,
+  type FrameRow,
   type GlyphRow,
   type SendStep,
   type SendTrace,
   type Shown,
+  type StepUse,
 } from "./send";
+export { readCurrents, recordFace, type FaceStretch } from "./record";

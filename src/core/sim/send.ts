@@ -1,16 +1,37 @@
-import { cellBytes, type RigModel } from "../address";
+import {
+  cellPips,
+  cellState,
+  directLines,
+  positionOf,
+  type DigitId,
+  type DriveState,
+  type RigModel,
+} from "../address";
 import { LOW, UNKNOWN, type Bit } from "../chip";
-import { GLYPHS, cellSegments, type Cell, type SegmentName } from "../glyph";
-import { buildProgram, runProgram, type Program, type Statement } from "../program";
+import { GLYPHS, cellSegments, inOrder, joinCells, showsGlyph, type Cell, type PipName } from "../glyph";
+import {
+  buildProgram,
+  burstOf,
+  type Program,
+  type ProgramFrame,
+  type SlotState,
+  type Statement,
+} from "../program";
 import type { Nanoseconds } from "../quantity";
-import { controllerById, splitPipId, type LineUse, type UnitRef } from "../rig";
+import { remembered } from "../remember";
+import { controllerById, splitPipId, type ChainUse, type UnitRef } from "../rig";
+import { readFace } from "../show";
 import { Board } from "./board";
 import { Simulation, type PipState } from "./simulation";
 
-/** One moment of a send: a line changes, and what the chips hold after it. */
+/** What a line is to the program: one of the chain's, or one that drives something directly. */
+export type StepUse = ChainUse | "direct";
+
+/** One moment of a send: a line changes, and what the registers hold after it. */
 export interface SendStep {
   readonly at: Nanoseconds;
-  readonly use: LineUse;
+  readonly use: StepUse;
+  readonly line: string;
   readonly level: 0 | 1;
   readonly statement: Statement;
   /** The bit's turn, from 0, for the edges that shift it. */
@@ -29,22 +50,46 @@ export interface SendTrace {
   readonly duration: Nanoseconds;
 }
 
-/** A program that only sets the lines up and holds these bytes on the display. */
-export const holdingProgram = (model: RigModel, bytes: readonly number[]): Program =>
-  sendOnly(buildProgram(model), [bytes]);
+/** A state as the program puts it out in the first slot. */
+function slotState(model: RigModel, { bytes, levels, steps }: DriveState): SlotState {
+  const ring = model.encoding.rings[0];
+  return {
+    slot: 0,
+    bytes,
+    levels: directLines(model.encoding).map((line) => levels[line] ?? 0),
+    ...(ring ? { ring: { reset: true, clocks: steps[ring.unit] ?? 0 } } : {}),
+  };
+}
 
-/** A program that only sends these bytes, one pattern after the other, with a pause between. */
-function sendOnly(program: Program, all: ReadonlyArray<readonly number[]>): Program {
-  const setUp = program.setup.filter((statement) => statement.do === "line-mode");
+/** A state of which only the bytes of the chain are given; lines stay at what lights nothing. */
+export const stateOfBytes = (model: RigModel, bytes: readonly number[]): DriveState => ({
+  ...cellState(model, { glyph: " ", point: false }),
+  bytes,
+});
+
+/** A program that only sets the lines up and holds a state. */
+export const holdingProgram = (model: RigModel, state: DriveState): Program => sendOnly(model, [state]);
+
+/** A program that only puts out these states, one after the other, with a pause between. */
+function sendOnly(model: RigModel, states: readonly DriveState[]): Program {
+  const program = buildProgram(model);
   return {
     ...program,
-    patterns: all.map((bytes) => ({ cell: BLANK, bytes })),
+    darken: [],
+    tick: [],
+    on: program.on.slice(0, 1),
+    frames: states.map((state): ProgramFrame => ({
+      text: "",
+      cells: [],
+      cut: false,
+      states: [slotState(model, state)],
+    })),
     setup: [
-      ...setUp,
+      ...program.setup.filter((statement) => statement.do === "line-mode"),
       {
-        do: "for-each-pattern",
+        do: "for-each-frame",
         body: [
-          { do: "send", pattern: "each" },
+          { do: "show", state: "slot" },
           { do: "wait", time: 1 },
         ],
       },
@@ -53,62 +98,50 @@ function sendOnly(program: Program, all: ReadonlyArray<readonly number[]>): Prog
   };
 }
 
-const BLANK: Cell = { glyph: " ", point: false };
-
-/** Follows one send over the three lines, edge by edge, with the stages and outputs of every chip after each. */
-export function traceSend(model: RigModel, bytes: readonly number[]): SendTrace {
-  const program = holdingProgram(model, bytes);
+/** Follows one state being put out, edge by edge, with the stages and outputs of every register after each. */
+export function traceSend(model: RigModel, state: DriveState): SendTrace {
+  const { cost } = controllerById(model.rig.plan.controller);
+  const program = holdingProgram(model, state);
   const board = new Board(model);
-  const contents = () =>
-    model.chain.chips.map((ref) => {
+  const contents = (): SendStep["chips"] =>
+    model.chain.chips.flatMap((ref) => {
       const chip = board.chip(ref);
-      return { ref, stages: [...(chip?.stages ?? [])], latched: [...(chip?.latched ?? [])] };
+      return chip ? [{ ref, stages: [...chip.stages], latched: [...chip.latched] }] : [];
     });
-  const lineUse = (line: string) =>
-    (["data", "clock", "latch"] as const).find((use) => program.lines[use] === line)!;
-  const steps: SendStep[] = [];
-  let before: SendStep["chips"] = contents();
-  let start: Nanoseconds = 0;
-  let end: Nanoseconds = 0;
+  for (const statement of program.setup) if (statement.do === "line-mode") board.drive(statement.line, LOW);
+  const before = contents();
+  const { events, duration } = burstOf(program, program.frames[0]!.states[0]!, "send", cost);
+  const uses = new Map(Object.entries(program.chain ?? {}).map(([use, line]) => [line, use as ChainUse]));
   let clocked = 0;
-  for (const event of runProgram(program, controllerById(model.rig.plan.controller).cost)) {
-    end = event.at;
-    if (event.kind === "line-mode") {
-      board.drive(event.line, LOW);
-    } else if (event.kind === "sending") {
-      start = event.at;
-      before = contents();
-    } else if (event.kind === "line") {
-      board.drive(event.line, event.level);
-      const use = lineUse(event.line);
-      const turn = event.statement.do === "shift-pattern" ? clocked : undefined;
-      if (use === "clock" && event.level === 0) clocked += 1;
-      steps.push({
-        at: event.at - start,
-        use,
-        level: event.level,
-        statement: event.statement,
-        turn,
-        chips: contents(),
-      });
-    }
-  }
-  return { bytes, steps, before, duration: end - start };
+  const steps = events.map(({ at, line, level, statement }): SendStep => {
+    board.drive(line, level);
+    const use = uses.get(line) ?? "direct";
+    const turn = statement.do === "shift-state" ? clocked : undefined;
+    if (use === "clock" && level === 0) clocked += 1;
+    return { at, use, line, level, statement, turn, chips: contents() };
+  });
+  return { bytes: state.bytes, steps, before, duration };
 }
 
-/** The segments the outputs of the chips light at that moment, and those nobody can tell. */
-export function segmentsFrom(model: RigModel, chips: SendStep["chips"]): Shown {
-  const segments: SegmentName[] = [];
-  const unknown: SegmentName[] = [];
-  for (const { segment, verdict } of model.addresses) {
+/** What a display shows: lit LEDs of a digit, and those nobody can tell. */
+export interface Shown {
+  readonly segments: readonly PipName[];
+  readonly unknown: readonly PipName[];
+}
+
+/** The segments of a digit that the outputs of the registers light at that moment, and those nobody can tell. */
+export function segmentsFrom(model: RigModel, chips: SendStep["chips"], digit?: DigitId): Shown {
+  const segments: PipName[] = [];
+  const unknown: PipName[] = [];
+  for (const { pip, segment, verdict } of model.addresses) {
+    if (!isOn(pip, digit ?? model.digits[0]!)) continue;
     if (verdict.kind === "always") segments.push(segment);
     if (verdict.kind !== "driven") continue;
-    const bits = verdict.conditions.map(({ driver, lights }) => {
-      const bit =
-        driver.kind === "register"
-          ? chips.find(({ ref }) => ref === driver.unit)?.latched[driver.stage]
-          : undefined;
-      return bit === undefined ? "off" : bit === UNKNOWN ? "unknown" : bit === lights ? "on" : "off";
+    const bits = verdict.conditions.flatMap((condition) => {
+      if (!("lights" in condition) || condition.driver.kind !== "register") return [];
+      const { driver, lights } = condition;
+      const bit = chips.find(({ ref }) => ref === driver.unit)?.latched[driver.stage];
+      return [bit === undefined ? "off" : bit === UNKNOWN ? "unknown" : bit === lights ? "on" : "off"];
     });
     if (bits.every((bit) => bit === "on")) segments.push(segment);
     else if (!bits.includes("off")) unknown.push(segment);
@@ -116,54 +149,132 @@ export function segmentsFrom(model: RigModel, chips: SendStep["chips"]): Shown {
   return { segments, unknown };
 }
 
-export interface Shown {
-  readonly segments: readonly SegmentName[];
-  readonly unknown: readonly SegmentName[];
+const isOn = (pip: string, { unit, digit }: DigitId): boolean => pip.startsWith(`${unit}.${digit}.`);
+
+interface Lights {
+  /** What each digit shows, in reading order. */
+  readonly digits: readonly Shown[];
 }
 
-/** What the display shows after each of these patterns, sent one after the other through the wires as they are. */
-export function showAll(model: RigModel, all: ReadonlyArray<readonly number[]>): Shown[] {
-  const simulation = new Simulation(model, sendOnly(buildProgram(model), all));
-  return all.map(() => {
+/** What all digits show after each of these states, put out one after the other through the wires as they are. */
+function showStates(model: RigModel, states: readonly DriveState[]): Lights[] {
+  const simulation = new Simulation(model, sendOnly(model, states));
+  return states.map(() => {
     simulation.advanceToSent();
-    const pips = simulation.look().pips.filter(({ pip }) => splitPipId(pip).unit === model.display.ref);
-    const inState = (state: PipState) =>
-      pips.filter((pip) => pip.state === state).map(({ pip }) => splitPipId(pip).segment);
-    return { segments: inState("lit"), unknown: inState("unknown") };
+    const { pips } = simulation.look();
+    const inState = (id: DigitId, state: PipState) =>
+      pips
+        .filter((pip) => pip.state === state && isOn(pip.pip, id))
+        .map(({ pip }) => splitPipId(pip).segment);
+    return {
+      digits: model.digits.map((id) => ({ segments: inState(id, "lit"), unknown: inState(id, "unknown") })),
+    };
   });
 }
 
-/** What the display shows once these bytes are sent, from power-up. */
-export const showBytes = (model: RigModel, bytes: readonly number[]): Shown => showAll(model, [bytes])[0]!;
+/** What a digit shows after each of these patterns of the chain's bytes, sent one after the other. */
+export const showAll = (model: RigModel, all: ReadonlyArray<readonly number[]>): Shown[] =>
+  showStates(
+    model,
+    all.map((bytes) => stateOfBytes(model, bytes)),
+  ).map(({ digits }) => digits[0]!);
+
+/** What a digit shows once a state is put out, from power-up. */
+export const showState = (model: RigModel, state: DriveState, digit?: DigitId): Shown => {
+  const id = digit ?? model.digits[0]!;
+  return showStates(model, [state])[0]!.digits[positionOf(model, id.unit, id.digit) - 1]!;
+};
 
 /** One glyph through the code's bytes and back through the wires. */
 export interface GlyphRow {
   readonly cell: Cell;
-  readonly wanted: readonly SegmentName[];
+  readonly wanted: readonly PipName[];
   readonly bytes: readonly number[];
-  readonly shown: readonly SegmentName[];
-  readonly unknown: readonly SegmentName[];
-  /** The display shows what the glyph asks for. */
+  readonly levels: DriveState["levels"];
+  readonly shown: readonly PipName[];
+  readonly unknown: readonly PipName[];
+  /** The display shows what the glyph asks for, and no other digit shows anything. */
   readonly faithful: boolean;
 }
 
-/** Takes cells through the code's bytes and back through the wires. */
-export function glyphRows(model: RigModel, cells: readonly Cell[]): GlyphRow[] {
-  const bytes = cells.map((cell) => cellBytes(model, cell));
-  const shown = showAll(model, bytes);
+/** Takes cells through the code's bytes and back through the wires of one digit, by default the first. */
+export function glyphRows(model: RigModel, cells: readonly Cell[], digit?: DigitId): GlyphRow[] {
+  const id = digit ?? model.digits[0];
+  if (!id) return [];
+  const states = cells.map((cell) => cellState(model, cell, id));
+  const lights = showStates(model, states);
+  const position = positionOf(model, id.unit, id.digit) - 1;
   return cells.map((cell, at) => {
-    const wanted = cellSegments(cell, model.rig.glyphs);
-    const { segments, unknown } = shown[at]!;
-    const faithful = unknown.length === 0 && segments.join() === wanted.join();
-    return { cell, wanted, bytes: bytes[at]!, shown: segments, unknown, faithful };
+    const wanted = inOrder([...cellPips(model, cell, id)].map((pip) => splitPipId(pip).segment));
+    const { digits } = lights[at]!;
+    const { segments, unknown } = digits[position]!;
+    const stray = digits.some((shown, place) => place !== position && shown.segments.length > 0);
+    return {
+      cell,
+      wanted,
+      bytes: states[at]!.bytes,
+      levels: states[at]!.levels,
+      shown: segments,
+      unknown,
+      faithful: unknown.length === 0 && !stray && showsGlyph(cell.glyph, segments, wanted),
+    };
   });
 }
 
-/** The whole alphabet, the rig's own glyphs behind it, in this wiring's bytes. */
-export function glyphTable(model: RigModel): GlyphRow[] {
+/** The whole alphabet, the rig's own glyphs behind it, in this wiring's bytes, on one digit. */
+export function glyphTable(model: RigModel, digit?: DigitId): GlyphRow[] {
   const own = model.rig.glyphs.map(({ glyph }) => glyph).filter((glyph) => !GLYPHS.includes(glyph));
   return glyphRows(
     model,
     [...GLYPHS, ...own].map((glyph) => ({ glyph, point: false })),
+    digit,
   );
 }
+
+/** One face of the show, slot by slot through the wires as they are. */
+export interface FrameRow {
+  readonly frame: ProgramFrame;
+  /** LEDs lit on each digit, all slots together, in reading order. */
+  readonly shown: ReadonlyArray<readonly PipName[]>;
+  readonly unknown: boolean;
+  /** What reads on the face. */
+  readonly text: string;
+  readonly faithful: boolean;
+}
+
+/** Takes every face of the show through the code's states and back through the wires. */
+export const frameRows: (model: RigModel) => readonly FrameRow[] = remembered(showFramesThrough);
+
+function showFramesThrough(model: RigModel): FrameRow[] {
+  const program = buildProgram(model);
+  const ring = model.encoding.rings[0];
+  return program.frames.map((frame) => {
+    const states = frame.states.map((state): DriveState => ({
+      bytes: state.bytes,
+      levels: Object.fromEntries(program.direct.map((line, at) => [line, state.levels[at]!])),
+      steps: ring ? { [ring.unit]: stepsTo(frame, state.slot) } : {},
+    }));
+    const lights = showStates(model, states);
+    const shown = model.digits.map((_, at) => inOrder(lights.flatMap(({ digits }) => digits[at]!.segments)));
+    const wanted = model.digits.map((id, at) =>
+      inOrder(
+        cellSegments(frame.cells[at]!, model.rig.glyphs).filter((name) =>
+          model.address(`${id.unit}.${id.digit}.${name}`),
+        ),
+      ),
+    );
+    const right = (at: number) => showsGlyph(frame.cells[at]!.glyph, shown[at]!, wanted[at]!);
+    const unknown = lights.some(({ digits }) => digits.some((digit) => digit.unknown.length > 0));
+    return {
+      frame,
+      shown,
+      unknown,
+      text: frame.cells.every((_, at) => right(at)) ? joinCells(frame.cells) : readFace(shown, model.rig),
+      faithful: !unknown && frame.cells.every((_, at) => right(at)),
+    };
+  });
+}
+
+/** Clock pulses since the ring's last reset, up to a slot. */
+const stepsTo = (frame: ProgramFrame, slot: number): number =>
+  frame.states.slice(0, slot + 1).reduce((sum, state) => sum + (state.ring?.clocks ?? 0), 0);

@@ -1,11 +1,21 @@
-import { DEMO_RIGS } from "@/demo";
-import { cellBytes, modelOf } from "../address";
+import { demoRig } from "@/demo";
+import { cellState, modelOf } from "../address";
 import { HEXADECIMAL, writeSegments } from "../glyph";
 import { buildProgram } from "../program";
 import { moveWireEnd, removeWire, relay, swapWires, type Edited, type Rig } from "../rig";
-import { Simulation, glyphRows, glyphTable, segmentsFrom, showBytes, traceSend, type Face } from ".";
+import {
+  Simulation,
+  glyphRows,
+  glyphTable,
+  segmentsFrom,
+  showState,
+  stateOfBytes,
+  traceSend,
+  type Face,
+} from ".";
 
-const [slipGate, ladderStep] = DEMO_RIGS as [Rig, Rig];
+const slipGate = demoRig("slip-gate");
+const ladderStep = demoRig("ladder-step");
 const ok = (edited: Edited): Rig => {
   if (!edited.ok) throw new Error(edited.message);
   return edited.rig;
@@ -25,6 +35,7 @@ test("at power-up nobody can tell what the outputs hold; the first update settle
   const simulation = simulationOf(slipGate);
   expect(states(simulation.look())).toEqual(["unknown"]);
   simulation.stepToChange();
+  simulation.look();
   expect(states(simulation.look())).toEqual(["dark"]);
 });
 
@@ -42,7 +53,7 @@ test.each([
         simulation.look();
         simulation.advanceTo((at + 0.6) * rig.show.interval * 1e6);
         const face = simulation.look();
-        expect(face.cell?.glyph).toBe(glyph);
+        expect(face.text).toBe(glyph);
         expect(lit(face)).toBe(writeSegments(glyphRows(model, [{ glyph, point: false }])[0]!.wanted));
         return lit(face) + face.pips.map(({ current }) => current).join();
       });
@@ -55,7 +66,7 @@ test("a show of rounds ends, and leaves its last place or nothing", () => {
   const end = (show: Partial<Rig["show"]>) => {
     const simulation = simulationOf({
       ...slipGate,
-      show: { ...slipGate.show, list: "12", rounds: 3, ...show },
+      show: { ...slipGate.show, texts: ["1", "2"], rounds: 3, ...show },
     });
     simulation.advanceTo(60e9);
     simulation.look();
@@ -69,7 +80,10 @@ test("a show of rounds ends, and leaves its last place or nothing", () => {
 });
 
 test("average current over a moment half lit is half of it", () => {
-  const simulation = simulationOf({ ...slipGate, show: { ...slipGate.show, list: "8 ", interval: 1000 } });
+  const simulation = simulationOf({
+    ...slipGate,
+    show: { ...slipGate.show, texts: ["8", " "], interval: 1000 },
+  });
   simulation.advanceTo(500e6);
   simulation.look();
   simulation.advanceTo(600e6);
@@ -97,7 +111,7 @@ const cases: Array<[string, Rig, string, string]> = [
 ];
 test.each(cases)("what a 4 shows with %s", (_, rig, segments, unknown) => {
   const model = modelOf(rig);
-  const shown = showBytes(model, cellBytes(modelOf(slipGate), { glyph: "4", point: false }));
+  const shown = showState(model, cellState(modelOf(slipGate), { glyph: "4", point: false }));
   expect([writeSegments(shown.segments), writeSegments(shown.unknown)]).toEqual([segments, unknown]);
 });
 
@@ -141,7 +155,7 @@ test("in both demo rigs every glyph comes out as asked, and the bytes of 0 to 9 
 
 test("a send, edge by edge: stages shift with the clock, outputs wait for the latch", () => {
   const model = modelOf(slipGate);
-  const trace = traceSend(model, [0x06]);
+  const trace = traceSend(model, stateOfBytes(model, [0x06]));
   expect(trace.steps).toHaveLength(26);
   const rises = trace.steps.filter(({ use, level }) => use === "clock" && level === 1);
   expect(rises.map(({ chips }) => chips[0]!.stages[0])).toEqual([0, 0, 0, 0, 0, 1, 1, 0]);

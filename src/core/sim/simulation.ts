@@ -1,11 +1,12 @@
-import type { RigModel } from "../address";
-import { LOW, UNKNOWN, type Level } from "../chip";
-import { circuitOf, type RigCircuit } from "../circuit";
-import type { Cell } from "../glyph";
-import { runProgram, type Program, type TimedEvent } from "../program";
+import { behind, type Driver, type RigModel } from "../address";
+import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../chip";
+import { circuitOf, type RigCircuit, type Solution } from "../circuit";
+import { runProgram, turnPeriod, type Program, type ProgramFrame, type TimedEvent } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
 import { controllerById, type PipId } from "../rig";
 import { Board } from "./board";
+import type { Moment, Stretch } from "./moment";
+import { Storage } from "./storage";
 
 export type PipState = "lit" | "dark" | "unknown";
 
@@ -20,29 +21,60 @@ export interface PipLight {
 export interface Face {
   readonly time: Nanoseconds;
   readonly pips: readonly PipLight[];
-  /** The place of the show that was last sent whole; undefined before the first. */
-  readonly cell: Cell | undefined;
+  /** The text of the show that is being shown; undefined before the first. */
+  readonly text: string | undefined;
   /** The program has nothing more to do. */
   readonly ended: boolean;
 }
 
-/** A current that an eye still takes for light. */
-const VISIBLE: Milliamps = 0.02;
+/** A current that an eye still takes for light, on average. */
+export const VISIBLE: Milliamps = 0.02;
 
-/** Runs a program on a rig at leg level: deterministic, event by event, in integer nanoseconds. */
+/** What had flown through every LED up to a moment, and for how long it could not be told. */
+interface Mark {
+  readonly at: Nanoseconds;
+  readonly charge: Float64Array;
+  readonly doubt: Float64Array;
+}
+
+/** What a burst does to a board in a given state: the moments it goes through, and the state it leaves. */
+interface Outcome {
+  readonly stretches: readonly Stretch[];
+  readonly leaves: number;
+}
+
+/**
+ * Runs a program on a rig at leg level: deterministic, event by event, in integer nanoseconds. What a burst of edges
+ * does to the board is worked out once for each state the board was in; after that it is looked up.
+ */
 export class Simulation {
   private readonly board: Board;
   private readonly circuit: RigCircuit;
   private readonly events: Iterator<TimedEvent, void>;
+  private readonly storage: Storage;
   private next: TimedEvent | undefined;
   private now: Nanoseconds = 0;
-  private lookedAt: Nanoseconds = 0;
-  private cell: Cell | undefined;
+  private frame: ProgramFrame | undefined;
   private readonly pips: readonly PipId[];
-  private levels: readonly Level[] = [];
-  private currents: readonly Milliamps[] = [];
-  private unknown: readonly boolean[] = [];
-  private readonly charge: number[];
+  private readonly sides: ReadonlyArray<{
+    readonly anode: readonly Driver[];
+    readonly cathode: readonly Driver[];
+  }>;
+  private moment: Moment;
+  private readonly charge: Float64Array;
+  private readonly doubt: Float64Array;
+  /** Stretches of the burst that is under way and not yet reached. */
+  private ahead: readonly { at: Nanoseconds; moment: Moment }[] = [];
+  private readonly saved: string[] = [];
+  private readonly savedIds = new Map<string, number>();
+  private boardIs: number;
+  private boardHolds: number;
+  private readonly outcomes = new Map<object, Map<number, Outcome>>();
+  private readonly moments = new Map<string, Moment>();
+  private looked: Mark;
+  private turn: Mark | undefined;
+  private turnSeen: Mark | undefined;
+  private readonly turnLength: Nanoseconds;
 
   constructor(
     private readonly model: RigModel,
@@ -50,10 +82,21 @@ export class Simulation {
   ) {
     this.board = new Board(model);
     this.circuit = circuitOf(model);
+    this.storage = new Storage(this.circuit);
     this.pips = model.addresses.map(({ pip }) => pip);
-    this.charge = this.pips.map(() => 0);
-    this.events = runProgram(program, controllerById(model.rig.plan.controller).cost);
-    this.solve();
+    this.sides = model.addresses.map(({ anodeReach, cathodeReach }) => ({
+      anode: anodeReach.map(({ driver }) => driver),
+      cathode: cathodeReach.map(({ driver }) => driver),
+    }));
+    this.charge = new Float64Array(this.pips.length);
+    this.doubt = new Float64Array(this.pips.length);
+    const { cost } = controllerById(model.rig.plan.controller);
+    this.events = runProgram(program, cost);
+    this.turnLength = program.on.length > 1 ? turnPeriod(program, cost) : Infinity;
+    this.looked = this.mark();
+    this.boardIs = this.intern();
+    this.boardHolds = this.boardIs;
+    this.moment = this.momentNow();
     this.fetch();
   }
 
@@ -62,48 +105,100 @@ export class Simulation {
   }
 
   get ended(): boolean {
-    return this.next === undefined;
+    return this.next === undefined && this.ahead.length === 0;
+  }
+
+  /** The text of the face the program shows. */
+  get text(): string | undefined {
+    return this.frame?.text;
+  }
+
+  /** The circuit at this moment, transistors that still conduct included. */
+  get solution(): Solution {
+    return this.moment.solution;
+  }
+
+  /** The currents of the LEDs at this moment, in the order of the model's addresses. */
+  get currents(): readonly Milliamps[] {
+    return this.moment.currents;
+  }
+
+  /** When the next thing happens; undefined when nothing will. */
+  get nextAt(): Nanoseconds | undefined {
+    return this.ahead[0]?.at ?? this.next?.at;
+  }
+
+  /** The next thing to happen is the start of a turn of the scan. */
+  get beginsTurn(): boolean {
+    return this.ahead.length === 0 && this.next?.kind === "burst" && this.next.turn;
   }
 
   /** Runs up to and including a moment. */
   advanceTo(until: Nanoseconds): void {
-    while (this.next && this.next.at <= until) this.take();
+    for (let at = this.nextAt; at !== undefined && at <= until; at = this.nextAt) this.take();
     this.pass(until);
+  }
+
+  /** Goes to the next thing that happens. @returns false when nothing will */
+  advance(): boolean {
+    if (this.nextAt === undefined) return false;
+    this.take();
+    return true;
   }
 
   /** Runs until the face differs from what it was, the whole show has been through without a change, or it ends. */
   stepToChange(): void {
     const before = this.picture();
-    let sends = this.program.patterns.length + 2;
-    while (this.next && sends > 0 && this.picture() === before) {
-      if (this.next.kind === "sent") sends -= 1;
+    let turns = (this.program.frames.length + 2) * this.program.on.length * 2;
+    while (this.nextAt !== undefined && turns > 0 && this.picture() === before) {
+      if (this.ahead.length === 0 && this.next?.kind === "burst") turns -= 1;
       this.take();
     }
-    if (this.next?.kind === "sent") this.take();
   }
 
-  /** Runs to the end of the next send and starts a new average there. */
+  /** Runs to the end of the next state put out and starts a new average there. */
   advanceToSent(): void {
-    while (this.next && this.next.kind !== "sent") this.take();
+    while (this.next && this.next.kind !== "burst") this.take();
     if (this.next) this.take();
+    while (this.ahead.length > 0) this.take();
     this.look();
   }
 
-  /** What was to be seen since the last call; then starts the next average. */
+  /**
+   * What was to be seen since the last call; then starts the next average. While digits take turns faster than one
+   * looks, the average is taken over whole turns.
+   */
   look(): Face {
-    const span = this.now - this.lookedAt;
+    const now = this.mark();
+    const turns = this.turn && this.turnSeen && this.turn.at > this.turnSeen.at;
+    const whole = turns && now.at - this.looked.at >= this.turnLength;
+    const [from, to] = whole ? [this.turnSeen!, this.turn!] : [this.looked, now];
+    const span = to.at - from.at;
     const pips = this.pips.map((pip, at): PipLight => {
-      const current = span > 0 ? this.charge[at]! / span : this.currents[at]!;
-      this.charge[at] = 0;
-      return { pip, current, state: this.unknown[at] ? "unknown" : current > VISIBLE ? "lit" : "dark" };
+      const current = span > 0 ? (to.charge[at]! - from.charge[at]!) / span : this.moment.currents[at]!;
+      const doubt =
+        span > 0 ? (to.doubt[at]! - from.doubt[at]!) / span : Number(this.moment.unknown[at] ?? 0);
+      return { pip, current, state: doubt > 0.5 ? "unknown" : current > VISIBLE ? "lit" : "dark" };
     });
-    this.lookedAt = this.now;
-    return { time: this.now, pips, cell: this.cell, ended: this.ended };
+    if (whole) this.turnSeen = this.turn;
+    else if (now.at - this.looked.at < this.turnLength) this.turnSeen = undefined;
+    this.looked = now;
+    return { time: this.now, pips, text: this.frame?.text, ended: this.ended };
+  }
+
+  /** The average since the last look or average taken, turns or not. */
+  takeAverage(): Face {
+    this.turnSeen = undefined;
+    return this.look();
+  }
+
+  private mark(): Mark {
+    return { at: this.now, charge: this.charge.slice(), doubt: this.doubt.slice() };
   }
 
   private picture(): string {
-    return this.currents
-      .map((current, at) => (this.unknown[at] ? "?" : current > VISIBLE ? "1" : "0"))
+    return this.moment.currents
+      .map((current, at) => ((this.moment.unknown[at] ?? false) ? "?" : current > VISIBLE ? "1" : "0"))
       .join("");
   }
 
@@ -112,44 +207,152 @@ export class Simulation {
     this.next = next.done ? undefined : next.value;
   }
 
-  /** Carries out the next event. */
+  /** Carries out the next thing: a change within the burst that is under way, or the program's next event. */
   private take(): void {
+    const [first, ...rest] = this.ahead;
+    if (first && (!this.next || first.at <= this.next.at)) {
+      this.pass(first.at);
+      this.moment = first.moment;
+      this.ahead = rest;
+      return;
+    }
     const event = this.next!;
     this.pass(event.at);
     switch (event.kind) {
       case "line-mode":
-        this.board.drive(event.line, LOW);
-        this.solve();
+        this.change(() => this.board.drive(event.line, LOW), event.at);
         break;
-      case "line":
-        this.board.drive(event.line, event.level as Level);
-        this.solve();
+      case "frame":
+        this.frame = event.frame;
         break;
-      case "sent":
-        this.cell = event.pattern.cell;
-        break;
-      case "sending":
+      case "burst":
+        if (event.turn) this.markTurn();
+        this.burst(event);
         break;
     }
     this.fetch();
   }
 
+  private markTurn(): void {
+    this.turn = this.mark();
+    this.turnSeen ??= this.turn;
+  }
+
   private pass(until: Nanoseconds): void {
     const span = until - this.now;
     if (span <= 0) return;
-    for (let at = 0; at < this.charge.length; at += 1) this.charge[at]! += this.currents[at]! * span;
+    const { currents, unknown } = this.moment;
+    for (let at = 0; at < this.charge.length; at += 1) {
+      this.charge[at]! += currents[at]! * span;
+      if (unknown[at]) this.doubt[at]! += span;
+    }
     this.now = until;
   }
 
-  /** Takes up the outputs' levels; the circuit is looked at again only where one of them changed. */
-  private solve(): void {
-    const levels = this.circuit.outputs.map((driver) => this.board.level(driver));
-    if (levels.every((level, at) => level === this.levels[at]) && this.currents.length > 0) return;
-    this.levels = levels;
-    const { leds } = this.circuit.solve(levels);
-    this.currents = this.pips.map((pip) => leds.get(pip)!);
-    this.unknown = this.model.addresses.map(({ anodeReach, cathodeReach }) =>
-      [...anodeReach, ...cathodeReach].some(({ driver }) => this.board.level(driver) === UNKNOWN),
+  /** A single change of the board outside any burst. */
+  private change(act: () => void, at: Nanoseconds): void {
+    this.restore();
+    act();
+    this.boardIs = this.boardHolds = this.intern();
+    const moment = this.momentNow();
+    const tail = this.storage.follow(this.moment.solution, [{ from: 0, moment }], (levels, stored) =>
+      this.momentFor(levels, moment.unknown, stored),
     );
+    this.ahead = tail.map(({ from, moment: then }) => ({ at: at + from, moment: then }));
+  }
+
+  private burst(event: Extract<TimedEvent, { kind: "burst" }>): void {
+    const settled = this.ahead.length === 0;
+    const known = this.outcomes.get(event.burst) ?? new Map<number, Outcome>();
+    this.outcomes.set(event.burst, known);
+    const key = this.boardIs * 100_003 + this.momentId(this.moment);
+    let outcome = settled ? known.get(key) : undefined;
+    if (!outcome) {
+      outcome = this.workOut(event);
+      if (settled) known.set(key, outcome);
+    }
+    this.boardIs = outcome.leaves;
+    this.ahead = outcome.stretches.map(({ from, moment }) => ({ at: event.at + from, moment }));
+  }
+
+  /** Drives a burst's edges into the board one by one and notes what the circuit goes through. */
+  private workOut({ burst }: Extract<TimedEvent, { kind: "burst" }>): Outcome {
+    this.restore();
+    const stretches: Stretch[] = [];
+    let before = this.moment;
+    for (const { at, line, level } of burst.events) {
+      this.board.drive(line, level as Level);
+      const moment = this.momentNow();
+      if (moment === before) continue;
+      stretches.push({ from: at, moment });
+      before = moment;
+    }
+    this.boardHolds = this.intern();
+    return {
+      stretches: this.storage.follow(this.moment.solution, stretches, (levels, stored, unknown) =>
+        this.momentFor(levels, unknown, stored),
+      ),
+      leaves: this.boardHolds,
+    };
+  }
+
+  /** Brings the board to the state the simulation is in, after states that were only looked up. */
+  private restore(): void {
+    if (this.boardHolds === this.boardIs) return;
+    this.board.load(this.saved[this.boardIs]!);
+    this.boardHolds = this.boardIs;
+  }
+
+  private intern(): number {
+    const text = this.board.save();
+    const known = this.savedIds.get(text);
+    if (known !== undefined) return known;
+    this.saved.push(text);
+    this.savedIds.set(text, this.saved.length - 1);
+    return this.saved.length - 1;
+  }
+
+  private momentNow(): Moment {
+    const levels = this.circuit.outputs.map((driver) => this.board.level(driver));
+    const unknown = levels.includes(UNKNOWN) ? this.sides.map((side) => this.isUnknown(side)) : this.allKnown;
+    return this.momentFor(levels, unknown);
+  }
+
+  private readonly allKnown: readonly boolean[] = [];
+
+  private momentFor(
+    levels: readonly Level[],
+    unknown: readonly boolean[],
+    stored?: ReadonlySet<string>,
+  ): Moment {
+    const key = `${levels.join("")} ${stored ? [...stored].join() : ""} ${unknown.map(Number).join("")}`;
+    let moment = this.moments.get(key);
+    if (!moment) {
+      const solution = this.circuit.solve(levels, stored);
+      moment = { levels, unknown, solution, currents: this.pips.map((pip) => solution.leds.get(pip)!) };
+      this.moments.set(key, moment);
+      this.momentIds.set(moment, this.momentIds.size);
+    }
+    return moment;
+  }
+
+  private readonly momentIds = new Map<Moment, number>();
+
+  private momentId(moment: Moment): number {
+    return this.momentIds.get(moment) ?? -1;
+  }
+
+  /** An LED is unknown where an unknown level could light it, and nothing known keeps it dark. */
+  private isUnknown({ anode, cathode }: { anode: readonly Driver[]; cathode: readonly Driver[] }): boolean {
+    const levels = (drivers: readonly Driver[]) => drivers.map((driver) => this.board.level(driver));
+    const plus = levels(anode);
+    const minus = levels(cathode);
+    if (
+      plus.every((level) => level === LOW || level === OPEN) ||
+      minus.every((level) => level === HIGH || level === OPEN)
+    )
+      return false;
+    const all = [...anode, ...cathode].flatMap((driver) => behind(this.model, driver));
+    return all.some((driver) => this.board.level(driver) === UNKNOWN);
   }
 }

@@ -1,12 +1,20 @@
-import { sentBits, type Address, type Condition, type RigModel } from "../address";
+import {
+  isMultiplexed,
+  pipTitle,
+  reachFrom,
+  sentBits,
+  type Address,
+  type Condition,
+  type Driver,
+  type RigModel,
+} from "../address";
 import { currentFigures } from "../circuit";
 import type { StationName } from "../check";
-import type { Cell } from "../glyph";
 import type { NamingSchool } from "../parts";
-import { formatMilliamps, formatQuantity, type Milliamps } from "../quantity";
+import { formatMilliamps, formatNanoseconds, formatQuantity } from "../quantity";
 import { legTitle, splitPipId, unitValue, type LegRef, type PipId } from "../rig";
-import { showCells } from "../show";
-import { glyphRows } from "../sim";
+import { STEADY, scanFigures } from "../scan";
+import { frameRows } from "../sim";
 
 export type HopKind =
   | "light"
@@ -30,9 +38,6 @@ export interface Hop {
   readonly legs: readonly LegRef[];
 }
 
-/** The steady current that brightness is compared with. */
-export const STEADY: Milliamps = 10;
-
 const ordinal = (n: number): string => {
   const tail = n % 100 > 10 && n % 100 < 14 ? "th" : (["th", "st", "nd", "rd"][n % 10] ?? "th");
   return `${n}${tail}`;
@@ -54,7 +59,7 @@ export function trailOf(model: RigModel, pip: PipId, school: NamingSchool = "let
     {
       kind: "light",
       station: "glyphs",
-      title: `digit ${address.digit} · segment ${address.segment}`,
+      title: pipTitle(model, pip),
       legs: [],
     },
     { kind: "leg", station: "wires", title: name(address.ownLeg), legs: [address.ownLeg] },
@@ -69,7 +74,7 @@ export function trailOf(model: RigModel, pip: PipId, school: NamingSchool = "let
   }
   const { verdict } = address;
   if (verdict.kind === "driven")
-    hops.push(...verdict.conditions.flatMap((condition) => codeHops(model, pip, condition)));
+    hops.push(...distinct(verdict.conditions.flatMap((condition) => codeHops(model, pip, condition))));
   else {
     const title = {
       always: "always lit",
@@ -86,7 +91,8 @@ export function trailOf(model: RigModel, pip: PipId, school: NamingSchool = "let
       legs: [address.ownLeg],
     });
   }
-  hops.push(timeHop(model, address), currentHop(model, pip));
+  hops.push(timeHop(model, address), ...scanHop(model, address), currentHop(model, pip));
+  const back = address.sharedReach.map(({ driver }) => controlOf(model, driver, name));
   hops.push({
     kind: "return",
     station: "wires",
@@ -94,15 +100,64 @@ export function trailOf(model: RigModel, pip: PipId, school: NamingSchool = "let
       name(address.sharedLeg),
       ...address.sharedReach.flatMap(({ via, driver }) => [...via, name(driver.leg)]),
     ].join(" → "),
-    detail: "the shared side",
+    detail: back.find((control) => control !== undefined) ?? "the shared side",
     legs: [address.sharedLeg, ...address.sharedReach.map(({ driver }) => driver.leg)],
   });
   return hops;
 }
 
-/** The bit that reaches the LED through the wires, when it is sent, and what the code takes it for. */
-function codeHops(model: RigModel, pip: PipId, { driver, lights }: Condition): Hop[] {
+/** Hops that several conditions share are listed once. */
+const distinct = (hops: readonly Hop[]): Hop[] => [
+  ...new Map(hops.map((hop) => [`${hop.kind} ${hop.title}`, hop])).values(),
+];
+
+/** What turns a digit's switch on: "on while U2 QA is low". */
+function controlOf(model: RigModel, driver: Driver, name: (leg: LegRef) => string): string | undefined {
+  if (driver.kind !== "switch") return undefined;
+  const control = reachFrom(driver.control, model.rig, model.nets, model.drivers);
+  const by = control.map((one) => [name(one.driver.leg), ...one.via].join(" through ")).join(" and ");
+  return by ? `on while ${by} is ${driver.when === 1 ? "high" : "low"}` : undefined;
+}
+
+/** What of the code reaches the LED through the wires, when it is sent, and what the code takes it for. */
+function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
   const { encoding, rig } = model;
+  const { driver } = condition;
+  if ("codes" in condition) {
+    const codes = condition.codes.join(", ");
+    return [
+      {
+        kind: "bit",
+        station: "glyphs",
+        title: `${driver.unit} code ${codes}`,
+        detail: "lights it",
+        legs: [driver.leg],
+      },
+    ];
+  }
+  if ("step" in condition) {
+    return [
+      {
+        kind: "bit",
+        station: "scan",
+        title: `${driver.unit} at step ${condition.step}`,
+        detail: "its turn",
+        legs: [driver.leg],
+      },
+    ];
+  }
+  const { lights } = condition;
+  const level = lights === 1 ? "high" : "low";
+  if (driver.kind === "line")
+    return [
+      {
+        kind: "lines",
+        station: "code",
+        title: `line ${driver.line}`,
+        detail: `${level} lights it`,
+        legs: [driver.leg],
+      },
+    ];
   const sent = sentBits(model).find(({ output }) => output === driver.leg);
   if (driver.kind !== "register" || !sent) {
     const detail =
@@ -119,7 +174,8 @@ function codeHops(model: RigModel, pip: PipId, { driver, lights }: Condition): H
   }
   const { byte, bit, turn, meant } = sent;
   const astray = rig.code.kept && !meant.includes(pip);
-  const others = meant.map((one) => splitPipId(one).segment).join(" and ");
+  const others = [...new Set(meant.map((one) => splitPipId(one).segment))].join(" and ");
+  const lines = encoding.chain;
   return [
     {
       kind: "bit",
@@ -136,51 +192,73 @@ function codeHops(model: RigModel, pip: PipId, { driver, lights }: Condition): H
         encoding.bitOrder === "msb-first" ? "most significant bit first" : "least significant bit first",
       legs: [],
     },
-    {
-      kind: "lines",
-      station: "code",
-      title: `line ${encoding.lines.data}`,
-      detail: `clock on ${encoding.lines.clock}, latch on ${encoding.lines.latch}`,
-      legs: [],
-    },
+    ...(lines
+      ? [
+          {
+            kind: "lines" as const,
+            station: "code" as const,
+            title: `line ${lines.data}`,
+            detail: `clock on ${lines.clock}, latch on ${lines.latch}`,
+            legs: [],
+          },
+        ]
+      : []),
   ];
 }
-
-const cellKey = ({ glyph, point }: Cell): string => glyph + (point ? "." : "");
-
-const distinct = (cells: readonly Cell[]): Cell[] => [
-  ...new Map(cells.map((cell) => [cellKey(cell), cell])).values(),
-];
 
 /** How much of the show the LED is lit, through the wires as they are. */
 function timeHop(model: RigModel, address: Address): Hop {
   const { show } = model.rig;
-  const cells = showCells(show);
-  const shown = new Map(glyphRows(model, distinct(cells)).map((row) => [cellKey(row.cell), row.shown]));
-  const lit = cells.filter((cell) => shown.get(cellKey(cell))!.includes(address.segment)).length;
+  const rows = frameRows(model);
+  const { unit } = splitPipId(address.pip);
+  const at = model.digits.findIndex((id) => id.unit === unit && id.digit === address.digit);
+  const lit = rows.filter(({ shown }) => shown[at]?.includes(address.segment)).length;
   const title =
     show.mode === "hold"
       ? lit > 0
         ? "lit all the time"
         : "dark in this show"
-      : `lit in ${lit} of ${cells.length} places`;
+      : `lit in ${lit} of ${rows.length} place${rows.length === 1 ? "" : "s"}`;
   const detail =
     show.mode === "hold" ? "one place is held" : `${formatQuantity(show.interval / 1000, "s")} each`;
   return { kind: "time", station: "plan", title, detail, legs: [] };
 }
 
+/** Its digit's share of each turn, where digits take turns. */
+function scanHop(model: RigModel, address: Address): Hop[] {
+  if (!isMultiplexed(model)) return [];
+  const scan = scanFigures(model);
+  const { unit } = splitPipId(address.pip);
+  const turn = scan.digits[model.digits.findIndex((id) => id.unit === unit && id.digit === address.digit)];
+  if (!turn) return [];
+  const lit = turn.spans.reduce((sum, { from, to }) => sum + to - from, 0);
+  return [
+    {
+      kind: "time",
+      station: "scan",
+      title: `lit ${formatNanoseconds(lit, 3)} of every ${formatNanoseconds(scan.period, 3)}`,
+      detail: `${formatQuantity(scan.rate, "Hz")}, ${(turn.duty * 100).toFixed(1)} % duty`,
+      legs: [],
+    },
+  ];
+}
+
 function currentHop(model: RigModel, pip: PipId): Hop {
   const { alone, together } = currentFigures(model).pips.get(pip)!;
+  const { unit, digit } = splitPipId(pip);
+  const at = model.digits.findIndex((id) => id.unit === unit && id.digit === digit);
+  const duty = isMultiplexed(model) ? (scanFigures(model).digits[at]?.duty ?? 0) : 1;
   const title =
     Math.abs(alone - together) > 0.05 * alone
       ? `${formatMilliamps(together)} to ${formatMilliamps(alone)} while lit`
       : `${formatMilliamps(alone)} while lit`;
-  const share = Math.round((together / STEADY) * 100);
+  const share = Math.round(((together * duty) / STEADY) * 100);
+  const mean = duty < 1 ? `${formatMilliamps(together * duty)} average, ` : "";
   return {
     kind: "current",
     station: "current",
     title,
-    detail: `as bright as ${share} % of ${STEADY} mA steady`,
+    detail: `${mean}as bright as ${share} % of ${STEADY} mA steady`,
     legs: [],
   };
 }

@@ -1,15 +1,16 @@
-import { DEMO_RIGS } from "@/demo";
+import { demoRig } from "@/demo";
 import { modelOf } from "../address";
 import { relay, removeWire, swapWires, type Rig } from "../rig";
 import { trailOf } from ".";
 
-const [slipGate, ladderStep] = DEMO_RIGS as [Rig, Rig];
+const slipGate = demoRig("slip-gate");
+const ladderStep = demoRig("ladder-step");
 const told = (rig: Rig, pip: string, school: "letters" | "numbers" = "letters") =>
   trailOf(modelOf(rig), pip, school).map(({ title, detail }) => (detail ? `${title} | ${detail}` : title));
 
 test("a common-cathode segment, from light to code and back", () => {
   expect(told(slipGate, "DS1.1.b")).toEqual([
-    "digit 1 · segment b",
+    "segment b",
     "DS1 b, leg 6",
     "R2 470 Ω",
     "U1 QB, leg 1",

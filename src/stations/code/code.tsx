@@ -3,7 +3,7 @@ import "./code.css";
 import { useMemo } from "react";
 import Button from "react-bootstrap/Button";
 import { fileName, writeRig } from "@/core/rig";
-import { sketchText, writeSketch } from "@/core/program";
+import { sketchText, writeProgram } from "@/core/program";
 import { useModel, useOpenRig, usePreferences, useProgram } from "@/store";
 import { DownloadButton, SeverityMark, StationFrame, copyText } from "@/ui";
 import { SketchView } from "./sketch-view";
@@ -14,19 +14,19 @@ export function CodeStation() {
   const program = useProgram();
   const pick = useOpenRig((state) => state.pick);
   const school = usePreferences((state) => state.school);
-  const lines = useMemo(() => writeSketch(model, program, school), [model, program, school]);
-  const text = sketchText(lines);
+  const written = useMemo(() => writeProgram(model, program, school), [model, program, school]);
+  const text = sketchText(written.lines);
   return (
     <StationFrame
       title="Code"
-      lead="C++ sketch with setup() and loop(), no library: the same program the face runs."
+      lead={written.what}
       actions={
         <>
-          <Button variant="plain" onClick={() => void copyText(text, "Sketch")}>
+          <Button variant="plain" onClick={() => void copyText(text, "Code")}>
             <i className="bi bi-clipboard me-1" aria-hidden />
             Copy
           </Button>
-          <DownloadButton text={() => text} name={fileName(model.rig, ".ino")}>
+          <DownloadButton text={() => text} name={fileName(model.rig, written.ending)}>
             Download
           </DownloadButton>
           <DownloadButton text={() => writeRig(model.rig)} name={fileName(model.rig, ".pip.json")}>
@@ -41,7 +41,12 @@ export function CodeStation() {
           as they were; the wiring comment shows them as they are.
         </p>
       )}
-      <SketchView lines={lines} model={model} pick={pick} />
+      {written.note && (
+        <p className="small">
+          <SeverityMark severity="note" text="Board." /> {written.note}
+        </p>
+      )}
+      <SketchView lines={written.lines} model={model} pick={pick} />
       <p className="small quiet mt-2 mb-0">
         Click a wiring line or a bit to pick its segment. Unplug driven hardware before you load new firmware
         on lines that drive it.

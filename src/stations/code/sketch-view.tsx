@@ -7,7 +7,7 @@ import { useEffect, useRef } from "react";
 import { sentBits, type RigModel } from "@/core/address";
 import type { SketchLine } from "@/core/program";
 import type { PipId } from "@/core/rig";
-import { pickPip } from "@/store";
+import { pickPip, useOpenRig } from "@/store";
 
 const setMarks = StateEffect.define<DecorationSet>();
 
@@ -116,9 +116,11 @@ function columnOf(line: SketchLine, byte: number, bit: number): number | undefin
 
 function pipAt(line: SketchLine | undefined, column: number, model: RigModel): PipId | undefined {
   if (!line) return undefined;
-  return (
-    line.pip ?? sentBits(model).find(({ byte, bit }) => columnOf(line, byte, bit) === column)?.reaches[0]
-  );
+  const pips =
+    line.pips ?? sentBits(model).find(({ byte, bit }) => columnOf(line, byte, bit) === column)?.reaches ?? [];
+  const { pick } = useOpenRig.getState();
+  const digit = pick?.slice(0, pick.lastIndexOf(".") + 1);
+  return pips.find((pip) => digit !== undefined && pip.startsWith(digit)) ?? pips[0];
 }
 
 function marksFor(
@@ -131,7 +133,7 @@ function marksFor(
   const bits = sentBits(model).filter(({ reaches }) => pick !== undefined && reaches.includes(pick));
   lines.forEach((line, at) => {
     const { from } = state.doc.line(at + 1);
-    if (line.pip !== undefined && line.pip === pick)
+    if (pick !== undefined && line.pips?.includes(pick))
       found.push(Decoration.line({ class: "cm-pip-line" }).range(from));
     for (const { byte, bit } of bits) {
       const column = columnOf(line, byte, bit);

@@ -3,19 +3,28 @@ import { useMemo } from "react";
 import type { AuditRow } from "@/core/audit";
 import { NEAR_LIMIT } from "@/core/circuit";
 import { formatQuantity } from "@/core/quantity";
-import { holdBytes, pickPip, useOpenRig } from "@/store";
+import { holdState, pickPip, useOpenRig } from "@/store";
 import { DataTable, IconButton, SeverityMark } from "@/ui";
 
 const figure = (value: number | undefined, unit: AuditRow["unit"]): string =>
-  value === undefined ? "–" : Math.abs(value) < 1e-8 ? "none" : formatQuantity(value, unit);
+  value === undefined
+    ? "–"
+    : Math.abs(value) < 1e-8
+      ? "none"
+      : unit === "×"
+        ? `${Number(value.toPrecision(3))} ×`
+        : formatQuantity(value, unit);
 
 /** Fault above what must never be passed, caution near it, note above good practice. */
 function standing({
   worst,
   keep,
   share,
+  average,
+  averageMaximum,
 }: AuditRow): readonly ["fault" | "caution" | "note" | "good", string] {
   if (share !== undefined && share > 1) return ["fault", "over"];
+  if (averageMaximum !== undefined && average > averageMaximum) return ["caution", "average over"];
   if (share !== undefined && share > NEAR_LIMIT) return ["caution", "near"];
   if (keep !== undefined && worst.value > keep) return ["note", "above kept"];
   return ["good", "within"];
@@ -36,7 +45,21 @@ const columns: ColumnDef<AuditRow>[] = [
   {
     header: "Worst",
     meta: { number: true },
-    cell: ({ row: { original } }) => <strong>{figure(original.worst.value, original.unit)}</strong>,
+    cell: ({ row: { original } }) => (
+      <>
+        <strong>{figure(original.worst.value, original.unit)}</strong>
+        {original.astray && (
+          <button
+            type="button"
+            className="plain-button d-block tiny quiet audit-astray"
+            title="In a state the scan never puts out: at power-up, or when a program stops halfway. Click to see it"
+            onClick={() => holdState(original.astray!.state)}
+          >
+            astray {figure(original.astray.value, original.unit)}
+          </button>
+        )}
+      </>
+    ),
   },
   {
     header: "In the show",
@@ -80,7 +103,7 @@ const columns: ColumnDef<AuditRow>[] = [
         icon="bi-eye"
         label={`Put the worst state of ${original.title} on the face`}
         title="Put this state on the face"
-        onClick={() => holdBytes(original.worst.bytes)}
+        onClick={() => holdState(original.worst.state)}
       />
     ),
   },

@@ -3,11 +3,11 @@ import "./current.css";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import ButtonGroup from "react-bootstrap/ButtonGroup";
-import { levelMatches, type AuditRow, type MeasureKind } from "@/core/audit";
+import { levelMatches, type Audit, type AuditRow, type MeasureKind } from "@/core/audit";
 import { formatQuantity } from "@/core/quantity";
 import { legTitle, type LegRef } from "@/core/rig";
-import { useAudit, useModel, usePreferences } from "@/store";
-import { SeverityMark, StationFrame } from "@/ui";
+import { useModel, usePreferences, useRig } from "@/store";
+import { SeverityMark, StationFrame, usePlanner } from "@/ui";
 import { AuditTable } from "./audit-table";
 import { ResistorPicker } from "./resistor-picker";
 
@@ -16,6 +16,7 @@ const KINDS: ReadonlyArray<readonly [kind: MeasureKind | "all", title: string]> 
   ["led", "LEDs"],
   ["output", "Outputs"],
   ["package", "Package"],
+  ["transistor", "Transistors"],
   ["resistor", "Resistors"],
   ["heat", "Heat"],
   ["supply", "Supply"],
@@ -23,19 +24,37 @@ const KINDS: ReadonlyArray<readonly [kind: MeasureKind | "all", title: string]> 
 
 const byShare = (one: AuditRow, other: AuditRow): number => (other.share ?? -1) - (one.share ?? -1);
 
+const NOTHING: Audit = { rows: [], states: 0, complete: false };
+
 /** Current: everything that can be overloaded at its worst, against its limits; the resistor for a wanted current. */
 export function CurrentStation() {
-  const audit = useAudit();
+  const rig = useRig();
+  const key = JSON.stringify([
+    rig.units,
+    rig.wires.map(({ from, to }) => [from, to]),
+    rig.code,
+    rig.show,
+    rig.scan,
+  ]);
+  const { result, stale, progress } = usePlanner<Audit>(key, (planner) => planner.audit(rig));
+  const audit = result ?? NOTHING;
   const [kind, setKind] = useState<MeasureKind | "all">("all");
   const rows = audit.rows.filter((row) => kind === "all" || row.kind === kind).sort(byShare);
   const there = new Set(audit.rows.map((row) => row.kind));
   return (
     <StationFrame
       title="Current"
-      lead={`Everything that can be overloaded, at its worst of ${audit.states} states of the outputs${audit.complete ? ", all there are" : ""}.`}
+      lead={
+        result
+          ? `Everything that can be overloaded, at its worst of ${audit.states.toLocaleString("en")} states of the outputs${audit.complete ? ", all there are" : ""}.`
+          : "Looking for the worst of everything that can be overloaded…"
+      }
     >
       <div className="current-grid">
-        <section className="sheet current-table">
+        <section
+          className={`sheet current-table${stale && result ? " is-stale" : ""}`}
+          aria-busy={progress !== undefined}
+        >
           <ButtonGroup size="sm" className="mb-2 flex-wrap" aria-label="What is listed">
             {KINDS.filter(([value]) => value === "all" || there.has(value)).map(([value, title]) => (
               <Button

@@ -1,14 +1,15 @@
 import { useId, useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { offerFor, pickResistor, type LitWhen, type ResistorOffer } from "@/core/audit";
+import { isMultiplexed, ledResistors } from "@/core/address";
+import { offerFor, pickResistor, withLedResistors, type LitWhen, type ResistorOffer } from "@/core/audit";
 import { formatMilliamps, formatQuantity, type ESeries } from "@/core/quantity";
-import { changeUnits } from "@/core/rig";
-import { STEADY } from "@/core/trail";
-import { editRig, useRig } from "@/store";
+import { STEADY } from "@/core/scan";
+import { editRig, useModel, useRig } from "@/store";
 import { QuantityField } from "@/ui";
 
 const WHEN: ReadonlyArray<readonly [LitWhen, string]> = [
+  ["average", "everything lit, on average"],
   ["alone", "one segment lit"],
   ["in-eight", "an 8 lit"],
   ["together", "everything lit"],
@@ -23,12 +24,14 @@ export function ResistorPicker() {
   const [when, setWhen] = useState<LitWhen>("in-eight");
   const [series, setSeries] = useState<ESeries>("E12");
   const picked = useMemo(() => pickResistor(rig, wanted, when, series), [rig, wanted, when, series]);
-  const now = rig.units.find((unit) => unit.part === "resistor")?.ohms;
+  const model = useModel();
+  const multiplexed = isMultiplexed(model);
+  const led = ledResistors(model);
+  const now = rig.units.find(({ ref }) => led.has(ref))?.ohms;
   const offers: ResistorOffer[] = picked.ok ? [...picked.offers] : [];
   if (now !== undefined && !offers.some(({ ohms }) => ohms === now)) offers.push(offerFor(rig, now));
   offers.sort((one, other) => one.ohms - other.ohms);
-  const take = (ohms: number) =>
-    editRig((before) => changeUnits(before, (unit) => unit.part === "resistor", { ohms }));
+  const take = (ohms: number) => editRig((before) => withLedResistors(before, ohms));
   return (
     <section className="sheet">
       <h2>The resistor for a wanted current</h2>
@@ -50,7 +53,7 @@ export function ResistorPicker() {
             value={when}
             onChange={(event) => setWhen(event.target.value as LitWhen)}
           >
-            {WHEN.map(([value, title]) => (
+            {WHEN.filter(([value]) => multiplexed || value !== "average").map(([value, title]) => (
               <option key={value} value={value}>
                 {title}
               </option>
@@ -76,7 +79,9 @@ export function ResistorPicker() {
         {picked.ok ? (
           <>
             Exactly <strong>{formatQuantity(picked.exact, "Ω", 4)}</strong>;{" "}
-            {Math.round((wanted / STEADY) * 100)} % as bright as {STEADY} mA steady.
+            {when === "average" || !multiplexed
+              ? `${Math.round((wanted / STEADY) * 100)} % as bright as ${STEADY} mA steady.`
+              : `${formatMilliamps(wanted)} at the peak.`}
           </>
         ) : (
           <span className="severity-fault">{picked.message}</span>
@@ -88,6 +93,7 @@ export function ResistorPicker() {
             <th>Value</th>
             <th className="number">Alone</th>
             <th className="number">In an 8</th>
+            {multiplexed && <th className="number">Average</th>}
             <th className="number">Chip</th>
             <th />
           </tr>
@@ -100,6 +106,7 @@ export function ResistorPicker() {
               </td>
               <td className="number">{formatMilliamps(offer.alone)}</td>
               <td className="number">{formatMilliamps(offer.inEight)}</td>
+              {multiplexed && <td className="number">{formatMilliamps(offer.average)}</td>}
               <td className="number">{formatMilliamps(offer.inPackage)}</td>
               <td className="number">
                 {offer.ohms === now ? (

@@ -1,6 +1,14 @@
-import type { RigModel, SentBit } from "@/core/address";
+import {
+  digitLines,
+  directLines,
+  type DigitId,
+  type DriveState,
+  type RigModel,
+  type SentBit,
+} from "@/core/address";
 import { legById, legName } from "@/core/parts";
-import { splitLegRef, splitPipId, type PipId } from "@/core/rig";
+import { splitLegRef, splitPipId, type Need, type PipId } from "@/core/rig";
+import type { PipName } from "@/core/glyph";
 import { pickPip, usePreferences } from "@/store";
 
 interface Props {
@@ -8,13 +16,44 @@ interface Props {
   readonly bits: readonly SentBit[];
   readonly bytes: readonly number[];
   readonly pick: PipId | undefined;
+  readonly digit: DigitId | undefined;
   readonly onFlip: (byte: number, bit: number) => void;
 }
 
+const onDigit = (pip: PipId, digit: DigitId | undefined): boolean =>
+  digit === undefined || pip.startsWith(`${digit.unit}.${digit.digit}.`);
+
+/** The LEDs a digit has. */
+export const ledsOn = (model: RigModel, digit: DigitId): ReadonlySet<PipName> =>
+  new Set(model.addresses.filter(({ pip }) => onDigit(pip, digit)).map(({ segment }) => segment));
+
+/** Whether something an LED needs is what switches its whole digit. */
+export function isDigitNeed(model: RigModel, need: Need): boolean {
+  const same = (one: Need) => JSON.stringify(one) === JSON.stringify(need);
+  const needing = model.encoding.pips.filter(({ needs }) => needs.some(same));
+  return new Set(needing.map(({ pip }) => splitPipId(pip).segment)).size > 1;
+}
+
+/** What a bit or line is for, seen from one digit: its segment there, or the digits it switches. */
+function purpose(model: RigModel, pips: readonly PipId[], digit: DigitId | undefined): string {
+  const segments = new Set(pips.map((pip) => splitPipId(pip).segment));
+  if (segments.size <= 1 || model.digits.length === 1)
+    return [...new Set(pips.map((pip) => splitPipId(pip).segment))].join(" ");
+  const places = new Set(
+    pips.map((pip) => {
+      const { unit, digit: number } = splitPipId(pip);
+      return model.digits.findIndex((id) => id.unit === unit && id.digit === number) + 1;
+    }),
+  );
+  const own = digit && pips.some((pip) => onDigit(pip, digit));
+  return places.size === 1 ? `d${[...places][0]}${own ? " ●" : ""}` : "code";
+}
+
 /** The bits of an update in the order they are sent, each tied to its output, its segment and its leg. */
-export function BitStrip({ model, bits, bytes, pick, onFlip }: Props) {
+export function BitStrip({ model, bits, bytes, pick, digit, onFlip }: Props) {
   const school = usePreferences((state) => state.school);
-  const segmentsOf = (pips: readonly PipId[]) => pips.map((pip) => splitPipId(pip).segment).join(" ");
+  if (bits.length === 0) return null;
+  const own = (pips: readonly PipId[]) => pips.find((pip) => onDigit(pip, digit)) ?? pips[0];
   return (
     <div className="bit-strip" role="group" aria-label="Bits in the order they are sent">
       <div className="bit-heads" aria-hidden>
@@ -29,8 +68,10 @@ export function BitStrip({ model, bits, bytes, pick, onFlip }: Props) {
         const value = (bytes[byte]! >> bit) & 1;
         const picked = pick !== undefined && reaches.includes(pick);
         const at = output && splitLegRef(output);
-        const leg = reaches[0] && splitLegRef(model.address(reaches[0])!.ownLeg).leg;
-        const astray = segmentsOf(meant) !== segmentsOf(reaches);
+        const pip = own(reaches);
+        const leg = pip && splitLegRef(model.address(pip)!.ownLeg).leg;
+        const says = purpose(model, reaches, digit);
+        const code = purpose(model, meant, digit);
         return (
           <div key={turn} className={`bit-cell${picked ? " is-picked" : ""}`}>
             <span>{turn + 1}</span>
@@ -38,9 +79,9 @@ export function BitStrip({ model, bits, bytes, pick, onFlip }: Props) {
             <button
               type="button"
               className={`bit-value${value ? " is-one" : ""}`}
-              aria-label={`Bit ${bit} of byte ${byte + 1}, sent ${turn + 1}, is ${value}${reaches.length ? `, segment ${segmentsOf(reaches)}` : ""}: flip it`}
+              aria-label={`Bit ${bit} of byte ${byte + 1}, sent ${turn + 1}, is ${value}${says ? `, segment ${says}` : ""}: flip it`}
               onClick={() => {
-                if (reaches[0]) pickPip(reaches[0]);
+                if (pip) pickPip(pip);
                 onFlip(byte, bit);
               }}
             >
@@ -50,14 +91,60 @@ export function BitStrip({ model, bits, bytes, pick, onFlip }: Props) {
             <button
               type="button"
               className="plain-button bit-segment"
-              disabled={reaches.length === 0}
-              onClick={() => reaches[0] && pickPip(reaches[0])}
+              disabled={!pip}
+              onClick={() => pip && pickPip(pip)}
             >
-              {segmentsOf(reaches) || "none"}
+              {says || "none"}
             </button>
-            <span>{leg ?? "–"}</span>
-            {astray && <span className="tiny severity-caution">code: {segmentsOf(meant) || "none"}</span>}
+            <span>{says.startsWith("d") && says !== "d" && says !== "dp" ? "–" : (leg ?? "–")}</span>
+            {says !== code && <span className="tiny severity-caution">code: {code || "none"}</span>}
           </div>
+        );
+      })}
+    </div>
+  );
+}
+
+interface LineProps {
+  readonly model: RigModel;
+  readonly levels: DriveState["levels"];
+  readonly pick: PipId | undefined;
+  readonly digit: DigitId | undefined;
+  readonly onFlip: (line: string) => void;
+}
+
+/** The lines that drive something directly, with their level and what each is for. */
+export function LineStrip({ model, levels, pick, digit, onFlip }: LineProps) {
+  const lines = directLines(model.encoding);
+  if (lines.length === 0) return null;
+  const switching = digitLines(model.encoding);
+  return (
+    <div className="line-strip" role="group" aria-label="Lines driven directly">
+      {lines.map((line) => {
+        const pips = model.wired.pips
+          .filter(({ needs }) => needs.some((need) => "line" in need && need.line === line))
+          .map(({ pip }) => pip);
+        const coded = model.encoding.decoders.some(({ inputs }) =>
+          inputs.some((place) => "line" in place && place.line === line),
+        );
+        const own = pips.find((pip) => onDigit(pip, digit)) ?? pips[0];
+        const says = coded ? "code" : purpose(model, pips, digit);
+        const level = levels[line] ?? 0;
+        return (
+          <button
+            key={line}
+            type="button"
+            className={`line-cell${level ? " is-one" : ""}${pick && pips.includes(pick) && !switching.has(line) ? " is-picked" : ""}`}
+            aria-label={`Line ${line}, ${says || "nothing"}, is ${level ? "high" : "low"}: flip it`}
+            onClick={() => {
+              if (own) pickPip(own);
+              onFlip(line);
+            }}
+          >
+            <span className="tiny quiet">line {line}</span>
+            <strong>{level ? "high" : "low"}</strong>
+            <span className="tiny">{says || "–"}</span>
+          </button>
         );
       })}
     </div>

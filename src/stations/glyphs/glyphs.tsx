@@ -3,64 +3,86 @@ import "./glyphs.css";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { cellBytes, sentBits, type RigModel } from "@/core/address";
+import { cellState, positionOf, sentBits, type DriveState, type RigModel } from "@/core/address";
 import {
   VARIANTS,
   formatByte,
   glyphFit,
   inOrder,
+  isSegment,
   parseByte,
   readSegments,
   writeSegments,
   type ByteForm,
-  type SegmentName,
+  type PipName,
 } from "@/core/glyph";
 import { pipId, splitPipId, type Rig } from "@/core/rig";
-import { showBytes } from "@/core/sim";
-import { chooseGlyph, editRig, pickPip, say, useModel, useOpenRig } from "@/store";
+import { showState } from "@/core/sim";
+import { chooseGlyph, editRig, pickPip, say, useModel, useOpenRig, usePickedDigit } from "@/store";
 import { CommitField, DigitFace, StationFrame, litSegments } from "@/ui";
 import { Alphabet } from "./alphabet";
-import { BitStrip } from "./bit-strip";
+import { BitStrip, LineStrip, isDigitNeed, ledsOn } from "./bit-strip";
 
-const setShape = (glyph: string, segments: readonly SegmentName[] | undefined) =>
+const setShape = (glyph: string, segments: readonly PipName[] | undefined) =>
   editRig((rig: Rig) => ({
     ...rig,
     glyphs: [
       ...rig.glyphs.filter((own) => own.glyph !== glyph),
-      ...(segments ? [{ glyph, segments: inOrder(segments).filter((segment) => segment !== "dp") }] : []),
+      ...(segments
+        ? [{ glyph, segments: inOrder(segments.filter(isSegment)).filter((segment) => segment !== "dp") }]
+        : []),
     ],
   }));
 
-const flip = (bytes: readonly number[], byte: number, bit: number): number[] =>
-  bytes.map((value, at) => (at === byte ? value ^ (1 << bit) : value));
+const flipBit = (state: DriveState, byte: number, bit: number): DriveState => ({
+  ...state,
+  bytes: state.bytes.map((value, at) => (at === byte ? value ^ (1 << bit) : value)),
+});
+
+const flipLine = (state: DriveState, line: string): DriveState => ({
+  ...state,
+  levels: { ...state.levels, [line]: state.levels[line] ? 0 : 1 },
+});
 
 /** Glyphs: shapes to bytes and back, through this rig's wires. */
 export function GlyphsStation() {
   const model = useModel();
   const glyph = useOpenRig((state) => state.glyph);
   const pick = useOpenRig((state) => state.pick);
-  const [tried, setTried] = useState<readonly number[]>();
+  const digit = usePickedDigit();
+  const [tried, setTried] = useState<DriveState>();
   const [form, setForm] = useState<ByteForm>("hex");
-  const bytes =
-    tried?.length === model.encoding.byteCount ? tried : cellBytes(model, { glyph, point: false });
-  const shown = showBytes(model, bytes);
+  const state =
+    tried?.bytes.length === model.encoding.byteCount
+      ? tried
+      : cellState(model, { glyph, point: false }, digit);
+  const { bytes } = state;
+  const shown = showState(model, state, digit);
   const bits = sentBits(model);
 
   const chooseTile = (chosen: string) => {
     setTried(undefined);
     chooseGlyph(chosen);
   };
-  const flipSegment = (segment: SegmentName) => {
-    const pip = pipId(model.display.ref, 1, segment);
+  const flipSegment = (segment: PipName) => {
+    if (!digit) return;
+    const pip = pipId(digit.unit, digit.digit, segment);
     pickPip(pip);
-    const own = bits.find(({ reaches }) => reaches.includes(pip));
-    if (own) setTried(flip(bytes, own.byte, own.bit));
+    const own = model.encoding.pips.find((entry) => entry.pip === pip)?.needs[0];
+    const single = model.encoding.pips
+      .find((entry) => entry.pip === pip)
+      ?.needs.find((need) => "is" in need && !isDigitNeed(model, need));
+    if (single && "byte" in single) setTried(flipBit(state, single.byte, single.bit));
+    else if (single && "line" in single) setTried(flipLine(state, single.line));
     else
       say({
-        text: `No bit of the code reaches segment ${segment}: follow its trail to see where it ends.`,
+        text: own
+          ? `Segment ${segment} comes out of a decoder: choose another character or change its code lines.`
+          : `No bit of the code reaches segment ${segment}: follow its trail to see where it ends.`,
         tone: "trouble",
       });
   };
+  const many = model.digits.length > 1 && digit !== undefined;
   return (
     <StationFrame
       title="Glyphs"
@@ -78,6 +100,7 @@ export function GlyphsStation() {
                 verb="Flip"
                 letters
                 height={216}
+                has={digit && ledsOn(model, digit)}
                 label="What these bits light"
               />
             </div>
@@ -91,8 +114,10 @@ export function GlyphsStation() {
           <section className="sheet">
             <div className="spread mb-2">
               <h2 className="sheet-title mb-0">
-                {bytes.length === 1 ? "The byte" : `The ${bytes.length} bytes`}, bit by bit as{" "}
-                {bytes.length === 1 ? "it is" : "they are"} sent
+                {bytes.length === 0
+                  ? "The lines, segments first"
+                  : `${bytes.length === 1 ? "The byte" : `The ${bytes.length} bytes`}, bit by bit as ${bytes.length === 1 ? "it is" : "they are"} sent`}
+                {many && `, for digit ${positionOf(model, digit.unit, digit.digit)}`}
               </h2>
               <div className="row-line">
                 {bytes.map((byte, at) => (
@@ -101,7 +126,9 @@ export function GlyphsStation() {
                     label={bytes.length === 1 ? "Byte: 0x3F, 63, 0b111111" : `Byte ${at + 1}`}
                     shown={formatByte(byte, form)}
                     read={parseByte}
-                    onCommit={(value) => setTried(bytes.map((old, place) => (place === at ? value : old)))}
+                    onCommit={(value) =>
+                      setTried({ ...state, bytes: bytes.map((old, place) => (place === at ? value : old)) })
+                    }
                     width={180}
                     mono
                     live
@@ -114,7 +141,15 @@ export function GlyphsStation() {
               bits={bits}
               bytes={bytes}
               pick={pick}
-              onFlip={(byte, bit) => setTried(flip(bytes, byte, bit))}
+              digit={digit}
+              onFlip={(byte, bit) => setTried(flipBit(state, byte, bit))}
+            />
+            <LineStrip
+              model={model}
+              levels={state.levels}
+              pick={pick}
+              digit={digit}
+              onFlip={(line) => setTried(flipLine(state, line))}
             />
           </section>
           <ShapeKeeper
@@ -134,7 +169,7 @@ export function GlyphsStation() {
 interface ReadingProps {
   readonly model: RigModel;
   readonly glyph: string | undefined;
-  readonly segments: readonly SegmentName[];
+  readonly segments: readonly PipName[];
   readonly unknown: boolean;
 }
 
@@ -182,7 +217,7 @@ function Reading({ model, glyph, segments, unknown }: ReadingProps) {
 
 interface KeeperProps {
   readonly start: string;
-  readonly segments: readonly SegmentName[];
+  readonly segments: readonly PipName[];
   readonly rig: Rig;
   readonly onKept: (glyph: string) => void;
 }

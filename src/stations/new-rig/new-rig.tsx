@@ -8,31 +8,49 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { Controller, useForm, useWatch } from "react-hook-form";
 import * as yup from "yup";
-import { glyphFit, splitCells } from "@/core/glyph";
+import { MARKS, glyphFit, splitCells } from "@/core/glyph";
 import { CONTROLLERS, LED_FIGURES, type LedColour, type Polarity } from "@/core/parts";
 import {
   DEFAULT_PLAN,
+  DIGIT_COUNTS,
   LIMITS,
-  controllerById,
+  USUAL_SHOW,
   ledValues,
   newRig,
-  withController,
+  oneByOne,
+  planProblem,
+  usualOhms,
+  withLines,
+  type Plan,
   type ResistorSchool,
   type Rig,
 } from "@/core/rig";
+import { WAYS, planFor, type Way } from "@/core/ways";
 import { currentFigures } from "@/core/circuit";
-import { formatMilliamps, formatQuantity, neighbours } from "@/core/quantity";
+import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import { addRig, modelFor, newId, say } from "@/store";
-import { Choices, DigitFace, FindingsCount, PipLogo, ThemeSwitch, faceLights, useSimulation } from "@/ui";
+import { BoardSelect, Choices, FindingsCount, PipLogo, RigFace, ThemeSwitch, useSimulation } from "@/ui";
 import { checkModel } from "@/core/check";
+
+/** Something to begin with, for each display. */
+const EXAMPLES: Readonly<Record<string, string>> = {
+  "1": "0123456789",
+  "2": "12\n34",
+  "3": "123\n4.56",
+  "4": "12.34\n-0.5",
+  "8": "12345678\n-0.5",
+  clock: "12:30\n21°",
+};
 
 const ANSWERS = yup.object({
   name: yup.string().trim().required("Give it a name").max(LIMITS.name, `At most ${LIMITS.name} characters`),
+  display: yup.string().required(),
   polarity: yup.mixed<Polarity>().oneOf(["common-cathode", "common-anode"]).required(),
   colour: yup
     .mixed<LedColour>()
     .oneOf(Object.keys(LED_FIGURES) as LedColour[])
     .required(),
+  way: yup.string().required(),
   resistors: yup.mixed<ResistorSchool>().oneOf(["per-segment", "common"]).required(),
   controller: yup
     .string()
@@ -41,7 +59,7 @@ const ANSWERS = yup.object({
   list: yup
     .string()
     .required("Say what it is to show")
-    .max(LIMITS.list, `At most ${LIMITS.list} characters`)
+    .max(LIMITS.text * 8, `At most ${LIMITS.text * 8} characters`)
     .test(
       "shown",
       ({ value }) => `Seven segments cannot show ${unshown(value).join(" ")}`,
@@ -53,38 +71,58 @@ type Answers = yup.InferType<typeof ANSWERS>;
 
 const unshown = (text: string): string[] => [
   ...new Set(
-    splitCells(text ?? "")
+    splitCells((text ?? "").replace(/\n/g, ""), MARKS)
       .filter(({ glyph }) => glyphFit(glyph).fit === "cannot")
       .map(({ glyph }) => `“${glyph}”`),
   ),
 ];
 
-/** A peak that is bright indoors and keeps eight segments well below the chip's 70 mA. */
-const WANTED_MA = 6;
+/** The plan the answers ask for, before lines are given out. */
+function planOf({ display, polarity, resistors, controller, way }: Answers): Plan {
+  const clock = display === "clock";
+  const digits = clock ? 4 : Number(display);
+  const chosen = WAYS.find(({ id }) => id === way);
+  const base: Plan = {
+    ...DEFAULT_PLAN,
+    display: clock ? "clock" : "plain",
+    digits,
+    polarity,
+    resistors,
+    controller,
+    lines: {},
+  };
+  const found = chosen && planFor({ plan: base }, chosen);
+  if (found && planProblem(found) === undefined) return found;
+  return planFor({ plan: base }, waysThatFit(base)[0] ?? WAYS[0]!);
+}
 
-/** The resistor for a segment at about {@link WANTED_MA}, from the E12 row: (supply − drop) / current − the output's own 60 Ω. */
-function ohmsFor(colour: LedColour, supply: number): number {
-  const { forward, slope } = LED_FIGURES[colour];
-  return neighbours("E12", Math.max(47, ((supply - forward) / WANTED_MA) * 1000 - 60 - slope)).above;
+/** Ways that can be laid for a display and board, the ones most take first. */
+function waysThatFit(base: Plan): Way[] {
+  const usual = ["logic-transistor", "two-registers-transistor", "register-static-bare"];
+  const rank = ({ id }: Way) => (usual.includes(id) ? usual.indexOf(id) : usual.length);
+  return WAYS.filter((way) => planProblem(planFor({ plan: base }, way)) === undefined)
+    .filter((way, _, all) => {
+      const plan = planFor({ plan: base }, way);
+      return (
+        plan.digitSwitch === way.digitSwitch ||
+        !all.some((other) => other !== way && other.scheme === way.scheme && other.digitSwitch === "bare")
+      );
+    })
+    .sort((one, other) => rank(one) - rank(other));
 }
 
 function build(answers: Answers, id: string): Rig {
-  const { name, polarity, colour, resistors, list, controller } = answers;
+  const { name, colour, list, display } = answers;
+  const plan = withLines(planOf(answers));
+  const texts = display === "1" ? oneByOne(list) : list.split("\n").filter((text) => text !== "");
   return newRig(
     {
       id,
       name: name.trim() || "My rig",
-      show: {
-        mode: splitCells(list).length > 1 ? "count" : "hold",
-        list,
-        hold: list.slice(0, 2),
-        interval: 1000,
-        rounds: 0,
-        end: "last",
-      },
+      show: { ...USUAL_SHOW, mode: texts.length > 1 ? "count" : "hold", texts, hold: texts[0] ?? "8" },
     },
-    withController({ ...DEFAULT_PLAN, polarity, resistors }, controller),
-    { ohms: ohmsFor(colour, controllerById(controller).logic), led: ledValues(colour) },
+    plan,
+    { ohms: usualOhms(plan, ledValues(colour)), led: ledValues(colour) },
   );
 }
 
@@ -92,11 +130,13 @@ function build(answers: Answers, id: string): Rig {
 export function NewRig() {
   const router = useRouter();
   const [busy, setBusy] = useState(false);
-  const { register, control, handleSubmit, formState } = useForm<Answers>({
+  const { register, control, handleSubmit, formState, setValue } = useForm<Answers>({
     resolver: yupResolver(ANSWERS),
     mode: "onChange",
     defaultValues: {
       name: "My digit",
+      display: "1",
+      way: "",
       polarity: "common-cathode",
       colour: "red",
       controller: DEFAULT_PLAN.controller,
@@ -126,7 +166,9 @@ export function NewRig() {
         </Link>
         <div className="me-auto">
           <h1 className="page-name">New rig</h1>
-          <p className="quiet mb-0">One digit, one 74HC595, one board. Everything can be changed later.</p>
+          <p className="quiet mb-0">
+            A display, a way to drive it, a board. Everything can be changed later.
+          </p>
         </div>
         <ThemeSwitch />
       </header>
@@ -134,6 +176,41 @@ export function NewRig() {
         <div className="new-questions">
           <fieldset className="sheet">
             <legend className="sheet-title">1 · What is on the table?</legend>
+            <div className="new-show mb-2">
+              <div>
+                <label className="field-label" htmlFor="display">
+                  Display
+                </label>
+                <Form.Select
+                  id="display"
+                  {...register("display", {
+                    onChange: (event: { target: { value: string } }) =>
+                      setValue("list", EXAMPLES[event.target.value] ?? "12.34"),
+                  })}
+                >
+                  {DIGIT_COUNTS.map((count) => (
+                    <option key={count} value={count}>
+                      {count} digit{count === 1 ? "" : "s"}
+                    </option>
+                  ))}
+                  <option value="clock">4 digits, colon and degree mark</option>
+                </Form.Select>
+                <div className="tiny quiet">Another leg order? Enter it leg by leg on the Plan station.</div>
+              </div>
+              <div>
+                <label className="field-label" htmlFor="way">
+                  Way to drive it
+                </label>
+                <Form.Select id="way" {...register("way")}>
+                  {waysThatFit(planOf(answers)).map((way, at) => (
+                    <option key={way.id} value={at === 0 ? "" : way.id}>
+                      {way.title}
+                    </option>
+                  ))}
+                </Form.Select>
+                <div className="tiny quiet">All ways are compared side by side on the Plan station.</div>
+              </div>
+            </div>
             <Controller
               control={control}
               name="polarity"
@@ -179,13 +256,13 @@ export function NewRig() {
                 <label className="field-label" htmlFor="controller">
                   Board that drives it
                 </label>
-                <Form.Select id="controller" {...register("controller")}>
-                  {CONTROLLERS.map(({ id, title }) => (
-                    <option key={id} value={id}>
-                      {title}
-                    </option>
-                  ))}
-                </Form.Select>
+                <Controller
+                  control={control}
+                  name="controller"
+                  render={({ field }) => (
+                    <BoardSelect id="controller" value={field.value} onChoose={field.onChange} />
+                  )}
+                />
               </div>
             </div>
           </fieldset>
@@ -203,12 +280,12 @@ export function NewRig() {
                     {
                       value: "per-segment",
                       name: "One for each segment",
-                      cost: "eight resistors, every character equally bright",
+                      cost: "every character equally bright",
                     },
                     {
                       value: "common",
-                      name: "One in the common leg",
-                      cost: "one resistor, but an 8 is dimmer than a 1",
+                      name: answers.display === "1" ? "One in the common leg" : "One for each digit",
+                      cost: "fewer resistors, but an 8 is dimmer than a 1",
                     },
                   ]}
                 />
@@ -220,10 +297,11 @@ export function NewRig() {
             <div className="new-show">
               <div>
                 <label className="field-label" htmlFor="list">
-                  Characters, one after the other
+                  {answers.display === "1" ? "Characters, one after the other" : "Texts, one a line"}
                 </label>
                 <Form.Control
                   id="list"
+                  {...(answers.display === "1" ? {} : { as: "textarea", rows: 3 })}
                   className="mono"
                   isInvalid={!!formState.errors.list}
                   {...register("list")}
@@ -257,22 +335,18 @@ function Preview({ rig, busy }: { rig: Rig | undefined; busy: boolean }) {
   const resistor = rig?.units.find((unit) => unit.part === "resistor");
   return (
     <aside className="sheet new-preview" aria-label="The rig this gives">
-      <div className="lens" style={{ padding: "20px 0" }}>
-        <DigitFace
-          colour={model?.display.led?.colour ?? "red"}
-          lights={model ? faceLights(face, model.display.ref) : {}}
-          height={200}
-          label="The simulated rig"
-        />
+      <div className="lens" style={{ padding: "20px 18px" }}>
+        {model && <RigFace model={model} face={face} height={200} label="The simulated rig" />}
       </div>
       {rig && figures && (
         <ul className="plain-list mt-3">
           <li>
-            {rig.units.length} parts, {rig.wires.length} wires, 3 controller lines
+            {rig.units.length} parts, {rig.wires.length} wires, {Object.keys(rig.plan.lines).length}{" "}
+            controller lines
           </li>
           <li>
             {resistor && formatQuantity(resistor.ohms!, "Ω")}{" "}
-            {rig.plan.resistors === "common" ? "in the common leg" : "for each segment"}:{" "}
+            {rig.plan.resistors === "common" ? "in each common leg" : "for each segment"}:{" "}
             {formatMilliamps(figures.inEight)} in an 8, {formatMilliamps(figures.inOne)} in a 1
           </li>
           <li>

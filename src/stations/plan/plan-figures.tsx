@@ -1,29 +1,44 @@
 import { currentFigures } from "@/core/circuit";
-import { LED_FIGURES } from "@/core/parts";
+import { isMultiplexed, positionOf } from "@/core/address";
+import { LED_FIGURES, isChip } from "@/core/parts";
 import { formatMilliamps } from "@/core/quantity";
-import { controllerById, partsList, splitPipId } from "@/core/rig";
-import { pickPip, useModel, useOpenRig } from "@/store";
+import { controllerById, partsList, splitLegRef, splitPipId } from "@/core/rig";
+import { pulseLimit, scanFigures } from "@/core/scan";
+import { usedLines } from "@/core/ways";
+import { pickPip, useModel, useOpenRig, usePickedDigit } from "@/store";
 import { Meter } from "@/ui";
 
 /** What the plan takes: lines, parts, wires, and currents against their limits. */
 export function PlanFigures() {
   const model = useModel();
   const pick = useOpenRig((state) => state.pick);
+  const digit = usePickedDigit();
   const { rig, display } = model;
   const figures = currentFigures(model);
   const { lines } = controllerById(rig.plan.controller);
-  const used = new Set(Object.values(model.encoding.lines));
-  const easy = lines.filter(({ leg, awkward }) => !used.has(leg) && !awkward).length;
-  const keep = LED_FIGURES[display.led?.colour ?? "red"].keep;
+  const used = new Set(usedLines(model));
+  const easy = lines.filter(({ leg, awkward, unusable }) => !used.has(leg) && !awkward && !unusable).length;
+  const { keep, peak } = LED_FIGURES[display.led?.colour ?? "red"];
+  const duty = isMultiplexed(model) ? Math.max(...scanFigures(model).digits.map((one) => one.duty)) : 1;
+  const kept = pulseLimit(keep, peak, duty);
   const chips = [...figures.packages].flatMap(([ref, { supply, ground }]) => {
     const part = model.part(ref);
-    return part.kind === "shift-register"
-      ? [{ ref, most: Math.max(supply, ground), limit: part.packageMaximum, each: part.outputMaximum }]
-      : [];
+    const limits = isChip(part)
+      ? { limit: part.packageMaximum, each: part.outputMaximum, name: ref }
+      : part.kind === "controller"
+        ? { limit: part.allPinsMaximum, each: part.pinMaximum, name: "the board" }
+        : undefined;
+    const through = Math.max(supply, ground);
+    const mostPin =
+      splitLegRef(figures.mostOutput.leg ?? "").unit === ref ? figures.mostOutput.current : undefined;
+    return limits && through > 0 ? [{ ref, through, mostPin, ...limits }] : [];
   });
+  const shown = model.addresses.filter(
+    ({ pip }) => digit === undefined || pip.startsWith(`${digit.unit}.${digit.digit}.`),
+  );
   const most = Math.max(keep / 2, ...[...figures.pips.values()].map(({ alone }) => alone));
   return (
-    <div className="plan-column">
+    <>
       <section className="sheet">
         <h2>What it takes</h2>
         <table className="rule-table small">
@@ -58,29 +73,36 @@ export function PlanFigures() {
       <section className="sheet">
         <h2>Current, at its worst</h2>
         <Meter
-          label="One LED"
-          share={figures.mostLed / keep}
-          text={`${formatMilliamps(figures.mostLed)} of ${keep} mA`}
+          label={duty < 1 ? `One LED, at ${Math.round(duty * 100)} % duty` : "One LED"}
+          share={figures.mostLed / kept}
+          text={`${formatMilliamps(figures.mostLed)} of ${formatMilliamps(kept, 2)}`}
         />
-        {chips.map(({ ref, most: through, limit, each }) => (
+        {chips.map(({ ref, name, mostPin, through, limit, each }) => (
           <div key={ref}>
-            <Meter
-              label={`One output of ${ref}`}
-              share={figures.mostOutput.current / each}
-              text={`${formatMilliamps(figures.mostOutput.current)} of ${each} mA`}
-            />
-            <Meter
-              label={`All of ${ref} together`}
-              share={through / limit}
-              text={`${formatMilliamps(through)} of ${limit} mA`}
-            />
+            {mostPin !== undefined && (
+              <Meter
+                label={`One output of ${name}`}
+                share={mostPin / each}
+                text={`${formatMilliamps(mostPin)} of ${each} mA`}
+              />
+            )}
+            {limit !== undefined && (
+              <Meter
+                label={`All of ${name} together`}
+                share={through / limit}
+                text={`${formatMilliamps(through)} of ${limit} mA`}
+              />
+            )}
           </div>
         ))}
       </section>
       <section className="sheet">
-        <h2>Each segment</h2>
+        <h2>
+          Each segment
+          {digit && model.digits.length > 1 && ` of digit ${positionOf(model, digit.unit, digit.digit)}`}
+        </h2>
         <div className="bars">
-          {model.addresses.map(({ pip, segment }) => {
+          {shown.map(({ pip, segment }) => {
             const { alone, together } = figures.pips.get(pip)!;
             return (
               <button
@@ -110,6 +132,6 @@ export function PlanFigures() {
           Solved from the circuit, alone and with everything lit. Check with your meter.
         </p>
       </section>
-    </div>
+    </>
   );
 }

@@ -1,9 +1,9 @@
 import Form from "react-bootstrap/Form";
 import { glyphFit, splitCells } from "@/core/glyph";
-import { LIMITS, type Show } from "@/core/rig";
-import { showLength } from "@/core/show";
+import { LIMITS, oneByOne, type Show } from "@/core/rig";
+import { marksOf, showCells, showLength } from "@/core/show";
 import { formatQuantity } from "@/core/quantity";
-import { editRig, useRig } from "@/store";
+import { editRig, useModel } from "@/store";
 import { Choices, CommitField, QuantityField } from "@/ui";
 
 const change = (values: Partial<Show>) => editRig((rig) => ({ ...rig, show: { ...rig.show, ...values } }));
@@ -11,12 +11,19 @@ const change = (values: Partial<Show>) => editRig((rig) => ({ ...rig, show: { ..
 const readList = (text: string) =>
   text === ""
     ? { ok: false as const, message: "one character at least" }
-    : { ok: true as const, value: text };
+    : { ok: true as const, value: oneByOne(text) };
 
-const readPlace = (text: string) =>
-  splitCells(text).length === 1
-    ? { ok: true as const, value: text }
-    : { ok: false as const, message: "one character, with a full stop behind it for its point" };
+const readTexts = (text: string) => {
+  const lines = text.replace(/\n+$/, "").split("\n");
+  const long = lines.find((line) => line.length > LIMITS.text);
+  if (long !== undefined)
+    return { ok: false as const, message: `“${long.slice(0, 12)}…” is over ${LIMITS.text} characters` };
+  if (lines.length > LIMITS.texts) return { ok: false as const, message: `at most ${LIMITS.texts} texts` };
+  const empty = lines.findIndex((line) => line === "");
+  return empty >= 0
+    ? { ok: false as const, message: `line ${empty + 1} is empty: type a space for a dark face` }
+    : { ok: true as const, value: lines };
+};
 
 /** Whole rounds; a name for the endless case. */
 const readRounds = (text: string) => {
@@ -29,45 +36,70 @@ const readRounds = (text: string) => {
 
 /** What the rig is to show over time. */
 export function PlanShow() {
-  const { show, glyphs } = useRig();
-  const cells = splitCells(show.mode === "hold" ? show.hold : show.list);
-  const troubled = [...new Set(cells.map(({ glyph }) => glyph))].filter(
+  const { rig, digits } = useModel();
+  const { show, glyphs } = rig;
+  const single = digits.length === 1;
+  const marks = marksOf(rig);
+  const troubled = [...new Set(showCells(rig).map(({ glyph }) => glyph))].filter(
     (glyph) => glyphFit(glyph, glyphs).fit !== "exact",
   );
   const length = showLength(show);
+  const readHold = (text: string) => {
+    const count = splitCells(text, marks).length;
+    return count >= 1 && count <= digits.length
+      ? { ok: true as const, value: text }
+      : {
+          ok: false as const,
+          message: single
+            ? "one character, with a full stop behind it for its point"
+            : `1 to ${digits.length} characters; points do not count`,
+        };
+  };
+  const count = show.mode === "hold" ? 1 : show.texts.length;
   return (
     <section className="sheet">
       <h2>Show</h2>
       <Choices
-        label="What the digit does"
+        label={single ? "What the digit does" : "What the display does"}
         value={show.mode}
         onChoose={(mode) => change({ mode })}
         options={[
-          { value: "count", name: "Runs through a list", cost: "one character after the other" },
+          { value: "count", name: "Runs through a list", cost: "one after the other" },
           { value: "hold", name: "Holds one", cost: "set once, then left alone" },
         ]}
       />
       <div className="mt-2">
         {show.mode === "hold" ? (
           <CommitField
-            label="Character"
+            label={single ? "Character" : "Text"}
             shown={show.hold}
-            read={readPlace}
+            read={readHold}
             onCommit={(hold) => change({ hold })}
             mono
-            maxLength={4}
-            width={110}
+            maxLength={LIMITS.text}
+            width={140}
           />
         ) : (
           <>
-            <CommitField
-              label="Characters, in order (a full stop lights the point before it)"
-              shown={show.list}
-              read={readList}
-              onCommit={(list) => change({ list })}
-              mono
-              maxLength={LIMITS.list}
-            />
+            {single ? (
+              <CommitField
+                label="Characters, in order (a full stop lights the point before it)"
+                shown={show.texts.join("")}
+                read={readList}
+                onCommit={(texts) => change({ texts })}
+                mono
+                maxLength={LIMITS.texts}
+              />
+            ) : (
+              <CommitField
+                label="Texts, one a line (a full stop lights the point before it)"
+                shown={show.texts.join("\n")}
+                read={readTexts}
+                onCommit={(texts) => change({ texts })}
+                rows={Math.min(6, Math.max(3, show.texts.length))}
+                mono
+              />
+            )}
             <div className="field-row mt-2">
               <QuantityField
                 label="Each for"
@@ -101,12 +133,45 @@ export function PlanShow() {
             </div>
           </>
         )}
+        {!single && (
+          <div className="field-row mt-2">
+            <div>
+              <label className="field-label" htmlFor="show-align">
+                Short texts stand
+              </label>
+              <Form.Select
+                id="show-align"
+                value={show.align}
+                onChange={(event) => change({ align: event.target.value as Show["align"] })}
+              >
+                <option value="right">at the right</option>
+                <option value="left">at the left</option>
+              </Form.Select>
+            </div>
+            <div>
+              <label className="field-label" htmlFor="show-zeros">
+                Leading zeros
+              </label>
+              <Form.Select
+                id="show-zeros"
+                value={show.leadingZeros}
+                onChange={(event) => change({ leadingZeros: event.target.value as Show["leadingZeros"] })}
+              >
+                <option value="show">are shown</option>
+                <option value="blank">stay dark</option>
+              </Form.Select>
+            </div>
+          </div>
+        )}
       </div>
       <p className="small quiet mt-2 mb-0">
-        {cells.length} place{cells.length === 1 ? "" : "s"}
+        {count} {single ? "place" : "text"}
+        {count === 1 ? "" : "s"}
         {length !== undefined && `, ${formatQuantity(length / 1000, "s")} in all`}
         {show.mode === "count" && show.rounds === 0 && ", over and over"}
         {troubled.length > 0 && `; see Glyphs for ${troubled.map((glyph) => `“${glyph}”`).join(", ")}`}
+        {marks.includes("colon") && "; a : behind a digit lights the colon"}
+        {marks.includes("degree") && "; a ° behind a digit lights the degree mark"}
       </p>
     </section>
   );

@@ -1,9 +1,9 @@
-import type { RigModel } from "@/core/address";
+import { pipTitle, type RigModel } from "@/core/address";
 import { formatByte, parseByte, readSegments } from "@/core/glyph";
 import type { NamingSchool } from "@/core/parts";
 import { legRef, legTitle, splitPipId, unitValue, type LegRef, type PipId } from "@/core/rig";
 import type { StationName } from "@/core/check";
-import { showBytes, type GlyphRow } from "@/core/sim";
+import { showState, stateOfBytes, type GlyphRow } from "@/core/sim";
 import { STATION_TABS } from "./station-list";
 
 /** Something that can be found: what it is, where it is, and what to mark there. */
@@ -28,12 +28,12 @@ export function itemsOf(model: RigModel, table: readonly GlyphRow[], school: Nam
     station: name,
     legs: [],
   }));
-  for (const { pip, segment, ownLeg } of model.addresses) {
+  for (const { pip, ownLeg } of model.addresses) {
     items.push({
       id: `pip-${pip}`,
       icon: "bi-circle-fill",
-      title: `Segment ${segment}`,
-      detail: `${splitPipId(pip).unit}, picks the segment`,
+      title: pipTitle(model, pip).replace(/^./, (first) => first.toUpperCase()),
+      detail: `${splitPipId(pip).unit} segment ${splitPipId(pip).segment}, picks it`,
       station: "wires",
       legs: [ownLeg],
       pip,
@@ -96,7 +96,7 @@ const escape = (word: string): string => word.replace(/[.*+?^${}()|[\]\\]/g, "\\
 function readByte(model: RigModel, query: string): Item[] {
   const byte = parseByte(query);
   if (!byte.ok || model.encoding.byteCount !== 1) return [];
-  const { segments } = showBytes(model, [byte.value]);
+  const { segments } = showState(model, stateOfBytes(model, [byte.value]));
   const reads = readSegments(segments, model.rig.glyphs)[0];
   return [
     {

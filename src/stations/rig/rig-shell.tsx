@@ -6,13 +6,24 @@ import { useEffect, useState, type ReactNode } from "react";
 import Modal from "react-bootstrap/Modal";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useStore } from "zustand";
-import { segmentBeside, type Direction } from "@/core/glyph";
+import { isSegment, segmentBeside, type Direction } from "@/core/glyph";
 import { pipId, splitPipId, type LegRef, type PipId } from "@/core/rig";
 import type { StationName } from "@/core/check";
-import { openRig, pickPip, redo, saveNow, spotLegs, undo, useModel, useOpenRig, useRig } from "@/store";
-import { DigitFace, IconButton, ThemeSwitch, faceLights, useSimulation } from "@/ui";
+import {
+  modelFor,
+  openRig,
+  pickPip,
+  redo,
+  saveNow,
+  spotLegs,
+  undo,
+  useModel,
+  useOpenRig,
+  useRig,
+} from "@/store";
+import { IconButton, RigFace, ThemeSwitch, faceText, useSimulation } from "@/ui";
 import { Finder } from "./finder";
-import { RigSide, faceText } from "./rig-side";
+import { RigSide } from "./rig-side";
 import { Shortcuts } from "./shortcuts";
 import { STATION_TABS, stationPath } from "./station-list";
 
@@ -178,12 +189,20 @@ function useRigKeys({ go, run, step, open }: Keys): void {
   );
 }
 
+/** Along the segments of a digit, and over its edge to the digit beside it. */
 function movePick(way: Direction): void {
-  const { pick } = useOpenRig.getState();
-  if (!pick) return;
+  const { pick, rig } = useOpenRig.getState();
+  if (!pick || !rig) return;
+  const { digits, address } = modelFor(rig);
   const { unit, digit, segment } = splitPipId(pick);
-  const next = segmentBeside(segment, way);
-  if (next) pickPip(pipId(unit, digit, next));
+  const next = isSegment(segment) ? segmentBeside(segment, way) : undefined;
+  if (next && address(pipId(unit, digit, next))) return pickPip(pipId(unit, digit, next));
+  const at = digits.findIndex((id) => id.unit === unit && id.digit === digit);
+  const beside = way === "right" ? digits[at + 1] : way === "left" ? digits[at - 1] : undefined;
+  if (!beside) return;
+  const row = segment === "b" || segment === "f" || segment === "a" ? "upper" : "lower";
+  const to = way === "right" ? (row === "upper" ? "f" : "e") : row === "upper" ? "b" : "c";
+  pickPip(pipId(beside.unit, beside.digit, to));
 }
 
 function GrownFace({
@@ -194,17 +213,16 @@ function GrownFace({
   onClose: () => void;
 }) {
   const model = useModel();
-  const lights = faceLights(simulation.face, model.display.ref);
   return (
     <Modal show onHide={onClose} fullscreen aria-label="The face, large" contentClassName="grown-face">
       <button type="button" className="plain-button lens-grow" onClick={onClose} aria-label="Close">
         <i className="bi bi-x-lg" aria-hidden />
       </button>
-      <DigitFace
-        colour={model.display.led?.colour ?? "red"}
-        lights={lights}
-        height="min(84vh, 110vw)"
-        label={`Face: ${faceText(lights, model)}`}
+      <RigFace
+        model={model}
+        face={simulation.face}
+        height="84vh"
+        label={`Face: ${faceText(model, simulation.face)}`}
       />
     </Modal>
   );

@@ -4,20 +4,19 @@ import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import type { Finding } from "@/core/check";
 import { formatQuantity } from "@/core/quantity";
-import { LIMITS, splitPipId } from "@/core/rig";
+import { LIMITS } from "@/core/rig";
 import { trailOf, type Hop } from "@/core/trail";
-import { editRig, holdBytes, pickPip, useFindings, useModel, useOpenRig, usePreferences } from "@/store";
+import { editRig, holdState, pickPip, useFindings, useModel, useOpenRig, usePreferences } from "@/store";
 import {
-  DigitFace,
   FindingsCount,
   FindingsList,
   IconButton,
   PipLogo,
+  RigFace,
   TrailList,
-  faceLights,
+  faceText,
   type SimulationView,
 } from "@/ui";
-import { readSegments } from "@/core/glyph";
 
 const SPEEDS = [0.0001, 0.01, 0.1, 1, 4, 20];
 
@@ -37,7 +36,7 @@ export function RigSide({ simulation, onGo, onShow, onGrow }: Props) {
   return (
     <aside className="rig-side" aria-label="Face and trail">
       <RigHead />
-      <RigFace simulation={simulation} onGrow={onGrow} />
+      <SideFace simulation={simulation} onGrow={onGrow} />
       <TrailList hops={hops} onGo={onGo} />
       <SideFindings onShow={onShow} />
     </aside>
@@ -87,33 +86,20 @@ function RigHead() {
   );
 }
 
-/** What the lit segments read as, for people who hear the page and for tests. */
-export function faceText(lights: ReturnType<typeof faceLights>, model: ReturnType<typeof useModel>): string {
-  const entries = Object.entries(lights);
-  if (entries.length === 0) return "starting";
-  if (entries.some(([, light]) => light?.unknown)) return "unknown";
-  const lit = entries.filter(([, light]) => light && light.level > 0).map(([segment]) => segment);
-  const reads = readSegments(lit as never[], model.rig.glyphs)[0];
-  const point = lit.includes("dp") ? "." : "";
-  return reads === undefined ? "no character" : (reads === " " ? "blank" : reads) + point;
-}
-
-function RigFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: () => void }) {
+function SideFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: () => void }) {
   const model = useModel();
   const pick = useOpenRig((state) => state.pick);
   const held = useOpenRig((state) => state.held);
   const { face, running, speed } = simulation;
-  const display = model.display;
-  const lights = faceLights(face, display.ref);
-  const reads = faceText(lights, model);
+  const reads = faceText(model, face);
   return (
     <div className="rig-face">
-      <div className="lens" style={{ margin: "10px 10px 0", padding: "14px 0" }}>
-        <DigitFace
-          colour={display.led?.colour ?? "red"}
-          lights={lights}
-          picked={pick ? splitPipId(pick).segment : undefined}
-          onPick={(segment) => pickPip(`${display.ref}.1.${segment}`)}
+      <div className="lens" style={{ margin: "10px 10px 0", padding: "14px 10px" }}>
+        <RigFace
+          model={model}
+          face={face}
+          pick={pick}
+          onPick={pickPip}
           height="clamp(110px, 24vh, 186px)"
           label={`Face: ${reads}`}
         />
@@ -127,7 +113,7 @@ function RigFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: (
           <i className="bi bi-arrows-angle-expand" aria-hidden />
         </button>
         {held && (
-          <button type="button" className="plain-button lens-says" onClick={() => holdBytes(undefined)}>
+          <button type="button" className="plain-button lens-says" onClick={() => holdState(undefined)}>
             one state held · <u>back to the show</u>
           </button>
         )}

@@ -12,6 +12,7 @@ const TITLES: Partial<Record<StationName, string>> = {
   wires: "Wires",
   current: "Current",
   glyphs: "Glyphs",
+  scan: "Scan",
   writes: "Writes",
   code: "Code",
 };

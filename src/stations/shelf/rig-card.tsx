@@ -5,28 +5,33 @@ import Button from "react-bootstrap/Button";
 import Dropdown from "react-bootstrap/Dropdown";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
-import { LIMITS, fileName, writeRig, type Problem, type Rig } from "@/core/rig";
+import { isChip } from "@/core/parts";
+import { LIMITS, controllerById, fileName, writeRig, type Problem, type Rig } from "@/core/rig";
 import { addRig, binRig, modelFor, say, saveRig, unbinRig, type ShelfEntry } from "@/store";
-import { DigitFace, SeverityMark, faceLights, saveText, useSimulation } from "@/ui";
+import { RigFace, SeverityMark, saveText, useSimulation } from "@/ui";
 
 const remove = async (id: string, name: string): Promise<void> => {
   await binRig(id);
   say({ text: `${name} deleted`, action: { label: "Undo", run: () => void unbinRig(id) } });
 };
 
-/** What a card says of its rig in a line. */
+/** What a card says of its rig in a line: the display, what drives it, the board. */
 function summary(rig: Rig): string {
   const model = modelFor(rig);
-  const lines = Object.values(model.encoding.lines).join(", ");
-  const display = model.part(model.display.ref).title.replace(", 10 legs", "");
-  return `${display} · 74HC595 · lines ${lines}`;
+  const display = model.part(model.display.ref).title.split(",").slice(0, 2).join(",");
+  const chips = new Map<string, number>();
+  for (const { ref, part } of rig.units)
+    if (isChip(model.part(ref)) || model.part(ref).kind === "driver-array")
+      chips.set(part, (chips.get(part) ?? 0) + 1);
+  const driven = [...chips].map(([id, count]) => (count > 1 ? `${count} × ${id}` : id)).join(", ");
+  const board = controllerById(rig.plan.controller).title.split(",")[0]!;
+  return [display, driven || "straight from lines", board].join(" · ");
 }
 
 /** A rig on the shelf with its live face. */
 export function RigCard({ rig, changed }: { rig: Rig; changed: number }) {
   const [editing, setEditing] = useState(false);
   const { face } = useSimulation(`card-${rig.id}`, rig);
-  const display = modelFor(rig).display;
   const duplicate = async () => {
     const copy = await addRig(rig);
     say({ text: `Duplicated as ${copy.name}` });
@@ -34,13 +39,8 @@ export function RigCard({ rig, changed }: { rig: Rig; changed: number }) {
   return (
     <li className="shelf-card">
       <Link href={`/rig/${rig.id}/plan`} className="shelf-open" aria-label={`Open ${rig.name}`}>
-        <span className="lens" style={{ padding: "16px 0" }}>
-          <DigitFace
-            colour={display.led?.colour ?? "red"}
-            lights={faceLights(face, display.ref)}
-            height={132}
-            label={`Face of ${rig.name}`}
-          />
+        <span className="lens" style={{ padding: "16px 18px" }}>
+          <RigFace model={modelFor(rig)} face={face} height={132} label={`Face of ${rig.name}`} />
         </span>
       </Link>
       <div className="shelf-says">

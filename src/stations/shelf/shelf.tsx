@@ -80,7 +80,7 @@ export function Shelf() {
           </Dropdown.Toggle>
           <Dropdown.Menu>
             <Dropdown.Item onClick={() => void bringBack()}>Bring back the demo rigs</Dropdown.Item>
-            <Dropdown.Item href="/schema/rig-1.json" target="_blank">
+            <Dropdown.Item href="/schema/rig-2.json" target="_blank">
               JSON Schema of rig files
             </Dropdown.Item>
           </Dropdown.Menu>

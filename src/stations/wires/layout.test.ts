@@ -1,9 +1,10 @@
-import { DEMO_RIGS } from "@/demo";
+import { demoRig } from "@/demo";
 import { modelOf } from "@/core/address";
 import { relay, type Rig } from "@/core/rig";
 import { layOut, wirePath } from "./layout";
 
-const [slipGate, ladderStep] = DEMO_RIGS as [Rig, Rig];
+const slipGate = demoRig("slip-gate");
+const ladderStep = demoRig("ladder-step");
 
 test.each<[string, Rig]>([
   ["Slip gate", slipGate],

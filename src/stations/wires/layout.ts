@@ -1,4 +1,4 @@
-import { legPlace, type Part } from "@/core/parts";
+import { isChip, legPlace, type Part } from "@/core/parts";
 import { legRef, type LegRef, type UnitRef } from "@/core/rig";
 import type { RigModel } from "@/core/address";
 
@@ -30,67 +30,106 @@ export interface Drawing {
 }
 
 const LEG = 12;
-const CHIP = { x: 300, y: 110, width: 94, pitch: 45, gap: 60 };
-const DISPLAY = { x: 28, y: 178, width: 126, height: 206, gap: 70 };
-const RESISTOR = { x: 190, y: 104, width: 44, height: 14, pitch: 46 };
-const BOARD = { x: 484, width: 72, pitch: 23, most: 26 };
+const CHIP = { y: 110, width: 94, pitch: 45, closePitch: 30, gap: 60, column: 176, most: 2 };
+const DISPLAY = { x: 28, y: 178, legPitch: 25.2, height: 206, gap: 70 };
+const RESISTOR = { y: 104, width: 44, height: 14, pitch: 46, closePitch: 34, column: 104, most: 16 };
+const TRANSISTOR = { width: 40, height: 54, pitch: 84, column: 96, most: 8 };
+const BOARD = { width: 72, pitch: 23, most: 26 };
 const MARGIN = 30;
 
-/** Places the units side by side: display, resistors, chip, board; each leg gets the point where wires begin. */
+/** Columns of things one under the other: begins anew at the top after so many. */
+const inColumns = (at: number, most: number) => ({ column: Math.floor(at / most), row: at % most });
+
+/** Places the units side by side: displays, resistors, transistors, chips, board; each leg gets the point where wires begin. */
 export function layOut(model: RigModel): Drawing {
   const boxes: Box[] = [];
   const spots = new Map<LegRef, LegSpot>();
-  const units = (kind: Part["kind"]) =>
+  const units = (test: (part: Part) => boolean) =>
     model.rig.units.flatMap((unit) => {
       const part = model.part(unit.ref);
-      return part.kind === kind ? [{ ref: unit.ref, part }] : [];
+      return test(part) ? [{ ref: unit.ref, part }] : [];
     });
   const add = (box: Box) => {
     boxes.push(box);
     for (const { id } of box.part.legs) spots.set(legRef(box.ref, id), spotOf(box, id));
   };
 
-  let chipY = CHIP.y;
-  for (const { ref, part } of units("shift-register")) {
-    const height = (part.legs.length / 2) * CHIP.pitch;
-    add({ ref, part, x: CHIP.x, y: chipY, width: CHIP.width, height });
-    chipY += height + CHIP.gap;
-  }
   let displayY = DISPLAY.y;
-  for (const { ref, part } of units("display")) {
-    add({ ref, part, x: DISPLAY.x, y: displayY, width: DISPLAY.width, height: DISPLAY.height });
+  let displayWidth = 126;
+  for (const { ref, part } of units(({ kind }) => kind === "display")) {
+    const perRow = part.outline.style === "two-rows" ? part.outline.perRow : 5;
+    const width = perRow * DISPLAY.legPitch;
+    displayWidth = Math.max(displayWidth, width);
+    add({ ref, part, x: DISPLAY.x, y: displayY, width, height: DISPLAY.height });
     displayY += DISPLAY.height + DISPLAY.gap;
   }
-  for (const { ref, part: whole } of units("controller")) {
+
+  const chips = units((part) => isChip(part) || part.kind === "driver-array");
+  const transistors = units(({ kind }) => kind === "transistor");
+  const resistors = units(({ kind }) => kind === "resistor");
+  const resistorX = DISPLAY.x + displayWidth + 36;
+  const resistorColumns = Math.ceil(resistors.length / RESISTOR.most);
+  const transistorX = resistorX + resistorColumns * RESISTOR.column;
+  const transistorColumns = Math.ceil(transistors.length / TRANSISTOR.most);
+  const chipX = transistorX + transistorColumns * TRANSISTOR.column + 6;
+  const close = chips.length > 1;
+  const pitch = close ? CHIP.closePitch : CHIP.pitch;
+  const chipColumns = Math.max(1, Math.ceil(chips.length / CHIP.most));
+  const boardX = chipX + chipColumns * CHIP.column + 8;
+
+  chips.forEach(({ ref, part }, at) => {
+    const { column, row } = inColumns(at, CHIP.most);
+    const height = (part.legs.length / 2) * pitch;
+    const above = row === 0 ? 0 : (chips[at - 1]!.part.legs.length / 2) * pitch + CHIP.gap;
+    add({ ref, part, x: chipX + column * CHIP.column, y: CHIP.y + above, width: CHIP.width, height });
+  });
+  for (const { ref, part: whole } of units(({ kind }) => kind === "controller")) {
     const part = { ...whole, legs: shownLegs(model, ref, whole) };
-    add({ ref, part, x: BOARD.x, y: 18, width: BOARD.width, height: part.legs.length * BOARD.pitch + 14 });
+    add({ ref, part, x: boardX, y: 18, width: BOARD.width, height: part.legs.length * BOARD.pitch + 14 });
   }
   const outputY = (ref: UnitRef): number => {
     const net = model.nets.of(legRef(ref, "1"));
     const driver = model.drivers.get(net.id)?.[0];
     const spot = driver && spots.get(driver.leg);
-    return spot ? (spot.dx > 0 ? CHIP.x * -1 : spot.y) : 900;
+    return spot ? (spot.dx > 0 ? chipX * -1 : spot.y) : 900;
   };
-  units("resistor")
-    .sort((one, other) => outputY(one.ref) - outputY(other.ref))
-    .forEach(({ ref, part }, at) => {
-      add({
-        ref,
-        part,
-        x: RESISTOR.x,
-        y: RESISTOR.y + at * RESISTOR.pitch,
-        width: RESISTOR.width,
-        height: RESISTOR.height,
-      });
+  const ordered =
+    chips.length === 1 && resistors.length <= RESISTOR.most
+      ? [...resistors].sort((one, other) => outputY(one.ref) - outputY(other.ref))
+      : resistors;
+  const resistorPitch = resistors.length > 9 ? RESISTOR.closePitch : RESISTOR.pitch;
+  ordered.forEach(({ ref, part }, at) => {
+    const { column, row } = inColumns(at, RESISTOR.most);
+    add({
+      ref,
+      part,
+      x: resistorX + column * RESISTOR.column,
+      y: RESISTOR.y + row * resistorPitch,
+      width: RESISTOR.width,
+      height: RESISTOR.height,
     });
-  units("capacitor").forEach(({ ref, part }, at) => {
-    add({ ref, part, x: CHIP.x + 35 + at * 60, y: 40, width: 24, height: 20 });
   });
-  units("supply").forEach(({ ref, part }, at) => {
-    add({ ref, part, x: CHIP.x + 21, y: 560 + at * 60, width: 52, height: 34 });
+  transistors.forEach(({ ref, part }, at) => {
+    const { column, row } = inColumns(at, TRANSISTOR.most);
+    add({
+      ref,
+      part,
+      x: transistorX + 14 + column * TRANSISTOR.column,
+      y: RESISTOR.y + 6 + row * TRANSISTOR.pitch,
+      width: TRANSISTOR.width,
+      height: TRANSISTOR.height,
+    });
+  });
+  units(({ kind }) => kind === "capacitor").forEach(({ ref, part }, at) => {
+    add({ ref, part, x: chipX + 35 + at * 60, y: 40, width: 24, height: 20 });
+  });
+  const lowest = Math.max(...boxes.map((box) => box.y + box.height), 540);
+  units(({ kind }) => kind === "supply").forEach(({ ref, part }, at) => {
+    const y = chips.length > 1 || chips.length === 0 ? lowest + 40 : 560 + at * 60;
+    add({ ref, part, x: chipX + 21, y, width: 52, height: 34 });
   });
   const height = Math.max(...boxes.map((box) => box.y + box.height)) + MARGIN;
-  return { width: BOARD.x + BOARD.width + 6, height, boxes, spots };
+  return { width: boardX + BOARD.width + 6, height, boxes, spots };
 }
 
 /** Legs of a board that are drawn: those with a wire, and others until the drawing is full. */
@@ -104,17 +143,27 @@ function shownLegs(model: RigModel, ref: UnitRef, part: Part): Part["legs"] {
 function spotOf({ ref, part, x, y, width, height }: Box, id: string): LegSpot {
   const leg = legRef(ref, id);
   const at = legPlace(part, id);
+  const perRow = part.outline.style === "two-rows" ? part.outline.perRow : 1;
+  const pitch = height / (part.legs.length / 2);
+  const along = at && x + (width / perRow) * (at.place - 0.5);
   if (at) {
     switch (at.side) {
       case "left":
-        return { leg, id, x: x - LEG, y: y + CHIP.pitch * (at.place - 0.5), dx: -1, dy: 0 };
+        return { leg, id, x: x - LEG, y: y + pitch * (at.place - 0.5), dx: -1, dy: 0 };
       case "right":
-        return { leg, id, x: x + width + LEG, y: y + CHIP.pitch * (at.place - 0.5), dx: 1, dy: 0 };
+        return { leg, id, x: x + width + LEG, y: y + pitch * (at.place - 0.5), dx: 1, dy: 0 };
       case "top":
-        return { leg, id, x: x + (width / 5) * (at.place - 0.5), y: y - LEG, dx: 0, dy: -1 };
+        return { leg, id, x: along!, y: y - LEG, dx: 0, dy: -1 };
       case "bottom":
-        return { leg, id, x: x + (width / 5) * (at.place - 0.5), y: y + height + LEG, dx: 0, dy: 1 };
+        return { leg, id, x: along!, y: y + height + LEG, dx: 0, dy: 1 };
     }
+  }
+  if (part.kind === "transistor") {
+    const { control, out } = part.pins;
+    if (id === control) return { leg, id, x: x + width + LEG, y: y + height / 2, dx: 1, dy: 0 };
+    return id === out
+      ? { leg, id, x: x + width / 2, y: y - LEG, dx: 0, dy: -1 }
+      : { leg, id, x: x + width / 2, y: y + height + LEG, dx: 0, dy: 1 };
   }
   if (part.outline.style === "header") {
     const place = part.legs.findIndex((candidate) => candidate.id === id);

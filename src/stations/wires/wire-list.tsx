@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef } from "react";
 import Form from "react-bootstrap/Form";
-import { WIRE_GROUPS, pathOf, wireGroup, type RigModel, type WireGroup } from "@/core/address";
+import { WIRE_GROUPS, digitPathOf, pathOf, wireGroup, type RigModel, type WireGroup } from "@/core/address";
 import { countLeg, legById, type NamingSchool } from "@/core/parts";
 import { legTitle, placeWires, splitLegRef, type LegRef, type Wire } from "@/core/rig";
 import { editRig } from "@/store";
@@ -8,7 +8,7 @@ import { editRig } from "@/store";
 const GROUP_TITLES: Readonly<Record<WireGroup, string>> = {
   power: "Power and chip control",
   lines: "Lines from the board",
-  common: "What all segments share",
+  common: "Digits and what segments share",
   segments: "Segments",
 };
 
@@ -23,7 +23,7 @@ interface Props {
 
 /** Every wire leg to leg, in working order, with the way to count to each leg; ticked as placed. */
 export function WireList({ model, pick, spot, selected, school, onWire }: Props) {
-  const path = pick ? pathOf(model, pick) : undefined;
+  const wires = pick ? new Set([...pathOf(model, pick).wires, ...digitPathOf(model, pick).wires]) : undefined;
   const list = useRef<HTMLDivElement>(null);
   const first = useRef(spot.length === 0);
   useEffect(() => {
@@ -39,19 +39,19 @@ export function WireList({ model, pick, spot, selected, school, onWire }: Props)
     const grouped = model.rig.wires.map((wire) => ({ wire, group: wireGroup(model, wire) }));
     return WIRE_GROUPS.map((group) => ({
       group,
-      wires: grouped.filter((one) => one.group === group).map(({ wire }) => wire),
-    })).filter(({ wires }) => wires.length > 0);
+      inGroup: grouped.filter((one) => one.group === group).map(({ wire }) => wire),
+    })).filter(({ inGroup }) => inGroup.length > 0);
   }, [model]);
   return (
     <div className="wire-list" ref={list}>
-      {groups.map(({ group, wires }) => {
-        const placed = wires.filter((wire) => wire.placed).length;
+      {groups.map(({ group, inGroup }) => {
+        const placed = inGroup.filter((wire) => wire.placed).length;
         return (
           <section key={group}>
             <h3 className="wire-group">
               {GROUP_TITLES[group]}
               <span className="quiet ms-auto fw-normal">
-                {placed} of {wires.length}
+                {placed} of {inGroup.length}
               </span>
               <button
                 type="button"
@@ -60,19 +60,19 @@ export function WireList({ model, pick, spot, selected, school, onWire }: Props)
                   editRig((rig) =>
                     placeWires(
                       rig,
-                      wires.map(({ id }) => id),
-                      placed < wires.length,
+                      inGroup.map(({ id }) => id),
+                      placed < inGroup.length,
                     ),
                   )
                 }
               >
-                {placed < wires.length ? "tick all" : "clear"}
+                {placed < inGroup.length ? "tick all" : "clear"}
               </button>
             </h3>
             <ul className="plain-list">
-              {wires.map((wire) => {
+              {inGroup.map((wire) => {
                 const spotted = spot.includes(wire.from) || spot.includes(wire.to);
-                const marks = `${path?.wires.has(wire.id) ? " is-picked" : ""}${selected === wire.id ? " is-selected" : ""}${spotted ? " is-spotted" : ""}`;
+                const marks = `${wires?.has(wire.id) ? " is-picked" : ""}${selected === wire.id ? " is-selected" : ""}${spotted ? " is-spotted" : ""}`;
                 return (
                   <li key={wire.id} className={`wire-row${wire.placed ? " is-placed" : ""}${marks}`}>
                     <Form.Check

@@ -4,12 +4,30 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import ButtonGroup from "react-bootstrap/ButtonGroup";
 import { pipsAt, pipsOn } from "@/core/address";
-import { addWire, moveWireEnd, removeWire, swapWires, type Edited, type LegRef, type Rig } from "@/core/rig";
+import {
+  addWire,
+  moveWireEnd,
+  removeWire,
+  swapWires,
+  splitPipId,
+  type Edited,
+  type LegRef,
+  type PipId,
+  type Rig,
+} from "@/core/rig";
 import { editRig, editWires, pickPip, spotLegs, useModel, useOpenRig, usePreferences } from "@/store";
 import { SeverityMark, StationFrame } from "@/ui";
 import { WireActions, type Doing } from "./wire-actions";
 import { WireList } from "./wire-list";
 import { WiringDrawing } from "./wiring-drawing";
+
+/** Of several LEDs the one on the digit that is picked, or the first. */
+function nearest(pips: readonly PipId[], pick: PipId | undefined): PipId | undefined {
+  if (!pick) return pips[0];
+  const { unit, digit, segment } = splitPipId(pick);
+  const sameSegment = pips.find((pip) => pip.endsWith(`.${segment}`) && pips.length > 8);
+  return pips.find((pip) => pip.startsWith(`${unit}.${digit}.`)) ?? sameSegment ?? pips[0];
+}
 
 /** Wires: every connection leg to leg, ticked as placed; ends moved, wires swapped, and what the code does about it. */
 export function WiresStation() {
@@ -41,7 +59,7 @@ export function WiresStation() {
     setSelected(id);
     setDoing({ what: "nothing" });
     setMessage(undefined);
-    const pip = pipsOn(model, id)[0];
+    const pip = nearest(pipsOn(model, id), pick);
     if (pip) pickPip(pip);
   };
   const onLeg = (leg: LegRef) => {
@@ -51,7 +69,7 @@ export function WiresStation() {
       const { from } = doing;
       return from ? carryOut((before) => addWire(before, from, leg)) : setDoing({ what: "add", from: leg });
     }
-    const pip = pipsAt(model, leg)[0];
+    const pip = nearest(pipsAt(model, leg), pick);
     if (pip) pickPip(pip);
     else spotLegs([leg]);
   };

@@ -1,6 +1,6 @@
 import { useMemo, type KeyboardEvent } from "react";
-import { pathOf, type RigModel } from "@/core/address";
-import { legById, legName, type NamingSchool } from "@/core/parts";
+import { digitPathOf, pathOf, type RigModel } from "@/core/address";
+import { isChip, legById, legName, type NamingSchool } from "@/core/parts";
 import { legTitle, unitValue, type LegRef, type Wire } from "@/core/rig";
 import { layOut, wirePath, type Box, type LegSpot } from "./layout";
 
@@ -22,10 +22,17 @@ const pressed = (run: () => void) => (event: KeyboardEvent) => {
   run();
 };
 
+/** An LED's own way and the way its digit is switched. */
+function wholePath(model: RigModel, pick: string) {
+  const own = pathOf(model, pick);
+  const digit = digitPathOf(model, pick);
+  return { legs: new Set([...own.legs, ...digit.legs]), wires: new Set([...own.wires, ...digit.wires]) };
+}
+
 /** The rig as it lies on the table: each part with its notch and its numbered legs, and every wire. */
 export function WiringDrawing({ model, pick, spot, selected, school, asking, onLeg, onWire }: Props) {
   const { boxes, spots, width, height } = useMemo(() => layOut(model), [model]);
-  const path = useMemo(() => (pick ? pathOf(model, pick) : undefined), [model, pick]);
+  const path = useMemo(() => (pick ? wholePath(model, pick) : undefined), [model, pick]);
   const { rig } = model;
   const standsOut = (id: string) => path?.wires.has(id) || selected === id;
   const drawWire = (wire: Wire) => {
@@ -83,6 +90,10 @@ function Body({ box, model }: { box: Box; model: RigModel }) {
   const middle = x + width / 2;
   switch (part.kind) {
     case "shift-register":
+    case "selector":
+    case "ring":
+    case "segment-decoder":
+    case "driver-array":
       return (
         <g>
           <rect x={x} y={y} width={width} height={height} rx={4} className="chip-body" />
@@ -101,13 +112,31 @@ function Body({ box, model }: { box: Box; model: RigModel }) {
           </text>
         </g>
       );
+    case "transistor":
+      return (
+        <g>
+          <path d={transistorPath(box)} className="transistor-body" />
+          <text x={x + 4} y={y + height / 2 + 4} className="unit-text">
+            {ref}
+          </text>
+        </g>
+      );
     case "display":
       return (
         <g>
           <rect x={x} y={y} width={width} height={height} rx={4} className="display-body" />
-          <g transform={`translate(${x + 20} ${y + 36}) scale(0.82 0.9)`}>
-            <DisplayGlyph />
-          </g>
+          {Array.from({ length: part.digits }, (_, at) => {
+            const cell = width / part.digits;
+            const size = Math.min(0.82, (cell - 12) / 108);
+            return (
+              <g
+                key={at}
+                transform={`translate(${x + at * cell + (cell - 104 * size) / 2} ${y + (height - 150 * size * 1.1) / 2}) scale(${size} ${size * 1.1})`}
+              >
+                <DisplayGlyph />
+              </g>
+            );
+          })}
           <text
             x={x - 8}
             y={y + height / 2}
@@ -174,6 +203,10 @@ function Body({ box, model }: { box: Box; model: RigModel }) {
   }
 }
 
+/** A flat body with its round back towards the display: collector up, emitter down, base to the right. */
+const transistorPath = ({ x, y, width, height }: Box): string =>
+  `M${x + width},${y} V${y + height} H${x + width / 2} A${width / 2},${height / 2} 0 0 1 ${x + width / 2},${y} Z`;
+
 const SEGMENT_LINES = [
   "M22,8 H78",
   "M80,12 V70",
@@ -201,14 +234,16 @@ function LegShape({ box, at, school }: { box: Box; at: LegSpot; school: NamingSc
   const leg = legById(part, id);
   const inward = { x: x - dx * 12, y: y - dy * 12 };
   const isBoard = part.kind === "controller";
-  const numbered = part.kind === "shift-register" || part.kind === "display";
+  const numbered = part.kind === "display" || isChip(part) || part.kind === "driver-array";
   const name = isBoard
     ? leg.role === "line"
       ? id
       : leg.name
     : numbered
-      ? legName(leg, school).replace("common ", "com ")
-      : "";
+      ? legName(leg, school).replace("common ", "com ").replace("digit ", "d").replace("not used", "–")
+      : part.kind === "transistor"
+        ? id
+        : "";
   const text =
     dy === 0
       ? { x: inward.x - dx * 5, y: y + 3.5, anchor: dx < 0 ? "start" : "end" }

@@ -1,4 +1,4 @@
-import type { RigModel } from "@/core/address";
+import { positionOf, type RigModel } from "@/core/address";
 import type { Bit } from "@/core/chip";
 import { legById, legName } from "@/core/parts";
 import { splitPipId, type PipId } from "@/core/rig";
@@ -6,6 +6,11 @@ import type { SendStep } from "@/core/sim";
 import { pickPip, usePreferences } from "@/store";
 
 const shown = (bit: Bit | undefined): string => (bit === 0 || bit === 1 ? String(bit) : "?");
+
+const digitKey = (pip: PipId): string => {
+  const { unit, digit } = splitPipId(pip);
+  return `${unit}.${digit}`;
+};
 
 interface Props {
   readonly model: RigModel;
@@ -30,7 +35,7 @@ export function ChipStages({ model, chips, pick, step }: Props) {
             <thead>
               <tr>
                 <th>{ref}</th>
-                {part.pins.outputs.map((leg) => (
+                {part.outputLegs.map((leg) => (
                   <th key={leg}>{legName(legById(part, leg), school)}</th>
                 ))}
               </tr>
@@ -54,8 +59,8 @@ export function ChipStages({ model, chips, pick, step }: Props) {
               </tr>
               <tr>
                 <th>segment</th>
-                {part.pins.outputs.map((leg, stage) => {
-                  const pips = model.addresses
+                {part.outputLegs.map((leg, stage) => {
+                  const all = model.addresses
                     .filter(
                       ({ verdict }) =>
                         verdict.kind === "driven" &&
@@ -65,6 +70,11 @@ export function ChipStages({ model, chips, pick, step }: Props) {
                         ),
                     )
                     .map(({ pip }) => pip);
+                  const several = new Set(all.map((pip) => splitPipId(pip).segment)).size > 1;
+                  // One of each digit for a bit that switches digits, the picked digit's own for a segment.
+                  const pips = several
+                    ? [...new Map(all.map((pip) => [digitKey(pip), pip])).values()]
+                    : all.filter((pip) => pick === undefined || digitKey(pip) === digitKey(pick)).slice(0, 1);
                   return (
                     <td key={leg}>
                       {pips.length === 0
@@ -77,7 +87,9 @@ export function ChipStages({ model, chips, pick, step }: Props) {
                               aria-pressed={pip === pick}
                               onClick={() => pickPip(pip)}
                             >
-                              {splitPipId(pip).segment}
+                              {several
+                                ? `d${positionOf(model, splitPipId(pip).unit, splitPipId(pip).digit)}`
+                                : splitPipId(pip).segment}
                             </button>
                           ))}
                     </td>

@@ -1,7 +1,6 @@
 import { formatByte } from "@/core/glyph";
 import { formatNanoseconds } from "@/core/quantity";
-import type { LineUse } from "@/core/rig";
-import type { SendTrace } from "@/core/sim";
+import type { SendTrace, StepUse } from "@/core/sim";
 
 interface Write {
   readonly from: number;
@@ -12,7 +11,8 @@ interface Write {
 }
 
 /** The statements of the update, each over the edges it makes. */
-function writesOf(trace: SendTrace, lines: Readonly<Record<LineUse, string>>): Write[] {
+function writesOf(trace: SendTrace): Write[] {
+  const lineOf = (use: StepUse) => trace.steps.find((step) => step.use === use)?.line ?? "";
   const writes: Write[] = [];
   let byte = 0;
   trace.steps.forEach((step, at) => {
@@ -21,48 +21,42 @@ function writesOf(trace: SendTrace, lines: Readonly<Record<LineUse, string>>): W
     const same =
       before &&
       before.statement === step.statement &&
+      step.statement.do === "shift-state" &&
       (before.turn === undefined ? -1 : Math.floor(before.turn / 8)) === inByte;
     if (same) {
       writes[writes.length - 1] = { ...writes[writes.length - 1]!, to: at + 1 };
       return;
     }
     const base = { from: at + 1, to: at + 1, at: step.at };
-    if (step.statement.do === "shift-pattern") {
+    if (step.statement.do === "shift-state") {
       const order = step.statement.order === "msb-first" ? "bit 7 first" : "bit 0 first";
       writes.push({
         ...base,
-        what: `${formatByte(trace.bytes[byte]!)} on line ${lines.data}, clocked by line ${lines.clock}, ${order}`,
+        what: `${formatByte(trace.bytes[byte]!)} on line ${lineOf("data")}, clocked by line ${lineOf("clock")}, ${order}`,
         why: "eight bits move into the stages; the outputs do not change yet",
       });
       byte += 1;
     } else {
-      writes.push({
-        ...base,
-        what: `line ${lines[step.use]} ${step.level ? "high" : "low"}`,
-        why: step.level
-          ? "its rise makes the outputs take the stages: the new character lights"
-          : "made ready, so that it can rise",
-      });
+      writes.push({ ...base, what: `line ${step.line} ${step.level ? "high" : "low"}`, why: whyOf(step) });
     }
   });
   return writes;
 }
 
+function whyOf({ use, level, statement }: SendTrace["steps"][number]): string {
+  if (use === "latch")
+    return level
+      ? "its rise makes the outputs take the stages: the new character lights"
+      : "made ready, so that it can rise";
+  if (statement.do === "step-ring") return "the ring is reset or steps on";
+  return level ? "what hangs on it is pulled up" : "what hangs on it is pulled down";
+}
+
 /** The update write by write; the one stepped to is marked. */
-export function Tape({
-  trace,
-  at,
-  lines,
-  onAt,
-}: {
-  trace: SendTrace;
-  at: number;
-  lines: Readonly<Record<LineUse, string>>;
-  onAt: (at: number) => void;
-}) {
+export function Tape({ trace, at, onAt }: { trace: SendTrace; at: number; onAt: (at: number) => void }) {
   return (
     <ol className="tape">
-      {writesOf(trace, lines).map((write) => (
+      {writesOf(trace).map((write) => (
         <li key={write.from} className={at >= write.from && at <= write.to ? "is-now" : undefined}>
           <button type="button" className="plain-button w-100" onClick={() => onAt(write.to)}>
             <span className="tape-time">{formatNanoseconds(write.at)}</span>

@@ -1,15 +1,15 @@
 import { useId } from "react";
 import type { SentBit } from "@/core/address";
 import { formatNanoseconds } from "@/core/quantity";
-import { splitPipId, type LineUse, type PipId } from "@/core/rig";
+import { splitPipId, type PipId } from "@/core/rig";
 import type { SendTrace } from "@/core/sim";
 import { pickPip } from "@/store";
 
-const USES = ["data", "clock", "latch"] as const;
 const WIDTH = 900;
 const LEFT = 92;
 const LANE = 44;
-const SWING = 24;
+/** Many lines stand closer. */
+const NARROW_LANE = 24;
 const TOP = 34;
 
 interface Props {
@@ -17,16 +17,20 @@ interface Props {
   readonly bits: readonly SentBit[];
   readonly at: number;
   readonly pick: PipId | undefined;
-  readonly lines: Readonly<Record<LineUse, string>>;
+  /** Lines in the order they are drawn. */
+  readonly lines: readonly string[];
   readonly onAt: (at: number) => void;
 }
 
-/** The three lines over one update, to scale, with each bit's turn above and the moment stepped to. */
+/** The lines over one update, to scale, with each bit's turn above and the moment stepped to. */
 export function Waveform({ trace, bits, at, pick, lines, onAt }: Props) {
   const clip = useId();
   const span = Math.max(1, trace.duration) * 1.04;
   const x = (time: number) => LEFT + ((WIDTH - LEFT - 8) * time) / span;
-  const height = TOP + USES.length * LANE + 22;
+  const laneHeight = lines.length > 4 ? NARROW_LANE : LANE;
+  const swing = laneHeight * 0.55;
+  const height = TOP + lines.length * laneHeight + 22;
+  const uses = new Map(trace.steps.map((step) => [step.line, step.use]));
   const turns = bits.map((bit) => {
     const edges = trace.steps.filter((step) => step.turn === bit.turn);
     return {
@@ -74,28 +78,35 @@ export function Waveform({ trace, bits, at, pick, lines, onAt }: Props) {
               className="wave-slot"
             />
             <text x={x(from + slot / 2)} y={14} textAnchor="middle" className="wave-text">
-              {bit.reaches.map((pip) => splitPipId(pip).segment).join(" ") || "–"}
+              {bitName(bit)}
             </text>
             <text x={x(from + slot / 2)} y={27} textAnchor="middle" className="wave-value">
               {value}
             </text>
             {rise !== undefined && (
-              <path d={`M${x(rise)},${TOP} V${TOP + LANE * 2}`} className="wave-sample" />
+              <path d={`M${x(rise)},${TOP} V${TOP + laneHeight * 2}`} className="wave-sample" />
             )}
           </g>
         );
       })}
-      {USES.map((use, lane) => {
-        const base = TOP + lane * LANE + SWING + 8;
+      {lines.map((line, lane) => {
+        const base = TOP + lane * laneHeight + swing + 6;
+        const use = uses.get(line) ?? "direct";
         return (
-          <g key={use}>
-            <text x={0} y={base - SWING / 2 + 4} className="wave-name">
-              {use}
+          <g key={line}>
+            {use !== "direct" && (
+              <text x={0} y={base - swing / 2 + 4} className="wave-name">
+                {use}
+              </text>
+            )}
+            <text x={use === "direct" ? 0 : 40} y={base - swing / 2 + 4} className="wave-text">
+              line {line}
             </text>
-            <text x={40} y={base - SWING / 2 + 4} className="wave-text">
-              line {lines[use]}
-            </text>
-            <path d={lineOf(trace, use, x, base, span)} className="wave-line" clipPath={`url(#${clip})`} />
+            <path
+              d={lineOf(trace, line, use === "latch", x, base, swing, span)}
+              className="wave-line"
+              clipPath={`url(#${clip})`}
+            />
           </g>
         );
       })}
@@ -112,19 +123,29 @@ export function Waveform({ trace, bits, at, pick, lines, onAt }: Props) {
   );
 }
 
-/** Before its first edge a line keeps the level an update leaves behind: data and clock low, latch high. */
+/** What a bit is for: its segment, or the digit it switches. */
+function bitName({ reaches }: SentBit): string {
+  const segments = [...new Set(reaches.map((pip) => splitPipId(pip).segment))];
+  if (segments.length <= 1) return segments[0] ?? "–";
+  const digits = [...new Set(reaches.map((pip) => splitPipId(pip).digit))];
+  return digits.length === 1 ? `d${digits[0]}` : segments.join(" ");
+}
+
+/** Before its first edge a line keeps the level an update leaves behind: the latch high, the others low. */
 function lineOf(
   trace: SendTrace,
-  use: LineUse,
+  line: string,
+  startsHigh: boolean,
   x: (time: number) => number,
   base: number,
+  swing: number,
   span: number,
 ): string {
-  let level: number = use === "latch" ? 1 : 0;
-  let path = `M${x(0)},${base - level * SWING}`;
+  let level: number = startsHigh ? 1 : 0;
+  let path = `M${x(0)},${base - level * swing}`;
   for (const step of trace.steps) {
-    if (step.use !== use || step.level === level) continue;
-    path += ` H${x(step.at)} V${base - step.level * SWING}`;
+    if (step.line !== line || step.level === level) continue;
+    path += ` H${x(step.at)} V${base - step.level * swing}`;
     level = step.level;
   }
   return `${path} H${x(span)}`;

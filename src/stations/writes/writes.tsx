@@ -3,13 +3,21 @@ import "./writes.css";
 import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { cellBytes, sentBits } from "@/core/address";
-import { GLYPHS, formatByte } from "@/core/glyph";
+import {
+  cellState,
+  directLines,
+  isMultiplexed,
+  positionOf,
+  sentBits,
+  type DigitId,
+  type RigModel,
+} from "@/core/address";
+import { GLYPHS, formatByte, type PipName } from "@/core/glyph";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { showCells } from "@/core/show";
 import { splitPipId } from "@/core/rig";
 import { segmentsFrom, traceSend, type SendTrace } from "@/core/sim";
-import { chooseGlyph, useModel, useOpenRig } from "@/store";
+import { chooseGlyph, useModel, useOpenRig, usePickedDigit } from "@/store";
 import { DigitFace, StationFrame, litSegments } from "@/ui";
 import { ChipStages } from "./chip-stages";
 import { Tape } from "./tape";
@@ -20,18 +28,27 @@ export function WritesStation() {
   const model = useModel();
   const glyph = useOpenRig((state) => state.glyph);
   const pick = useOpenRig((state) => state.pick);
-  const trace = useMemo(() => traceSend(model, cellBytes(model, { glyph, point: false })), [model, glyph]);
+  const digit = usePickedDigit();
+  const trace = useMemo(
+    () => traceSend(model, cellState(model, { glyph, point: false }, digit)),
+    [model, glyph, digit],
+  );
   const { bytes } = trace;
   const [at, setAt] = useState(0);
   const step = Math.min(at, trace.steps.length);
   const chips = step === 0 ? trace.before : trace.steps[step - 1]!.chips;
-  const lit = segmentsFrom(model, chips);
+  const lit = segmentsFrom(model, chips, digit);
+  const lines = linesOf(model);
   const bits = useMemo(() => sentBits(model), [model]);
-  const cells = [...new Set([...showCells(model.rig.show).map((cell) => cell.glyph), glyph])];
+  const cells = [...new Set([...showCells(model.rig).map((cell) => cell.glyph), glyph])];
   return (
     <StationFrame
       title="Writes"
-      lead="One update over the three lines, edge by edge."
+      lead={
+        model.digits.length > 1 && digit
+          ? `One update for digit ${positionOf(model, digit.unit, digit.digit)} over the lines, edge by edge.`
+          : "One update over the lines, edge by edge."
+      }
       actions={
         <span className="row-line">
           <label htmlFor="writes-glyph" className="small quiet">
@@ -59,30 +76,24 @@ export function WritesStation() {
       <section className="sheet">
         <Stepper trace={trace} at={step} onAt={setAt} />
         <div className="wave-scroll" tabIndex={0} role="region" aria-label="Waveform, scrolls sideways">
-          <Waveform
-            trace={trace}
-            bits={bits}
-            at={step}
-            pick={pick}
-            onAt={setAt}
-            lines={model.encoding.lines}
-          />
+          <Waveform trace={trace} bits={bits} at={step} pick={pick} onAt={setAt} lines={lines} />
         </div>
       </section>
       <div className="writes-grid">
         <section className="sheet">
           <h2>The writes</h2>
-          <Tape trace={trace} at={step} onAt={setAt} lines={model.encoding.lines} />
+          <Tape trace={trace} at={step} onAt={setAt} />
           <p className="small quiet mb-0 mt-2">
-            {trace.bytes.length * 8} bits, {formatNanoseconds(trace.duration)} an update with the sketch’s
-            calls
+            {trace.bytes.length > 0 && `${trace.bytes.length * 8} bits, `}
+            {formatNanoseconds(trace.duration)} an update with the sketch’s calls
             {model.rig.show.mode === "count" &&
+              !isMultiplexed(model) &&
               `: ${formatShare(trace.duration / (model.rig.show.interval * 1e6))} of the controller’s time at one every ${formatQuantity(model.rig.show.interval / 1000, "s")}`}
             .
           </p>
         </section>
         <section className="sheet">
-          <h2>The chip after this step</h2>
+          <h2>{chips.length > 1 ? "The chips" : "The chip"} after this step</h2>
           <div className="stages-row">
             <ChipStages model={model} chips={chips} pick={pick} step={trace.steps[step - 1]} />
             <div className="lens stages-face">
@@ -90,6 +101,7 @@ export function WritesStation() {
                 colour={model.display.led?.colour ?? "red"}
                 lights={litSegments(lit.segments, lit.unknown)}
                 picked={pick ? splitPipId(pick).segment : undefined}
+                has={digit && ledsOf(model, digit)}
                 height={104}
                 label="The display after this step"
               />
@@ -100,6 +112,19 @@ export function WritesStation() {
     </StationFrame>
   );
 }
+
+/** The lines of an update: those of the chain, then those driven directly as far as there is room. */
+const linesOf = (model: RigModel): string[] => {
+  const { chain } = model.encoding;
+  const direct = directLines(model.encoding);
+  return [...(chain ? [chain.data, chain.clock, chain.latch] : []), ...direct];
+};
+
+/** The LEDs a digit has. */
+const ledsOf = (model: RigModel, { unit, digit }: DigitId): ReadonlySet<PipName> =>
+  new Set(
+    model.addresses.filter(({ pip }) => pip.startsWith(`${unit}.${digit}.`)).map(({ segment }) => segment),
+  );
 
 const formatShare = (share: number): string => `${Number((share * 100).toPrecision(2))} %`;
 
@@ -158,11 +183,12 @@ function Stepper({ trace, at, onAt }: { trace: SendTrace; at: number; onAt: (at:
 const isUnknown = (trace: SendTrace): boolean =>
   trace.before.some(({ latched }) => latched.some((bit) => bit !== 0 && bit !== 1));
 
-function explain({ use, level, turn, statement }: SendTrace["steps"][number]): string {
+function explain({ use, line, level, turn, statement }: SendTrace["steps"][number]): string {
   if (use === "latch")
     return level ? "latch rises: the outputs take all stages at once" : "latch goes low; nothing changes yet";
+  if (use === "direct") return `line ${line} goes ${level ? "high" : "low"}`;
   if (use === "data") return `data takes bit ${(turn ?? 0) + 1}: ${level}`;
-  if (statement.do !== "shift-pattern") return `${use} ${level}`;
+  if (statement.do !== "shift-state") return `${use} ${level}`;
   return level
     ? `clock rises: bit ${(turn ?? 0) + 1} goes in, every stage moves on`
     : "clock falls; nothing moves";

@@ -4,6 +4,7 @@ import { CodeStation } from "@/stations/code";
 import { CurrentStation } from "@/stations/current";
 import { GlyphsStation } from "@/stations/glyphs";
 import { PlanStation } from "@/stations/plan";
+import { ScanStation } from "@/stations/scan";
 import { WiresStation } from "@/stations/wires";
 import { WritesStation } from "@/stations/writes";
 
@@ -12,6 +13,7 @@ const SCREENS: Readonly<Record<string, ComponentType>> = {
   wires: WiresStation,
   current: CurrentStation,
   glyphs: GlyphsStation,
+  scan: ScanStation,
   writes: WritesStation,
   code: CodeStation,
 };

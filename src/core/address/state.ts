@@ -1,0 +1,225 @@
+import { VARIANTS, inOrder, type PipName } from "../glyph";
+import {
+  pipId,
+  splitPipId,
+  type EncodedPip,
+  type Encoding,
+  type Need,
+  type PipId,
+  type Place,
+  type UnitRef,
+} from "../rig";
+
+/** What the program has put on everything it controls. */
+export interface DriveState {
+  /** Bytes of the chain in the order they are sent. */
+  readonly bytes: readonly number[];
+  /** Level of every line that drives something directly. */
+  readonly levels: Readonly<Record<string, 0 | 1>>;
+  /** Where each ring stands. */
+  readonly steps: Readonly<Record<UnitRef, number>>;
+}
+
+/** The lines a program drives directly, segments before digits as the LEDs name them. */
+export function directLines(encoding: Encoding): string[] {
+  const lines = new Set<string>();
+  const coded = encoding.decoders.flatMap(({ inputs }) => inputs);
+  const needed = encoding.pips.flatMap(({ needs }) => needs);
+  for (const place of [...coded, ...needed]) if ("line" in place) lines.add(place.line);
+  const shared = digitLines(encoding);
+  return [
+    ...[...lines].filter((line) => !shared.has(line)),
+    ...[...lines].filter((line) => shared.has(line)),
+  ];
+}
+
+/** Lines that switch a whole digit: every LED of some digit needs them. */
+export function digitLines(encoding: Encoding): ReadonlySet<string> {
+  const found = new Set<string>();
+  for (const pips of byDigit(encoding).values()) {
+    const [first, ...rest] = pips;
+    for (const need of first?.needs ?? []) {
+      if (!("line" in need) || rest.length === 0) continue;
+      if (rest.every(({ needs }) => needs.some((one) => "line" in one && one.line === need.line)))
+        found.add(need.line);
+    }
+  }
+  for (const { unit, inputs } of encoding.decoders) {
+    if (!isSegmentDecoder(encoding, unit))
+      for (const place of inputs) if ("line" in place) found.add(place.line);
+  }
+  return found;
+}
+
+function byDigit(encoding: Encoding): Map<string, EncodedPip[]> {
+  const groups = new Map<string, EncodedPip[]>();
+  for (const entry of encoding.pips) {
+    const { unit, digit } = splitPipId(entry.pip);
+    const key = `${unit}.${digit}`;
+    const group = groups.get(key);
+    if (group) group.push(entry);
+    else groups.set(key, [entry]);
+  }
+  return groups;
+}
+
+/** A decoder whose codes differ within one digit chooses segments; otherwise it chooses digits. */
+function isSegmentDecoder(encoding: Encoding, unit: UnitRef): boolean {
+  return [...byDigit(encoding).values()].some((pips) => {
+    const codes = pips.flatMap(({ needs }) =>
+      needs.flatMap((need) => ("decoder" in need && need.decoder === unit ? [need.codes.join()] : [])),
+    );
+    return new Set(codes).size > 1;
+  });
+}
+
+/** The digits of an encoding that can be lit at the same time without disturbing each other: each slot of the scan. */
+export function slotsOf(encoding: Encoding, digits: readonly DigitId[]): DigitId[][] {
+  const groups = byDigit(encoding);
+  const uses = (id: DigitId): Set<string> => {
+    const found = new Set<string>();
+    for (const { needs } of groups.get(`${id.unit}.${id.digit}`) ?? []) {
+      for (const need of needs) {
+        if ("line" in need) found.add(`line ${need.line}`);
+        else if ("byte" in need) found.add(`bit ${need.byte}.${need.bit}`);
+        else found.add("decoder" in need ? need.decoder : need.ring);
+      }
+    }
+    return found;
+  };
+  const slots: Array<{ digits: DigitId[]; uses: Set<string> }> = [];
+  for (const id of digits) {
+    const own = uses(id);
+    const free = slots.find((slot) => ![...own].some((use) => slot.uses.has(use)));
+    if (free) {
+      free.digits.push(id);
+      for (const use of own) free.uses.add(use);
+    } else slots.push({ digits: [id], uses: own });
+  }
+  return slots.map((slot) => slot.digits);
+}
+
+/** One digit of the rig's displays. */
+export interface DigitId {
+  readonly unit: UnitRef;
+  readonly digit: number;
+}
+
+const keyOf = (place: Place): string => ("line" in place ? place.line : `${place.byte}.${place.bit}`);
+
+/**
+ * The state that lights exactly these LEDs. Bits and lines that serve no LED are 0. Where two LEDs share one, the one
+ * that is to be lit wins. A decoder is given the code that fits the lit LEDs of their digits, or one that shows nothing.
+ */
+export function stateFor(encoding: Encoding, lit: ReadonlySet<PipId>): DriveState {
+  const bytes = Array<number>(encoding.byteCount).fill(0);
+  const levels: Record<string, 0 | 1> = {};
+  const steps: Record<UnitRef, number> = {};
+  const set = (place: Place, value: number) => {
+    if ("line" in place) levels[place.line] = value ? 1 : 0;
+    else if (place.byte < bytes.length) {
+      const before = bytes[place.byte]!;
+      bytes[place.byte] = value ? before | (1 << place.bit) : before & ~(1 << place.bit);
+    }
+  };
+  for (const entry of encoding.pips)
+    if (!lit.has(entry.pip)) {
+      for (const need of entry.needs) if ("is" in need) set(need, 1 - need.is);
+    }
+  for (const entry of encoding.pips) {
+    if (!lit.has(entry.pip)) continue;
+    for (const need of entry.needs) {
+      if ("is" in need) set(need, need.is);
+      if ("ring" in need) steps[need.ring] = need.step;
+    }
+  }
+  for (const { unit, inputs } of encoding.decoders) {
+    const code = codeFor(encoding, unit, inputs.length, lit);
+    inputs.forEach((place, at) => set(place, (code >> at) & 1));
+  }
+  return { bytes, levels, steps };
+}
+
+function codeFor(encoding: Encoding, unit: UnitRef, bits: number, lit: ReadonlySet<PipId>): number {
+  const served = encoding.pips.flatMap(({ pip, needs }) =>
+    needs.flatMap((need) => ("decoder" in need && need.decoder === unit ? [{ pip, codes: need.codes }] : [])),
+  );
+  const wanted = served.filter(({ pip }) => lit.has(pip));
+  const all = Array.from({ length: 2 ** bits }, (_, code) => code);
+  const unused = (): number => {
+    const count = (code: number) => served.filter(({ codes }) => codes.includes(code)).length;
+    return all.reduce((best, code) => (count(code) <= count(best) ? code : best), 0);
+  };
+  if (wanted.length === 0) return unused();
+  if (!isSegmentDecoder(encoding, unit))
+    return all.find((code) => wanted.every(({ codes }) => codes.includes(code))) ?? wanted[0]!.codes[0] ?? 0;
+  const digits = new Set(wanted.map(({ pip }) => digitKey(pip)));
+  const inPlay = served.filter(({ pip }) => digits.has(digitKey(pip)));
+  const wrongIn = (code: number) =>
+    inPlay.filter(({ pip, codes }) => codes.includes(code) !== lit.has(pip)).map(({ pip }) => pip);
+  return (
+    all.find((code) => wrongIn(code).length === 0) ??
+    all.find((code) => {
+      const wrong = wrongIn(code);
+      const shown = inPlay
+        .filter(({ codes }) => codes.includes(code))
+        .map(({ pip }) => splitPipId(pip).segment);
+      return wrong.length === 1 && isTail(splitPipId(wrong[0]!).segment, shown);
+    }) ??
+    unused()
+  );
+}
+
+/** A decoder's 6 and 9 may have no tail: the one segment its shape lacks. */
+const isTail = (missing: PipName, shown: readonly PipName[]): boolean =>
+  VARIANTS.some(
+    ({ segments, tail }) => tail === missing && inOrder(shown).join() === inOrder(segments).join(),
+  );
+
+const digitKey = (pip: PipId): string => {
+  const { unit, digit } = splitPipId(pip);
+  return `${unit}.${digit}`;
+};
+
+/** The bytes of the state that lights exactly these LEDs, in the order they are sent. */
+export const encodePips = (encoding: Encoding, lit: ReadonlySet<PipId>): number[] => [
+  ...stateFor(encoding, lit).bytes,
+];
+
+/** The LEDs a state lights through an encoding; the inverse of {@link stateFor} where that can be. */
+export function litBy(encoding: Encoding, state: DriveState): Set<PipId> {
+  const value = (place: Place): number =>
+    "line" in place ? (state.levels[place.line] ?? 0) : ((state.bytes[place.byte] ?? 0) >> place.bit) & 1;
+  const codes = new Map(
+    encoding.decoders.map(({ unit, inputs }) => [
+      unit,
+      inputs.reduce((code, place, at) => code | (value(place) << at), 0),
+    ]),
+  );
+  const holds = (need: Need): boolean => {
+    if ("decoder" in need) return need.codes.includes(codes.get(need.decoder) ?? -1);
+    if ("ring" in need) return state.steps[need.ring] === need.step;
+    return value(need) === need.is;
+  };
+  return new Set(encoding.pips.filter(({ needs }) => needs.every(holds)).map(({ pip }) => pip));
+}
+
+/** The LEDs that bytes light through an encoding that only has bytes; the inverse of {@link encodePips}. */
+export const decodeBytes = (encoding: Encoding, bytes: readonly number[]): Set<PipId> =>
+  litBy(encoding, { bytes, levels: {}, steps: {} });
+
+/** The places of an encoding that are bits of bytes or lines, each once, with what they are at when nothing is lit. */
+export function placesOf(encoding: Encoding): Place[] {
+  const found = new Map<string, Place>();
+  const add = (place: Place) => {
+    const plain: Place = "line" in place ? { line: place.line } : { byte: place.byte, bit: place.bit };
+    found.set(keyOf(plain), plain);
+  };
+  for (const { needs } of encoding.pips) for (const need of needs) if ("is" in need) add(need);
+  for (const { inputs } of encoding.decoders) inputs.forEach(add);
+  return [...found.values()];
+}
+
+/** The LEDs of one digit for a list of segments. */
+export const pipsOf = (unit: UnitRef, digit: number, segments: Iterable<PipName>): Set<PipId> =>
+  new Set([...segments].map((segment) => pipId(unit, digit, segment)));

@@ -1,0 +1,105 @@
+import { pipTitle, type RigModel } from "../address";
+import type { NamingSchool } from "../parts";
+import { legTitle, splitPipId, type PipId } from "../rig";
+import { capital, finding, groupBy, listing, type Finding } from "./finding";
+
+/** LEDs as they are spoken of, several of one kind in one phrase: "Segments a, b and c". */
+export function nameLeds(model: RigModel, pips: readonly PipId[]): string {
+  if (pips.length === 1) return capital(pipTitle(model, pips[0]!));
+  const segments = [...new Set(pips.map((pip) => splitPipId(pip).segment))];
+  const whole = segments.length * model.digits.length === pips.length || model.digits.length === 1;
+  const many = segments.length > 1 ? `Segments ${listing(segments)}` : `Segment ${segments[0]!}`;
+  if (model.digits.length === 1) return many;
+  return whole
+    ? `${many} of every digit`
+    : `${many} of ${pips.length > 8 ? "several digits" : listing([...new Set(pips.map((pip) => pipTitle(model, pip).split(" · ")[0]!))])}`;
+}
+
+/** LEDs that cannot light, cannot go out, or cannot be told apart. */
+export function checkLeds(model: RigModel, school: NamingSchool): Finding[] {
+  const found: Finding[] = [];
+  const reached = new Set(model.wired.pips.map(({ pip }) => pip));
+  const bad = model.addresses.flatMap((address) => {
+    const { verdict } = address;
+    switch (verdict.kind) {
+      case "driven": {
+        if (reached.has(address.pip)) return [];
+        const outside = verdict.conditions.find(
+          ({ driver }) =>
+            driver.kind !== "line" &&
+            (driver.kind !== "register" || !model.chain.chips.includes(driver.unit)),
+        );
+        const leg = (outside ?? verdict.conditions[0]!).driver.leg;
+        return [
+          {
+            address,
+            what: "is not under the program's control",
+            why: `it hangs on ${legTitle(model.rig, leg, school)}`,
+          },
+        ];
+      }
+      case "always":
+        return [{ address, what: "is always lit", why: "both its sides are on the supply" }];
+      case "never":
+      case "open":
+      case "conflict":
+        return [
+          {
+            address,
+            what: verdict.kind === "conflict" ? "is driven twice" : "can never light",
+            why: verdict.reason,
+          },
+        ];
+    }
+  });
+  for (const [key, group] of groupBy(bad, ({ what, why }) => `${what}: ${why}`)) {
+    const pips = group.map(({ address }) => address.pip);
+    const named = nameLeds(model, pips);
+    const many = named.startsWith("Segments");
+    const { what, why } = group[0]!;
+    found.push(
+      finding({
+        id: `led-${key}`,
+        severity: "fault",
+        station: "wires",
+        title: `${named} ${many ? what.replace(/^is /, "are ") : what}`,
+        reason: `${capital(why)}.`,
+        remedy:
+          "Follow the trail from the segment to the chip, and mend the wire that is missing or on the wrong leg.",
+        legs: group.map(({ address }) => address.ownLeg),
+        pips,
+      }),
+    );
+  }
+  return [...found, ...checkSharedBits(model)];
+}
+
+/** LEDs of one digit that need exactly the same: they cannot be told apart. */
+function checkSharedBits(model: RigModel): Finding[] {
+  const same = groupBy(model.wired.pips, ({ pip, needs }) => {
+    const { unit, digit } = splitPipId(pip);
+    return `${unit}.${digit} ${needs
+      .map((need) => JSON.stringify(need))
+      .sort()
+      .join()}`;
+  });
+  return [...same].flatMap(([key, shared]): Finding[] => {
+    if (shared.length < 2) return [];
+    const addresses = shared.map(({ pip }) => model.address(pip)!);
+    return [
+      finding({
+        id: `shared-${key}`,
+        severity: "fault",
+        station: "wires",
+        title: `${nameLeds(
+          model,
+          shared.map(({ pip }) => pip),
+        )} hang on one output`,
+        reason: "They light and go out together, so most characters cannot be shown.",
+        remedy: "Move one of them to an output that is free.",
+        legs: addresses.map(({ ownLeg }) => ownLeg),
+        pips: shared.map(({ pip }) => pip),
+      }),
+    ];
+  });
+}

@@ -1,0 +1,91 @@
+import { isMultiplexed, pipTitle, type RigModel } from "../address";
+import { buildProgram, timerKind } from "../program";
+import { formatMilliamps, formatNanoseconds, formatQuantity } from "../quantity";
+import { ghostsOf, scanFigures } from "../scan";
+import { finding, type Finding } from "./finding";
+
+/** Digits that differ in brightness by more than this share are seen to differ. */
+const EVEN = 0.85;
+/** An interrupt that takes more than this share of the time leaves the loop too little. */
+const MOST_IN_INTERRUPT = 0.7;
+
+/** What is wrong with the way the digits take turns. */
+export function checkScan(model: RigModel): Finding[] {
+  if (!isMultiplexed(model)) return [];
+  const scan = scanFigures(model);
+  const found: Finding[] = [];
+  const add = (id: string, severity: Finding["severity"], title: string, reason: string, remedy: string) =>
+    found.push(finding({ id: `scan-${id}`, severity, station: "scan", title, reason, remedy }));
+  const rate = formatQuantity(scan.rate, "Hz");
+  const { flicker } = scan;
+  if (flicker.seizures) {
+    add(
+      "seizures",
+      "fault",
+      `The digits flash at ${rate}`,
+      "Flashing between 3 and 30 Hz can trigger seizures in photosensitive people.",
+      "Shorten the on-times until every digit comes round at least 100 times a second.",
+    );
+  } else if (flicker.straightAhead === "flickers") {
+    add(
+      "flickers",
+      "fault",
+      `Each digit comes round ${rate}: it flickers`,
+      "Below about 60 Hz an eye sees single flashes.",
+      "Shorten the on-times until every digit comes round at least 100 times a second.",
+    );
+  } else if (flicker.cornerOfEye === "flickers") {
+    add(
+      "corner",
+      "caution",
+      `Each digit comes round ${rate}`,
+      "Steady when looked at, but the corner of the eye sees it flicker below about 100 Hz.",
+      "Shorten the on-times a little.",
+    );
+  }
+  if (scan.evenness < EVEN && scan.evenness > 0) {
+    const dim = scan.digits.reduce((least, digit) => (digit.average < least.average ? digit : least));
+    add(
+      "uneven",
+      "caution",
+      `Digit ${dim.position} is ${Math.round((1 - scan.evenness) * 100)} % dimmer than the brightest`,
+      "Brightness follows the time a digit is lit in each turn.",
+      "Give all digits the same on-time, unless you want it so.",
+    );
+  }
+  const ghost = ghostsOf(model)[0];
+  if (ghost?.visible) {
+    found.push(
+      finding({
+        id: "scan-ghost",
+        severity: "caution",
+        station: "scan",
+        title: `${pipTitle(model, ghost.pip)} glows where it should be dark`,
+        reason: `${formatMilliamps(ghost.average)} on average, ${(ghost.share * 100).toFixed(1)} % of a lit one: while digits change, one still shows what belongs to the next.`,
+        remedy: "Blank between two digits for longer than the switch takes to turn off.",
+        pips: [ghost.pip],
+      }),
+    );
+  }
+  if (scan.interrupt) {
+    if (scan.busy > MOST_IN_INTERRUPT) {
+      add(
+        "interrupt",
+        scan.busy >= 1 ? "fault" : "caution",
+        `The interrupt takes ${Math.round(scan.busy * 100)} % of the controller’s time`,
+        `It runs ${formatQuantity(scan.interrupt.rate, "Hz")} and takes ${formatNanoseconds(scan.interrupt.length)} each time.`,
+        "Lengthen the on-times, shorten the blanking, or send the bytes by faster means.",
+      );
+    }
+    if (timerKind(model, buildProgram(model)) === "polled") {
+      add(
+        "polled",
+        "note",
+        "This board’s sketch asks the clock instead of using an interrupt",
+        "The sketch flavour has no common call for its timers, so the loop has to come round more often than a slot lasts.",
+        "Keep every other part of the loop shorter than a slot.",
+      );
+    }
+  }
+  return found;
+}

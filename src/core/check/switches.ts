@@ -1,0 +1,122 @@
+import { railVolts, reachFrom, type RigModel } from "../address";
+import { stageOf, supplyOf } from "../circuit";
+import type { NamingSchool, TransistorPart } from "../parts";
+import { formatQuantity } from "../quantity";
+import { legRef, legTitle, splitLegRef, type UnitRef } from "../rig";
+import { finding, type Finding } from "./finding";
+
+/** A PNP or P-channel switch is off for certain only when its control comes this near to its rail, in V. */
+const OFF_WITHIN = 0.5;
+
+/** Transistors and Darlington arrays: on no rail, with no drive, without a base resistor, or never quite off. */
+export function checkSwitches(model: RigModel, school: NamingSchool): Finding[] {
+  return model.rig.units.flatMap(({ ref }) => {
+    const part = model.part(ref);
+    if (part.kind === "transistor") return checkTransistor(model, ref, part, school);
+    if (part.kind !== "driver-array") return [];
+    const ground = legRef(ref, part.ground);
+    if (railVolts(model.drivers.get(model.nets.of(ground).id) ?? []) === 0) return [];
+    return [
+      finding({
+        id: `array-ground-${ref}`,
+        severity: "fault",
+        station: "wires",
+        title: `${ref} is not on ground`,
+        reason: "Its sinks have nowhere to lead the current to, so no digit lights.",
+        remedy: `Wire leg ${part.ground} to GND.`,
+        legs: [ground],
+      }),
+    ];
+  });
+}
+
+function checkTransistor(
+  model: RigModel,
+  ref: UnitRef,
+  part: TransistorPart,
+  school: NamingSchool,
+): Finding[] {
+  const { rig, nets, drivers } = model;
+  const control = legRef(ref, part.pins.control);
+  const rail = railVolts(drivers.get(nets.of(legRef(ref, part.pins.common)).id) ?? []);
+  const reach = reachFrom(control, rig, nets, drivers);
+  const bipolar = part.type === "npn" || part.type === "pnp";
+  const name = legTitle(rig, control, school);
+  const common = legTitle(rig, legRef(ref, part.pins.common), school);
+  const found: Finding[] = [];
+  const add = (id: string, severity: Finding["severity"], title: string, reason: string, remedy: string) =>
+    found.push(
+      finding({ id: `${id}-${ref}`, severity, station: "wires", title, reason, remedy, legs: [control] }),
+    );
+  const hasRail =
+    rail !== undefined || railVolts(drivers.get(nets.of(legRef(ref, part.pins.out)).id) ?? []) !== undefined;
+  if (!hasRail) {
+    add(
+      "switch-rail",
+      "fault",
+      `${ref} switches nothing`,
+      `Neither ${common} nor its other end is on the supply or on ground.`,
+      `Wire ${common} to ${part.type === "npn" || part.type === "n-channel" ? "GND" : "the supply"}.`,
+    );
+  }
+  if (reach.length === 0) {
+    add(
+      "switch-drive",
+      "fault",
+      `${name} is open`,
+      bipolar
+        ? "Without base current the transistor never turns on."
+        : "An open gate keeps whatever charge it picks up, and turns on by itself.",
+      "Wire it to the line or output that is to switch the digit.",
+    );
+    return found;
+  }
+  if (
+    bipolar &&
+    rail !== undefined &&
+    reach.some(({ via, driver }) => via.length === 0 && driver.kind !== "rail")
+  ) {
+    add(
+      "base-resistor",
+      "fault",
+      `${name} has no base resistor`,
+      "Base and emitter are a diode: without a resistor the output drives straight into it, limited only by itself.",
+      "Put about 1 kΩ between the output and the base.",
+    );
+  }
+  if (rail !== undefined && rail > 0 && part.pins.common) {
+    for (const { driver } of reach) {
+      if (driver.kind === "rail" || driver.kind === "switch") continue;
+      const high = stageOf(model.part(driver.unit), supplyOf(model, driver.unit)).high?.volts;
+      if (high === undefined || rail - high <= OFF_WITHIN || part.type === "npn") continue;
+      add(
+        "never-off",
+        "fault",
+        `${ref} never turns quite off`,
+        `Its rail is at ${formatQuantity(rail, "V")} and ${legTitle(rig, driver.leg, school)} only reaches ${formatQuantity(high, "V")}: the digit glows all the time.`,
+        `Put the rail on ${formatQuantity(high, "V")}, or drive it through an NPN transistor or a sink that can stand ${formatQuantity(rail, "V")}.`,
+      );
+    }
+  }
+  if (!bipolar && reach.every(({ driver }) => driver.kind !== "rail") && !hasPull(model, control)) {
+    add(
+      "gate-pull",
+      "caution",
+      `${name} has no pull resistor`,
+      "While the controller starts its lines are open, and the gate turns the digit on at random.",
+      "Put about 10 kΩ between the gate and its source.",
+    );
+  }
+  return found;
+}
+
+/** Whether a resistor leads from a leg's net to a rail. */
+function hasPull(model: RigModel, leg: `${string}.${string}`): boolean {
+  const { nets, drivers, rig } = model;
+  return nets.of(leg).legs.some((one) => {
+    const { unit, leg: end } = splitLegRef(one);
+    if (rig.units.find(({ ref }) => ref === unit)?.part !== "resistor") return false;
+    const other = legRef(unit, end === "1" ? "2" : "1");
+    return railVolts(drivers.get(nets.of(other).id) ?? []) !== undefined;
+  });
+}

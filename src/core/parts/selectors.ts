@@ -1,0 +1,131 @@
+import type { Leg, RingPart, SelectorPart } from "./types";
+
+const ADDRESS_OPEN = "an open address input picks a digit at random";
+const ENABLE_OPEN = "an open enable input lets the outputs come and go";
+
+const HC_SOURCE =
+  "pin description, function table, absolute maximum ratings (25 mA an output, 50 mA through the supply); output resistance as other HC chips, about half as much again at 3.3 V (customary)";
+
+/** 74HC138 and 74HC238: three address bits to one of eight outputs. */
+function threeToEight(id: string, chosen: 0 | 1): SelectorPart {
+  const bar = chosen === 0 ? "̅" : "";
+  const output = (leg: string, index: number): Leg => ({
+    id: leg,
+    name: `Y${index}${bar}`,
+    otherName: `Y${index}${bar}`,
+    role: "output",
+  });
+  const input = (leg: string, name: string, otherName: string, whenOpen: string): Leg => ({
+    id: leg,
+    name,
+    otherName,
+    role: "input",
+    whenOpen,
+  });
+  return {
+    id,
+    kind: "selector",
+    title: `${id} 3-to-8 decoder`,
+    outline: { style: "dual-in-line", legs: 16 },
+    source: `${id} data sheet: ${HC_SOURCE}`,
+    legs: [
+      input("1", "A", "A0", ADDRESS_OPEN),
+      input("2", "B", "A1", ADDRESS_OPEN),
+      input("3", "C", "A2", ADDRESS_OPEN),
+      input("4", "G2A̅", "E1̅", ENABLE_OPEN),
+      input("5", "G2B̅", "E2̅", ENABLE_OPEN),
+      input("6", "G1", "E3", ENABLE_OPEN),
+      output("7", 7),
+      { id: "8", name: "GND", role: "ground", whenOpen: "the chip has no return path and cannot work" },
+      output("9", 6),
+      output("10", 5),
+      output("11", 4),
+      output("12", 3),
+      output("13", 2),
+      output("14", 1),
+      output("15", 0),
+      { id: "16", name: "VCC", role: "supply-in", whenOpen: "the chip has no supply" },
+    ],
+    supplyLeg: "16",
+    groundLeg: "8",
+    signalLegs: ["1", "2", "3"],
+    ties: [
+      { leg: "4", to: 0, otherwise: "no output is chosen" },
+      { leg: "5", to: 0, otherwise: "no output is chosen" },
+      { leg: "6", to: 1, otherwise: "no output is chosen" },
+    ],
+    outputLegs: ["15", "14", "13", "12", "11", "10", "9", "7"],
+    address: ["1", "2", "3"],
+    enables: [
+      { leg: "6", active: 1 },
+      { leg: "4", active: 0 },
+      { leg: "5", active: 0 },
+    ],
+    chosen,
+    stage: { high: { drop: 0, ohms: 60, ohmsLow: 90 }, low: { drop: 0, ohms: 60, ohmsLow: 90 } },
+    outputSpecified: 4,
+    outputMaximum: 25,
+    packageMaximum: 50,
+    supplyRange: [2, 6],
+    highShare: 0.7,
+    powerMaximum: 0.5,
+  };
+}
+
+export const DECODER_74HC138 = threeToEight("74HC138", 0);
+export const DECODER_74HC238 = threeToEight("74HC238", 1);
+
+const RING_LEGS = ["3", "2", "4", "7", "10", "1", "5", "6", "9", "11"];
+
+/** CD4017: a ring of ten outputs, one high at a time. */
+export const RING_CD4017: RingPart = {
+  id: "CD4017",
+  kind: "ring",
+  title: "CD4017 decade ring",
+  outline: { style: "dual-in-line", legs: 16 },
+  source:
+    "CD4017 data sheet: pin diagram, function; outputs about 1 mA at 5 V for a valid level, so about 400 Ω (customary); 10 mA an output at the very most",
+  legs: Array.from({ length: 16 }, (_, at): Leg => {
+    const id = String(at + 1);
+    const index = RING_LEGS.indexOf(id);
+    if (index >= 0) return { id, name: `OUT${index}`, otherName: `Q${index}`, role: "output" };
+    switch (id) {
+      case "8":
+        return { id, name: "VSS", role: "ground", whenOpen: "the chip has no return path and cannot work" };
+      case "12":
+        return { id, name: "CARRY", otherName: "Q5-9̅", role: "output" };
+      case "13":
+        return {
+          id,
+          name: "INHIBIT",
+          otherName: "CP1̅",
+          role: "input",
+          whenOpen: "an open clock inhibit stops the ring at random; tie it to ground",
+        };
+      case "14":
+        return { id, name: "CLOCK", otherName: "CP0", role: "input", whenOpen: "the ring never steps" };
+      case "15":
+        return {
+          id,
+          name: "RESET",
+          otherName: "MR",
+          role: "input",
+          whenOpen: "nobody knows at which output the ring stands",
+        };
+      default:
+        return { id, name: "VDD", role: "supply-in", whenOpen: "the chip has no supply" };
+    }
+  }),
+  supplyLeg: "16",
+  groundLeg: "8",
+  signalLegs: ["14", "15"],
+  ties: [{ leg: "13", to: 0, otherwise: "a high inhibit stops the ring" }],
+  outputLegs: RING_LEGS,
+  pins: { clock: "14", inhibit: "13", reset: "15" },
+  stage: { high: { drop: 0, ohms: 400 }, low: { drop: 0, ohms: 400 } },
+  outputSpecified: 1,
+  outputMaximum: 10,
+  supplyRange: [3, 15],
+  highShare: 0.7,
+  powerMaximum: 0.5,
+};

@@ -1,0 +1,30 @@
+import type { PipId } from "../rig";
+
+/** One line of a program, and what it is about, so that a screen can mark it. */
+export interface SketchLine {
+  readonly text: string;
+  /** The LEDs it is about: one of each digit where they share a segment. */
+  readonly pips?: readonly PipId[];
+  readonly glyph?: string;
+  /** Column of the leftmost bit of the line's binary numbers, one for each byte of the chain. */
+  readonly bitColumns?: readonly number[];
+}
+
+/** Text that may stand in a line comment: one line, ASCII where it matters, and nothing that swallows the next line. */
+export const plain = (text: string): string =>
+  text
+    .replace(/[\u0000-\u001f\u007f\u2028\u2029]+/g, " ")
+    .replace(/(\S)\u0305/g, "$1 (active low)")
+    .replace(/(\w+)(\w) \(active low\)/g, "$1$2 (active low)")
+    .replace(/′/g, "'")
+    .replace(/Ω/g, "ohm")
+    .replace(/µ/g, "u")
+    .replace(/−/g, "-")
+    .replace(/\\/g, "/")
+    .replace(/\?\?\//g, "?");
+
+export const comment = (text = ""): SketchLine => ({ text: `// ${plain(text)}`.trimEnd() });
+
+/** The program as the text of a file. */
+export const sketchText = (lines: readonly SketchLine[]): string =>
+  lines.map(({ text }) => `${text}\n`).join("");

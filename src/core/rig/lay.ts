@@ -1,0 +1,101 @@
+import { controllerById, digitCount, usualOhms, usualScan, withLines } from "./plan";
+import { layRig, schemeValues, type SchemeValues } from "./schemes";
+import { splitTexts } from "./texts";
+import { legRef, type LineUse, type Plan, type Rig, type Show, type Wire } from "./types";
+
+const joins = (wire: Wire): string => [wire.from, wire.to].sort().join(" ");
+
+/**
+ * Lays the rig again from a changed plan; another way to drive the digits also gets the resistors that suit it. A wire that joins the same two legs as before stays ticked. Kept code is
+ * given up where its lines or LEDs are no longer there: nothing could run it.
+ */
+export function relay(rig: Rig, given: Plan): Rig {
+  const plan = withLines({ ...given, digits: digitCount(given) });
+  const before = schemeValues(rig);
+  const otherDrive =
+    plan.scheme !== rig.plan.scheme ||
+    plan.digits !== rig.plan.digits ||
+    plan.digitSwitch !== rig.plan.digitSwitch;
+  const laid = layRig(plan, otherDrive ? { ...before, ohms: usualOhms(plan, before.led) } : before);
+  const placed = new Set(rig.wires.filter((wire) => wire.placed).map(joins));
+  const same = plan.scheme === rig.plan.scheme && plan.digits === rig.plan.digits;
+  return {
+    ...rig,
+    plan,
+    code: keepsLines(rig.code, plan) && same ? rig.code : { bitOrder: rig.code.bitOrder },
+    scan: same ? rig.scan : usualScan(plan),
+    show: { ...rig.show, texts: splitTexts(rig.show.texts, rig.plan.digits, plan.digits) },
+    units: laid.units,
+    wires: laid.wires.map((wire) => ({ ...wire, placed: placed.has(joins(wire)) })),
+  };
+}
+
+const keepsLines = ({ kept }: Rig["code"], plan: Plan): boolean =>
+  !kept ||
+  [
+    ...Object.values(kept.chain ?? {}),
+    ...kept.pips.flatMap(({ needs }) => needs.flatMap((need) => ("line" in need ? [need.line] : []))),
+  ].every((line) => controllerById(plan.controller).lines.some(({ leg }) => leg === line));
+
+/** Ids of the wires that no longer run where the plan put them, or that the plan does not know. */
+export function movedWires(rig: Rig): string[] {
+  const planned = new Set(layRig(rig.plan, schemeValues(rig)).wires.map(joins));
+  return rig.wires.filter((wire) => !planned.has(joins(wire))).map((wire) => wire.id);
+}
+
+export const USUAL_SHOW: Show = {
+  mode: "count",
+  texts: [..."0123456789"],
+  hold: "8",
+  interval: 1000,
+  rounds: 0,
+  end: "last",
+  align: "right",
+  leadingZeros: "show",
+};
+
+/** A new rig from its plan; lines the plan does not name are given out. */
+export function newRig(
+  given: Pick<Rig, "id" | "name"> & Partial<Pick<Rig, "note" | "show" | "code" | "scan">>,
+  plan: Plan,
+  values: SchemeValues,
+): Rig {
+  const whole = withLines({ ...plan, digits: digitCount(plan) });
+  return {
+    format: "bold-pip-rig",
+    version: 2,
+    note: "",
+    code: { bitOrder: "msb-first" },
+    glyphs: [],
+    scan: usualScan(whole),
+    show: USUAL_SHOW,
+    ...given,
+    plan: whole,
+    ...layRig(whole, values),
+  };
+}
+
+/**
+ * Gives a use (data, clock, a digit …) another controller line and moves the wires there. A line that carries another
+ * use already changes places with it.
+ * @param lines the lines the wires lead from now
+ */
+export function assignLine(rig: Rig, lines: Plan["lines"], use: LineUse, line: string): Rig {
+  const old = lines[use];
+  if (old === line || old === undefined) return rig;
+  const board = rig.units.find(({ part }) => part === rig.plan.controller)!.ref;
+  const other = (Object.keys(lines) as LineUse[]).find((candidate) => lines[candidate] === line);
+  const renamed = new Map([
+    [legRef(board, old), legRef(board, line)],
+    ...(other ? [[legRef(board, line), legRef(board, old)] as const] : []),
+  ]);
+  return {
+    ...rig,
+    plan: { ...rig.plan, lines: { ...lines, ...(other ? { [other]: old } : {}), [use]: line } },
+    wires: rig.wires.map((wire) => {
+      const from = renamed.get(wire.from);
+      const to = renamed.get(wire.to);
+      return from || to ? { ...wire, from: from ?? wire.from, to: to ?? wire.to, placed: false } : wire;
+    }),
+  };
+}

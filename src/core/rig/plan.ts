@@ -1,0 +1,234 @@
+import { SEGMENTS, type PipName, type SegmentName } from "../glyph";
+import {
+  LED_FIGURES,
+  OWN_DISPLAY,
+  digitsOf,
+  displayId,
+  easyLines,
+  partById,
+  type ControllerPart,
+  type LedColour,
+} from "../parts";
+import { neighbours } from "../quantity";
+import type { LedValues, LineUse, Plan, Scan, SchemeName, Unit } from "./types";
+
+export const STRAIGHT_OUTPUTS: readonly SegmentName[] = SEGMENTS;
+export const STRAIGHT_DIGITS: readonly number[] = [1, 2, 3, 4, 5, 6, 7, 8];
+/** Numbers of digits that displays are bought in or put together to. */
+export const DIGIT_COUNTS = [1, 2, 3, 4, 8] as const;
+
+export const DEFAULT_PLAN: Plan = {
+  scheme: "register-static",
+  controller: "ATmega328P-board",
+  digits: 1,
+  display: "plain",
+  polarity: "common-cathode",
+  resistors: "per-segment",
+  digitSwitch: "bare",
+  power: "board",
+  lines: { data: "5", clock: "6", latch: "7" },
+  outputs: STRAIGHT_OUTPUTS,
+  digitOutputs: STRAIGHT_DIGITS,
+};
+
+/** @throws when the catalogue has no such controller: a checked plan never names one */
+export function controllerById(id: string): ControllerPart {
+  const part = partById(id);
+  if (part.kind !== "controller") throw new Error(`${id} is no controller`);
+  return part;
+}
+
+/** LED figures of a colour, ready for a unit. */
+export function ledValues(colour: LedColour): LedValues {
+  const { forward, slope } = LED_FIGURES[colour];
+  return { colour, forward, slope };
+}
+
+/** Whether the scheme gives each digit outputs of its own, so that all are lit at once. */
+export const isStatic = ({ scheme, digits }: Pick<Plan, "scheme" | "digits">): boolean =>
+  scheme === "register-static" || scheme === "power-register" || digits === 1;
+
+/** The display units a plan asks for, leftmost first. */
+export function displayUnits(plan: Plan, led: LedValues): Unit[] {
+  const { digits, display, polarity, own } = plan;
+  if (display === "own") return [{ ref: "DS1", part: OWN_DISPLAY, sheet: own!, led }];
+  const unit = (ref: string, order: string): Unit => ({ ref, part: displayId(order, polarity), led });
+  if (display === "clock") return [unit("DS1", "digit-4-clock")];
+  if (isStatic(plan)) return Array.from({ length: digits }, (_, at) => unit(`DS${at + 1}`, "digit-1"));
+  if (digits === 8) return [unit("DS1", "digit-4"), unit("DS2", "digit-4")];
+  return [unit("DS1", `digit-${digits}`)];
+}
+
+/** How many digits the plan's displays have. */
+export const digitCount = ({ digits, display, own }: Pick<Plan, "digits" | "display" | "own">): number =>
+  display === "own" ? digitsOf(own!) : display === "clock" ? 4 : digits;
+
+/** The legs of an own display, besides segments, that need an output of their own. */
+export const extraMarks = ({ display, own }: Pick<Plan, "display" | "own">): PipName[] => {
+  if (display !== "own") return [];
+  const uses = new Set(own!.legs);
+  return (["colon", "degree"] as const).filter((mark) => uses.has(mark));
+};
+
+const numbered = <Name extends string>(name: Name, count: number, from = 1) =>
+  Array.from({ length: count }, (_, at) => `${name}-${at + from}` as const);
+const CHAIN = ["data", "clock", "latch"] as const;
+const segmentLines = (plan: Plan): LineUse[] => plan.outputs.map((segment): LineUse => `segment-${segment}`);
+
+/** The lines a plan needs, in the order they are given out. */
+export function lineUses(plan: Plan): LineUse[] {
+  const extra = extraMarks(plan).map((mark): LineUse => `segment-${mark}`);
+  const count = digitCount(plan);
+  const digits: LineUse[] = count === 1 ? [] : numbered("digit", count);
+  switch (plan.scheme) {
+    case "register-static":
+    case "power-register":
+    case "two-registers":
+      return [...CHAIN, ...extra];
+    case "direct":
+    case "logic":
+      return [...segmentLines(plan), ...extra, ...digits];
+    case "register-lines":
+      return [...CHAIN, ...extra, ...digits];
+    case "selector":
+      return [...CHAIN, ...extra, ...numbered("select", 3, 0)];
+    case "ring":
+      return [...CHAIN, ...extra, "ring-clock", "ring-reset"];
+    case "bcd-decoder":
+      return [...numbered("code", 4, 0), "segment-dp", ...extra, ...digits];
+  }
+}
+
+/** Lines in the order one takes them: the easy ones, then what is only awkward. */
+export function takenInOrder(controller: ControllerPart): string[] {
+  const easy = easyLines(controller);
+  const awkward = (mild: boolean) =>
+    controller.lines
+      .filter((line) => line.awkward && !line.unusable && (line.mild ?? false) === mild)
+      .map(({ leg }) => leg);
+  return [...easy, ...awkward(true), ...awkward(false)];
+}
+
+/** The plan with a line for everything it needs: present ones stay where they can, the rest get free ones. */
+export function withLines(plan: Plan): Plan {
+  const order = takenInOrder(controllerById(plan.controller));
+  const uses = lineUses(plan);
+  const easy = new Set(easyLines(controllerById(plan.controller)));
+  const given = new Map<LineUse, string>();
+  const taken = new Set<string>();
+  for (const use of uses) {
+    const line = plan.lines[use];
+    if (line !== undefined && easy.has(line) && !taken.has(line)) {
+      given.set(use, line);
+      taken.add(line);
+    }
+  }
+  const free = order.filter((line) => !taken.has(line));
+  for (const use of uses) if (!given.has(use)) given.set(use, free.shift() ?? "");
+  return { ...plan, lines: Object.fromEntries(uses.map((use) => [use, given.get(use)!])) };
+}
+
+/** The plan on another controller; lines that it lacks or that are awkward there give way to easy ones. */
+export const withController = (plan: Plan, controller: string): Plan => withLines({ ...plan, controller });
+
+/** Why a plan cannot be laid, if so, with what to change. */
+export function planProblem(plan: Plan): string | undefined {
+  const controller = controllerById(plan.controller);
+  const count = digitCount(plan);
+  const usable = controller.lines.filter(({ unusable }) => !unusable).length;
+  const needed = lineUses(plan).length;
+  const cathode = plan.polarity === "common-cathode";
+  const logic = controller.flavour === "logic";
+  if (logic !== (plan.scheme === "logic"))
+    return logic
+      ? "programmable logic drives the digits straight from its own lines"
+      : "it needs a board with programmable logic";
+  if (needed > usable) return `it takes ${needed} lines, and this board has ${usable} that can be used`;
+  switch (plan.scheme) {
+    case "power-register":
+      if (cathode) return "open-drain sinks only pull down: they need a common-anode display";
+      if (controller.logic < 5) return "it works from 4.5 V on: it needs a 5 V board";
+      break;
+    case "ring":
+      if (!cathode)
+        return "its chosen output is high, and a common-anode digit is switched on by a low level";
+      break;
+    case "bcd-decoder":
+      if (!cathode && controller.logic < 5) return "the 74LS47 works on 5 V: it needs a 5 V board";
+      break;
+    case "logic":
+      if (cathode) return "active-low segments and enables mean a common-anode display";
+      break;
+    default:
+  }
+  if (isStatic({ scheme: plan.scheme, digits: count })) {
+    if (plan.scheme === "register-static" || plan.scheme === "power-register") {
+      if (count > 1 && plan.display !== "plain")
+        return "its digits share their segments inside, so they cannot each have a register";
+    } else if (plan.scheme !== "direct" && plan.scheme !== "bcd-decoder" && plan.scheme !== "logic") {
+      return "one digit needs no digit select";
+    }
+    return undefined;
+  }
+  if (plan.digitSwitch === "darlington" && !cathode)
+    return "Darlington sinks only pull down: they need a common-cathode display";
+  if (plan.digitSwitch === "power-register") {
+    if (plan.scheme !== "two-registers") return "a power register as digit switch belongs to two registers";
+    if (!cathode) return "open-drain sinks only pull down: they need a common-cathode display";
+    if (controller.logic < 5) return "the power register works from 4.5 V on: it needs a 5 V board";
+  }
+  if (plan.scheme === "ring" && plan.digitSwitch === "bare")
+    return "the ring's outputs give 1 mA: a digit needs a transistor behind them";
+  if (plan.scheme === "logic" && plan.digitSwitch !== "transistor")
+    return "such boards carry a transistor for each digit";
+  return undefined;
+}
+
+/** A scan that suits a scheme before anybody has tuned it. */
+export function usualScan({ scheme, digits }: { scheme: SchemeName; digits: number }): Scan {
+  const byLines = scheme === "direct" || scheme === "register-lines" || scheme === "bcd-decoder";
+  return {
+    school: scheme === "logic" ? "divider" : "loop",
+    on: [digits > 4 ? 1000 : 2000],
+    blank: scheme === "logic" ? 2 : byLines ? 10 : 0,
+  };
+}
+
+/** What a way to drive digits can give one segment while it is lit, in mA, staying well within its drivers. */
+function segmentTarget({ scheme, digitSwitch, controller, digits }: Plan): number {
+  const board = controllerById(controller);
+  const multiplexed = !isStatic({ scheme, digits });
+  const ofLines = board.logic < 5 ? board.pinKeep / 2 : board.pinKeep * 0.6;
+  const bySegments =
+    scheme === "direct" || scheme === "logic"
+      ? ofLines
+      : scheme === "bcd-decoder"
+        ? 12
+        : scheme === "power-register"
+          ? 10
+          : 6;
+  if (!multiplexed || digitSwitch !== "bare") return bySegments;
+  const ofDigit = scheme === "two-registers" || scheme === "selector" ? 24 : board.pinKeep;
+  return Math.min(bySegments, ofDigit / 8);
+}
+
+/** The resistor one starts from: (supply − drops) / current − what the drivers have themselves, as one buys it. */
+export function usualOhms(plan: Plan, led: LedValues): number {
+  const board = controllerById(plan.controller);
+  const multiplexed = !isStatic({ scheme: plan.scheme, digits: digitCount(plan) });
+  const lost = !multiplexed
+    ? 0
+    : { bare: 0.1, transistor: 0.2, mosfet: 0.02, darlington: 0.9, "power-register": 0.3 }[plan.digitSwitch];
+  const own =
+    plan.scheme === "direct" || plan.scheme === "logic"
+      ? board.outputResistance
+      : plan.scheme === "bcd-decoder" || plan.scheme === "power-register"
+        ? 10
+        : board.logic < 5
+          ? 90
+          : 60;
+  const more = plan.scheme === "bcd-decoder" && plan.polarity === "common-cathode" ? 0.9 : 0;
+  const left = board.logic - led.forward - lost - more;
+  const exact = (left / segmentTarget(plan)) * 1000 - own - led.slope;
+  return neighbours("E12", Math.max(10, exact)).above;
+}

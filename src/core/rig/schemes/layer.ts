@@ -1,0 +1,189 @@
+import { isChip, partById, type ChipPart, type DisplayPart, type LegUse } from "../../parts";
+import type { Ohms } from "../../quantity";
+import { partOf } from "../part-of";
+import { controllerById, digitCount, displayUnits } from "../plan";
+import { legRef, type LedValues, type LegRef, type LineUse, type Plan, type Unit, type Wire } from "../types";
+
+export interface SchemeValues {
+  /** In the way of each segment, or of each common. */
+  readonly ohms: Ohms;
+  /** In the way of each transistor's base. */
+  readonly baseOhms?: Ohms;
+  readonly led: LedValues;
+}
+
+export const BASE_OHMS: Ohms = 1000;
+/** Keeps a gate off while nothing drives it. */
+const GATE_OHMS: Ohms = 10_000;
+
+export const BOARD = "MCU1";
+
+/** One digit of the displays in reading order. */
+export interface DigitPlace {
+  readonly unit: Unit;
+  readonly part: DisplayPart;
+  /** Number inside its unit. */
+  readonly digit: number;
+}
+
+/** Collects the units and wires a scheme lays down. Wires come in working order: power, control, lines, commons, segments. */
+export class Layer {
+  readonly units: Unit[] = [];
+  readonly wires: Wire[] = [];
+  readonly plus: LegRef;
+  readonly minus: LegRef;
+  readonly minus2: LegRef;
+  readonly cathode: boolean;
+  readonly places: readonly DigitPlace[];
+  private readonly counts = new Map<string, number>();
+
+  constructor(
+    readonly plan: Plan,
+    readonly values: SchemeValues,
+  ) {
+    const controller = controllerById(plan.controller);
+    const separate = plan.power === "separate";
+    this.cathode = plan.polarity === "common-cathode";
+    this.plus = separate ? legRef("PS1", "+") : legRef(BOARD, controller.supplyLeg);
+    this.minus = separate ? legRef("PS1", "-") : legRef(BOARD, "GND1");
+    this.minus2 = separate ? this.minus : legRef(BOARD, "GND2");
+    this.places = displayUnits(plan, values.led).flatMap((unit) => {
+      const part = partOf(unit) as DisplayPart;
+      return Array.from({ length: part.digits }, (_, at) => ({ unit, part, digit: at + 1 }));
+    });
+  }
+
+  get digits(): number {
+    return digitCount(this.plan);
+  }
+
+  /** Puts a unit on the table; its reference is the next free one of its letters. */
+  unit(letters: string, part: string, values: Partial<Unit> = {}): string {
+    const number = (this.counts.get(letters) ?? 0) + 1;
+    this.counts.set(letters, number);
+    const ref = `${letters}${number}`;
+    this.units.push({ ref, part, ...values });
+    return ref;
+  }
+
+  wire(id: string, from: LegRef, to: LegRef): void {
+    this.wires.push({ id, from, to, placed: false });
+  }
+
+  line(use: LineUse): LegRef {
+    return legRef(BOARD, this.plan.lines[use] ?? "");
+  }
+
+  /** The board, the displays, and room for the resistors: always in this order, so that references stay the same. */
+  board(): void {
+    this.units.push({ ref: BOARD, part: this.plan.controller });
+  }
+
+  displays(): void {
+    this.units.push(...displayUnits(this.plan, this.values.led));
+  }
+
+  resistor(ohms: Ohms = this.values.ohms): string {
+    return this.unit("R", "resistor", { ohms });
+  }
+
+  /** A chip with its supply, ground, bypass capacitor and tied inputs. Ids of the first chip carry no number. */
+  chip(part: string): { ref: string; part: ChipPart; leg(id: string): LegRef } {
+    const found = partById(part);
+    if (!isChip(found)) throw new Error(`${part} is no chip`);
+    const ref = this.unit("U", part);
+    return { ref, part: found, leg: (id) => legRef(ref, id) };
+  }
+
+  powerChip({ ref, part }: { ref: string; part: ChipPart }): void {
+    const tail = ref === "U1" ? "" : `-${ref.slice(1)}`;
+    const supply = legRef(ref, part.supplyLeg);
+    const ground = legRef(ref, part.groundLeg);
+    this.wire(`power${tail}`, this.plus, supply);
+    this.wire(`ground${tail}`, this.minus, ground);
+    if (tail === "") this.shareGround();
+    const capacitor = this.unit("C", "capacitor", { farads: 100e-9 });
+    this.wire(`bypass-plus${tail}`, supply, legRef(capacitor, "1"));
+    this.wire(`bypass-minus${tail}`, legRef(capacitor, "2"), ground);
+    const names: Record<string, string> = { "U1.10": "clear", "U1.13": "enable" };
+    for (const { leg, to } of [...part.ties].sort((one, other) => other.to - one.to)) {
+      const id = part.id === "74HC595" ? names[`U1.${leg}`]! + tail : `tie-${ref.toLowerCase()}-${leg}`;
+      this.wire(id, legRef(ref, leg), to ? supply : ground);
+    }
+  }
+
+  shareGround(): void {
+    if (this.plan.power === "separate") this.wire("shared-ground", legRef(BOARD, "GND1"), this.minus);
+  }
+
+  supply(): void {
+    if (this.plan.power !== "separate") return;
+    this.units.push({ ref: "PS1", part: "supply", volts: controllerById(this.plan.controller).logic });
+  }
+
+  /** The legs of one use, in the order of the displays; only the first leg of each display. */
+  legsOf(use: LegUse): LegRef[] {
+    const seen = new Set<string>();
+    return this.places.flatMap(({ unit, part }) => {
+      if (seen.has(unit.ref)) return [];
+      seen.add(unit.ref);
+      const leg = legOfUse(part, use);
+      return leg === undefined ? [] : [legRef(unit.ref, leg)];
+    });
+  }
+
+  commonOf(place: DigitPlace): LegRef {
+    const led = place.part.leds.find(({ digit }) => digit === place.digit)!;
+    return legRef(place.unit.ref, this.cathode ? led.cathode : led.anode);
+  }
+
+  /** Where a common goes when nothing switches it. */
+  get commonSide(): LegRef {
+    return this.cathode ? this.minus2 : this.plus;
+  }
+
+  /**
+   * Puts a switch between a digit's common and the rail.
+   * @param control the output that turns it on
+   * @param array the shared Darlington array and its channel, for that school
+   */
+  digitSwitch(
+    number: number,
+    common: LegRef,
+    control: LegRef,
+    array?: { readonly ref: string; readonly input: string; readonly output: string },
+  ): void {
+    const id = `digit-${number}`;
+    switch (this.plan.digitSwitch) {
+      case "bare":
+      case "power-register":
+        return this.wire(id, control, common);
+      case "darlington":
+        this.wire(`drive-${number}`, control, legRef(array!.ref, array!.input));
+        return this.wire(id, legRef(array!.ref, array!.output), common);
+      case "transistor": {
+        const ref = this.unit("Q", this.cathode ? "npn-switch" : "pnp-switch");
+        const base = this.resistor(this.values.baseOhms ?? BASE_OHMS);
+        this.wire(`rail-${number}`, this.cathode ? this.minus : this.plus, legRef(ref, "E"));
+        this.wire(`drive-${number}`, control, legRef(base, "1"));
+        this.wire(`base-${number}`, legRef(base, "2"), legRef(ref, "B"));
+        return this.wire(id, legRef(ref, "C"), common);
+      }
+      case "mosfet": {
+        const ref = this.unit("Q", this.cathode ? "n-channel-switch" : "p-channel-switch");
+        const pull = this.resistor(GATE_OHMS);
+        const rail = this.cathode ? this.minus : this.plus;
+        this.wire(`rail-${number}`, rail, legRef(ref, "S"));
+        this.wire(`drive-${number}`, control, legRef(ref, "G"));
+        this.wire(`pull-${number}`, legRef(ref, "G"), legRef(pull, "1"));
+        this.wire(`pull-rail-${number}`, legRef(pull, "2"), rail);
+        return this.wire(id, legRef(ref, "D"), common);
+      }
+    }
+  }
+}
+
+/** The leg of a display joined to a segment, or undefined where it has none. */
+function legOfUse(part: DisplayPart, use: LegUse): string | undefined {
+  return part.legs.find(({ name, role }) => role === "led" && name === use)?.id;
+}

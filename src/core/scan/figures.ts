@@ -1,0 +1,196 @@
+import { isMultiplexed, positionOf, type RigModel } from "../address";
+import { cellSegments, type Cell } from "../glyph";
+import { buildProgram, burstOf, schoolOf, turnPeriod, type Program } from "../program";
+import type { Hertz, Milliamps, Nanoseconds } from "../quantity";
+import { remembered } from "../remember";
+import { controllerById, splitPipId, type PipId, type ScanSchool } from "../rig";
+import { showFrames } from "../show";
+import { VISIBLE } from "../sim";
+import type { TimerSetting } from "../timing";
+import type { Span } from "./camera";
+import { countedTick, type Counted } from "./counted";
+import { flickerOf, type Flicker } from "./flicker";
+import { allLit, timelineOf, type Timeline } from "./timeline";
+
+/** How one digit fares in the scan. */
+export interface DigitTurn {
+  /** Place in reading order, from 1. */
+  readonly position: number;
+  readonly spans: readonly Span[];
+  /** Share of the turn in which it is lit, 0 to 1. */
+  readonly duty: number;
+  /** Mean of its LEDs with all of them lit: the most at any moment, and over the turn. */
+  readonly peak: Milliamps;
+  readonly average: Milliamps;
+}
+
+/** Light on a digit that does not belong there. */
+export interface Ghost {
+  readonly pip: PipId;
+  readonly average: Milliamps;
+  /** Share of what a wanted LED of that face gets. */
+  readonly share: number;
+  /** The face it was seen in. */
+  readonly text: string;
+  readonly visible: boolean;
+}
+
+/** Everything a scan comes to, found by running it. */
+export interface ScanFigures {
+  readonly multiplexed: boolean;
+  readonly school: ScanSchool;
+  /** One turn: every digit once. */
+  readonly period: Nanoseconds;
+  readonly rate: Hertz;
+  readonly digits: readonly DigitTurn[];
+  /** Dimmest digit over brightest, 0 to 1. */
+  readonly evenness: number;
+  /** Share of the controller's time that refreshing takes, and the share that is real work and not waiting. */
+  readonly busy: number;
+  readonly work: number;
+  /** One interrupt, where a timer keeps time. */
+  readonly interrupt?: { readonly length: Nanoseconds; readonly rate: Hertz };
+  readonly timer?: readonly TimerSetting[];
+  /** The fastest the same digits could be refreshed with no waiting at all. */
+  readonly ceiling: Hertz;
+  readonly counted?: Counted;
+  readonly flicker: Flicker;
+}
+
+/** The scan of a rig, worked out once. */
+export const scanFigures: (model: RigModel) => ScanFigures = remembered(solveScan);
+
+/** The rig's own turn with everything lit. */
+export const fullTimeline: (model: RigModel) => Timeline = remembered((model: RigModel) =>
+  timelineOf(model, allLit(model)),
+);
+
+function solveScan(model: RigModel): ScanFigures {
+  const multiplexed = isMultiplexed(model);
+  const program = buildProgram(model);
+  const controller = controllerById(model.rig.plan.controller);
+  const { cost } = controller;
+  const timeline = fullTimeline(model);
+  const { period } = timeline;
+  const digits = model.digits.map((id, at): DigitTurn => {
+    const spans = timeline.digits[at]!;
+    const own = model.addresses
+      .map(({ pip }) => pip)
+      .filter((pip) => splitPipId(pip).unit === id.unit && splitPipId(pip).digit === id.digit);
+    const mean = (of: ReadonlyMap<PipId, Milliamps>) =>
+      own.reduce((sum, pip) => sum + of.get(pip)!, 0) / Math.max(1, own.length);
+    return {
+      position: positionOf(model, id.unit, id.digit),
+      spans,
+      duty: spans.reduce((sum, span) => sum + span.to - span.from, 0) / period,
+      peak: mean(timeline.peak),
+      average: mean(timeline.average),
+    };
+  });
+  const brightness = digits.map(({ average }) => average);
+  const brightest = Math.max(0, ...brightness);
+  const lengths = slotLengths(program, cost);
+  const work = lengths.reduce((sum, { work: each }) => sum + each, 0) / period;
+  const inInterrupt = multiplexed && program.tick.length > 0 && controller.flavour !== "logic";
+  const longest = Math.max(0, ...lengths.map(({ length }) => length));
+  const slots = program.on.length;
+  return {
+    multiplexed,
+    school: schoolOf(model),
+    period,
+    rate: 1e9 / period,
+    digits,
+    evenness: brightest > 0 ? Math.min(...brightness) / brightest : 1,
+    busy:
+      !multiplexed || controller.flavour === "logic"
+        ? 0
+        : inInterrupt
+          ? lengths.reduce((sum, { length }) => sum + length, 0) / period
+          : 1,
+    work: multiplexed ? work : 0,
+    interrupt: inInterrupt ? { length: longest, rate: (slots * 1e9) / period } : undefined,
+    timer: program.timer,
+    ceiling:
+      multiplexed && controller.flavour !== "logic"
+        ? 1e9 / lengths.reduce((sum, { work: each }) => sum + each, 0)
+        : Infinity,
+    counted:
+      multiplexed && program.tick.length === 0
+        ? countedTick(turnPeriod(program, cost), model.rig.show.interval)
+        : undefined,
+    flicker: flickerOf(multiplexed ? 1e9 / period : 1e6, multiplexed ? 1 : 0),
+  };
+}
+
+/** What each slot costs the controller: with what it waits inside, and without. */
+function slotLengths(
+  program: Program,
+  cost: Parameters<typeof turnPeriod>[1],
+): Array<{ length: number; work: number }> {
+  const own = program.tick.length > 0 ? cost.interrupt : cost.statement;
+  return program.dark.states.map((state) => {
+    const dark = program.darken.length > 0 ? burstOf(program, state, "darken", cost).duration : 0;
+    const work = dark + burstOf(program, state, "send", cost).duration + own;
+    return { work, length: work + (program.darken.length > 0 ? program.blankTime * 1000 : 0) };
+  });
+}
+
+/** So many faces of a show are looked at for stray light. */
+const MOST_FACES = 6;
+
+/**
+ * Stray light: LEDs that are not meant to be lit and still carry current at some moment of the turn, looked for in the
+ * show's faces and with each digit lit alone. Worst first; only what is measurable.
+ */
+export const ghostsOf: (model: RigModel) => readonly Ghost[] = remembered(findGhosts);
+
+function findGhosts(model: RigModel): Ghost[] {
+  if (!isMultiplexed(model)) return [];
+  const found = new Map<PipId, Ghost>();
+  for (const { cells, text } of facesForGhosts(model)) {
+    const { average } = timelineOf(model, cells);
+    const wanted = new Set<PipId>();
+    model.digits.forEach(({ unit, digit }, at) => {
+      for (const name of cellSegments(cells[at]!, model.rig.glyphs)) wanted.add(`${unit}.${digit}.${name}`);
+    });
+    const lit = [...average].filter(([pip]) => wanted.has(pip));
+    const mean = lit.reduce((sum, [, current]) => sum + current, 0) / Math.max(1, lit.length);
+    for (const [pip, current] of average) {
+      if (wanted.has(pip) || current < 1e-6) continue;
+      const before = found.get(pip);
+      if (before && before.average >= current) continue;
+      found.set(pip, {
+        pip,
+        average: current,
+        share: mean > 0 ? current / mean : 0,
+        text,
+        visible: current > VISIBLE,
+      });
+    }
+  }
+  return [...found.values()].sort((one, other) => other.average - one.average);
+}
+
+/** The show's own faces, and for every digit one in which it alone is lit. */
+function facesForGhosts(model: RigModel): Array<{ cells: readonly Cell[]; text: string }> {
+  const blank: Cell = { glyph: " ", point: false };
+  const alone = model.digits.map((_, lit) => ({
+    cells: model.digits.map((__, at): Cell => (at === lit ? { glyph: "8", point: true } : blank)),
+    text: `8. on digit ${lit + 1} alone`,
+  }));
+  return [...showFrames(model.rig).slice(0, MOST_FACES), ...alone];
+}
+
+/** The peak an LED needs for a wanted average at a duty. @returns mA */
+export const peakFor = (average: Milliamps, duty: number): Milliamps =>
+  duty > 0 ? average / duty : Infinity;
+
+/**
+ * What a pulsed LED may carry: the sheet's peak at a tenth duty or less, its kept current when steady, and in a
+ * straight line of the logarithms between (customary reading of the derating curves).
+ */
+export function pulseLimit(keep: Milliamps, peak: Milliamps, duty: number): Milliamps {
+  if (duty >= 1) return keep;
+  if (duty <= 0.1) return peak;
+  return peak * (keep / peak) ** (Math.log(duty / 0.1) / Math.log(10));
+}

@@ -1,0 +1,74 @@
+import type { RigModel } from "../address";
+import { buildProgram } from "../program";
+import type { Milliamps, Nanoseconds } from "../quantity";
+import { splitPipId, type PipId } from "../rig";
+import { readFace } from "../show";
+import { Simulation } from "./simulation";
+
+/** What the display shows from one change to the next. */
+export interface FaceStretch {
+  readonly from: Nanoseconds;
+  readonly to: Nanoseconds;
+  /** What reads on the face; undefined while it cannot be told. */
+  readonly text: string | undefined;
+  /** Average of every LED over the stretch. */
+  readonly pips: ReadonlyArray<{ readonly pip: PipId; readonly current: Milliamps }>;
+}
+
+/** An LED that gives less than this share of the brightest does not belong to what reads on the face. */
+const READS_FROM = 0.2;
+const VISIBLE: Milliamps = 0.02;
+
+/** The LEDs that make up what reads, each digit's in reading order. */
+export function readCurrents(model: RigModel, currents: ReadonlyMap<PipId, Milliamps>): string {
+  const brightest = Math.max(VISIBLE / READS_FROM, ...currents.values());
+  const digits = model.digits.map(({ unit, digit }) =>
+    [...currents]
+      .filter(([pip, current]) => pip.startsWith(`${unit}.${digit}.`) && current > brightest * READS_FROM)
+      .map(([pip]) => splitPipId(pip).segment),
+  );
+  return readFace(digits, model.rig);
+}
+
+/**
+ * Runs a rig from power-up and tells what its face shows, stretch by stretch. A stretch ends where the program shows
+ * another face; stretches that read the same are one.
+ * @param duration ns to run
+ */
+export function recordFace(model: RigModel, duration: Nanoseconds): FaceStretch[] {
+  const simulation = new Simulation(model, buildProgram(model));
+  const stretches: FaceStretch[] = [];
+  while (simulation.time < duration) {
+    const from = simulation.time;
+    const before = simulation.text;
+    while (simulation.nextAt !== undefined && simulation.nextAt <= duration && simulation.text === before)
+      simulation.advance();
+    if (simulation.text === before) simulation.advanceTo(duration);
+    if (simulation.time === from) continue;
+    const { pips } = simulation.takeAverage();
+    const known = pips.every(({ state }) => state !== "unknown");
+    const text = known
+      ? readCurrents(model, new Map(pips.map(({ pip, current }) => [pip, current])))
+      : undefined;
+    const last = stretches[stretches.length - 1];
+    if (last && last.text === text) {
+      const [old, now] = [last.to - last.from, simulation.time - from];
+      stretches[stretches.length - 1] = {
+        ...last,
+        to: simulation.time,
+        pips: pips.map(({ pip, current }, at) => ({
+          pip,
+          current: (last.pips[at]!.current * old + current * now) / (old + now),
+        })),
+      };
+    } else {
+      stretches.push({
+        from,
+        to: simulation.time,
+        text,
+        pips: pips.map(({ pip, current }) => ({ pip, current })),
+      });
+    }
+  }
+  return stretches;
+}

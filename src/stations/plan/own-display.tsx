@@ -1,0 +1,168 @@
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import Modal from "react-bootstrap/Modal";
+import { SEGMENTS } from "@/core/glyph";
+import {
+  countLeg,
+  digitsOf,
+  displayPart,
+  sheetOf,
+  sheetProblem,
+  type DisplaySheet,
+  type LegUse,
+  type Polarity,
+} from "@/core/parts";
+import { LIMITS, type Plan } from "@/core/rig";
+
+interface Props {
+  readonly plan: Plan;
+  readonly onClose: () => void;
+  readonly onTake: (sheet: DisplaySheet) => void;
+}
+
+const USES: ReadonlyArray<readonly [LegUse, string]> = [
+  ...SEGMENTS.map((segment) => [segment, segment === "dp" ? "points" : `segment ${segment}`] as const),
+  ["colon", "colon"],
+  ["degree", "degree mark"],
+  ...Array.from(
+    { length: LIMITS.digits },
+    (_, at) => [`digit-${at + 1}`, `common of digit ${at + 1}`] as const,
+  ),
+  ["not-used", "not used"],
+];
+
+const startOf = (plan: Plan): DisplaySheet =>
+  plan.own ??
+  sheetOf(plan.display === "clock" ? "digit-4-clock" : `digit-${Math.min(plan.digits, 4)}`, plan.polarity)!;
+
+/** A display that came with no paper, entered leg by leg: what each leg is, found with a meter or a resistor and 5 V. */
+export function OwnDisplay({ plan, onClose, onTake }: Props) {
+  const [sheet, setSheet] = useState<DisplaySheet>(() => startOf(plan));
+  const problem = sheetProblem(sheet);
+  const part = displayPart("own-display", "", "", sheet);
+  const set = (at: number, use: LegUse) =>
+    setSheet({
+      ...sheet,
+      pointIs: undefined,
+      legs: sheet.legs.map((old, place) => (place === at ? use : old)),
+    });
+  const resize = (count: number) =>
+    setSheet({
+      ...sheet,
+      pointIs: undefined,
+      legs: Array.from({ length: count }, (_, at) => sheet.legs[at] ?? "not-used"),
+    });
+  const half = Math.ceil(sheet.legs.length / 2);
+  const bottom = sheet.legs.slice(0, half).map((use, at) => ({ use, at }));
+  const top = sheet.legs
+    .slice(half)
+    .map((use, at) => ({ use, at: at + half }))
+    .reverse();
+  const field = ({ use, at }: { use: LegUse; at: number }) => (
+    <label key={at} className="own-leg">
+      <span className="tiny quiet">leg {at + 1}</span>
+      <Form.Select
+        size="sm"
+        aria-label={`Leg ${at + 1}, ${countLeg(part, part.legs[at]!)}`}
+        value={use}
+        onChange={(event) => set(at, event.target.value as LegUse)}
+      >
+        {USES.map(([value, title]) => (
+          <option key={value} value={value}>
+            {title}
+          </option>
+        ))}
+      </Form.Select>
+    </label>
+  );
+  const digits = digitsOf(sheet);
+  const has = (use: LegUse) => sheet.legs.includes(use);
+  return (
+    <Modal show onHide={onClose} size="xl" aria-labelledby="own-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="own-title" as="h2" className="h6">
+          A display of your own, leg by leg
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <div className="field-row mb-3">
+          <div>
+            <label className="field-label" htmlFor="own-count">
+              Legs
+            </label>
+            <Form.Select
+              id="own-count"
+              value={sheet.legs.length}
+              onChange={(event) => resize(Number(event.target.value))}
+            >
+              {Array.from({ length: 16 }, (_, at) => 10 + at * 2).map((count) => (
+                <option key={count} value={count}>
+                  {count}, {count / 2} a row
+                </option>
+              ))}
+            </Form.Select>
+          </div>
+          <div>
+            <label className="field-label" htmlFor="own-polarity">
+              Polarity
+            </label>
+            <Form.Select
+              id="own-polarity"
+              value={sheet.polarity}
+              onChange={(event) => setSheet({ ...sheet, polarity: event.target.value as Polarity })}
+            >
+              <option value="common-cathode">common cathode: commons are minus</option>
+              <option value="common-anode">common anode: commons are plus</option>
+            </Form.Select>
+          </div>
+          {(["colon", "degree"] as const).filter(has).map((mark) => (
+            <div key={mark}>
+              <label className="field-label" htmlFor={`own-${mark}`}>
+                {mark === "colon" ? "Colon" : "Degree mark"} lights with
+              </label>
+              <Form.Select
+                id={`own-${mark}`}
+                value={sheet.marks?.[mark] ?? (mark === "colon" ? Math.min(2, digits) : digits)}
+                onChange={(event) =>
+                  setSheet({ ...sheet, marks: { ...sheet.marks, [mark]: Number(event.target.value) } })
+                }
+              >
+                {Array.from({ length: digits }, (_, at) => (
+                  <option key={at} value={at + 1}>
+                    digit {at + 1}
+                  </option>
+                ))}
+              </Form.Select>
+            </div>
+          ))}
+        </div>
+        <div className="own-package" aria-label="The display from the front">
+          <div className="own-row">{top.map(field)}</div>
+          <div className="own-body">
+            from the front, points at the bottom right · {digits} digit{digits === 1 ? "" : "s"}
+          </div>
+          <div className="own-row">{bottom.map(field)}</div>
+        </div>
+        <p className="small quiet mt-3 mb-0">
+          To find the legs: 1 kΩ in series with 5 V. Try pairs until one segment lights; then that pair is its
+          segment leg and a common. Keep the common and touch the others one by one: each lights another
+          segment of the same digit.
+        </p>
+        {problem && (
+          <p className="severity-fault small mt-2 mb-0" role="alert">
+            {problem}
+          </p>
+        )}
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="plain" onClick={onClose}>
+          Leave it as it was
+        </Button>
+        <Button variant="primary" disabled={problem !== undefined} onClick={() => onTake(sheet)}>
+          Take this display
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+}

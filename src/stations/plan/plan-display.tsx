@@ -1,0 +1,154 @@
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import { LED_FIGURES, type LedColour } from "@/core/parts";
+import { DIGIT_COUNTS, LIMITS, changeUnits, digitCount, ledValues, type Plan } from "@/core/rig";
+import { editRig, useModel } from "@/store";
+import { Choices, QuantityField } from "@/ui";
+import { OwnDisplay } from "./own-display";
+
+interface Props {
+  readonly onLay: (plan: Plan) => void;
+}
+
+/** A plan on another number of digits: a way that only one or only many digits can have gives way to one that fits. */
+export function withDigits(plan: Plan, values: Partial<Plan>): Plan {
+  const changed = { ...plan, ...values };
+  const count = digitCount(changed);
+  const one = count === 1;
+  const needsMany: ReadonlyArray<Plan["scheme"]> = ["register-lines", "two-registers", "selector", "ring"];
+  const shared = changed.display !== "plain" && count > 1;
+  const onRegisters = changed.scheme === "register-static" || changed.scheme === "power-register";
+  const scheme =
+    one && needsMany.includes(changed.scheme)
+      ? "register-static"
+      : shared && onRegisters
+        ? "two-registers"
+        : changed.scheme;
+  const bare = one || (scheme === "register-static" && !shared) || scheme === "power-register";
+  const fits = changed.digitSwitch !== "bare" && !isOneSided(changed);
+  return {
+    ...changed,
+    scheme,
+    digits: count,
+    digitSwitch: bare ? "bare" : fits ? changed.digitSwitch : "transistor",
+  };
+}
+
+/** Darlingtons and power registers only sink: they fit one polarity. */
+const isOneSided = ({ digitSwitch, polarity }: Plan): boolean =>
+  polarity === "common-anode" && (digitSwitch === "darlington" || digitSwitch === "power-register");
+
+/** The display: how many digits, of which kind and polarity, and its LEDs. */
+export function DisplaySheet({ onLay }: Props) {
+  const { rig, display } = useModel();
+  const { plan } = rig;
+  const [entering, setEntering] = useState(false);
+  const led = display.led ?? ledValues("red");
+  const setLed = (values: Partial<typeof led>) =>
+    editRig((before) =>
+      changeUnits(before, (unit) => unit.led !== undefined, { led: { ...led, ...values } }),
+    );
+  const kind = plan.display === "plain" ? String(plan.digits) : plan.display;
+  const choose = (value: string) => {
+    if (value === "own") return setEntering(true);
+    if (value === "clock") return onLay(withDigits(plan, { display: "clock", own: undefined, digits: 4 }));
+    onLay(withDigits(plan, { display: "plain", own: undefined, digits: Number(value) }));
+  };
+  return (
+    <section className="sheet">
+      <div className="spread mb-2">
+        <h2 className="sheet-title mb-0">Display</h2>
+        <span className="row-line">
+          <Form.Select
+            size="sm"
+            aria-label="Digits"
+            value={kind}
+            onChange={(event) => choose(event.target.value)}
+          >
+            {DIGIT_COUNTS.map((count) => (
+              <option key={count} value={count}>
+                {count} digit{count === 1 ? "" : "s"}
+              </option>
+            ))}
+            <option value="clock">4 with colon and degree mark</option>
+            <option value="own">my own, leg by leg</option>
+          </Form.Select>
+          {plan.display === "own" && (
+            <Button size="sm" variant="plain" onClick={() => setEntering(true)}>
+              Legs
+            </Button>
+          )}
+        </span>
+      </div>
+      <Choices
+        label="Polarity"
+        value={plan.polarity}
+        onChoose={(polarity) =>
+          onLay(
+            withDigits(plan, {
+              polarity,
+              ...(plan.own ? { own: { ...plan.own, polarity } } : {}),
+            }),
+          )
+        }
+        options={[
+          {
+            value: "common-cathode",
+            name: "Common cathode",
+            cost: "a high output lights; common to ground",
+          },
+          {
+            value: "common-anode",
+            name: "Common anode",
+            cost: "a low output lights; common to the supply",
+          },
+        ]}
+      />
+      <div className="field-row mt-2">
+        <div>
+          <label className="field-label" htmlFor="led-colour">
+            LED colour
+          </label>
+          <Form.Select
+            id="led-colour"
+            value={led.colour}
+            onChange={(event) => setLed(ledValues(event.target.value as LedColour))}
+          >
+            {Object.values(LED_FIGURES).map(({ colour, title }) => (
+              <option key={colour} value={colour}>
+                {title}
+              </option>
+            ))}
+          </Form.Select>
+        </div>
+        <QuantityField
+          label="Forward drop"
+          unit="V"
+          value={led.forward}
+          range={LIMITS.forward}
+          onCommit={(forward) => setLed({ forward })}
+          width={92}
+        />
+        <QuantityField
+          label="Slope"
+          unit="Ω"
+          value={led.slope}
+          range={LIMITS.slope}
+          onCommit={(slope) => setLed({ slope })}
+          width={80}
+        />
+      </div>
+      {entering && (
+        <OwnDisplay
+          plan={plan}
+          onClose={() => setEntering(false)}
+          onTake={(own) => {
+            setEntering(false);
+            onLay(withDigits(plan, { display: "own", own, polarity: own.polarity }));
+          }}
+        />
+      )}
+    </section>
+  );
+}

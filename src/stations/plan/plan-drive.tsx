@@ -1,0 +1,246 @@
+import Form from "react-bootstrap/Form";
+import { digitLines, ledResistors } from "@/core/address";
+import { withLedResistors } from "@/core/audit";
+import { type NamingSchool } from "@/core/parts";
+import {
+  LIMITS,
+  assignLine,
+  controllerById,
+  lineUses,
+  schemeValues,
+  withController,
+  changeUnits,
+  type LineUse,
+  type Plan,
+  type ResistorSchool,
+} from "@/core/rig";
+import { editRig, editWires, setSchool, useModel, usePreferences } from "@/store";
+import { BoardSelect, Choices, QuantityField } from "@/ui";
+
+interface Props {
+  readonly onLay: (plan: Plan) => void;
+}
+
+/** Where the resistors sit, and what they are. */
+export function ResistorSheet({ onLay }: Props) {
+  const model = useModel();
+  const { rig } = model;
+  const led = ledResistors(model);
+  const resistor = rig.units.find(({ ref }) => led.has(ref));
+  const { baseOhms } = schemeValues(rig);
+  const bases = rig.units.filter(
+    ({ ref, part, ohms }) => part === "resistor" && !led.has(ref) && ohms === baseOhms,
+  );
+  const many = model.digits.length > 1;
+  return (
+    <section className="sheet">
+      <h2>Resistors</h2>
+      <Choices<ResistorSchool>
+        label="Resistors"
+        value={rig.plan.resistors}
+        onChoose={(resistors) => onLay({ ...rig.plan, resistors })}
+        options={[
+          {
+            value: "per-segment",
+            name: "One for each segment",
+            cost: "eight parts, all characters alike",
+          },
+          {
+            value: "common",
+            name: many ? "One for each digit" : "One in the common leg",
+            cost: `${many ? `${model.digits.length} parts` : "one part"}; an 8 is dimmer than a 1`,
+          },
+        ]}
+      />
+      <div className="field-row mt-2">
+        {resistor && (
+          <QuantityField
+            label={led.size === 1 ? "Resistor" : "Each resistor"}
+            unit="Ω"
+            value={resistor.ohms!}
+            range={LIMITS.ohms}
+            onCommit={(ohms) => editRig((before) => withLedResistors(before, ohms))}
+            width={120}
+          />
+        )}
+        {bases.length > 0 && baseOhms !== undefined && (
+          <QuantityField
+            label="Each base resistor"
+            unit="Ω"
+            value={baseOhms}
+            range={LIMITS.ohms}
+            onCommit={(ohms) => {
+              const refs = new Set(bases.map(({ ref }) => ref));
+              editRig((before) => changeUnits(before, ({ ref }) => refs.has(ref), { ohms }));
+            }}
+            width={130}
+          />
+        )}
+      </div>
+    </section>
+  );
+}
+
+const USE_TITLES: Partial<Record<LineUse, string>> = {
+  data: "Data line",
+  clock: "Clock line",
+  latch: "Latch line",
+  "ring-clock": "Ring clock",
+  "ring-reset": "Ring reset",
+  "segment-dp": "Point",
+  "segment-colon": "Colon",
+  "segment-degree": "Degree mark",
+};
+
+const titleOf = (use: LineUse): string => {
+  const known = USE_TITLES[use];
+  if (known) return known;
+  const [what = "", which = ""] = use.split("-");
+  if (what === "segment") return `Segment ${which}`;
+  if (what === "digit") return `Digit ${which}`;
+  return `${what === "select" ? "Select" : "Code"} bit ${which}`;
+};
+
+/** The board and the line for each use. */
+export function BoardSheet({ onLay }: Props) {
+  const model = useModel();
+  const { rig } = model;
+  const controller = controllerById(rig.plan.controller);
+  const uses = lineUses(rig.plan);
+  const now = linesNow(model, uses);
+  return (
+    <section className="sheet">
+      <div className="spread mb-2">
+        <h2 className="sheet-title mb-0">Board</h2>
+        <BoardSelect
+          size="sm"
+          label="Board"
+          value={rig.plan.controller}
+          onChoose={(id) => onLay(withController(rig.plan, id))}
+        />
+      </div>
+      <div className={`line-fields${uses.length > 3 ? " are-many" : ""}`}>
+        {uses.map((use) => (
+          <div key={use}>
+            <label className="field-label" htmlFor={`line-${use}`}>
+              {titleOf(use)}
+            </label>
+            <Form.Select
+              id={`line-${use}`}
+              size={uses.length > 3 ? "sm" : undefined}
+              value={now[use] ?? ""}
+              onChange={(event) => editWires((before) => assignLine(before, now, use, event.target.value))}
+            >
+              {now[use] === undefined && <option value="">none</option>}
+              {controller.lines.map(({ leg, awkward, unusable }) => (
+                <option key={leg} value={leg} disabled={unusable !== undefined}>
+                  {leg}
+                  {unusable ? " (not usable)" : awkward ? " (awkward)" : ""}
+                </option>
+              ))}
+            </Form.Select>
+          </div>
+        ))}
+      </div>
+      {model.encoding.chain && (
+        <div className="mt-2">
+          <Choices
+            label="Bit order"
+            value={rig.code.bitOrder}
+            onChoose={(bitOrder) => editRig((before) => ({ ...before, code: { ...before.code, bitOrder } }))}
+            options={[
+              {
+                value: "msb-first",
+                name: "Most significant bit first",
+                cost: "bit 7 ends at the last output",
+              },
+              {
+                value: "lsb-first",
+                name: "Least significant bit first",
+                cost: "bit 0 ends at the last output",
+              },
+            ]}
+          />
+          {rig.code.kept && (
+            <p className="small quiet mt-2 mb-0">
+              The code was kept as it was, so this waits until the table follows the wires again.
+            </p>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** The line each use is on now, as the wires lead. */
+function linesNow(model: ReturnType<typeof useModel>, uses: readonly LineUse[]): Plan["lines"] {
+  const { chain, wired, rig } = model;
+  const planned = rig.plan.lines;
+  const shared = digitLines(wired);
+  const lineOf = (use: LineUse): string | undefined => {
+    if (use === "data" || use === "clock" || use === "latch") return chain.lines[use] ?? planned[use];
+    if (use === "ring-clock") return wired.rings[0]?.clock ?? planned[use];
+    if (use === "ring-reset") return wired.rings[0]?.reset ?? planned[use];
+    const [what, which = ""] = use.split("-");
+    if (what === "code" || what === "select") {
+      const place = wired.decoders[0]?.inputs[Number(which)];
+      return place && "line" in place ? place.line : planned[use];
+    }
+    const isDigit = what === "digit";
+    const id = model.digits[Number(which) - 1];
+    for (const { pip, needs } of wired.pips) {
+      const fits = isDigit
+        ? id !== undefined && pip.startsWith(`${id.unit}.${id.digit}.`)
+        : pip.endsWith(`.${which}`);
+      if (!fits) continue;
+      for (const need of needs)
+        if ("line" in need && (shared.has(need.line) === isDigit || model.digits.length === 1))
+          return need.line;
+    }
+    return planned[use];
+  };
+  return Object.fromEntries(uses.map((use) => [use, lineOf(use)]).filter(([, line]) => line));
+}
+
+/** Where the current comes from, and which leg names are shown. */
+export function PowerSheet({ onLay }: Props) {
+  const { rig, chain } = useModel();
+  const school = usePreferences((state) => state.school);
+  return (
+    <section className="sheet">
+      <h2>Power and leg names</h2>
+      <Choices
+        label="Power"
+        value={rig.plan.power}
+        onChoose={(power) => onLay({ ...rig.plan, power })}
+        options={[
+          {
+            value: "board",
+            name: "From the board",
+            cost: "all current runs through the USB lead",
+          },
+          {
+            value: "separate",
+            name: "Separate supply",
+            cost: "join the grounds; never feed it back into USB",
+          },
+        ]}
+      />
+      {chain.chips.length > 0 && (
+        <div className="mt-2">
+          <label className="field-label" htmlFor="leg-names">
+            Leg names, as in your data sheet
+          </label>
+          <Form.Select
+            id="leg-names"
+            value={school}
+            onChange={(event) => setSchool(event.target.value as NamingSchool)}
+          >
+            <option value="letters">QA to QH, SER, SRCLK, RCLK</option>
+            <option value="numbers">Q0 to Q7, DS, SHCP, STCP</option>
+          </Form.Select>
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,146 @@
+import { useMemo, useState } from "react";
+import Button from "react-bootstrap/Button";
+import { cellSegments } from "@/core/glyph";
+import { formatQuantity } from "@/core/quantity";
+import { cameraView, rowsOf, type ScanFigures, type Shutter, type Span } from "@/core/scan";
+import { showFrames } from "@/core/show";
+import { useModel } from "@/store";
+import { Chart, DigitRow, QuantityField, SeverityMark, litSegments } from "@/ui";
+
+const ROWS = 48;
+const PITCH = 118;
+const HEIGHT = 150;
+/** Light of a row below this share of full reads as missing. */
+const EVEN = 0.9;
+
+const NO_SPANS: readonly Span[] = [];
+
+const OPTIONS = {
+  scales: {
+    x: { type: "logarithmic" as const, title: { display: true, text: "exposure, ms" }, min: 0.5, max: 100 },
+    y: { min: 0, max: 1, title: { display: true, text: "evenness" } },
+  },
+};
+
+/** What a photo or film would show: as a picture, as numbers, and the shutter or rate that avoids it. */
+export function CameraSheet({ figures }: { figures: ScanFigures }) {
+  const model = useModel();
+  const [shutter, setShutter] = useState<Shutter>({ exposure: 4, readout: 20 });
+  const [moment, setMoment] = useState(0.13);
+  const { period, digits } = figures;
+  const spans = digits[0]?.spans ?? NO_SPANS;
+  const view = cameraView(spans, period, shutter);
+  const chart = useMemo(
+    () => (colour: (name: string) => string) => {
+      const points = Array.from({ length: 80 }, (_, at) => {
+        const exposure = 0.5 * 200 ** (at / 79);
+        return { x: exposure, y: cameraView(spans, period, { exposure, readout: 0 }).evenness };
+      });
+      return {
+        datasets: [
+          { data: points, borderColor: colour("--ink"), borderWidth: 1.5, pointRadius: 0 },
+          {
+            data: [{ x: shutter.exposure, y: cameraView(spans, period, shutter).evenness }],
+            backgroundColor: colour("--note"),
+            pointRadius: 5,
+            showLine: false,
+          },
+        ],
+      };
+    },
+    [spans, period, shutter],
+  );
+  const frame = showFrames(model.rig)[0]!;
+  const readsWell = view.evenness >= EVEN;
+  return (
+    <section className="sheet scan-camera">
+      <div className="spread flex-wrap mb-2">
+        <h2 className="sheet-title mb-0">To a camera</h2>
+        <div className="field-row">
+          <QuantityField
+            label="Exposure"
+            unit="s"
+            value={shutter.exposure / 1000}
+            range={[0.00001, 2]}
+            onCommit={(time) => setShutter({ ...shutter, exposure: time * 1000 })}
+            width={96}
+          />
+          <QuantityField
+            label="Readout"
+            unit="s"
+            value={shutter.readout / 1000}
+            range={[0, 1]}
+            onCommit={(time) => setShutter({ ...shutter, readout: time * 1000 })}
+            width={96}
+          />
+          <Button
+            variant="plain"
+            className="align-self-end"
+            onClick={() => setMoment((moment * 7.31 + 0.37) % 1)}
+          >
+            Another photo
+          </Button>
+        </div>
+      </div>
+      <div className="camera-row">
+        <div className="lens camera-photo">
+          <DigitRow
+            colour={model.display.led?.colour ?? "red"}
+            digits={model.digits.map((id, at) => ({
+              key: `${id.unit}.${id.digit}`,
+              lights: litSegments(cellSegments(frame.cells[at]!, model.rig.glyphs)),
+            }))}
+            height={150}
+            label={`A photo at ${formatQuantity(shutter.exposure / 1000, "s")}`}
+          >
+            {digits.map((digit, at) =>
+              rowsOf(digit.spans, period, shutter, ROWS, moment * period).map((light, row) => (
+                <rect
+                  key={`${at}-${row}`}
+                  x={at * PITCH - 6}
+                  y={(row / ROWS) * HEIGHT - 0.3}
+                  width={PITCH}
+                  height={HEIGHT / ROWS + 0.6}
+                  className="camera-dark"
+                  opacity={Math.max(0, 1 - light)}
+                />
+              )),
+            )}
+          </DigitRow>
+        </div>
+        <ul className="plain-list small camera-says">
+          <li>
+            Each exposure catches a digit{" "}
+            <strong>{view.least === view.most ? view.most : `${view.least} or ${view.most}`} times</strong>
+            {view.least === 0 && ": some digits are missing altogether"}.
+          </li>
+          <li>
+            The dimmest photo has <strong>{Math.round(view.evenness * 100)} %</strong> of the brightest{" "}
+            <SeverityMark
+              severity={readsWell ? "good" : view.evenness === 0 ? "fault" : "caution"}
+              text={readsWell ? "reads well" : view.evenness === 0 ? "digits vanish" : "flickers on film"}
+              quiet={readsWell}
+            />
+          </li>
+          <li>
+            A rolling shutter draws <strong>{Number(view.bands.toPrecision(2))}</strong> bands over the
+            picture.
+          </li>
+          <li>
+            Even at {view.cleanExposures.map((time) => formatQuantity(time / 1000, "s")).join(" or ")}, whole
+            turns; or from {formatQuantity(view.cleanRate, "Hz", 3)} on within a tenth.
+          </li>
+        </ul>
+        <div className="camera-chart">
+          <Chart
+            kind="line"
+            data={chart}
+            options={OPTIONS}
+            height={170}
+            label="Evenness of photos against exposure"
+          />
+        </div>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,74 @@
+import { useState } from "react";
+import { formatNanoseconds, formatQuantity } from "@/core/quantity";
+import { correctedConstant, countedTick, type ScanFigures } from "@/core/scan";
+import { useModel } from "@/store";
+import { CommitField, QuantityField } from "@/ui";
+
+const readCount = (text: string) => {
+  const value = Number(text);
+  return Number.isInteger(value) && value >= 1 && value <= 10_000_000
+    ? { ok: true as const, value }
+    : { ok: false as const, message: "a whole number from 1" };
+};
+
+const drift = (seconds: number): string => {
+  const size = Math.abs(seconds);
+  if (size < 0.05) return "keeps time";
+  const amount =
+    size >= 120 ? `${Number((size / 60).toPrecision(3))} min` : `${Number(size.toPrecision(3))} s`;
+  return `${seconds > 0 ? "loses" : "gains"} ${amount} a day`;
+};
+
+/** A tick counted in refreshes: how many, how far it drifts, and the constant a measured run corrects it to. */
+export function CountedSheet({ figures }: { figures: ScanFigures }) {
+  const { show } = useModel().rig;
+  const counted = figures.counted ?? countedTick(figures.period, show.interval);
+  const [used, setUsed] = useState<number>();
+  const [counts, setCounts] = useState(60);
+  const [took, setTook] = useState<number>();
+  const constant = used ?? counted.refreshes;
+  const seconds = took ?? (counts * counted.tick) / 1000;
+  const corrected = correctedConstant(constant, counts, seconds, show.interval);
+  return (
+    <section className="sheet">
+      <h2>A tick counted in turns</h2>
+      <p className="small mb-2">
+        A tick of {formatQuantity(show.interval / 1000, "s")} is{" "}
+        <strong>{counted.refreshes.toLocaleString("en")}</strong> turns, really{" "}
+        {formatQuantity(counted.tick / 1000, "s", 6)}: it <strong>{drift(counted.drift)}</strong>.
+        {figures.school !== "loop" &&
+          " The timer keeps the show’s time here; this is for a loop that counts."}
+      </p>
+      <h3 className="scan-sub">Corrected from a run you timed</h3>
+      <div className="field-row">
+        <CommitField
+          label="Turns a tick"
+          shown={String(constant)}
+          read={readCount}
+          onCommit={setUsed}
+          width={92}
+        />
+        <CommitField
+          label="Counted"
+          shown={String(counts)}
+          read={readCount}
+          onCommit={setCounts}
+          width={78}
+        />
+        <QuantityField
+          label="Took by your watch"
+          unit="s"
+          value={seconds}
+          range={[0.001, 10_000_000]}
+          onCommit={setTook}
+          width={120}
+        />
+      </div>
+      <p className="small mt-2 mb-0" role="status">
+        Then one turn took {formatNanoseconds(corrected.period, 5)} and it {drift(corrected.driftBefore)}.
+        Count <strong>{corrected.refreshes.toLocaleString("en")}</strong> turns a tick instead: it{" "}
+        {drift(corrected.driftAfter)}.
+      </p>
+    </section>
+  );
+}

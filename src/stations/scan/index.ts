@@ -1,0 +1,1 @@
+export { ScanStation } from "./scan";

@@ -1,0 +1,91 @@
+import { useMemo, useState } from "react";
+import { pickResistor } from "@/core/audit";
+import { LED_FIGURES } from "@/core/parts";
+import { formatMilliamps, formatQuantity } from "@/core/quantity";
+import { STEADY, peakFor, pulseLimit, type ScanFigures } from "@/core/scan";
+import { useModel } from "@/store";
+import { CommitField, SeverityMark } from "@/ui";
+
+const readPercent = (text: string) => {
+  const value = Number(text.replace("%", "").replace(",", ".").trim());
+  return value > 0 && value <= 1000
+    ? { ok: true as const, value }
+    : { ok: false as const, message: "a share such as 50 %" };
+};
+
+/** How bright each digit is, and the peak that a wanted brightness takes. */
+export function LightSheet({ figures }: { figures: ScanFigures }) {
+  const { rig, display } = useModel();
+  const [wanted, setWanted] = useState(30);
+  const { keep, peak } = LED_FIGURES[display.led?.colour ?? "red"];
+  const duty = Math.max(...figures.digits.map((digit) => digit.duty));
+  const average = (wanted / 100) * STEADY;
+  const needed = peakFor(average, duty);
+  const limit = pulseLimit(keep, peak, duty);
+  const resistor = useMemo(
+    () => (needed <= limit ? pickResistor(rig, average, "average", "E12") : undefined),
+    [rig, average, needed, limit],
+  );
+  return (
+    <section className="sheet">
+      <h2>Light</h2>
+      <table className="rule-table small" aria-label="Light of each digit">
+        <thead>
+          <tr>
+            <th>Digit</th>
+            <th className="number">Lit</th>
+            <th className="number">Peak</th>
+            <th className="number">Average</th>
+            <th className="number">Of steady</th>
+          </tr>
+        </thead>
+        <tbody>
+          {figures.digits.map((digit) => (
+            <tr key={digit.position}>
+              <td>{digit.position}</td>
+              <td className="number">{(digit.duty * 100).toFixed(1)} %</td>
+              <td className="number">{formatMilliamps(digit.peak)}</td>
+              <td className="number">{formatMilliamps(digit.average)}</td>
+              <td className="number">{Math.round((digit.average / STEADY) * 100)} %</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="small mt-2 mb-2">
+        {figures.evenness > 0.97 ? (
+          <SeverityMark severity="good" text="All digits are equally bright." quiet />
+        ) : (
+          <SeverityMark
+            severity={figures.evenness < 0.85 ? "caution" : "note"}
+            text={`The dimmest gives ${Math.round(figures.evenness * 100)} % of the brightest.`}
+          />
+        )}
+      </p>
+      <div className="field-row align-items-end">
+        <CommitField
+          label={`Wanted, of ${STEADY} mA steady`}
+          shown={`${wanted} %`}
+          read={readPercent}
+          onCommit={setWanted}
+          width={150}
+        />
+        <p className="small mb-1" role="status" style={{ flex: 1 }}>
+          Takes a peak of <strong>{formatMilliamps(needed)}</strong>
+          {needed > limit ? (
+            <>
+              {" "}
+              <SeverityMark
+                severity="fault"
+                text={`above the ${formatMilliamps(limit, 2)} this duty allows`}
+              />
+            </>
+          ) : resistor?.ok ? (
+            <>, so {formatQuantity(resistor.offers[resistor.offers.length - 1]!.ohms, "Ω")}.</>
+          ) : (
+            <>{resistor && ": no resistor gives it here."}</>
+          )}
+        </p>
+      </div>
+    </section>
+  );
+}

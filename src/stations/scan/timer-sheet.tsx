@@ -1,0 +1,151 @@
+import { fitDivider, fitTimer, dividerBits } from "@/core/timing";
+import { formatNanoseconds, formatQuantity } from "@/core/quantity";
+import { controllerById } from "@/core/rig";
+import type { ScanFigures } from "@/core/scan";
+import { useModel } from "@/store";
+import { SeverityMark } from "@/ui";
+
+const MOST_ROWS = 5;
+
+const ppm = (error: number): string =>
+  Math.abs(error) < 0.5
+    ? "exact"
+    : `${error > 0 ? "+" : "−"}${Math.abs(Math.round(error)).toLocaleString("en")} ppm`;
+
+/** What keeps time, and what it takes of the board: timer settings ranked, the divider's width, the interrupt's cost. */
+export function TimerSheet({ figures }: { figures: ScanFigures }) {
+  const model = useModel();
+  const { rig } = model;
+  const controller = controllerById(rig.plan.controller);
+  const slot = rig.scan.on[0]! + rig.scan.blank;
+  const logic = controller.flavour === "logic";
+  return (
+    <section className="sheet">
+      <h2>
+        {logic ? "Divider" : "Timer"} for {formatNanoseconds(slot * 1000)} a digit
+      </h2>
+      {logic ? <Divider slot={slot} /> : <Settings slot={slot} />}
+      <ul className="plain-list small mt-2 mb-0">
+        <li>
+          Each digit comes round <strong>{formatQuantity(figures.rate, "Hz", 4)}</strong>, one turn in{" "}
+          {formatNanoseconds(figures.period)}
+          {Number.isFinite(figures.ceiling) &&
+            `; without waiting it could be ${formatQuantity(figures.ceiling, "Hz", 3)}`}
+          .
+        </li>
+        {logic ? (
+          <li>Counters do it all: no code runs and nothing waits.</li>
+        ) : figures.interrupt ? (
+          <>
+            <li>
+              The interrupt takes {formatNanoseconds(figures.interrupt.length)}{" "}
+              {formatQuantity(figures.interrupt.rate, "Hz", 3)}:{" "}
+              <strong>{Math.round(figures.busy * 100)} %</strong> of the board’s time
+              {!controller.cost.measured && ", by estimate"}.
+            </li>
+            <SharedValue />
+          </>
+        ) : (
+          <li>
+            The loop takes all of the board’s time: {Math.round(figures.work * 100)} % is work, the rest is
+            waiting. Anything else it does makes the digits flicker.
+          </li>
+        )}
+      </ul>
+    </section>
+  );
+}
+
+/** What the loop and the interrupt share, and the safe way to hand it over. */
+function SharedValue() {
+  const { encoding, slots } = useModel();
+  const bytes = slots.length * Math.max(1, encoding.byteCount);
+  return (
+    <li>
+      <SeverityMark severity="note" text="Shared values." /> A face is {bytes} bytes. Written byte by byte
+      while the interrupt reads it, it is shown half new. The sketch keeps all faces in a table and hands over
+      one byte, its number; a value of several bytes needs the interrupt held off while it is written:{" "}
+      <code>noInterrupts(); value = next; interrupts();</code>
+    </li>
+  );
+}
+
+function Settings({ slot }: { slot: number }) {
+  const { rig } = useModel();
+  const settings = fitTimer(slot, controllerById(rig.plan.controller)).slice(0, MOST_ROWS);
+  if (settings.length === 0)
+    return <p className="small severity-caution mb-0">No timer of this board reaches that period.</p>;
+  return (
+    <table className="rule-table small" aria-label="Timer settings, best first">
+      <thead>
+        <tr>
+          <th>Timer</th>
+          <th className="number">Prescaler</th>
+          <th className="number">Compare</th>
+          <th className="number">Really</th>
+          <th className="number">Error</th>
+        </tr>
+      </thead>
+      <tbody>
+        {settings.map(({ timer, prescaler, postscaler, compare, period, errorPpm }) => (
+          <tr key={`${timer.name}-${prescaler}-${postscaler}`} title={timer.taken}>
+            <td>
+              {timer.name}
+              {timer.taken && <span className="quiet"> (taken)</span>}
+            </td>
+            <td className="number">
+              {prescaler}
+              {postscaler > 1 && ` × ${postscaler}`}
+            </td>
+            <td className="number">{compare.toLocaleString("en")}</td>
+            <td className="number">{formatNanoseconds(period * 1000, 6)}</td>
+            <td className="number">{ppm(errorPpm)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Divider({ slot }: { slot: number }) {
+  const { rig, slots } = useModel();
+  const { clock } = controllerById(rig.plan.controller);
+  const { count, bits, period, errorPpm } = fitDivider(slot, clock);
+  const second = fitDivider(rig.show.interval * 1000, clock);
+  return (
+    <table className="rule-table small" aria-label="Counters">
+      <thead>
+        <tr>
+          <th>Counter</th>
+          <th className="number">Counts</th>
+          <th className="number">Bits</th>
+          <th className="number">Really</th>
+          <th className="number">Error</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr>
+          <td>a digit’s turn</td>
+          <td className="number">{count.toLocaleString("en")}</td>
+          <td className="number">{bits}</td>
+          <td className="number">{formatNanoseconds(period * 1000, 6)}</td>
+          <td className="number">{ppm(errorPpm)}</td>
+        </tr>
+        <tr>
+          <td>which digit</td>
+          <td className="number">{slots.length}</td>
+          <td className="number">{dividerBits(slots.length)}</td>
+          <td className="number">{formatNanoseconds(period * 1000 * slots.length, 6)}</td>
+          <td className="number">–</td>
+        </tr>
+        <tr>
+          <td>the show’s step</td>
+          <td className="number">{second.count.toLocaleString("en")}</td>
+          <td className="number">{second.bits}</td>
+          <td className="number">{formatQuantity(second.period / 1e6, "s", 6)}</td>
+          <td className="number">{ppm(second.errorPpm)}</td>
+        </tr>
+      </tbody>
+    </table>
+  );
+}

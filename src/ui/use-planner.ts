@@ -1,0 +1,64 @@
+import { useEffect, useState } from "react";
+import { plan, type Job } from "@/workers";
+
+export interface PlannerView<Result> {
+  readonly result: Result | undefined;
+  /** The result belongs to what was asked before; the new one is being worked out. */
+  readonly stale: boolean;
+  /** Share done, 0 to 1, while it runs. */
+  readonly progress: number | undefined;
+  readonly failed: string | undefined;
+  cancel(): void;
+}
+
+/** After the last change, so that dragging does not start a job a pixel. */
+const CALM_MS = 120;
+
+/**
+ * Keeps the result of a long job up to date with what it depends on. A new question ends the old job.
+ * @param key stands for everything the job depends on; undefined for nothing to do
+ */
+export function usePlanner<Result>(key: string | undefined, job: Job<Result>): PlannerView<Result> {
+  const [state, setState] = useState<{ key?: string; result?: Result; failed?: string }>({});
+  const [progress, setProgress] = useState<number>();
+  const [stop, setStop] = useState<() => void>();
+  useEffect(() => {
+    if (key === undefined) return;
+    let current = true;
+    let cancel = () => {};
+    const timer = setTimeout(() => {
+      setProgress(0);
+      const running = plan(job, (share) => current && setProgress(share));
+      cancel = running.cancel;
+      setStop(() => () => {
+        running.cancel();
+        setProgress(undefined);
+      });
+      running.result.then(
+        (result) => {
+          if (!current) return;
+          setState({ key, result });
+          setProgress(undefined);
+        },
+        (error: unknown) => {
+          if (!current) return;
+          setState({ key, failed: String(error) });
+          setProgress(undefined);
+        },
+      );
+    }, CALM_MS);
+    return () => {
+      current = false;
+      clearTimeout(timer);
+      cancel();
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for everything the job depends on
+  }, [key]);
+  return {
+    result: state.result,
+    stale: state.key !== key,
+    progress,
+    failed: state.failed,
+    cancel: () => stop?.(),
+  };
+}

@@ -1,0 +1,26 @@
+import { modelOf } from "@/core/address";
+import { auditRig, type Audit } from "@/core/audit";
+import type { Rig } from "@/core/rig";
+import { compareWays, recommendWay, type Recommendation, type WayFigures } from "@/core/ways";
+
+export type Report = (share: number) => void;
+
+export interface Comparison {
+  readonly figures: readonly WayFigures[];
+  readonly recommended: Recommendation | undefined;
+}
+
+/** An audit as it can be handed from worker to page: without the functions that measured. */
+export type { Audit };
+
+/** Long work on a rig, one job at a time. Runs in a worker; also the plain object to test. */
+export class Planner {
+  compare(rig: Rig, report?: Report): Comparison {
+    const figures = compareWays(rig, report);
+    return { figures, recommended: recommendWay(figures) };
+  }
+
+  audit(rig: Rig): Audit {
+    return auditRig(modelOf(rig));
+  }
+}

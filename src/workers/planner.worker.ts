@@ -1,0 +1,4 @@
+import { expose } from "comlink";
+import { Planner } from "./planner";
+
+expose(new Planner());
