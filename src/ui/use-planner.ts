@@ -28,7 +28,8 @@ export function usePlanner<Result>(key: string | undefined, job: Job<Result>): P
     let cancel = () => {};
     const timer = setTimeout(() => {
       setProgress(0);
-      const running = plan(job, (share) => current && setProgress(share));
+      let done = false;
+      const running = plan(job, (share) => current && !done && setProgress(share));
       cancel = running.cancel;
       setStop(() => () => {
         running.cancel();
@@ -36,11 +37,13 @@ export function usePlanner<Result>(key: string | undefined, job: Job<Result>): P
       });
       running.result.then(
         (result) => {
+          done = true;
           if (!current) return;
           setState({ key, result });
           setProgress(undefined);
         },
         (error: unknown) => {
+          done = true;
           if (!current) return;
           setState({ key, failed: String(error) });
           setProgress(undefined);

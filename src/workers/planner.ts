@@ -1,6 +1,7 @@
 import { modelOf } from "@/core/address";
 import { auditRig, type Audit } from "@/core/audit";
 import type { Rig } from "@/core/rig";
+import { untangle, type BoardSize, type Untangled, type Wish } from "@/core/seat";
 import { compareWays, recommendWay, type Recommendation, type WayFigures } from "@/core/ways";
 
 export type Report = (share: number) => void;
@@ -10,14 +11,15 @@ export interface Comparison {
   readonly recommended: Recommendation | undefined;
 }
 
-/** An audit as it can be handed from worker to page: without the functions that measured. */
-export type { Audit };
-
 /** Long work on a rig, one job at a time. Runs in a worker; also the plain object to test. */
 export class Planner {
   compare(rig: Rig, report?: Report): Comparison {
     const figures = compareWays(rig, report);
     return { figures, recommended: recommendWay(figures) };
+  }
+
+  untangle(rig: Rig, size: BoardSize, wish: Wish, report?: Report): Untangled | undefined {
+    return untangle(rig, size, wish, report);
   }
 
   audit(rig: Rig): Audit {

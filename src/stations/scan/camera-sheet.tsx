@@ -15,9 +15,24 @@ const EVEN = 0.9;
 
 const NO_SPANS: readonly Span[] = [];
 
+/** Exposures, in ms, that are marked on the chart. */
+const MARKED = [0.5, 1, 2, 5, 10, 20, 50, 100];
+const POINTS = 240;
+
 const OPTIONS = {
   scales: {
-    x: { type: "logarithmic" as const, title: { display: true, text: "exposure, ms" }, min: 0.5, max: 100 },
+    x: {
+      type: "logarithmic" as const,
+      title: { display: true, text: "exposure, ms" },
+      min: 0.5,
+      max: 100,
+      ticks: {
+        maxRotation: 0,
+        autoSkip: false,
+        callback: (value: string | number) => (MARKED.includes(Number(value)) ? String(value) : null),
+      },
+      grid: { display: false },
+    },
     y: { min: 0, max: 1, title: { display: true, text: "evenness" } },
   },
 };
@@ -32,8 +47,8 @@ export function CameraSheet({ figures }: { figures: ScanFigures }) {
   const view = cameraView(spans, period, shutter);
   const chart = useMemo(
     () => (colour: (name: string) => string) => {
-      const points = Array.from({ length: 80 }, (_, at) => {
-        const exposure = 0.5 * 200 ** (at / 79);
+      const points = Array.from({ length: POINTS }, (_, at) => {
+        const exposure = 0.5 * 200 ** (at / (POINTS - 1));
         return { x: exposure, y: cameraView(spans, period, { exposure, readout: 0 }).evenness };
       });
       return {
@@ -119,7 +134,6 @@ export function CameraSheet({ figures }: { figures: ScanFigures }) {
             <SeverityMark
               severity={readsWell ? "good" : view.evenness === 0 ? "fault" : "caution"}
               text={readsWell ? "reads well" : view.evenness === 0 ? "digits vanish" : "flickers on film"}
-              quiet={readsWell}
             />
           </li>
           <li>

@@ -16,49 +16,34 @@ export function EyeSheet({ figures }: { figures: ScanFigures }) {
   return (
     <section className="sheet">
       <h2>To the eye, at {formatQuantity(flicker.rate, "Hz", 3)}</h2>
-      <table className="rule-table small" aria-label="Flicker">
-        <tbody>
-          <tr>
-            <td>Straight ahead</td>
-            <td>
-              <Verdict good={flicker.straightAhead === "steady"} text={flicker.straightAhead} fault />
-            </td>
-            <td className="quiet">fuses near 60 Hz</td>
-          </tr>
-          <tr>
-            <td>Corner of the eye</td>
-            <td>
-              <Verdict good={flicker.cornerOfEye === "steady"} text={flicker.cornerOfEye} />
-            </td>
-            <td className="quiet">needs 100 Hz</td>
-          </tr>
-          <tr>
-            <td>When eyes move</td>
-            <td>
-              <SeverityMark
-                severity={flicker.trails ? "note" : "good"}
-                text={flicker.trails ? "trails" : "no trails"}
-                quiet={!flicker.trails}
-              />
-            </td>
-            <td className="quiet">gone from 1 kHz</td>
-          </tr>
-          <tr>
-            <td>IEEE 1789</td>
-            <td>
-              <SeverityMark
-                severity={flicker.ieee === "above low risk" ? "note" : "good"}
-                text={flicker.ieee}
-              />
-            </td>
-            <td className="quiet">{allowed(flicker)}</td>
-          </tr>
-        </tbody>
-      </table>
+      <Line
+        what="Straight ahead"
+        severity={flicker.straightAhead === "steady" ? "good" : "fault"}
+        verdict={flicker.straightAhead}
+        why="fuses near 60 Hz"
+      />
+      <Line
+        what="Corner of the eye"
+        severity={flicker.cornerOfEye === "steady" ? "good" : "caution"}
+        verdict={flicker.cornerOfEye}
+        why="needs 100 Hz"
+      />
+      <Line
+        what="When eyes or hands move"
+        severity={flicker.trails ? "note" : "good"}
+        verdict={flicker.trails ? "trails" : "no trails"}
+        why="strobe trails are gone from about 1 kHz on"
+      />
+      <Line
+        what="IEEE 1789"
+        severity={flicker.ieee === "above low risk" ? "note" : "good"}
+        verdict={flicker.ieee}
+        why={allowed(flicker)}
+      />
       <h3 className="scan-sub">Ghosts</h3>
       {ghosts.length === 0 ? (
         <p className="small mb-0">
-          <SeverityMark severity="good" text="None." quiet /> No LED carries current outside its turn.
+          <SeverityMark severity="good" text="None." /> No LED carries current outside its turn.
         </p>
       ) : (
         <>
@@ -92,8 +77,21 @@ export function EyeSheet({ figures }: { figures: ScanFigures }) {
 }
 
 const allowed = ({ lowRisk, noEffect }: Flicker): string =>
-  `low risk up to ${percent(lowRisk)}, no effect up to ${percent(noEffect)}; this is 100 %`;
+  `low risk up to ${percent(lowRisk)} modulation, no effect up to ${percent(noEffect)}; a multiplexed digit has 100 %`;
 
-function Verdict({ good, text, fault = false }: { good: boolean; text: string; fault?: boolean }) {
-  return <SeverityMark severity={good ? "good" : fault ? "fault" : "caution"} text={text} quiet={good} />;
+interface LineProps {
+  readonly what: string;
+  readonly severity: "good" | "note" | "caution" | "fault";
+  readonly verdict: string;
+  readonly why: string;
+}
+
+function Line({ what, severity, verdict, why }: LineProps) {
+  return (
+    <div className="eye-line">
+      <span>{what}</span>
+      <SeverityMark severity={severity} text={verdict} />
+      <span className="tiny quiet">{why}</span>
+    </div>
+  );
 }

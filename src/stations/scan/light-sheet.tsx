@@ -36,7 +36,7 @@ export function LightSheet({ figures }: { figures: ScanFigures }) {
             <th className="number">Lit</th>
             <th className="number">Peak</th>
             <th className="number">Average</th>
-            <th className="number">Of steady</th>
+            <th className="number">Light</th>
           </tr>
         </thead>
         <tbody>
@@ -53,7 +53,7 @@ export function LightSheet({ figures }: { figures: ScanFigures }) {
       </table>
       <p className="small mt-2 mb-2">
         {figures.evenness > 0.97 ? (
-          <SeverityMark severity="good" text="All digits are equally bright." quiet />
+          <SeverityMark severity="good" text="All digits are equally bright." />
         ) : (
           <SeverityMark
             severity={figures.evenness < 0.85 ? "caution" : "note"}
@@ -61,7 +61,7 @@ export function LightSheet({ figures }: { figures: ScanFigures }) {
           />
         )}
       </p>
-      <div className="field-row align-items-end">
+      <div>
         <CommitField
           label={`Wanted, of ${STEADY} mA steady`}
           shown={`${wanted} %`}
@@ -69,7 +69,7 @@ export function LightSheet({ figures }: { figures: ScanFigures }) {
           onCommit={setWanted}
           width={150}
         />
-        <p className="small mb-1" role="status" style={{ flex: 1 }}>
+        <p className="small mt-1 mb-0" role="status">
           Takes a peak of <strong>{formatMilliamps(needed)}</strong>
           {needed > limit ? (
             <>

@@ -80,10 +80,16 @@ export function ScanStation() {
         <TurnPicture figures={figures} onChange={change} />
       </section>
       <div className="scan-grid">
-        <LightSheet figures={figures} />
-        <TimerSheet figures={figures} />
-        <EyeSheet figures={figures} />
-        <CountedSheet figures={figures} />
+        <div className="scan-column">
+          <LightSheet figures={figures} />
+          <CountedSheet figures={figures} />
+        </div>
+        <div className="scan-column">
+          <TimerSheet figures={figures} />
+        </div>
+        <div className="scan-column">
+          <EyeSheet figures={figures} />
+        </div>
         <CameraSheet figures={figures} />
       </div>
     </StationFrame>

@@ -3,6 +3,7 @@ import Form from "react-bootstrap/Form";
 import { WIRE_GROUPS, digitPathOf, pathOf, wireGroup, type RigModel, type WireGroup } from "@/core/address";
 import { countLeg, legById, type NamingSchool } from "@/core/parts";
 import { legTitle, placeWires, splitLegRef, type LegRef, type Wire } from "@/core/rig";
+import { holeName, type End, type SeatedWiring } from "@/core/seat";
 import { editRig } from "@/store";
 
 const GROUP_TITLES: Readonly<Record<WireGroup, string>> = {
@@ -19,10 +20,12 @@ interface Props {
   readonly selected: string | undefined;
   readonly school: NamingSchool;
   readonly onWire: (id: string) => void;
+  /** Holes and lengths, where the parts are seated. */
+  readonly seated?: SeatedWiring;
 }
 
 /** Every wire leg to leg, in working order, with the way to count to each leg; ticked as placed. */
-export function WireList({ model, pick, spot, selected, school, onWire }: Props) {
+export function WireList({ model, pick, spot, selected, school, onWire, seated }: Props) {
   const wires = pick ? new Set([...pathOf(model, pick).wires, ...digitPathOf(model, pick).wires]) : undefined;
   const list = useRef<HTMLDivElement>(null);
   const first = useRef(spot.length === 0);
@@ -42,8 +45,10 @@ export function WireList({ model, pick, spot, selected, school, onWire }: Props)
       inGroup: grouped.filter((one) => one.group === group).map(({ wire }) => wire),
     })).filter(({ inGroup }) => inGroup.length > 0);
   }, [model]);
+  const seats = useMemo(() => new Map(seated?.wires.map((one) => [one.id, one])), [seated]);
   return (
     <div className="wire-list" ref={list}>
+      {seated && <Feeders model={model} seated={seated} />}
       {groups.map(({ group, inGroup }) => {
         const placed = inGroup.filter((wire) => wire.placed).length;
         return (
@@ -87,9 +92,20 @@ export function WireList({ model, pick, spot, selected, school, onWire }: Props)
                       aria-pressed={selected === wire.id}
                       onClick={() => onWire(wire.id)}
                     >
-                      <WireEndText model={model} leg={wire.from} school={school} />
+                      <WireEndText
+                        model={model}
+                        leg={wire.from}
+                        school={school}
+                        end={seats.get(wire.id)?.from}
+                      />
                       <i className="bi bi-arrow-right quiet" aria-label="to" />
-                      <WireEndText model={model} leg={wire.to} school={school} />
+                      <WireEndText
+                        model={model}
+                        leg={wire.to}
+                        school={school}
+                        end={seats.get(wire.id)?.to}
+                        lengthMm={seats.get(wire.id)?.lengthMm}
+                      />
                     </button>
                   </li>
                 );
@@ -105,13 +121,48 @@ export function WireList({ model, pick, spot, selected, school, onWire }: Props)
 export const wireTitle = (model: RigModel, wire: Wire, school: NamingSchool): string =>
   `${legTitle(model.rig, wire.from, school)} to ${legTitle(model.rig, wire.to, school)}`;
 
-function WireEndText({ model, leg, school }: { model: RigModel; leg: LegRef; school: NamingSchool }) {
+interface EndProps {
+  readonly model: RigModel;
+  readonly leg: LegRef;
+  readonly school: NamingSchool;
+  readonly end?: End;
+  readonly lengthMm?: number;
+}
+
+function WireEndText({ model, leg, school, end, lengthMm }: EndProps) {
   const { unit, leg: id } = splitLegRef(leg);
   const part = model.part(unit);
+  const hole = end?.at === "hole" ? `hole ${holeName(end.hole)}` : undefined;
   return (
     <span className="wire-end">
       <span className="wire-leg">{legTitle(model.rig, leg, school)}</span>
-      <span className="tiny quiet">{countLeg(part, legById(part, id))}</span>
+      <span className="tiny quiet">
+        {hole ?? countLeg(part, legById(part, id))}
+        {lengthMm !== undefined && ` · ${lengthMm} mm`}
+      </span>
     </span>
+  );
+}
+
+/** What brings supply and ground to the rails: first of all, and not among the rig's own wires. */
+function Feeders({ model, seated }: { model: RigModel; seated: SeatedWiring }) {
+  const name = (end: End) =>
+    end.at === "hole" ? holeName(end.hole) : legTitle(model.rig, end.leg, "letters");
+  return (
+    <section>
+      <h3 className="wire-group">Rails first</h3>
+      <ul className="plain-list small wire-feeders">
+        {seated.feeders.map(({ id, from, to, lengthMm }) => (
+          <li key={id}>
+            {name(from)} → {name(to)} <span className="quiet">· {lengthMm} mm</span>
+          </li>
+        ))}
+        {seated.capacitors.map(({ ref, from, to }) => (
+          <li key={ref}>
+            {ref} from {holeName(from)} to {holeName(to)}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

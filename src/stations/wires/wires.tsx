@@ -1,8 +1,9 @@
 "use client";
 import "./wires.css";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import ButtonGroup from "react-bootstrap/ButtonGroup";
+import Form from "react-bootstrap/Form";
 import { pipsAt, pipsOn } from "@/core/address";
 import {
   addWire,
@@ -17,9 +18,39 @@ import {
 } from "@/core/rig";
 import { editRig, editWires, pickPip, spotLegs, useModel, useOpenRig, usePreferences } from "@/store";
 import { SeverityMark, StationFrame } from "@/ui";
+import { seatRig, wireSeats, type BoardSize, type SeatedWiring, type Seating } from "@/core/seat";
+import { SeatDrawing } from "./seat-drawing";
+import { UntanglePanel } from "./untangle-panel";
 import { WireActions, type Doing } from "./wire-actions";
 import { WireList } from "./wire-list";
 import { WiringDrawing } from "./wiring-drawing";
+
+/** What the seating comes to: what fits, how much wire it takes, which strips are full. */
+function SeatsSay({ seated: { seating, wiring } }: { seated: { seating: Seating; wiring: SeatedWiring } }) {
+  const { left, needed, columns, size } = seating;
+  return (
+    <p className="small mb-1">
+      {left.length > 0 ? (
+        <SeverityMark
+          severity="caution"
+          text={`${needed} columns are needed and a ${size}-point board has ${columns}: ${left.length} part${left.length === 1 ? "" : "s"} from ${left[0]} on do not fit. Take a second board beside it.`}
+        />
+      ) : (
+        <>
+          {needed} of {columns} columns.
+        </>
+      )}{" "}
+      {(wiring.totalMm / 1000).toFixed(2)} m of wire in {wiring.wires.length + wiring.feeders.length} pieces,{" "}
+      {wiring.crossings} crossings.
+      {wiring.full.length > 0 && (
+        <>
+          {" "}
+          <SeverityMark severity="caution" text={`Full: ${wiring.full.slice(0, 3).join("; ")}`} />
+        </>
+      )}
+    </p>
+  );
+}
 
 /** Of several LEDs the one on the digit that is picked, or the first. */
 function nearest(pips: readonly PipId[], pick: PipId | undefined): PipId | undefined {
@@ -39,6 +70,9 @@ export function WiresStation() {
   const [selected, setSelected] = useState<string>();
   const [doing, setDoing] = useState<Doing>({ what: "nothing" });
   const [message, setMessage] = useState<string>();
+  const [view, setView] = useState<"legs" | "seats">("legs");
+  const [size, setSize] = useState<BoardSize>(830);
+  const [untangling, setUntangling] = useState(false);
   const wire = rig.wires.find(({ id }) => id === selected);
 
   const carryOut = (change: (rig: Rig) => Edited) => {
@@ -74,12 +108,50 @@ export function WiresStation() {
     else spotLegs([leg]);
   };
   const placed = rig.wires.filter((one) => one.placed).length;
+  const seated = useMemo(() => {
+    if (view !== "seats") return undefined;
+    const seating = seatRig(model.rig, size);
+    return { seating, wiring: wireSeats(model, seating) };
+  }, [model, view, size]);
   return (
     <StationFrame
       title="Wires"
       lead="Leg to leg, in the order to place them. Take the power off before you move a wire."
       actions={
         <>
+          <ButtonGroup size="sm" aria-label="How the wires are drawn">
+            {(["legs", "seats"] as const).map((one) => (
+              <Button
+                key={one}
+                variant="plain"
+                active={view === one}
+                aria-pressed={view === one}
+                onClick={() => setView(one)}
+              >
+                {one === "legs" ? "Leg to leg" : "On a breadboard"}
+              </Button>
+            ))}
+          </ButtonGroup>
+          {view === "seats" && (
+            <Form.Select
+              size="sm"
+              style={{ width: 128 }}
+              aria-label="Breadboard"
+              value={size}
+              onChange={(event) => setSize(Number(event.target.value) as BoardSize)}
+            >
+              <option value={400}>400 points</option>
+              <option value={830}>830 points</option>
+            </Form.Select>
+          )}
+          <Button
+            variant="plain"
+            size="sm"
+            onClick={() => (setView("seats"), setUntangling((before) => !before))}
+          >
+            <i className="bi bi-shuffle me-1" aria-hidden />
+            Untangle
+          </Button>
           <Button variant="plain" size="sm" onClick={() => window.print()}>
             <i className="bi bi-printer me-1" aria-hidden />
             Print
@@ -95,8 +167,29 @@ export function WiresStation() {
         </>
       }
     >
-      <div className="wires-grid">
-        <div className="sheet wires-drawing">
+      {untangling && <UntanglePanel size={size} onClose={() => setUntangling(false)} />}
+      <div className={`wires-grid${seated ? " has-seats" : ""}`}>
+        {seated && (
+          <div className="sheet seats-drawing">
+            <SeatsSay seated={seated} />
+            <div
+              className="seats-scroll"
+              tabIndex={0}
+              role="region"
+              aria-label="Breadboard, scrolls sideways"
+            >
+              <SeatDrawing
+                model={model}
+                {...seated}
+                pick={pick}
+                selected={selected}
+                onWire={onWire}
+                onLeg={onLeg}
+              />
+            </div>
+          </div>
+        )}
+        <div className="sheet wires-drawing" hidden={seated !== undefined}>
           <WiringDrawing
             model={model}
             pick={pick}
@@ -136,6 +229,7 @@ export function WiresStation() {
             onClose={close}
           />
           <WireList
+            seated={seated?.wiring}
             model={model}
             pick={pick}
             spot={spot}

@@ -116,7 +116,7 @@ function Body({ box, model }: { box: Box; model: RigModel }) {
       return (
         <g>
           <path d={transistorPath(box)} className="transistor-body" />
-          <text x={x + 4} y={y + height / 2 + 4} className="unit-text">
+          <text x={x + 9} y={y + height / 2 + 4} className="chip-text">
             {ref}
           </text>
         </g>

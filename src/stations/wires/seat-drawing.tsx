@@ -1,0 +1,241 @@
+import { useMemo } from "react";
+import { digitPathOf, pathOf, type RigModel } from "@/core/address";
+import { isChip } from "@/core/parts";
+import type { LegRef } from "@/core/rig";
+import {
+  BOARD_HEIGHT,
+  placeOf,
+  pointOf,
+  rowsOf,
+  type End,
+  type Seat,
+  type SeatedWire,
+  type SeatedWiring,
+  type Seating,
+} from "@/core/seat";
+
+const UNIT = 14;
+const LEFT = 112;
+const TOP = 22;
+
+interface Props {
+  readonly model: RigModel;
+  readonly seating: Seating;
+  readonly wiring: SeatedWiring;
+  readonly pick: string | undefined;
+  readonly selected: string | undefined;
+  readonly onWire: (id: string) => void;
+  readonly onLeg: (leg: LegRef) => void;
+}
+
+const at = ({ x, y }: { x: number; y: number }) => ({ x: LEFT + x * UNIT, y: TOP + y * UNIT });
+
+/** The breadboard with every part in its holes and every wire from hole to hole. */
+export function SeatDrawing({ model, seating, wiring, pick, selected, onWire, onLeg }: Props) {
+  const path = useMemo(() => {
+    if (!pick) return { wires: new Set<string>(), legs: new Set<string>() };
+    const [own, digit] = [pathOf(model, pick), digitPathOf(model, pick)];
+    return {
+      wires: new Set([...own.wires, ...digit.wires]),
+      legs: new Set<string>([...own.legs, ...digit.legs]),
+    };
+  }, [model, pick]);
+  const width = LEFT + (seating.columns + 1) * UNIT + 8;
+  const height = TOP + (BOARD_HEIGHT + 1) * UNIT + 14;
+  const columns = Array.from({ length: seating.columns }, (_, column) => column + 1);
+  const standsOut = ({ id }: SeatedWire) => path.wires.has(id) || selected === id;
+  const drawWire = (wire: SeatedWire) => {
+    const from = at(pointOf(model, wire.from));
+    const to = at(pointOf(model, wire.to));
+    const marks = `${wire.wire?.placed ? " is-placed" : ""}${path.wires.has(wire.id) ? " is-picked" : ""}${selected === wire.id ? " is-selected" : ""}`;
+    const bow = Math.min(26, Math.hypot(to.x - from.x, to.y - from.y) / 7);
+    const d = `M${from.x},${from.y} Q${(from.x + to.x) / 2 + bow * Math.sign(to.y - from.y || 1)},${(from.y + to.y) / 2 - bow} ${to.x},${to.y}`;
+    return (
+      <g key={wire.id} className={`wire${marks}`} onClick={() => wire.wire && onWire(wire.id)}>
+        <path d={d} className="wire-hit" />
+        <path d={d} className="wire-line seat-wire" />
+        {[from, to].map((point, end) => (
+          <circle key={end} cx={point.x} cy={point.y} r={2.6} className="seat-end" />
+        ))}
+      </g>
+    );
+  };
+  const all = [...wiring.feeders, ...wiring.wires];
+  return (
+    <svg viewBox={`0 0 ${width} ${height}`} className="wiring seats" role="group" aria-label="Breadboard">
+      <rect
+        x={at({ x: 0.2, y: 0 }).x}
+        y={TOP - 12}
+        width={(seating.columns + 0.6) * UNIT}
+        height={(BOARD_HEIGHT + 1) * UNIT + 8}
+        rx={6}
+        className="seat-board"
+      />
+      {(["upper −", "upper +", "lower +", "lower −"] as const).map((rail) => {
+        const y = at(placeOf({ rail, column: 1 })).y;
+        return (
+          <g key={rail}>
+            <path
+              d={`M${at({ x: 1, y: 0 }).x},${y} H${at({ x: seating.columns, y: 0 }).x}`}
+              className={rail.endsWith("+") ? "seat-rail" : "seat-rail is-minus"}
+            />
+            <text x={at({ x: 0.35, y: 0 }).x} y={y + 3.5} className="seat-text">
+              {rail.slice(-1)}
+            </text>
+          </g>
+        );
+      })}
+      {columns.map((column) =>
+        (["upper", "lower"] as const).flatMap((half) =>
+          rowsOf(half).map((row) => {
+            const { x, y } = at(placeOf({ row, column }));
+            return <circle key={`${column}${row}`} cx={x} cy={y} r={1.5} className="seat-hole" />;
+          }),
+        ),
+      )}
+      {columns
+        .filter((column) => column % 5 === 0 || column === 1)
+        .map((column) => (
+          <text
+            key={column}
+            x={at({ x: column, y: 2 }).x}
+            y={at({ x: 0, y: 2.25 }).y}
+            textAnchor="middle"
+            className="seat-text"
+          >
+            {column}
+          </text>
+        ))}
+      {(["a", "e", "f", "j"] as const).map((row) => (
+        <text
+          key={row}
+          x={at({ x: 0.45, y: 0 }).x}
+          y={at(placeOf({ row, column: 1 })).y + 3.5}
+          className="seat-text"
+        >
+          {row}
+        </text>
+      ))}
+      {all.filter((wire) => !standsOut(wire)).map(drawWire)}
+      {seating.seats.map((seat) => (
+        <SeatBody key={seat.ref} seat={seat} model={model} picked={path.legs} onLeg={onLeg} />
+      ))}
+      {wiring.capacitors.map(({ ref, from, to }) => {
+        const [one, other] = [at(placeOf(from)), at(placeOf(to))];
+        return (
+          <g key={ref}>
+            <path d={`M${one.x},${one.y} L${other.x},${other.y}`} className="seat-capacitor" />
+            <text x={other.x} y={TOP - 14} textAnchor="middle" className="seat-text">
+              {ref}
+            </text>
+          </g>
+        );
+      })}
+      {all.filter(standsOut).map(drawWire)}
+      <Beside model={model} wires={all} />
+    </svg>
+  );
+}
+
+function SeatBody({
+  seat,
+  model,
+  picked,
+  onLeg,
+}: {
+  seat: Seat;
+  model: RigModel;
+  picked: ReadonlySet<string>;
+  onLeg: (leg: LegRef) => void;
+}) {
+  const { part, ref, legs } = seat;
+  const points = [...legs].map(([leg, hole]) => ({ leg, ...at(placeOf(hole)) }));
+  const xs = points.map(({ x }) => x);
+  const ys = points.map(({ y }) => y);
+  const [left, right] = [Math.min(...xs) - UNIT * 0.4, Math.max(...xs) + UNIT * 0.4];
+  const [top, bottom] = [Math.min(...ys), Math.max(...ys)];
+  const middle = { x: (left + right) / 2, y: (top + bottom) / 2 };
+  const legDots = points.map(({ leg, x, y }) => (
+    <circle
+      key={leg}
+      cx={x}
+      cy={y}
+      r={3}
+      className={`seat-leg${picked.has(leg) ? " is-picked" : ""}`}
+      onClick={() => onLeg(leg)}
+    >
+      <title>{leg}</title>
+    </circle>
+  ));
+  if (part.kind === "resistor") {
+    return (
+      <g>
+        <path d={`M${middle.x},${top} V${bottom}`} className="leg-metal" />
+        <rect x={middle.x - 4} y={middle.y - 13} width={8} height={26} rx={3} className="resistor-body" />
+        {legDots}
+        <text
+          x={middle.x + 3}
+          y={middle.y}
+          textAnchor="middle"
+          className="seat-ref"
+          transform={`rotate(-90 ${middle.x + 3} ${middle.y})`}
+        >
+          {ref}
+        </text>
+      </g>
+    );
+  }
+  if (part.kind === "transistor") {
+    return (
+      <g>
+        <path
+          d={`M${left},${middle.y + 7} H${right} A${(right - left) / 2},${(right - left) / 2.4} 0 0 0 ${left},${middle.y + 7} Z`}
+          className="transistor-body"
+        />
+        {legDots}
+        <text x={middle.x} y={middle.y - 5} textAnchor="middle" className="seat-light">
+          {ref}
+        </text>
+      </g>
+    );
+  }
+  const display = part.kind === "display";
+  return (
+    <g>
+      <rect
+        x={left}
+        y={display ? top - UNIT * 1.3 : top + 4}
+        width={right - left}
+        height={display ? bottom - top + UNIT * 2.6 : bottom - top - 8}
+        rx={4}
+        className={display ? "display-body" : "chip-body"}
+      />
+      {(isChip(part) || part.kind === "driver-array") && (
+        <path d={`M${left},${middle.y - 6} a6,6 0 0 1 0,12`} className="chip-notch" />
+      )}
+      {legDots}
+      <text x={middle.x} y={middle.y + 4} textAnchor="middle" className="seat-light">
+        {ref} {display ? `${part.digits} digit${part.digits === 1 ? "" : "s"}` : model.unit(ref).part}
+      </text>
+    </g>
+  );
+}
+
+/** Pins of what stands beside the board, as far as wires lead to them. */
+function Beside({ model, wires }: { model: RigModel; wires: readonly SeatedWire[] }) {
+  const ends = new Map<string, End>();
+  for (const { from, to } of wires)
+    for (const end of [from, to]) if (end.at === "beside") ends.set(end.leg, end);
+  return (
+    <g>
+      {[...ends.values()].map((end) => {
+        const { x, y } = at(pointOf(model, end));
+        return (
+          <text key={end.leg} x={x - 6} y={y + 3} textAnchor="end" className="seat-pin">
+            {end.leg.replace(/^MCU1\./, "").replace(/^GND\d$/, "GND")}
+          </text>
+        );
+      })}
+    </g>
+  );
+}

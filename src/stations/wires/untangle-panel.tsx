@@ -1,0 +1,93 @@
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import ProgressBar from "react-bootstrap/ProgressBar";
+import { movedWires, relay } from "@/core/rig";
+import type { BoardSize, Untangled, Wish } from "@/core/seat";
+import { editWires, useRig } from "@/store";
+import { usePlanner } from "@/ui";
+
+/** Chooses which output serves which segment and digit so that the wires lie better; the bytes follow by themselves. */
+export function UntanglePanel({ size, onClose }: { size: BoardSize; onClose: () => void }) {
+  const rig = useRig();
+  const [wish, setWish] = useState<Wish>("fewest crossings");
+  const moved = movedWires(rig).length;
+  const key =
+    moved > 0
+      ? undefined
+      : JSON.stringify([rig.plan, rig.units, rig.wires.map(({ from, to }) => [from, to]), size, wish]);
+  const { result, stale, progress, failed, cancel } = usePlanner<Untangled | undefined>(
+    key,
+    (planner, report) => planner.untangle(rig, size, wish, report),
+  );
+  const found = stale ? undefined : result;
+  const nothing = found && found.moved === 0;
+  return (
+    <div className="untangle" role="region" aria-label="Untangle">
+      <div className="spread flex-wrap">
+        <strong>Untangle</strong>
+        <Form.Select
+          size="sm"
+          style={{ width: 190 }}
+          aria-label="What is wanted"
+          value={wish}
+          onChange={(event) => setWish(event.target.value as Wish)}
+        >
+          <option value="fewest crossings">fewest crossings</option>
+          <option value="shortest">shortest wires</option>
+        </Form.Select>
+        {progress !== undefined && (
+          <span className="row-line">
+            <ProgressBar now={progress * 100} style={{ width: 90, height: 6 }} aria-label="Untangling" />
+            <Button size="sm" variant="plain" onClick={cancel}>
+              Stop
+            </Button>
+          </span>
+        )}
+        <Button size="sm" variant="plain" className="ms-auto" onClick={onClose}>
+          Close
+        </Button>
+      </div>
+      {moved > 0 && (
+        <p className="small mb-0 mt-2">
+          {moved} wire{moved === 1 ? " was" : "s were"} moved by hand, so outputs cannot be chosen anew
+          without losing that. Choose something on the Plan station to lay the wires again first.
+        </p>
+      )}
+      {failed && <p className="small severity-fault mb-0 mt-2">That failed: {failed}</p>}
+      {found && (
+        <div className="spread flex-wrap mt-2">
+          <span className="small" role="status">
+            {nothing ? (
+              "The outputs are as good as they can be chosen here."
+            ) : (
+              <>
+                Crossings <strong>{found.before.crossings}</strong> → <strong>{found.after.crossings}</strong>
+                , wire <strong>{(found.before.totalMm / 1000).toFixed(2)} m</strong> →{" "}
+                <strong>{(found.after.totalMm / 1000).toFixed(2)} m</strong>; {found.moved} wires lead
+                elsewhere, the bytes follow.{" "}
+                <span className="quiet">
+                  {found.exact
+                    ? "Each choice is the best there is."
+                    : "The best order found by exchanging pairs."}
+                </span>
+              </>
+            )}
+          </span>
+          {!nothing && (
+            <Button
+              size="sm"
+              variant="primary"
+              onClick={() => {
+                editWires((before) => relay(before, found.plan));
+                onClose();
+              }}
+            >
+              Take it
+            </Button>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}
