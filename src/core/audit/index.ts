@@ -31,6 +31,9 @@ export interface Audit extends Pick<Search, "states" | "complete"> {
   readonly rows: readonly AuditRow[];
 }
 
+/** A state the scan never puts out is told of when it is worse by more than this. */
+const ASTRAY = 1.05;
+
 /** Searches the worst of everything that can be overloaded, and takes its mean over the show. */
 export function auditRig(model: RigModel): Audit {
   const measures = measuresOf(model);
@@ -45,7 +48,7 @@ export function auditRig(model: RigModel): Audit {
     return {
       ...measure,
       worst,
-      astray: astray.value > worst.value * 1.001 + 1e-9 ? astray : undefined,
+      astray: astray.value > worst.value * ASTRAY + 1e-9 ? astray : undefined,
       average: averages[at]!,
       share: limit === undefined ? undefined : worst.value / limit,
     };

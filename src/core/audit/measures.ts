@@ -229,7 +229,7 @@ function transistorMeasures(
           {
             id: `base-${ref}`,
             kind: "transistor" as const,
-            title: `${ref} collector current over base current`,
+            title: `${ref} collector ÷ base`,
             ref,
             unit: "×" as const,
             keep: FORCED_GAIN.keep,

@@ -146,7 +146,8 @@ function bipolarPiece(branch: BipolarBranch): BipolarPiece {
       const over = baseVolts(volts) - baseDrop;
       switch (this.region) {
         case "off":
-          return over > 0 ? { region: "saturated", by: over } : undefined;
+          // Into the region that borders on it: active, or base current alone where the collector has no voltage.
+          return over > 0 ? { region: through > 0 ? "active" : "starved", by: over } : undefined;
         case "starved":
           if (over < 0) return { region: "off", by: -over };
           return through > 0 ? { region: "saturated", by: drop(volts) - saturation } : undefined;

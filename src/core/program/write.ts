@@ -26,7 +26,7 @@ export function writeProgram(
     return {
       lines: writeLogic(model, program),
       ending: ".v",
-      what: "Hardware description in Verilog: counters and a table, the same scan the face runs.",
+      what: "Verilog: counters and a table, the same scan the face runs.",
     };
   }
   return {

@@ -5,7 +5,7 @@ export {
   glyphRows,
   glyphTable,
   holdingProgram,
-  segmentsFrom,
+  segmentsAt,
   showAll,
   showState,
   stateOfBytes,

@@ -16,7 +16,7 @@ export interface FaceStretch {
 }
 
 /** An LED that gives less than this share of the brightest does not belong to what reads on the face. */
-const READS_FROM = 0.2;
+const READS_FROM = 0.1;
 const VISIBLE: Milliamps = 0.02;
 
 /** The LEDs that make up what reads, each digit's in reading order. */

@@ -7,7 +7,7 @@ import {
   type DriveState,
   type RigModel,
 } from "../address";
-import { LOW, UNKNOWN, type Bit } from "../chip";
+import { HIGH, LOW, UNKNOWN, type Bit, type Level } from "../chip";
 import { GLYPHS, cellSegments, inOrder, joinCells, showsGlyph, type Cell, type PipName } from "../glyph";
 import {
   buildProgram,
@@ -19,7 +19,7 @@ import {
 } from "../program";
 import type { Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
-import { controllerById, splitPipId, type ChainUse, type UnitRef } from "../rig";
+import { controllerById, splitPipId, type ChainUse, type PipId, type UnitRef } from "../rig";
 import { readFace } from "../show";
 import { Board } from "./board";
 import { Simulation, type PipState } from "./simulation";
@@ -36,6 +36,7 @@ export interface SendStep {
   readonly statement: Statement;
   /** The bit's turn, from 0, for the edges that shift it. */
   readonly turn: number | undefined;
+  readonly lights: Lights;
   readonly chips: ReadonlyArray<{
     readonly ref: UnitRef;
     readonly stages: readonly Bit[];
@@ -43,10 +44,16 @@ export interface SendStep {
   }>;
 }
 
+/** LEDs that levels alone light at a moment, and those nobody can tell. */
+interface Lights {
+  readonly lit: ReadonlySet<PipId>;
+  readonly unknown: ReadonlySet<PipId>;
+}
+
 export interface SendTrace {
   readonly bytes: readonly number[];
   readonly steps: readonly SendStep[];
-  readonly before: SendStep["chips"];
+  readonly before: Pick<SendStep, "chips" | "lights">;
   readonly duration: Nanoseconds;
 }
 
@@ -109,7 +116,7 @@ export function traceSend(model: RigModel, state: DriveState): SendTrace {
       return chip ? [{ ref, stages: [...chip.stages], latched: [...chip.latched] }] : [];
     });
   for (const statement of program.setup) if (statement.do === "line-mode") board.drive(statement.line, LOW);
-  const before = contents();
+  const before = { chips: contents(), lights: lightsOf(model, board) };
   const { events, duration } = burstOf(program, program.frames[0]!.states[0]!, "send", cost);
   const uses = new Map(Object.entries(program.chain ?? {}).map(([use, line]) => [line, use as ChainUse]));
   let clocked = 0;
@@ -118,7 +125,7 @@ export function traceSend(model: RigModel, state: DriveState): SendTrace {
     const use = uses.get(line) ?? "direct";
     const turn = statement.do === "shift-state" ? clocked : undefined;
     if (use === "clock" && level === 0) clocked += 1;
-    return { at, use, line, level, statement, turn, chips: contents() };
+    return { at, use, line, level, statement, turn, chips: contents(), lights: lightsOf(model, board) };
   });
   return { bytes: state.bytes, steps, before, duration };
 }
@@ -129,35 +136,37 @@ export interface Shown {
   readonly unknown: readonly PipName[];
 }
 
-/** The segments of a digit that the outputs of the registers light at that moment, and those nobody can tell. */
-export function segmentsFrom(model: RigModel, chips: SendStep["chips"], digit?: DigitId): Shown {
-  const segments: PipName[] = [];
-  const unknown: PipName[] = [];
-  for (const { pip, segment, verdict } of model.addresses) {
-    if (!isOn(pip, digit ?? model.digits[0]!)) continue;
-    if (verdict.kind === "always") segments.push(segment);
-    if (verdict.kind !== "driven") continue;
-    const bits = verdict.conditions.flatMap((condition) => {
-      if (!("lights" in condition) || condition.driver.kind !== "register") return [];
-      const { driver, lights } = condition;
-      const bit = chips.find(({ ref }) => ref === driver.unit)?.latched[driver.stage];
-      return [bit === undefined ? "off" : bit === UNKNOWN ? "unknown" : bit === lights ? "on" : "off"];
-    });
-    if (bits.every((bit) => bit === "on")) segments.push(segment);
-    else if (!bits.includes("off")) unknown.push(segment);
+/** The LEDs whose plus side is high and whose minus side is low; a side nothing drives keeps its LED dark. */
+function lightsOf(model: RigModel, board: Board): Lights {
+  const lit = new Set<PipId>();
+  const unknown = new Set<PipId>();
+  for (const { pip, anodeReach, cathodeReach } of model.addresses) {
+    const plus = anodeReach.map(({ driver }) => board.level(driver));
+    const minus = cathodeReach.map(({ driver }) => board.level(driver));
+    const may = (levels: readonly Level[], on: Level) =>
+      levels.some((level) => level === on || level === UNKNOWN);
+    if (plus.includes(HIGH) && minus.includes(LOW)) lit.add(pip);
+    else if (may(plus, HIGH) && may(minus, LOW)) unknown.add(pip);
   }
-  return { segments, unknown };
+  return { lit, unknown };
+}
+
+/** What a digit shows at a moment of a send. */
+export function segmentsAt({ lights }: Pick<SendStep, "lights">, digit: DigitId): Shown {
+  const on = (pips: ReadonlySet<PipId>) =>
+    inOrder([...pips].filter((pip) => isOn(pip, digit)).map((pip) => splitPipId(pip).segment));
+  return { segments: on(lights.lit), unknown: on(lights.unknown) };
 }
 
 const isOn = (pip: string, { unit, digit }: DigitId): boolean => pip.startsWith(`${unit}.${digit}.`);
 
-interface Lights {
+interface Faces {
   /** What each digit shows, in reading order. */
   readonly digits: readonly Shown[];
 }
 
 /** What all digits show after each of these states, put out one after the other through the wires as they are. */
-function showStates(model: RigModel, states: readonly DriveState[]): Lights[] {
+function showStates(model: RigModel, states: readonly DriveState[]): Faces[] {
   const simulation = new Simulation(model, sendOnly(model, states));
   return states.map(() => {
     simulation.advanceToSent();

@@ -91,7 +91,7 @@ export function ResistorPicker() {
         <thead>
           <tr>
             <th>Value</th>
-            <th className="number">Alone</th>
+            {!multiplexed && <th className="number">Alone</th>}
             <th className="number">In an 8</th>
             {multiplexed && <th className="number">Average</th>}
             <th className="number">Chip</th>
@@ -102,9 +102,9 @@ export function ResistorPicker() {
           {offers.map((offer) => (
             <tr key={offer.ohms}>
               <td>
-                <strong>{formatQuantity(offer.ohms, "Ω")}</strong>
+                <strong className="text-nowrap">{formatQuantity(offer.ohms, "Ω")}</strong>
               </td>
-              <td className="number">{formatMilliamps(offer.alone)}</td>
+              {!multiplexed && <td className="number">{formatMilliamps(offer.alone)}</td>}
               <td className="number">{formatMilliamps(offer.inEight)}</td>
               {multiplexed && <td className="number">{formatMilliamps(offer.average)}</td>}
               <td className="number">{formatMilliamps(offer.inPackage)}</td>

@@ -55,7 +55,11 @@ export function BitStrip({ model, bits, bytes, pick, digit, onFlip }: Props) {
   if (bits.length === 0) return null;
   const own = (pips: readonly PipId[]) => pips.find((pip) => onDigit(pip, digit)) ?? pips[0];
   return (
-    <div className="bit-strip" role="group" aria-label="Bits in the order they are sent">
+    <div
+      className={`bit-strip${bits.length > 8 ? " is-long" : ""}`}
+      role="group"
+      aria-label="Bits in the order they are sent"
+    >
       <div className="bit-heads" aria-hidden>
         <span>sent</span>
         <span>bit</span>
@@ -94,7 +98,7 @@ export function BitStrip({ model, bits, bytes, pick, digit, onFlip }: Props) {
               disabled={!pip}
               onClick={() => pip && pickPip(pip)}
             >
-              {says || "none"}
+              {says || "–"}
             </button>
             <span>{says.startsWith("d") && says !== "d" && says !== "dp" ? "–" : (leg ?? "–")}</span>
             {says !== code && <span className="tiny severity-caution">code: {code || "none"}</span>}

@@ -129,7 +129,7 @@ export function GlyphsStation() {
                     onCommit={(value) =>
                       setTried({ ...state, bytes: bytes.map((old, place) => (place === at ? value : old)) })
                     }
-                    width={180}
+                    width={bytes.length === 1 ? 180 : 110}
                     mono
                     live
                   />

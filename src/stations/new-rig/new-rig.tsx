@@ -50,7 +50,7 @@ const ANSWERS = yup.object({
     .mixed<LedColour>()
     .oneOf(Object.keys(LED_FIGURES) as LedColour[])
     .required(),
-  way: yup.string().required(),
+  way: yup.string().defined(),
   resistors: yup.mixed<ResistorSchool>().oneOf(["per-segment", "common"]).required(),
   controller: yup
     .string()

@@ -80,7 +80,6 @@ function Settings({ slot }: { slot: number }) {
       <thead>
         <tr>
           <th>Timer</th>
-          <th className="number">Prescaler</th>
           <th className="number">Compare</th>
           <th className="number">Really</th>
           <th className="number">Error</th>
@@ -90,12 +89,9 @@ function Settings({ slot }: { slot: number }) {
         {settings.map(({ timer, prescaler, postscaler, compare, period, errorPpm }) => (
           <tr key={`${timer.name}-${prescaler}-${postscaler}`} title={timer.taken}>
             <td>
-              {timer.name}
-              {timer.taken && <span className="quiet"> (taken)</span>}
-            </td>
-            <td className="number">
-              {prescaler}
+              {timer.name.replace("with reload", "")} ÷ {prescaler}
               {postscaler > 1 && ` × ${postscaler}`}
+              {timer.taken && <span className="quiet">, taken</span>}
             </td>
             <td className="number">{compare.toLocaleString("en")}</td>
             <td className="number">{formatNanoseconds(period * 1000, 6)}</td>

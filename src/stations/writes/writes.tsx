@@ -16,7 +16,7 @@ import { GLYPHS, formatByte, type PipName } from "@/core/glyph";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { showCells } from "@/core/show";
 import { splitPipId } from "@/core/rig";
-import { segmentsFrom, traceSend, type SendTrace } from "@/core/sim";
+import { segmentsAt, traceSend, type SendTrace } from "@/core/sim";
 import { chooseGlyph, useModel, useOpenRig, usePickedDigit } from "@/store";
 import { DigitFace, StationFrame, litSegments } from "@/ui";
 import { ChipStages } from "./chip-stages";
@@ -36,8 +36,9 @@ export function WritesStation() {
   const { bytes } = trace;
   const [at, setAt] = useState(0);
   const step = Math.min(at, trace.steps.length);
-  const chips = step === 0 ? trace.before : trace.steps[step - 1]!.chips;
-  const lit = segmentsFrom(model, chips, digit);
+  const now = step === 0 ? trace.before : trace.steps[step - 1]!;
+  const { chips } = now;
+  const lit = digit ? segmentsAt(now, digit) : { segments: [], unknown: [] };
   const lines = linesOf(model);
   const bits = useMemo(() => sentBits(model), [model]);
   const cells = [...new Set([...showCells(model.rig).map((cell) => cell.glyph), glyph])];
@@ -93,7 +94,9 @@ export function WritesStation() {
           </p>
         </section>
         <section className="sheet">
-          <h2>{chips.length > 1 ? "The chips" : "The chip"} after this step</h2>
+          <h2>
+            {chips.length > 1 ? "The chips" : chips.length === 1 ? "The chip" : "The digit"} after this step
+          </h2>
           <div className="stages-row">
             <ChipStages model={model} chips={chips} pick={pick} step={trace.steps[step - 1]} />
             <div className="lens stages-face">
@@ -149,9 +152,11 @@ function Stepper({ trace, at, onAt }: { trace: SendTrace; at: number; onAt: (at:
         <Button variant="plain" disabled={at === last} onClick={() => onAt(at + 1)}>
           Edge <i className="bi bi-chevron-right" aria-hidden />
         </Button>
-        <Button variant="plain" disabled={at === last} onClick={nextBit}>
-          Bit <i className="bi bi-chevron-double-right" aria-hidden />
-        </Button>
+        {trace.bytes.length > 0 && (
+          <Button variant="plain" disabled={at === last} onClick={nextBit}>
+            Bit <i className="bi bi-chevron-double-right" aria-hidden />
+          </Button>
+        )}
         <Button variant="plain" disabled={at === last} onClick={() => onAt(last)} aria-label="To the end">
           <i className="bi bi-skip-end-fill" aria-hidden />
         </Button>
@@ -171,8 +176,9 @@ function Stepper({ trace, at, onAt }: { trace: SendTrace; at: number; onAt: (at:
           </>
         ) : (
           <>
-            Before the update: the register still holds what it held
-            {steps[0] && isUnknown(trace) ? ", unknown after power-up" : ""}.
+            {trace.before.chips.length === 0
+              ? "Before the update: every line is low."
+              : `Before the update: the register still holds what it held${isUnknown(trace) ? ", unknown after power-up" : ""}.`}
           </>
         )}
       </span>
@@ -181,7 +187,7 @@ function Stepper({ trace, at, onAt }: { trace: SendTrace; at: number; onAt: (at:
 }
 
 const isUnknown = (trace: SendTrace): boolean =>
-  trace.before.some(({ latched }) => latched.some((bit) => bit !== 0 && bit !== 1));
+  trace.before.chips.some(({ latched }) => latched.some((bit) => bit !== 0 && bit !== 1));
 
 function explain({ use, line, level, turn, statement }: SendTrace["steps"][number]): string {
   if (use === "latch")
