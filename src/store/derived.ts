@@ -1,3 +1,4 @@
+import { useDeferredValue } from "react";
 import { modelOf, type DigitId, type RigModel } from "@/core/address";
 import { checkModel, type Finding } from "@/core/check";
 import type { NamingSchool } from "@/core/parts";
@@ -43,5 +44,9 @@ export function usePickedDigit(): DigitId | undefined {
 
 /** The alphabet on the digit that is picked. */
 export const useGlyphTable = (): readonly GlyphRow[] => tableFor(useRig(), usePickedDigit());
-export const useFindings = (): readonly Finding[] =>
-  findingsFor[usePreferences((state) => state.school)](useRig());
+
+/** What was found against the rig; follows an edit once the face and the station have. */
+export function useFindings(): readonly Finding[] {
+  const school = usePreferences((state) => state.school);
+  return findingsFor[school](useDeferredValue(useRig()));
+}

@@ -25,18 +25,18 @@ export class ShiftRegister595 {
    * held before, as the sheet says: the stages are always one clock ahead.
    */
   apply(levels: Partial<Record<Input595, Level>>): void {
-    const before = { ...this.inputs };
+    const { SER: serialBefore, SRCLK: clockBefore, RCLK: latchBefore } = this.inputs;
     Object.assign(this.inputs, levels);
     const { SRCLK, RCLK, SRCLR } = this.inputs;
 
-    const latching = edge(before.RCLK, RCLK);
+    const latching = edge(latchBefore, RCLK);
     if (latching === "rising") this.stages.forEach((bit, at) => (this.latched[at] = bit));
     if (latching === "maybe") this.mayLatch();
 
     if (SRCLR !== LOW) {
-      const shifting = edge(before.SRCLK, SRCLK);
-      if (shifting === "rising") this.moved(before.SER).forEach((bit, at) => (this.stages[at] = bit));
-      if (shifting === "maybe") this.mayShift(before.SER);
+      const shifting = edge(clockBefore, SRCLK);
+      if (shifting === "rising") this.shift(asBit(serialBefore));
+      if (shifting === "maybe") this.mayShift(serialBefore);
     }
     const clear = asBit(SRCLR);
     if (clear !== HIGH)
@@ -48,7 +48,12 @@ export class ShiftRegister595 {
     if (asBit(RCLK) === UNKNOWN) this.mayLatch();
   }
 
-  /** What the stages hold after a shift. */
+  private shift(serial: Bit): void {
+    for (let at = STAGES - 1; at > 0; at -= 1) this.stages[at] = this.stages[at - 1]!;
+    this.stages[0] = serial;
+  }
+
+  /** What the stages would hold after a shift. */
   private moved(serial: Level): Bit[] {
     return [asBit(serial), ...this.stages.slice(0, -1)];
   }

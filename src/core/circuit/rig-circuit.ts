@@ -5,6 +5,7 @@ import type { Nanoseconds, Ohms, Volts } from "../quantity";
 import { remembered } from "../remember";
 import { legRef, pipId, type LegRef, type UnitRef } from "../rig";
 import type { BipolarBranch, ChannelBranch, DriveBranch, LedBranch, Network, Solution } from "./network";
+import { putTogether, takeApart } from "./pieces";
 import { solveNetwork } from "./solve";
 
 type Output = Exclude<Driver, { kind: "rail" | "switch" }>;
@@ -25,10 +26,13 @@ export class RigCircuit {
   /** Outputs that reach an LED, a resistor or a transistor, so that their level matters here. */
   readonly outputs: readonly Output[];
   readonly switches: readonly SwitchUnit[];
-  private readonly network: Omit<Network, "drives" | "bipolars" | "channels">;
-  private readonly bipolars: readonly BipolarBranch[];
-  private readonly channels: readonly ChannelBranch[];
-  private readonly stages: ReadonlyArray<{ readonly node: number; readonly stage: Stage }>;
+  private readonly pieces: ReadonlyArray<{
+    readonly network: Omit<Network, "drives">;
+    /** Places in {@link outputs} of what drives this piece, with node and stage. */
+    readonly drives: ReadonlyArray<{ readonly at: number; readonly node: number; readonly stage: Stage }>;
+    readonly switches: ReadonlySet<string>;
+    readonly solved: Map<string, Solution>;
+  }>;
   private readonly solved = new Map<string, Solution>();
 
   constructor(model: RigModel) {
@@ -106,9 +110,6 @@ export class RigCircuit {
         });
       }
     }
-    this.network = { nodes, fixed, resistors, leds };
-    this.bipolars = bipolars;
-    this.channels = channels;
     this.switches = switches;
     const used = new Set([
       ...resistors.flatMap((r) => [r.from, r.to]),
@@ -121,10 +122,21 @@ export class RigCircuit {
         ? here.filter((driver): driver is Output => driver.kind !== "rail" && driver.kind !== "switch")
         : [],
     );
-    this.stages = this.outputs.map(({ leg, unit }) => ({
-      node: node(leg),
-      stage: stageOf(model.part(unit), supplyOf(model, unit)),
-    }));
+    const driven = this.outputs.map(({ leg }) => node(leg));
+    const stages = this.outputs.map(({ unit }) => stageOf(model.part(unit), supplyOf(model, unit)));
+    this.pieces = takeApart({ nodes, fixed, resistors, leds, bipolars, channels }, driven).map(
+      ({ network, nodes: local }) => ({
+        network,
+        drives: driven.flatMap((global, at) => {
+          const here = local.get(global);
+          // A drive on a rail belongs to the one piece that has no other nodes.
+          const isHere = here !== undefined && (!fixed.has(global) || network.nodes === network.fixed.size);
+          return isHere ? [{ at, node: here, stage: stages[at]! }] : [];
+        }),
+        switches: new Set([...(network.bipolars ?? []), ...(network.channels ?? [])].map(({ id }) => id)),
+        solved: new Map<string, Solution>(),
+      }),
+    );
   }
 
   /**
@@ -135,23 +147,33 @@ export class RigCircuit {
     const key = stored.size === 0 ? levels.join("") : `${levels.join("")} ${[...stored].sort().join()}`;
     let solution = this.solved.get(key);
     if (!solution) {
-      const drives = this.outputs.flatMap(({ leg }, at): DriveBranch[] => {
-        const { node, stage } = this.stages[at]!;
-        const side = levels[at] === HIGH ? stage.high : levels[at] === LOW ? stage.low : undefined;
-        return side ? [{ id: leg, node, ...side }] : [];
-      });
-      const held = <Branch extends { id: string }>(branches: readonly Branch[]) =>
-        stored.size === 0
-          ? branches
-          : branches.map((branch) => (stored.has(branch.id) ? { ...branch, stored: true } : branch));
-      solution = solveNetwork({
-        ...this.network,
-        drives,
-        bipolars: held(this.bipolars),
-        channels: held(this.channels),
-      });
+      solution = putTogether(this.pieces.map((piece) => this.solvePiece(piece, levels, stored)));
       this.solved.set(key, solution);
     }
+    return solution;
+  }
+
+  private solvePiece(
+    { network, drives, switches, solved }: RigCircuit["pieces"][number],
+    levels: readonly Level[],
+    stored: ReadonlySet<string>,
+  ): Solution {
+    const held = [...stored].filter((id) => switches.has(id)).sort();
+    const key = `${drives.map(({ at }) => levels[at]).join("")} ${held.join()}`;
+    const known = solved.get(key);
+    if (known) return known;
+    const holding = <Branch extends { id: string }>(branches: readonly Branch[] = []) =>
+      branches.map((branch) => (held.includes(branch.id) ? { ...branch, stored: true } : branch));
+    const solution = solveNetwork({
+      ...network,
+      drives: drives.flatMap(({ at, node, stage }): DriveBranch[] => {
+        const side = levels[at] === HIGH ? stage.high : levels[at] === LOW ? stage.low : undefined;
+        return side ? [{ id: this.outputs[at]!.leg, node, ...side }] : [];
+      }),
+      bipolars: holding(network.bipolars),
+      channels: holding(network.channels),
+    });
+    solved.set(key, solution);
     return solution;
   }
 }

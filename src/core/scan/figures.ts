@@ -136,7 +136,7 @@ function slotLengths(
 }
 
 /** So many faces of a show are looked at for stray light. */
-const MOST_FACES = 6;
+const MOST_FACES = 3;
 
 /**
  * Stray light: LEDs that are not meant to be lit and still carry current at some moment of the turn, looked for in the

@@ -6,15 +6,23 @@ import type { Volts } from "../quantity";
 import { legRef, splitLegRef, type LegRef, type UnitRef } from "../rig";
 import { mount, type MountedModel } from "./mount";
 
+/** What drives an input, and whether its high reaches what the input needs to read high. */
+interface Source {
+  readonly driver: Driver;
+  readonly strong: boolean;
+}
+
 interface MountedChip {
   readonly ref: UnitRef;
   readonly chip: MountedModel;
-  readonly inputs: ReadonlyArray<{ readonly leg: string; readonly drivers: readonly Driver[] }>;
+  readonly inputs: ReadonlyArray<{
+    readonly name: string;
+    readonly sources: readonly Source[];
+    readonly deaf: boolean;
+  }>;
   readonly seen: Level[];
-  /** What an input has to reach to read high. */
-  readonly needs: Volts;
-  /** Without a common ground with the controller, the chip cannot tell its levels. */
-  readonly deaf: boolean;
+  /** Lines and chips its inputs hang on: only when one of them changes may it change. */
+  readonly hangsOn: ReadonlySet<string>;
 }
 
 /** A settled board needs no more rounds than chips in a row; more means the wires make a ring. */
@@ -25,6 +33,7 @@ export class Board {
   private readonly chips: readonly MountedChip[];
   private readonly byRef: ReadonlyMap<UnitRef, MountedChip>;
   private readonly lines = new Map<string, Level>();
+  private touched = true;
   private readonly controls = new Map<LegRef, readonly Driver[]>();
 
   constructor(private readonly model: RigModel) {
@@ -39,31 +48,41 @@ export class Board {
       const part = model.part(unit.ref);
       if (!isChip(part) || !isPowered(model, unit.ref, part)) return [];
       const chip = mount(part);
-      return [
-        {
-          ref: unit.ref,
-          chip,
-          inputs: chip.inputs.map((leg) => ({
-            leg,
-            drivers: distinctDrivers(
-              reachFrom(legRef(unit.ref, leg), rig, nets, drivers).map(({ driver }) => driver),
-            ),
-          })),
-          seen: [],
-          needs: inputHigh(model, unit.ref, part),
-          deaf: !hearsController(legRef(unit.ref, part.groundLeg)),
-        },
-      ];
+      const needs = inputHigh(model, unit.ref, part);
+      // Without a common ground with the controller, the chip cannot tell its levels.
+      const deaf = !hearsController(legRef(unit.ref, part.groundLeg));
+      const inputs = chip.inputs.map(({ leg, name }) => {
+        const driving = distinctDrivers(
+          reachFrom(legRef(unit.ref, leg), rig, nets, drivers).map(({ driver }) => driver),
+        );
+        return {
+          name,
+          sources: driving.map((driver) => ({ driver, strong: highVolts(model, driver) >= needs })),
+          deaf: deaf && driving.some(({ kind }) => kind === "line"),
+        };
+      });
+      const hangsOn = new Set(
+        inputs.flatMap(({ sources }) => sources.flatMap(({ driver }) => this.sourcesOf(driver))),
+      );
+      return [{ ref: unit.ref, chip, inputs, seen: [], hangsOn }];
     });
     this.byRef = new Map(this.chips.map((mounted) => [mounted.ref, mounted]));
-    this.settle();
+    this.settle(this.chips);
   }
 
   /** A controller line takes a level. */
   drive(line: string, level: Level): void {
     if (this.lines.get(line) === level) return;
     this.lines.set(line, level);
-    this.settle();
+    const key = `line ${line}`;
+    this.settle(this.chips.filter(({ hangsOn }) => hangsOn.has(key)));
+  }
+
+  /** Whether an output of a chip may have changed since the last time this was asked. */
+  takeTouched(): boolean {
+    const was = this.touched;
+    this.touched = false;
+    return was;
   }
 
   /** The level an output leg drives: open for a chip without supply and for a line that is not set up. */
@@ -133,35 +152,53 @@ export class Board {
     });
   }
 
-  /** What a chip makes of a level: a high that does not reach its threshold is nothing it can rely on. */
-  private heard(driver: Driver, { needs }: MountedChip): Level {
-    const level = this.level(driver);
-    if (level !== HIGH) return level;
-    return highVolts(this.model, driver) >= needs ? HIGH : UNKNOWN;
+  /** The lines and chips a driver's level hangs on, through switches. */
+  private sourcesOf(driver: Driver): string[] {
+    if (driver.kind === "rail") return [];
+    if (driver.kind === "line") return [`line ${driver.line}`];
+    if (driver.kind === "switch") return this.controlOf(driver.control).flatMap((one) => this.sourcesOf(one));
+    return [driver.unit];
   }
 
   /** All inputs are read before any chip acts, so that a chain shifts as its parts do: each takes what was there. */
-  private settle(): void {
-    for (let round = 0; round < MOST_ROUNDS; round += 1) {
-      const changes = this.chips.map((mounted) => this.inputChanges(mounted));
-      if (changes.every((change) => change === undefined)) return;
-      this.chips.forEach((mounted, at) => {
-        if (changes[at]) mounted.chip.apply(changes[at]);
+  private settle(asked: readonly MountedChip[]): void {
+    let affected = asked;
+    for (let round = 0; round < MOST_ROUNDS && affected.length > 0; round += 1) {
+      const changes = affected.map((mounted) => this.inputChanges(mounted));
+      const acted = new Set<string>();
+      affected.forEach(({ chip, ref }, at) => {
+        if (!changes[at]) return;
+        if (chip.apply(changes[at])) this.touched = true;
+        acted.add(ref);
       });
+      if (acted.size === 0) return;
+      affected = this.chips.filter(({ hangsOn }) => [...acted].some((ref) => hangsOn.has(ref)));
     }
   }
 
   private inputChanges(mounted: MountedChip): Record<string, Level> | undefined {
     let changed: Record<string, Level> | undefined;
-    mounted.inputs.forEach(({ leg, drivers }, at) => {
-      const controlled = drivers.some(({ kind }) => kind === "line");
-      const level =
-        mounted.deaf && controlled ? UNKNOWN : resolve(drivers.map((driver) => this.heard(driver, mounted)));
+    mounted.inputs.forEach(({ name, sources, deaf }, at) => {
+      const level = deaf ? UNKNOWN : this.heard(sources);
       if (mounted.seen[at] === level) return;
       mounted.seen[at] = level;
-      changed = { ...changed, [leg]: level };
+      changed ??= {};
+      changed[name] = level;
     });
     return changed;
+  }
+
+  /** What an input makes of what drives it: a high that does not reach its threshold is nothing it can rely on. */
+  private heard(sources: readonly Source[]): Level {
+    let found: Level = OPEN;
+    for (const { driver, strong } of sources) {
+      const given = this.level(driver);
+      const level = given === HIGH && !strong ? UNKNOWN : given;
+      if (level === OPEN || level === found) continue;
+      if (found !== OPEN) return UNKNOWN;
+      found = level;
+    }
+    return found;
   }
 }
 

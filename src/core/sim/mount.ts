@@ -7,17 +7,16 @@ import {
   HIGH,
   OPEN,
   UNKNOWN,
-  type Bit,
   type Level,
 } from "../chip";
 import type { ChipPart } from "../parts";
 
 /** A chip model on its legs. */
 export interface MountedModel {
-  /** Input legs that matter to it. */
-  readonly inputs: readonly string[];
-  /** Takes levels that change at one moment, by leg. */
-  apply(levels: Readonly<Record<string, Level>>): void;
+  /** Input legs that matter to it, each with the name the model knows it by. */
+  readonly inputs: ReadonlyArray<{ readonly leg: string; readonly name: string }>;
+  /** Takes levels that change at one moment, by name. @returns whether its outputs may differ afterwards */
+  apply(levels: Readonly<Record<string, Level>>): boolean;
   /** Level of an output, first stage, lowest code or segment a first. */
   output(at: number): Level;
   readonly register?: Pick<ShiftRegister595, "stages" | "latched" | "serialOut">;
@@ -42,7 +41,11 @@ export function mount(part: ChipPart): MountedModel {
           [outputEnable]: "OE",
           [clear]: "SRCLR",
         },
-        (levels) => chip.apply(levels),
+        (levels) => {
+          chip.apply(levels);
+          // Shifting moves the stages; the outputs wait for the latch.
+          return "RCLK" in levels || "OE" in levels;
+        },
         output,
         chip,
       );
@@ -55,7 +58,7 @@ export function mount(part: ChipPart): MountedModel {
         part.chosen,
       );
       return {
-        inputs: [...address, ...enables.map(({ leg }) => leg)],
+        inputs: [...address, ...enables.map(({ leg }) => leg)].map((leg) => ({ leg, name: leg })),
         apply(levels) {
           for (const [leg, level] of Object.entries(levels)) {
             const at = address.indexOf(leg);
@@ -66,6 +69,7 @@ export function mount(part: ChipPart): MountedModel {
                 level,
               );
           }
+          return true;
         },
         output: (code) => chip.output(code),
         save: () => chip.save(),
@@ -78,7 +82,10 @@ export function mount(part: ChipPart): MountedModel {
       return named(
         chip,
         { [clock]: "CLOCK", [inhibit]: "INHIBIT", [reset]: "RESET" },
-        (levels) => chip.apply(levels),
+        (levels) => {
+          chip.apply(levels);
+          return true;
+        },
         (at) => chip.output(at),
       );
     }
@@ -97,7 +104,10 @@ export function mount(part: ChipPart): MountedModel {
       return named(
         chip,
         names,
-        (levels) => chip.apply(levels),
+        (levels) => {
+          chip.apply(levels);
+          return true;
+        },
         (at) => chip.output(at),
       );
     }
@@ -111,19 +121,16 @@ const sinking = (level: Level): Level =>
 function named(
   chip: { save(): string; load(saved: string): void },
   names: Readonly<Record<string, string>>,
-  apply: (levels: Record<string, Level>) => void,
+  apply: MountedModel["apply"],
   output: (at: number) => Level,
   register?: MountedModel["register"],
 ): MountedModel {
   return {
-    inputs: Object.keys(names),
-    apply: (levels) =>
-      apply(Object.fromEntries(Object.entries(levels).map(([leg, level]) => [names[leg]!, level]))),
+    inputs: Object.entries(names).map(([leg, name]) => ({ leg, name })),
+    apply,
     output,
     register,
     save: () => chip.save(),
     load: (saved) => chip.load(saved),
   };
 }
-
-export type { Bit };

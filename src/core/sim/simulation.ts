@@ -52,6 +52,10 @@ export class Simulation {
   private readonly circuit: RigCircuit;
   private readonly events: Iterator<TimedEvent, void>;
   private readonly storage: Storage;
+  /** Lines that reach the LEDs themselves and not only chips. */
+  private readonly circuitLines: ReadonlySet<string>;
+  /** A serial output reaches LEDs: then every shift may show. */
+  private readonly serialShows: boolean;
   private next: TimedEvent | undefined;
   private now: Nanoseconds = 0;
   private frame: ProgramFrame | undefined;
@@ -83,6 +87,10 @@ export class Simulation {
     this.board = new Board(model);
     this.circuit = circuitOf(model);
     this.storage = new Storage(this.circuit);
+    this.serialShows = this.circuit.outputs.some(({ kind }) => kind === "serial-out");
+    this.circuitLines = new Set(
+      this.circuit.outputs.flatMap((driver) => (driver.kind === "line" ? [driver.line] : [])),
+    );
     this.pips = model.addresses.map(({ pip }) => pip);
     this.sides = model.addresses.map(({ anodeReach, cathodeReach }) => ({
       anode: anodeReach.map(({ driver }) => driver),
@@ -280,10 +288,13 @@ export class Simulation {
     this.restore();
     const stretches: Stretch[] = [];
     let before = this.moment;
+    this.board.takeTouched();
     for (const { at, line, level } of burst.events) {
       this.board.drive(line, level as Level);
-      const moment = this.momentNow();
-      if (moment === before) continue;
+      if (!this.board.takeTouched() && !this.circuitLines.has(line) && !this.serialShows) continue;
+      const levels = this.circuit.outputs.map((driver) => this.board.level(driver));
+      if (levels.every((now, place) => now === before.levels[place])) continue;
+      const moment = this.momentNow(levels);
       stretches.push({ from: at, moment });
       before = moment;
     }
@@ -312,8 +323,7 @@ export class Simulation {
     return this.saved.length - 1;
   }
 
-  private momentNow(): Moment {
-    const levels = this.circuit.outputs.map((driver) => this.board.level(driver));
+  private momentNow(levels = this.circuit.outputs.map((driver) => this.board.level(driver))): Moment {
     const unknown = levels.includes(UNKNOWN) ? this.sides.map((side) => this.isUnknown(side)) : this.allKnown;
     return this.momentFor(levels, unknown);
   }
