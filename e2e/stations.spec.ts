@@ -83,7 +83,7 @@ test("Current: the worst is found and put on the face; a resistor is picked and 
   await expectFace(page, "8.");
   await page.getByRole("button", { name: /back to the show/ }).click();
   await expect(page.getByText("one state held")).toBeHidden();
-  await page.getByRole("button", { name: "DS1 segment e", exact: true }).click();
+  await page.getByRole("button", { name: "segment e", exact: true }).click();
   await expect(trail(page)).toContainText("segment e");
 
   await page.getByRole("textbox", { name: "Current" }).fill("8 mA");

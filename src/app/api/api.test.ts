@@ -1,7 +1,8 @@
 import { writeRig } from "@/core/rig";
-import { DEMO_RIGS } from "@/demo";
+import { DEMO_RIGS, demoRig } from "@/demo";
 import { POST as check } from "./check/route";
 import { POST as sketch } from "./export/sketch/route";
+import { POST as simulate } from "./simulate/route";
 
 const post = (body: BodyInit, headers?: HeadersInit) =>
   new Request("http://localhost/api", { method: "POST", body, headers, duplex: "half" } as RequestInit);
@@ -41,3 +42,48 @@ test.each<[string, () => Request, number, RegExp]>([
 
 const endless = () =>
   new ReadableStream({ pull: (controller) => controller.enqueue(new Uint8Array(65_536).fill(32)) });
+
+test("check: the audit and the scan's figures come too", async () => {
+  const response = await check(post(writeRig(demoRig("river-level"))));
+  const { audit, scan, texts } = (await response.json()) as {
+    audit: {
+      complete: boolean;
+      rows: Array<{ id: string; worst: number; maximum: number; average: number }>;
+    };
+    scan: { multiplexed: boolean; rate: number; period: number; timers: unknown[]; camera: { most: number } };
+    texts: unknown[];
+  };
+  const led = audit.rows.find(({ id }) => id === "led-DS1.1.g")!;
+  expect(audit.complete).toBe(true);
+  expect(led.worst).toBeGreaterThan(led.average);
+  expect(scan).toMatchObject({ multiplexed: true, period: 8_080_000, camera: { most: 2 } });
+  expect(scan.timers.length).toBeGreaterThan(3);
+  expect(texts[0]).toEqual({ text: "-0.42", reads: "-0.42", faithful: true });
+});
+
+test("simulate: text and every LED's average and brightness, from change to change", async () => {
+  const rig = JSON.parse(writeRig(demoRig("moorings-free"))) as unknown;
+  const response = await simulate(post(JSON.stringify({ rig, seconds: 2 })));
+  const { changes } = (await response.json()) as {
+    changes: Array<{
+      at: number;
+      text: string;
+      leds: Array<{ led: string; milliamps: number; brightness: number }>;
+    }>;
+  };
+  expect(changes.map(({ text }) => text)).toEqual(["    ", "  17", "  16"]);
+  const lit = changes[1]!.leds.find(({ led }) => led === "DS1.4.a")!;
+  expect(lit.brightness).toBeCloseTo(lit.milliamps / 10, 6);
+  expect(lit.milliamps).toBeGreaterThan(2);
+});
+
+test.each<[string, string, number, RegExp]>([
+  ["no JSON", "{", 400, /not JSON/],
+  ["no rig", '{"seconds":1}', 422, /“rig”/],
+  ["too long", `{"rig":${good},"seconds":1000}`, 422, /at most 120/],
+  ["a bad rig", '{"rig":{},"seconds":1}', 422, /format/],
+])("simulate refuses %s", async (_, body, status, says) => {
+  const response = await simulate(post(body));
+  expect(response.status).toBe(status);
+  expect(JSON.stringify(await response.json())).toMatch(says);
+});

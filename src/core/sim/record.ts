@@ -1,7 +1,7 @@
-import type { RigModel } from "../address";
-import { buildProgram } from "../program";
+import { isMultiplexed, type RigModel } from "../address";
+import { buildProgram, turnPeriod } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
-import { splitPipId, type PipId } from "../rig";
+import { controllerById, splitPipId, type PipId } from "../rig";
 import { readFace } from "../show";
 import { Simulation } from "./simulation";
 
@@ -36,7 +36,9 @@ export function readCurrents(model: RigModel, currents: ReadonlyMap<PipId, Milli
  * @param duration ns to run
  */
 export function recordFace(model: RigModel, duration: Nanoseconds): FaceStretch[] {
-  const simulation = new Simulation(model, buildProgram(model));
+  const program = buildProgram(model);
+  const simulation = new Simulation(model, program);
+  const turn = isMultiplexed(model) ? turnPeriod(program, controllerById(model.rig.plan.controller).cost) : 0;
   const stretches: FaceStretch[] = [];
   while (simulation.time < duration) {
     const from = simulation.time;
@@ -45,6 +47,8 @@ export function recordFace(model: RigModel, duration: Nanoseconds): FaceStretch[
       simulation.advance();
     if (simulation.text === before) simulation.advanceTo(duration);
     if (simulation.time === from) continue;
+    // What is cut off in the middle of a turn shows only some of the digits.
+    if (simulation.time >= duration && simulation.time - from < turn) break;
     const { pips } = simulation.takeAverage();
     const known = pips.every(({ state }) => state !== "unknown");
     const text = known

@@ -1,0 +1,128 @@
+import { expect, test } from "@playwright/test";
+import { expectFace, face, openStation, trail } from "./helpers";
+
+test("many digits: the face reads them, each LED has its trail, the pick moves over the edge of a digit", async ({
+  page,
+}) => {
+  await openStation(page, "plan", "river-level");
+  await page.getByRole("radio", { name: /Holds one/ }).click();
+  await expectFace(page, " 2.35");
+  await face(page).getByRole("button", { name: "Pick digit 2 segment b, lit" }).click();
+  await expect(trail(page)).toContainText("digit 2 · segment b");
+  await expect(trail(page)).toContainText(/lit 1\.7\d ms of every 8\.08 ms/);
+  await expect(trail(page)).toContainText("DS1 digit 2 +, leg 9 → Q2 collector");
+  await expect(trail(page)).toContainText("on while U2 QB, leg 1 through R10 is low");
+  await page.locator("body").press("ArrowRight");
+  await expect(trail(page)).toContainText("digit 3 · segment f");
+  await page.getByLabel("Text", { exact: true }).fill("-1.5");
+  await page.keyboard.press("Enter");
+  await expectFace(page, " -1.5");
+});
+
+test("Plan: the ways are compared, one is recommended with its reasons, and one click builds another", async ({
+  page,
+}) => {
+  await openStation(page, "plan", "moorings-free");
+  const ways = page.getByRole("table", { name: "Ways to drive the display" });
+  await expect(ways.getByRole("row")).not.toHaveCount(1);
+  await expect(ways.getByText("take this")).toBeVisible();
+  await expect(page.getByText(/it needs no awkward line/)).toBeVisible();
+  await page.getByText(/ways? that do(es)? not fit, and why/).click();
+  await expect(page.getByText("it needs a board with programmable logic")).toBeVisible();
+  await page.getByRole("button", { name: "Build: Two registers, digits by transistors" }).click();
+  await expect(trail(page)).toContainText("U1 QA, leg 15");
+  await expectFace(page, "  16");
+  await page.getByLabel("Digits").selectOption("clock");
+  await page.getByRole("radio", { name: /Holds one/ }).click();
+  await page.getByLabel("Text", { exact: true }).fill("12:30");
+  await page.keyboard.press("Enter");
+  await expectFace(page, "12:30");
+});
+
+test("Plan: a display is entered leg by leg, and what cannot be one is said", async ({ page }) => {
+  await openStation(page, "plan", "moorings-free");
+  await page.getByRole("radio", { name: /Holds one/ }).click();
+  await page.getByLabel("Digits").selectOption("own");
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel(/^Leg 12,/).selectOption("not-used");
+  await expect(dialog.getByRole("alert")).toContainText("Digit 1 has no common, and digit 2 has one");
+  await dialog.getByLabel(/^Leg 12,/).selectOption("digit-2");
+  await dialog.getByLabel(/^Leg 9,/).selectOption("digit-1");
+  await dialog.getByRole("button", { name: "Take this display" }).click();
+  await expect(trail(page)).toContainText("DS1 digit 1 −, leg 9");
+  await expectFace(page, "  17");
+  await page.reload();
+  await expect(trail(page)).toContainText("DS1 digit 1 −, leg 9");
+});
+
+test("Wires: parts are seated hole by hole, and untangling lessens the crossings and moves the bytes", async ({
+  page,
+}) => {
+  await openStation(page, "wires", "river-level");
+  await page.getByRole("button", { name: "On a breadboard" }).click();
+  await expect(page.getByText(/45 of 63 columns/)).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Rails first" })).toBeVisible();
+  await expect(page.getByText(/board 5 V → upper \+ rail at 1/)).toBeVisible();
+  await expect(page.getByRole("button", { name: /^U1 QA, leg 15 hole \d+a/ })).toBeVisible();
+  await page.getByLabel("Breadboard", { exact: true }).selectOption("400");
+  await expect(page.getByText(/45 columns are needed and a 400-point board has 30/)).toBeVisible();
+  await page.getByLabel("Breadboard", { exact: true }).selectOption("830");
+  await page.getByRole("button", { name: "Untangle" }).click();
+  const panel = page.getByRole("region", { name: "Untangle" });
+  await expect(panel.getByRole("status")).toContainText("Crossings");
+  await panel.getByRole("button", { name: "Take it" }).click();
+  await expect(page.getByText("No faults, no cautions")).toBeVisible();
+  await expect(face(page)).toHaveAttribute("aria-label", /Face: -0\.42|Face: -0\.17/);
+});
+
+test("Scan: times are set, dragged and nudged; the eye, the timer, the count and the camera follow", async ({
+  page,
+}) => {
+  await openStation(page, "scan", "moorings-free");
+  await expect(page.getByText("No LED carries current outside its turn.")).toBeVisible();
+  await page.getByLabel("Each digit on for").fill("10ms");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: /1 fault/ })).toBeVisible();
+  await expect(page.getByText("flickers", { exact: true }).first()).toBeVisible();
+  await page.getByLabel("Each digit on for").fill("2ms");
+  await page.keyboard.press("Enter");
+  await page.getByLabel("Blank between").fill("0");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/% of a lit one/).first()).toBeVisible();
+
+  const handle = page.getByRole("slider", { name: "On-time of digit 2" });
+  const box = (await handle.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x - 60, box.y + box.height / 2, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByLabel("All on for (now uneven)")).toBeVisible();
+  await expect(page.getByText(/The dimmest gives \d+ % of the brightest/)).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByText("All digits are equally bright.")).toBeVisible();
+
+  await page.getByRole("radio", { name: /Timer interrupt/ }).click();
+  await expect(page.getByText("Shared values.")).toBeVisible();
+  await expect(page.getByRole("row", { name: /timer 1 ÷ 8/ })).toContainText("exact");
+  await page.getByLabel("Took by your watch").fill("62.4");
+  await page.keyboard.press("Enter");
+  await page.getByLabel("Exposure").fill("1ms");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("some digits are missing altogether")).toBeVisible();
+});
+
+test("Scan: a rig whose digits do not take turns says so, and leads on", async ({ page }) => {
+  await openStation(page, "scan");
+  await expect(page.getByRole("heading", { name: "Nothing takes turns here" })).toBeVisible();
+  await page.getByRole("link", { name: "Look at the ways to drive it" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Plan");
+});
+
+test("Code: programmable logic gets a hardware description, direct lines a sketch with its lines", async ({
+  page,
+}) => {
+  await openStation(page, "code", "boats-out");
+  await expect(page.getByText("localparam TURN")).toBeVisible();
+  await openStation(page, "code", "moorings-free");
+  await expect(page.getByText(/const uint8_t LINES\[\] = \{2, 3, 4/)).toBeVisible();
+});
