@@ -32,7 +32,7 @@ test("Plan: the ways are compared, one is recommended with its reasons, and one 
   await page.getByRole("button", { name: "Build: Two registers, digits by transistors" }).click();
   await expect(trail(page)).toContainText("U1 QA, leg 15");
   await expectFace(page, "  16");
-  await page.getByLabel("Digits").selectOption("clock");
+  await page.getByLabel("Digits", { exact: true }).selectOption("clock");
   await page.getByRole("radio", { name: /Holds one/ }).click();
   await page.getByLabel("Text", { exact: true }).fill("12:30");
   await page.keyboard.press("Enter");
@@ -42,7 +42,7 @@ test("Plan: the ways are compared, one is recommended with its reasons, and one 
 test("Plan: a display is entered leg by leg, and what cannot be one is said", async ({ page }) => {
   await openStation(page, "plan", "moorings-free");
   await page.getByRole("radio", { name: /Holds one/ }).click();
-  await page.getByLabel("Digits").selectOption("own");
+  await page.getByLabel("Digits", { exact: true }).selectOption("own");
   const dialog = page.getByRole("dialog");
   await dialog.getByLabel(/^Leg 12,/).selectOption("not-used");
   await expect(dialog.getByRole("alert")).toContainText("Digit 1 has no common, and digit 2 has one");
@@ -51,6 +51,7 @@ test("Plan: a display is entered leg by leg, and what cannot be one is said", as
   await dialog.getByRole("button", { name: "Take this display" }).click();
   await expect(trail(page)).toContainText("DS1 digit 1 −, leg 9");
   await expectFace(page, "  17");
+  await expect(page.getByRole("status", { name: "Saved in this browser" })).toBeVisible();
   await page.reload();
   await expect(trail(page)).toContainText("DS1 digit 1 −, leg 9");
 });
@@ -106,7 +107,7 @@ test("Scan: times are set, dragged and nudged; the eye, the timer, the count and
   await expect(page.getByRole("row", { name: /timer 1 ÷ 8/ })).toContainText("exact");
   await page.getByLabel("Took by your watch").fill("62.4");
   await page.keyboard.press("Enter");
-  await page.getByLabel("Exposure").fill("1ms");
+  await page.getByLabel("Exposure", { exact: true }).fill("1ms");
   await page.keyboard.press("Enter");
   await expect(page.getByText("some digits are missing altogether")).toBeVisible();
 });

@@ -2,7 +2,13 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "@playwright/test";
 import { expectFace, face, openStation, trail } from "./helpers";
 
-const STATIONS = ["plan", "wires", "current", "glyphs", "writes", "code"];
+const STATIONS = ["plan", "wires", "current", "glyphs", "scan", "writes", "code"];
+const VIEWS = [
+  "/",
+  "/new",
+  ...STATIONS.map((station) => `/rig/slip-gate/${station}`),
+  ...STATIONS.map((station) => `/rig/river-level/${station}`),
+];
 
 test("the keyboard: stations, pip, run and step, finder, list of keys, large face", async ({ page }) => {
   await openStation(page, "plan");
@@ -16,6 +22,7 @@ test("the keyboard: stations, pip, run and step, finder, list of keys, large fac
     ["2", "Wires"],
     ["3", "Current"],
     ["4", "Glyphs"],
+    ["5", "Scan"],
     ["6", "Writes"],
     ["0", "Code"],
     ["1", "Plan"],
@@ -45,11 +52,18 @@ test("the keyboard: stations, pip, run and step, finder, list of keys, large fac
   await expect(page.getByRole("dialog", { name: "The face, large" })).toBeVisible();
 });
 
-for (const theme of ["light", "night"]) {
-  test(`every view can be used by everybody, ${theme}`, async ({ page }) => {
+const HALVES = [
+  ["the shelf and a static rig", VIEWS.slice(0, VIEWS.length / 2)],
+  ["a rig of many digits", VIEWS.slice(VIEWS.length / 2)],
+] as const;
+
+for (const [theme, what, views] of ["light", "night"].flatMap((name) =>
+  HALVES.map(([half, list]) => [name, half, list] as const),
+)) {
+  test(`every view can be used by everybody, ${theme}: ${what}`, async ({ page }) => {
+    test.setTimeout(180_000);
     await page.emulateMedia({ colorScheme: theme === "night" ? "dark" : "light", reducedMotion: "reduce" });
     await page.goto("/");
-    const views = ["/", "/new", ...STATIONS.map((station) => `/rig/slip-gate/${station}`)];
     for (const view of views) {
       await page.goto(view);
       await expect(page.locator("h1")).toBeVisible();
@@ -61,7 +75,7 @@ for (const theme of ["light", "night"]) {
 
 test("at 390 px the face is on top and nothing runs out at the side", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  for (const view of ["/", "/new", ...STATIONS.map((station) => `/rig/slip-gate/${station}`)]) {
+  for (const view of VIEWS) {
     await page.goto(view);
     await expect(page.locator("h1")).toBeVisible();
     const over = await page.evaluate(
@@ -69,6 +83,7 @@ test("at 390 px the face is on top and nothing runs out at the side", async ({ p
     );
     expect(`${view} ${over}`).toBe(`${view} 0`);
   }
+  await page.goto("/rig/slip-gate/plan");
   await expectFace(page, "0");
 });
 

@@ -52,5 +52,25 @@ await takePicture("writes", "/rig/slip-gate/writes", {
 });
 await takePicture("code", "/rig/slip-gate/code");
 await takePicture("wires-night", "/rig/ladder-step/wires", { night: true, act: swapAndKeep });
+/** Brings the element with this text to the top of the view. */
+const scrollTo = (text) => async (page) => {
+  await page.waitForTimeout(4000);
+  await page
+    .getByText(text, { exact: true })
+    .first()
+    .evaluate((element) => element.scrollIntoView({ block: "start" }));
+};
+await takePicture("ways", "/rig/moorings-free/plan", { act: scrollTo("Ways to drive it, side by side") });
+await takePicture("scan", "/rig/river-level/scan");
+await takePicture("camera", "/rig/boats-out/scan", { act: scrollTo("To a camera") });
+await takePicture("breadboard", "/rig/river-level/wires", {
+  act: async (page) => {
+    await page.getByRole("button", { name: "Untangle" }).click();
+    await page.getByRole("button", { name: "Take it" }).click();
+    await page.waitForTimeout(1500);
+  },
+});
+await takePicture("current-digits", "/rig/river-level/current", { act: (page) => page.waitForTimeout(4000) });
+await takePicture("code-logic", "/rig/boats-out/code");
 await takePicture("phone", "/rig/slip-gate/glyphs", { width: 390, height: 844 });
 await browser.close();

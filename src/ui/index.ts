@@ -18,3 +18,4 @@ export { useSimulation, type SimulationView } from "./use-simulation";
 export { usePlanner, type PlannerView } from "./use-planner";
 export { BoardSelect } from "./board-select";
 export { Chart } from "./chart";
+export { Progress } from "./progress";

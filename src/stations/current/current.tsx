@@ -36,7 +36,7 @@ export function CurrentStation() {
     rig.show,
     rig.scan,
   ]);
-  const { result, stale, progress } = usePlanner<Audit>(key, (planner) => planner.audit(rig));
+  const { result, progress } = usePlanner<Audit>(key, (planner) => planner.audit(rig));
   const audit = result ?? NOTHING;
   const [kind, setKind] = useState<MeasureKind | "all">("all");
   const rows = audit.rows.filter((row) => kind === "all" || row.kind === kind).sort(byShare);
@@ -51,10 +51,7 @@ export function CurrentStation() {
       }
     >
       <div className="current-grid">
-        <section
-          className={`sheet current-table${stale && result ? " is-stale" : ""}`}
-          aria-busy={progress !== undefined}
-        >
+        <section className="sheet current-table" aria-busy={progress !== undefined}>
           <ButtonGroup size="sm" className="mb-2 flex-wrap" aria-label="What is listed">
             {KINDS.filter(([value]) => value === "all" || there.has(value)).map(([value, title]) => (
               <Button

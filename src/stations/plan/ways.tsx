@@ -1,12 +1,11 @@
 import type { ColumnDef } from "@tanstack/react-table";
 import { useMemo } from "react";
 import Button from "react-bootstrap/Button";
-import ProgressBar from "react-bootstrap/ProgressBar";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import type { Plan } from "@/core/rig";
 import type { Load, WayFigures } from "@/core/ways";
 import { useRig } from "@/store";
-import { DataTable, SeverityMark, usePlanner } from "@/ui";
+import { DataTable, Progress, SeverityMark, usePlanner } from "@/ui";
 import type { Comparison } from "@/workers";
 
 interface Props {
@@ -39,7 +38,7 @@ export function Ways({ onLay }: Props) {
     rig.glyphs,
     rig.units.find((unit) => unit.led)?.led,
   ]);
-  const { result, stale, progress, failed, cancel } = usePlanner<Comparison>(key, (planner, report) =>
+  const { result, progress, failed, cancel } = usePlanner<Comparison>(key, (planner, report) =>
     planner.compare(rig, report),
   );
   const columns = useMemo<ColumnDef<WayFigures>[]>(() => {
@@ -160,18 +159,7 @@ export function Ways({ onLay }: Props) {
     <section className="sheet ways" aria-busy={progress !== undefined}>
       <div className="spread mb-2">
         <h2 className="sheet-title mb-0">Ways to drive it, side by side</h2>
-        {progress !== undefined && (
-          <span className="row-line">
-            <ProgressBar
-              now={progress * 100}
-              style={{ width: 120, height: 6 }}
-              aria-label="Comparing the ways"
-            />
-            <Button size="sm" variant="plain" onClick={cancel}>
-              Stop
-            </Button>
-          </span>
-        )}
+        {progress !== undefined && <Progress share={progress} label="Comparing the ways" onStop={cancel} />}
       </div>
       {failed && <p className="severity-fault small">The comparison failed: {failed}</p>}
       {result?.recommended && (
@@ -179,12 +167,7 @@ export function Ways({ onLay }: Props) {
           <strong>{result.recommended.way.title}</strong>: {result.recommended.reasons.join("; ")}.
         </p>
       )}
-      <div
-        className={`ways-scroll${stale ? " is-stale" : ""}`}
-        tabIndex={0}
-        role="region"
-        aria-label="Ways, scrolls sideways"
-      >
+      <div className="ways-scroll" tabIndex={0} role="region" aria-label="Ways, scrolls sideways">
         <DataTable
           label="Ways to drive the display"
           rows={fitting}

@@ -62,7 +62,12 @@ export function SeatDrawing({ model, seating, wiring, pick, selected, onWire, on
   };
   const all = [...wiring.feeders, ...wiring.wires];
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} className="wiring seats" role="group" aria-label="Breadboard">
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      className="wiring seats"
+      role="group"
+      aria-label="Parts and wires in their holes"
+    >
       <rect
         x={at({ x: 0.2, y: 0 }).x}
         y={TOP - 12}

@@ -1,11 +1,10 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import ProgressBar from "react-bootstrap/ProgressBar";
 import { movedWires, relay } from "@/core/rig";
 import type { BoardSize, Untangled, Wish } from "@/core/seat";
 import { editWires, useRig } from "@/store";
-import { usePlanner } from "@/ui";
+import { Progress, usePlanner } from "@/ui";
 
 /** Chooses which output serves which segment and digit so that the wires lie better; the bytes follow by themselves. */
 export function UntanglePanel({ size, onClose }: { size: BoardSize; onClose: () => void }) {
@@ -36,14 +35,7 @@ export function UntanglePanel({ size, onClose }: { size: BoardSize; onClose: () 
           <option value="fewest crossings">fewest crossings</option>
           <option value="shortest">shortest wires</option>
         </Form.Select>
-        {progress !== undefined && (
-          <span className="row-line">
-            <ProgressBar now={progress * 100} style={{ width: 90, height: 6 }} aria-label="Untangling" />
-            <Button size="sm" variant="plain" onClick={cancel}>
-              Stop
-            </Button>
-          </span>
-        )}
+        {progress !== undefined && <Progress share={progress} label="Untangling" onStop={cancel} />}
         <Button size="sm" variant="plain" className="ms-auto" onClick={onClose}>
           Close
         </Button>
