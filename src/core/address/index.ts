@@ -14,7 +14,16 @@ export {
   type DigitId,
   type DriveState,
 } from "./state";
-export { cellBytes, cellPips, cellState, isMultiplexed, modelOf, positionOf, type RigModel } from "./model";
+export {
+  cellBytes,
+  cellPips,
+  cellState,
+  isMultiplexed,
+  modelOf,
+  placeOfDigit,
+  positionOf,
+  type RigModel,
+} from "./model";
 export {
   WIRE_GROUPS,
   digitPathOf,

@@ -78,9 +78,15 @@ export function modelOf(rig: Rig): RigModel {
 /** Whether digits take turns. */
 export const isMultiplexed = ({ slots }: Pick<RigModel, "slots">): boolean => slots.length > 1;
 
-/** A digit's place in reading order, from 1, as people speak of it. */
-export const positionOf = ({ digits }: Pick<RigModel, "digits">, unit: UnitRef, digit: number): number =>
-  digits.findIndex((id) => id.unit === unit && id.digit === digit) + 1;
+/** A digit's place in reading order, from 0; -1 for none. */
+export const placeOfDigit = ({ digits }: Pick<RigModel, "digits">, unit: UnitRef, digit: number): number =>
+  digits.findIndex((id) => id.unit === unit && id.digit === digit);
+
+/** The number people call a digit by: counted from the left or from the right, as the plan says. */
+export function positionOf(model: Pick<RigModel, "digits" | "rig">, unit: UnitRef, digit: number): number {
+  const place = placeOfDigit(model, unit, digit);
+  return model.rig.plan.countFrom === "right" ? model.digits.length - place : place + 1;
+}
 
 /** The LEDs a cell lights on a digit, as far as the digit has them. */
 export function cellPips(model: RigModel, cell: Cell, { unit, digit }: DigitId): Set<PipId> {

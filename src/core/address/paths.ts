@@ -58,8 +58,8 @@ export const pipsAt = (model: RigModel, leg: LegRef): PipId[] => pipsWith(model,
 export const pipsOn = (model: RigModel, wire: string): PipId[] =>
   pipsWith(model, ({ wires }) => wires.has(wire));
 
-/** The order one works in: power first, then the lines, then what all segments share, then the segments. */
-export const WIRE_GROUPS = ["power", "lines", "common", "segments"] as const;
+/** The order one works in: power first, then the lines, then the segments, then what digits and segments share. */
+export const WIRE_GROUPS = ["power", "lines", "segments", "common"] as const;
 export type WireGroup = (typeof WIRE_GROUPS)[number];
 
 /** Which group a wire belongs to, by what it joins. */

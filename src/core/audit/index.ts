@@ -6,6 +6,14 @@ import { legRef } from "../rig";
 import { measuresOf, type Measure } from "./measures";
 import { searchWorst, type Search, type Worst } from "./search";
 
+export {
+  baseAdvice,
+  bothSchools,
+  supplyAdvice,
+  type BaseAdvice,
+  type SchoolFigures,
+  type SupplyAdvice,
+} from "./advice";
 export type { Measure, MeasureKind } from "./measures";
 export {
   offerFor,

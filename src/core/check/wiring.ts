@@ -24,6 +24,7 @@ export function checkWiring(model: RigModel, school: NamingSchool): Finding[] {
       ...checkInputs(model, ref, part, school),
       ...checkBypass(model, ref, part),
     ]),
+    ...checkSupplies(model),
     ...checkSwitches(model, school),
     ...checkLeds(model, school),
   ];
@@ -80,6 +81,32 @@ function checkNets(model: RigModel, school: NamingSchool): Finding[] {
       );
     }
     return found;
+  });
+}
+
+/** A separate supply whose minus does not meet the board's ground: nothing it feeds can be switched by a line. */
+function checkSupplies(model: RigModel): Finding[] {
+  const board = model.rig.units.find((unit) => model.part(unit.ref).kind === "controller");
+  const hasChips = model.rig.units.some((unit) => isChip(model.part(unit.ref)));
+  // Where there are chips, each says for itself that it has no common ground.
+  if (!board || hasChips) return [];
+  return model.rig.units.flatMap((unit) => {
+    if (model.part(unit.ref).kind !== "supply") return [];
+    const minus = legRef(unit.ref, "-");
+    if (model.nets.of(minus).id === model.nets.of(legRef(board.ref, "GND1")).id) return [];
+    return [
+      finding({
+        id: `ground-${unit.ref}`,
+        severity: "fault",
+        station: "wires",
+        title: `${unit.ref} and the board have no common ground`,
+        reason:
+          "Current from the board's lines has no way back to the board, so nothing lights as it should.",
+        remedy:
+          "Join the supply's minus and a GND of the board with a wire. Never feed the supply back into the USB port.",
+        legs: [minus],
+      }),
+    ];
   });
 }
 

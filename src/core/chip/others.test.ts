@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { DECODER_4511, DECODER_74LS47 } from "../parts/segment-decoders";
+import { partById } from "../parts";
 import { HIGH, LOW, OPEN, Ring4017, SegmentDecoder, Selector, UNKNOWN, type Level } from ".";
 
 const outputs = (chip: { output(at: number): Level }, count: number) =>
@@ -84,10 +84,11 @@ describe("CD4017, by its function table", () => {
 });
 
 describe("BCD decoders, by their function tables", () => {
-  const decoder = (kind: "4511" | "74LS47") =>
-    kind === "4511"
-      ? new SegmentDecoder(DECODER_4511.table, "drives high")
-      : new SegmentDecoder(DECODER_74LS47.table, "sinks");
+  const decoder = (kind: "4511" | "74LS47") => {
+    const part = partById(kind);
+    if (part.kind !== "segment-decoder") throw new Error(`${kind} is no decoder`);
+    return new SegmentDecoder(part.table, kind === "4511" ? "drives high" : "sinks");
+  };
   const code = (value: number) =>
     Object.fromEntries(["A", "B", "C", "D"].map((name, at) => [name, ((value >> at) & 1) as Level]));
   const letters = (chip: SegmentDecoder, lit: Level) =>

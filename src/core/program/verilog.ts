@@ -38,6 +38,9 @@ export function writeLogic(model: RigModel, program: Program): SketchLine[] {
     comment(model.rig.name),
     comment(`For: ${title}. Lines in the order of the wiring below: bit 0 of lines is the first.`),
     comment("Written by Bold Pip: levels come from the rig's wires."),
+    ...(show.mode === "count" && show.rounds > 0
+      ? [comment("The faces come round without end; counting the rounds is left to what feeds them.")]
+      : []),
     comment(),
     ...wiringComments(model, program, "letters"),
     comment(`Lines, bit 0 first: ${program.direct.join(", ")}.`),

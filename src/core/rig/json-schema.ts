@@ -79,6 +79,7 @@ export const RIG_JSON_SCHEMA: JsonSchema = {
           scheme: choice(...SCHEMES),
           controller: choice(...CONTROLLERS.map(({ id }) => id)),
           digits: whole(1, LIMITS.digits),
+          countFrom: described("which digit is called digit 1", choice("left", "right")),
           display: choice("plain", "clock", "own"),
           own: sheet,
           polarity: choice("common-cathode", "common-anode"),

@@ -23,6 +23,7 @@ function fromOneDigit(document: Document): Document {
           ...plan,
           scheme: plan.scheme === "register-one-digit" ? "register-static" : plan.scheme,
           digits: 1,
+          countFrom: "left",
           display: "plain",
           digitSwitch: "bare",
           digitOutputs: [1, 2, 3, 4, 5, 6, 7, 8],

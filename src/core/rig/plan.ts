@@ -21,6 +21,7 @@ export const DEFAULT_PLAN: Plan = {
   scheme: "register-static",
   controller: "ATmega328P-board",
   digits: 1,
+  countFrom: "left",
   display: "plain",
   polarity: "common-cathode",
   resistors: "per-segment",

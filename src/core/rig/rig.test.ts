@@ -27,6 +27,7 @@ import { BROKEN_FILES } from "./fixtures/broken-files";
 const planArbitrary: fc.Arbitrary<Plan> = fc.record({
   scheme: fc.constant("register-static" as const),
   digits: fc.constantFrom(1, 2, 4),
+  countFrom: fc.constantFrom("left" as const, "right" as const),
   display: fc.constant("plain" as const),
   digitSwitch: fc.constant("bare" as const),
   controller: fc.constant("ATmega328P-board"),

@@ -193,6 +193,7 @@ export const RIG_SCHEMA = object({
     scheme: choice(...SCHEMES),
     controller: choice(...CONTROLLERS.map(({ id }) => id)),
     digits: whole(1, LIMITS.digits),
+    countFrom: choice("left", "right"),
     display: choice("plain", "clock", "own"),
     own: sheet,
     polarity: choice("common-cathode", "common-anode"),

@@ -77,6 +77,8 @@ export interface Plan {
   readonly controller: string;
   /** How many digits, all displays together. */
   readonly digits: number;
+  /** Which digit is called digit 1: makers differ. Legs keep the names of their sheet. */
+  readonly countFrom: "left" | "right";
   /** Plain displays, a clock display with colon and degree mark, or one whose legs were entered. */
   readonly display: "plain" | "clock" | "own";
   readonly own?: DisplaySheet;

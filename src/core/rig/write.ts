@@ -24,6 +24,7 @@ const plan = (value: Plan) => ({
   scheme: value.scheme,
   controller: value.controller,
   digits: value.digits,
+  countFrom: value.countFrom,
   display: value.display,
   own: sheet(value.own),
   polarity: value.polarity,

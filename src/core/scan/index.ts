@@ -1,5 +1,5 @@
 export { DIM_STEPS, dimTo } from "./dim";
-export { STEADY } from "./brightness";
+export { STEADY, perceived } from "./brightness";
 export { CORNER_OF_EYE, FUSION, TRAILS, flickerOf, type Flicker } from "./flicker";
 export { cameraView, rowsOf, type CameraView, type Shutter, type Span } from "./camera";
 export { correctedConstant, countedTick, type Corrected, type Counted } from "./counted";

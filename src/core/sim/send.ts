@@ -2,7 +2,7 @@ import {
   cellPips,
   cellState,
   directLines,
-  positionOf,
+  placeOfDigit,
   type DigitId,
   type DriveState,
   type RigModel,
@@ -191,7 +191,7 @@ export const showAll = (model: RigModel, all: ReadonlyArray<readonly number[]>):
 /** What a digit shows once a state is put out, from power-up. */
 export const showState = (model: RigModel, state: DriveState, digit?: DigitId): Shown => {
   const id = digit ?? model.digits[0]!;
-  return showStates(model, [state])[0]!.digits[positionOf(model, id.unit, id.digit) - 1]!;
+  return showStates(model, [state])[0]!.digits[placeOfDigit(model, id.unit, id.digit)]!;
 };
 
 /** One glyph through the code's bytes and back through the wires. */
@@ -212,7 +212,7 @@ export function glyphRows(model: RigModel, cells: readonly Cell[], digit?: Digit
   if (!id) return [];
   const states = cells.map((cell) => cellState(model, cell, id));
   const lights = showStates(model, states);
-  const position = positionOf(model, id.unit, id.digit) - 1;
+  const position = placeOfDigit(model, id.unit, id.digit);
   return cells.map((cell, at) => {
     const wanted = inOrder([...cellPips(model, cell, id)].map((pip) => splitPipId(pip).segment));
     const { digits } = lights[at]!;

@@ -1,6 +1,11 @@
 import fc from "fast-check";
-import { ATMEGA328P_BOARD, ATTINY84, PIC16F1455 } from "../parts/controllers";
+import { CONTROLLERS } from "../parts";
 import { dividerBits, fitDivider, fitPeriods, fitTimer } from ".";
+
+const board = (id: string) => CONTROLLERS.find((one) => one.id === id)!;
+const ATMEGA328P_BOARD = board("ATmega328P-board");
+const ATTINY84 = board("ATtiny84");
+const PIC16F1455 = board("PIC16F1455");
 
 test("4 ms at 16 MHz: prescaler 64 with 999 and 8 with 7999, both exact, on timer 1", () => {
   const exact = fitTimer(4000, ATMEGA328P_BOARD)

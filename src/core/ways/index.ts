@@ -175,7 +175,7 @@ export interface WayFigures {
   readonly linesLeft: number;
   readonly easyLeft: number;
   /** Lines it needs though something is awkward about them. */
-  readonly awkward: ReadonlyArray<{ readonly line: string; readonly why: string }>;
+  readonly awkward: ReadonlyArray<{ readonly line: string; readonly why: string; readonly mild: boolean }>;
   /** Lines in use that are also analogue inputs. */
   readonly analogue: readonly string[];
   readonly parts: number;
@@ -289,7 +289,7 @@ function linesOf(plan: Plan, controller: ControllerPart) {
     linesLeft: usable.length - Object.keys(plan.lines).length,
     easyLeft: easy.filter((line) => !used.includes(line)).length,
     awkward: controller.lines.flatMap(({ leg, awkward, mild }) =>
-      awkward && !mild && used.includes(leg) ? [{ line: leg, why: awkward }] : [],
+      awkward && used.includes(leg) ? [{ line: leg, why: awkward, mild: mild ?? false }] : [],
     ),
     analogue: used.filter((line) => /^A\d+$/.test(line)),
   };
@@ -349,7 +349,7 @@ export interface Recommendation {
 export function recommendWay(figures: readonly WayFigures[]): Recommendation | undefined {
   const sound = figures.filter(({ problem, over }) => problem === undefined && !over);
   const steps: ReadonlyArray<readonly [(one: WayFigures) => boolean, string]> = [
-    [({ awkward }) => awkward.length === 0, "it needs no awkward line"],
+    [({ awkward }) => awkward.every(({ mild }) => mild), "it needs no awkward line"],
     [({ easyLeft }) => easyLeft >= SPARE_LINES, "it leaves lines for buttons and sensors"],
     [({ brightness }) => brightness >= BRIGHT, "it is bright enough by day"],
     [({ pin }) => pin.limit === undefined || pin.current <= pin.limit * 0.8, "no pin comes near its limit"],

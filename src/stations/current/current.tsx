@@ -8,6 +8,7 @@ import { formatQuantity } from "@/core/quantity";
 import { legTitle, type LegRef } from "@/core/rig";
 import { useModel, usePreferences, useRig } from "@/store";
 import { SeverityMark, StationFrame, usePlanner } from "@/ui";
+import { Advice } from "./advice";
 import { AuditTable } from "./audit-table";
 import { ResistorPicker } from "./resistor-picker";
 
@@ -70,6 +71,7 @@ export function CurrentStation() {
         <div className="current-side">
           <ResistorPicker />
           <Levels />
+          <Advice />
           <section className="sheet small">
             <h2>What this does not know</h2>
             <p className="mb-0 quiet">

@@ -139,6 +139,28 @@ export function DisplaySheet({ onLay }: Props) {
           width={80}
         />
       </div>
+      {digitCount(plan) > 1 && (
+        <div className="field-row mt-2">
+          <div>
+            <label className="field-label" htmlFor="count-from">
+              Digit 1 is
+            </label>
+            <Form.Select
+              id="count-from"
+              value={plan.countFrom}
+              onChange={(event) =>
+                editRig((before) => ({
+                  ...before,
+                  plan: { ...before.plan, countFrom: event.target.value as Plan["countFrom"] },
+                }))
+              }
+            >
+              <option value="left">the leftmost, as sheets number</option>
+              <option value="right">the rightmost, as values grow</option>
+            </Form.Select>
+          </div>
+        </div>
+      )}
       {entering && (
         <OwnDisplay
           plan={plan}

@@ -2,7 +2,7 @@ import { useMemo, useState } from "react";
 import { pickResistor } from "@/core/audit";
 import { LED_FIGURES } from "@/core/parts";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
-import { STEADY, peakFor, pulseLimit, type ScanFigures } from "@/core/scan";
+import { STEADY, peakFor, perceived, pulseLimit, type ScanFigures } from "@/core/scan";
 import { useModel } from "@/store";
 import { CommitField, SeverityMark } from "@/ui";
 
@@ -37,6 +37,9 @@ export function LightSheet({ figures }: { figures: ScanFigures }) {
             <th className="number">Peak</th>
             <th className="number">Average</th>
             <th className="number">Light</th>
+            <th className="number" title="as an eye takes it in: lightness grows much slower than light">
+              Looks
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -47,6 +50,7 @@ export function LightSheet({ figures }: { figures: ScanFigures }) {
               <td className="number">{formatMilliamps(digit.peak)}</td>
               <td className="number">{formatMilliamps(digit.average)}</td>
               <td className="number">{Math.round((digit.average / STEADY) * 100)} %</td>
+              <td className="number">{Math.round(perceived(digit.average) * 100)} %</td>
             </tr>
           ))}
         </tbody>

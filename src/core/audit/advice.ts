@@ -1,0 +1,90 @@
+import { isMultiplexed, ledResistors, modelOf, reachFrom, type RigModel } from "../address";
+import { currentFigures, pointWith, pipsIn, stageOf, supplyOf } from "../circuit";
+import { neighbours, type Farads, type Milliamps, type Ohms } from "../quantity";
+import { controllerById, legRef, relay, type ResistorSchool, type UnitRef } from "../rig";
+import { scanFigures } from "../scan";
+
+/** A 1 and an 8 under one resistor school, average over the turns where digits take turns. */
+export interface SchoolFigures {
+  readonly school: ResistorSchool;
+  readonly resistors: number;
+  readonly inOne: Milliamps;
+  readonly inEight: Milliamps;
+}
+
+/** Both resistor schools with the rig's own value: how bright a segment of a 1 and of an 8 is under each. */
+export function bothSchools(model: RigModel): SchoolFigures[] {
+  const duty = isMultiplexed(model)
+    ? Math.max(0, ...scanFigures(model).digits.map((digit) => digit.duty))
+    : 1;
+  return (["per-segment", "common"] as const).map((school) => {
+    const own = model.rig.plan.resistors === school;
+    const laid = own ? model : modelOf(relay(model.rig, { ...model.rig.plan, resistors: school }));
+    const { inOne, inEight } = currentFigures(laid);
+    return { school, resistors: ledResistors(laid).size, inOne: inOne * duty, inEight: inEight * duty };
+  });
+}
+
+/** What a transistor's base resistor is, and what it should be. */
+export interface BaseAdvice {
+  readonly ref: UnitRef;
+  readonly resistor: UnitRef;
+  readonly ohms: Ohms;
+  /** Through the collector with everything lit, and into the base. */
+  readonly collector: Milliamps;
+  readonly base: Milliamps;
+  /** The value for a tenth of the collector current, as one buys it. */
+  readonly advised: Ohms;
+}
+
+/** A tenth of the collector current saturates a small transistor for certain. */
+const FORCED_GAIN = 10;
+
+/** The base resistors of a rig: Rb = (drive − 0.7 V) / (Ic / 10) − what the drive has itself. */
+export function baseAdvice(model: RigModel): BaseAdvice[] {
+  return model.rig.units.flatMap(({ ref }): BaseAdvice[] => {
+    const part = model.part(ref);
+    if (part.kind !== "transistor" || !("gain" in part.figures)) return [];
+    const reach = reachFrom(legRef(ref, part.pins.control), model.rig, model.nets, model.drivers)[0];
+    const resistor = reach?.via[0];
+    if (!reach || !resistor || reach.driver.kind === "rail" || reach.driver.kind === "switch") return [];
+    let collector = 0;
+    let base = 0;
+    for (const slot of model.slots) {
+      const currents = pointWith(model, new Set(pipsIn(model, slot))).transistors.get(ref);
+      if (currents && currents.collector > collector) ({ collector, base } = currents);
+    }
+    const supply = supplyOf(model, reach.driver.unit);
+    const stage = stageOf(model.part(reach.driver.unit), supply);
+    const side = part.type === "npn" ? stage.high : stage.low;
+    const drive = part.type === "npn" ? (side?.volts ?? 0) : supply - (side?.volts ?? 0);
+    const wanted = Math.max(collector, 1) / FORCED_GAIN / 1000;
+    const exact = (drive - part.figures.baseDrop) / wanted - (side?.ohms ?? 0);
+    const { below } = neighbours("E12", Math.max(10, exact));
+    return [{ ref, resistor, ohms: model.unit(resistor).ohms!, collector, base, advised: below }];
+  });
+}
+
+/** What the supply has to be good for, and the capacitor that carries it over a step of the load. */
+export interface SupplyAdvice {
+  readonly most: Milliamps;
+  /** What to buy: half as much again, at least twice where it is a supply of its own. */
+  readonly take: Milliamps;
+  readonly limit: Milliamps | undefined;
+  readonly bulk: Farads;
+}
+
+const STEP_TIME_S = 50e-6;
+const STEP_VOLTS = 0.1;
+
+/** C = I × t / ΔV for the step when a whole slot lights, until the supply follows: 50 µs within 0.1 V (customary). */
+export function supplyAdvice(model: RigModel): SupplyAdvice {
+  const { total } = currentFigures(model);
+  const separate = model.rig.units.some(({ part }) => part === "supply");
+  return {
+    most: total,
+    take: total * 2,
+    limit: separate ? undefined : controllerById(model.rig.plan.controller).supplyMaximum,
+    bulk: ((total / 1000) * STEP_TIME_S) / STEP_VOLTS,
+  };
+}

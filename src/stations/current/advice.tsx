@@ -1,0 +1,91 @@
+import Button from "react-bootstrap/Button";
+import { baseAdvice, bothSchools, supplyAdvice } from "@/core/audit";
+import { formatMilliamps, formatQuantity } from "@/core/quantity";
+import { changeUnits } from "@/core/rig";
+import { STEADY } from "@/core/scan";
+import { editRig, useModel } from "@/store";
+
+/** Both resistor schools in numbers, base resistors, what the supply has to give, and what is easily forgotten. */
+export function Advice() {
+  const model = useModel();
+  const schools = bothSchools(model);
+  const bases = baseAdvice(model);
+  const supply = supplyAdvice(model);
+  const [base] = bases;
+  const light = (current: number) => `${Math.round((current / STEADY) * 100)} %`;
+  return (
+    <>
+      <section className="sheet small">
+        <h2>Both resistor schools, a 1 and an 8</h2>
+        <table className="rule-table" aria-label="Brightness of a 1 and an 8 under both resistor schools">
+          <thead>
+            <tr>
+              <th>Resistors</th>
+              <th className="number">In a 1</th>
+              <th className="number">In an 8</th>
+            </tr>
+          </thead>
+          <tbody>
+            {schools.map(({ school, resistors, inOne, inEight }) => (
+              <tr key={school}>
+                <td>
+                  {resistors}, {school === "per-segment" ? "one a segment" : "in the common"}
+                  {school === model.rig.plan.resistors && <span className="quiet"> · now</span>}
+                </td>
+                <td className="number" title={formatMilliamps(inOne)}>
+                  {light(inOne)}
+                </td>
+                <td className="number" title={formatMilliamps(inEight)}>
+                  {light(inEight)}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+      {base && (
+        <section className="sheet small">
+          <h2>Base resistors</h2>
+          <p className="mb-1">
+            Each transistor carries up to {formatMilliamps(base.collector)}; {formatQuantity(base.ohms, "Ω")}{" "}
+            gives its base {formatMilliamps(base.base)},{" "}
+            {Number((base.collector / Math.max(base.base, 1e-6)).toPrecision(2))} times less. A tenth is safe:{" "}
+            {formatQuantity(base.advised, "Ω")}.
+          </p>
+          {base.advised < base.ohms && (
+            <Button
+              size="sm"
+              variant="plain"
+              onClick={() => {
+                const refs = new Set(bases.map(({ resistor }) => resistor));
+                editRig((rig) => changeUnits(rig, ({ ref }) => refs.has(ref), { ohms: base.advised }));
+              }}
+            >
+              Take {formatQuantity(base.advised, "Ω")}
+            </Button>
+          )}
+        </section>
+      )}
+      <section className="sheet small">
+        <h2>Supply and what is easily forgotten</h2>
+        <ul className="plain-list mb-0">
+          <li>
+            The LEDs take up to {formatMilliamps(supply.most)}: a supply for {formatMilliamps(supply.take, 2)}{" "}
+            or more
+            {supply.limit !== undefined && `; this board’s leg gives ${supply.limit} mA`}.
+          </li>
+          <li>
+            Where the digits’ supply comes in, about {formatQuantity(Math.max(supply.bulk, 10e-6), "F", 2)}:
+            it carries the step when a digit lights. Beside it 100 nF at each chip.
+          </li>
+          {model.chain.chips.length > 0 && (
+            <li>
+              Outputs are unknown at power-up. 10 kΩ from the enable to the supply and 100 nF from there to
+              ground keep them off for a millisecond; a line may then pull it low.
+            </li>
+          )}
+        </ul>
+      </section>
+    </>
+  );
+}
