@@ -34,8 +34,8 @@ export function isDigitNeed(model: RigModel, need: Need): boolean {
   return new Set(needing.map(({ pip }) => splitPipId(pip).segment)).size > 1;
 }
 
-/** What a bit or line is for, seen from one digit: its segment there, or the digits it switches. */
-function purpose(model: RigModel, pips: readonly PipId[], digit: DigitId | undefined): string {
+/** What a bit or line is for: its segment, or the digit it switches. */
+function purpose(model: RigModel, pips: readonly PipId[]): string {
   const segments = new Set(pips.map((pip) => splitPipId(pip).segment));
   if (segments.size <= 1 || model.digits.length === 1)
     return [...new Set(pips.map((pip) => splitPipId(pip).segment))].join(" ");
@@ -45,8 +45,7 @@ function purpose(model: RigModel, pips: readonly PipId[], digit: DigitId | undef
       return model.digits.findIndex((id) => id.unit === unit && id.digit === number) + 1;
     }),
   );
-  const own = digit && pips.some((pip) => onDigit(pip, digit));
-  return places.size === 1 ? `d${[...places][0]}${own ? " ●" : ""}` : "code";
+  return places.size === 1 ? `d${[...places][0]}` : "code";
 }
 
 /** The bits of an update in the order they are sent, each tied to its output, its segment and its leg. */
@@ -74,8 +73,8 @@ export function BitStrip({ model, bits, bytes, pick, digit, onFlip }: Props) {
         const at = output && splitLegRef(output);
         const pip = own(reaches);
         const leg = pip && splitLegRef(model.address(pip)!.ownLeg).leg;
-        const says = purpose(model, reaches, digit);
-        const code = purpose(model, meant, digit);
+        const says = purpose(model, reaches);
+        const code = purpose(model, meant);
         return (
           <div key={turn} className={`bit-cell${picked ? " is-picked" : ""}`}>
             <span>{turn + 1}</span>
@@ -132,7 +131,7 @@ export function LineStrip({ model, levels, pick, digit, onFlip }: LineProps) {
           inputs.some((place) => "line" in place && place.line === line),
         );
         const own = pips.find((pip) => onDigit(pip, digit)) ?? pips[0];
-        const says = coded ? "code" : purpose(model, pips, digit);
+        const says = coded ? "code" : purpose(model, pips);
         const level = levels[line] ?? 0;
         return (
           <button
