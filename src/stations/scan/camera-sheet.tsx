@@ -127,7 +127,7 @@ export function CameraSheet({ figures }: { figures: ScanFigures }) {
           <li>
             Each exposure catches a digit{" "}
             <strong>{view.least === view.most ? view.most : `${view.least} or ${view.most}`} times</strong>
-            {view.least === 0 && ": some digits are missing altogether"}.
+            {view.evenness < 0.05 && ": some digits are missing altogether"}.
           </li>
           <li>
             The dimmest photo has <strong>{Math.round(view.evenness * 100)} %</strong> of the brightest{" "}

@@ -1,5 +1,6 @@
 "use client";
 import "./wires.css";
+import "./seats.css";
 import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import ButtonGroup from "react-bootstrap/ButtonGroup";
