@@ -57,33 +57,61 @@ export type PickedResistor =
   | { readonly ok: false; readonly message: string };
 
 /**
- * The resistance at which the wanted current flows, found on the solved circuit by halving, and the values of a
- * series on either side of it.
+ * The resistance at which the wanted current flows, found on the solved circuit, and the values of a series on either
+ * side of it.
  * @param wanted mA, above 0
  */
 export function pickResistor(rig: Rig, wanted: Milliamps, when: LitWhen, series: ESeries): PickedResistor {
   if (ledResistors(modelOf(rig)).size === 0)
     return { ok: false, message: "There is no resistor in this rig to choose." };
   const duty = longestDuty(rig);
-  let [low, high]: [Ohms, Ohms] = [...LIMITS.ohms];
   const at = (ohms: Ohms) => currentWhen(offerFor(rig, ohms, duty), when);
-  const most = at(low);
+  const [least, greatest] = LIMITS.ohms;
+  const most = at(least);
   if (most < wanted) {
     return {
       ok: false,
       message: `Even without a resistor only ${most.toPrecision(3)} mA would flow: the drop of the LED leaves no more.`,
     };
   }
-  if (at(high) > wanted) return { ok: false, message: "That is too little for any resistor one buys." };
-  while (high / low > 1.00001) {
-    const middle = Math.sqrt(low * high);
-    if (at(middle) >= wanted) low = middle;
-    else high = middle;
-  }
-  const { below, above } = neighbours(series, low);
+  if (at(greatest) > wanted) return { ok: false, message: "That is too little for any resistor one buys." };
+  const exact = resistanceFor(at, wanted, [least, greatest]);
+  const { below, above } = neighbours(series, exact);
   return {
     ok: true,
-    exact: low,
+    exact,
     offers: [...new Set([below, above])].map((ohms) => offerFor(rig, ohms, duty)),
   };
+}
+
+/**
+ * Where a current that falls with the resistance is as wanted, to 10 ppm. The reciprocal of the current through a drop
+ * and resistors is a straight line over the resistance, so the chord between two known values nearly meets it; where a
+ * transistor leaves saturation the line has a bend, and the end that stays is lowered (the Illinois rule).
+ */
+function resistanceFor(
+  at: (ohms: Ohms) => Milliamps,
+  wanted: Milliamps,
+  [low, high]: readonly [Ohms, Ohms],
+): Ohms {
+  const excess = (ohms: Ohms) => 1 / Math.max(at(ohms), Number.MIN_VALUE) - 1 / wanted;
+  let [below, above] = [excess(low), excess(high)];
+  let stayed = "";
+  let guess = low;
+  for (let step = 0; step < 60 && high / low > 1.00001; step++) {
+    const chord = low - (below * (high - low)) / (above - below);
+    guess = Number.isFinite(chord) && chord > low && chord < high ? chord : Math.sqrt(low * high);
+    const here = excess(guess);
+    if (Math.abs(here) < 1e-5 / wanted) return guess;
+    if (here < 0) {
+      [low, below] = [guess, here];
+      if (stayed === "high") above /= 2;
+      stayed = "high";
+    } else {
+      [high, above] = [guess, here];
+      if (stayed === "low") below /= 2;
+      stayed = "low";
+    }
+  }
+  return guess;
 }
