@@ -1,5 +1,6 @@
 import { CONTROLLERS } from "./controllers";
 import { DISPLAYS } from "./digit-displays";
+import { DRIVER_CHIPS } from "./drivers";
 import { CAPACITOR, RESISTOR, SUPPLY } from "./passives";
 import { POWER_REGISTER_TPIC6B595 } from "./power-register-tpic6b595";
 import { DECODER_4511, DECODER_74LS47 } from "./segment-decoders";
@@ -40,6 +41,7 @@ const CATALOGUE: readonly Part[] = [
   RING_CD4017,
   DECODER_4511,
   DECODER_74LS47,
+  ...DRIVER_CHIPS,
   NPN_SWITCH,
   PNP_SWITCH,
   N_CHANNEL_SWITCH,

@@ -176,8 +176,53 @@ export interface SegmentDecoderPart extends ChipBase {
   readonly table: ReadonlyArray<readonly SegmentName[]>;
 }
 
+/** How a driver chip is talked to. */
+export type DriverProtocol = "frames" | "two-wire" | "strobed" | "i2c";
+
+/** Peak segment current set by one resistor: the resistor in kΩ over current and forward drop. */
+export interface SetCurrent {
+  readonly leg: string;
+  readonly least: Ohms;
+  /** Forward drops of the columns. */
+  readonly forward: readonly Volts[];
+  /** Rows from the greatest current down, resistors in ohms. */
+  readonly rows: ReadonlyArray<{ readonly current: Milliamps; readonly ohms: readonly Ohms[] }>;
+  /** Safe peak by the number of digits scanned, where few digits allow less. */
+  readonly fewDigits: Readonly<Record<number, Milliamps>>;
+}
+
+/** A chip with a display memory that it scans onto digits by itself. */
+export interface DriverChipPart extends ChipBase {
+  readonly kind: "driver-chip";
+  readonly protocol: DriverProtocol;
+  readonly pins: {
+    readonly data: string;
+    readonly clock: string;
+    /** LOAD or STB, where there is one. */
+    readonly select?: string;
+    readonly dataOut?: string;
+  };
+  /** Segment-side legs; the place is the number of the segment in a digit's memory. */
+  readonly segmentLegs: readonly string[];
+  readonly digitLegs: readonly string[];
+  /** Whether the segment side gives the current (common cathode) or takes it (common anode). */
+  readonly segments: "source" | "sink";
+  /** Share of its turn a digit is lit, by brightness step. */
+  readonly levels: readonly number[];
+  /** How often all digits are scanned in a second. */
+  readonly scanRate: Hertz;
+  /** Few digits are scanned faster: the scan limit shortens the turn. */
+  readonly limitsScan: boolean;
+  readonly setCurrent?: SetCurrent;
+  readonly clockMaximum: Hertz;
+  /** Own supply current, LEDs not counted. */
+  readonly ownCurrent: Milliamps;
+  /** Bus address without straps, and the legs that raise it, for a bus with addresses. */
+  readonly address?: { readonly base: number; readonly straps: readonly string[]; readonly join: string };
+}
+
 /** Logic chips: everything with a supply leg that reads and drives levels. */
-export type ChipPart = ShiftRegisterPart | SelectorPart | RingPart | SegmentDecoderPart;
+export type ChipPart = ShiftRegisterPart | SelectorPart | RingPart | SegmentDecoderPart | DriverChipPart;
 
 /** A single transistor used as a switch. */
 export interface TransistorPart extends PartBase {
@@ -265,6 +310,7 @@ const CHIP_KINDS: ReadonlySet<Part["kind"]> = new Set([
   "selector",
   "ring",
   "segment-decoder",
+  "driver-chip",
 ]);
 
 /** Whether a part is a logic chip. */

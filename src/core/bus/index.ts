@@ -1,0 +1,3 @@
+export { busEdges, bitsOf, bytesOf } from "./edges";
+export { explainWrite, type Explained, type Field } from "./explain";
+export type { BusEdge, BusLines, BusPace, BusWrite, LineGiven } from "./types";

@@ -1,0 +1,172 @@
+import type { Nanoseconds } from "../quantity";
+import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "./level";
+
+/** The legs of a driver chip's bus, by what they do. */
+export type BusPin = "data" | "clock" | "select";
+
+/** One digit of a scan: which segments are lit as bits, which nobody can tell, and for what share of the time. */
+export interface ScannedDigit {
+  readonly lit: number;
+  readonly unknown: number;
+  readonly share: number;
+}
+
+/** What a driver chip puts on its digits, turn by turn. */
+export interface ScanPicture {
+  readonly digits: readonly ScannedDigit[];
+  /** Blinking frequency in Hz; 0 does not blink. Half of each period is dark. */
+  readonly blink: number;
+}
+
+/** A rule of the bus that was broken, by the name findings are grouped by. */
+export type BusRule =
+  | "too fast"
+  | "pulse too short"
+  | "setup too short"
+  | "hold too short"
+  | "data changed while the clock was high"
+  | "no acknowledge"
+  | "latch in mid-word"
+  | "wrong number of bits"
+  | "wrong address"
+  | "no such command"
+  | "unreadable level";
+
+/** What a chip noticed on its bus. */
+export type BusNote =
+  /** A whole write as the chip took it: a byte that held an unknown bit is -1. */
+  | {
+      readonly kind: "write";
+      readonly from: Nanoseconds;
+      readonly at: Nanoseconds;
+      readonly bytes: readonly number[];
+      readonly bits: number;
+    }
+  /** What the chip answered. */
+  | {
+      readonly kind: "read";
+      readonly from: Nanoseconds;
+      readonly at: Nanoseconds;
+      readonly command: number;
+      readonly bytes: readonly number[];
+    }
+  | {
+      readonly kind: "breach";
+      readonly at: Nanoseconds;
+      readonly rule: BusRule;
+      readonly says: string;
+    };
+
+/** A driver chip at leg level. Times only serve the rules of the bus; what is shown hangs on edges alone. */
+export interface DriverModel {
+  /** Takes levels that change at one moment. @returns whether what it shows or drives may differ afterwards */
+  apply(levels: Readonly<Partial<Record<BusPin, Level>>>, at: Nanoseconds): boolean;
+  picture(): ScanPicture;
+  /** What it puts on its data leg: low where it answers, otherwise nothing. */
+  readonly answer: Level;
+  /** Registers and memory by address; -1 is not known. */
+  readonly memory: ReadonlyArray<{ readonly address: number; readonly value: number }>;
+  /** What was noticed since the last time this was asked. */
+  takeNotes(): BusNote[];
+  save(): string;
+  load(saved: string): void;
+}
+
+/** Least times of a bus, in ns, from the timing table of the sheet. */
+export interface BusTimes {
+  readonly period: Nanoseconds;
+  readonly high: Nanoseconds;
+  readonly low: Nanoseconds;
+  readonly setup: Nanoseconds;
+  readonly hold: Nanoseconds;
+}
+
+/** Follows the edges of a bus and notes what is too fast for it. */
+export class BusWatch {
+  private clockRose = -Infinity;
+  private clockFell = -Infinity;
+  private dataChanged = -Infinity;
+  private notes: BusNote[] = [];
+
+  constructor(
+    private readonly times: BusTimes,
+    private readonly most: string,
+  ) {}
+
+  note(note: BusNote): void {
+    this.notes.push(note);
+  }
+
+  breach(at: Nanoseconds, rule: BusRule, says: string): void {
+    this.notes.push({ kind: "breach", at, rule, says });
+  }
+
+  take(): BusNote[] {
+    const taken = this.notes;
+    this.notes = [];
+    return taken;
+  }
+
+  clock(level: Level, at: Nanoseconds): void {
+    if (level === HIGH) {
+      if (at - this.clockRose < this.times.period)
+        this.breach(
+          at,
+          "too fast",
+          `the clock rises ${at - this.clockRose} ns after its last rise; ${this.most}`,
+        );
+      else if (at - this.clockFell < this.times.low)
+        this.breach(
+          at,
+          "pulse too short",
+          `the clock was low for ${at - this.clockFell} ns; ${this.times.low} ns are needed`,
+        );
+      if (at - this.dataChanged < this.times.setup)
+        this.breach(
+          at,
+          "setup too short",
+          `data changed ${at - this.dataChanged} ns before the clock rose; ${this.times.setup} ns are needed`,
+        );
+      this.clockRose = at;
+    } else {
+      if (level === LOW && at - this.clockRose < this.times.high)
+        this.breach(
+          at,
+          "pulse too short",
+          `the clock was high for ${at - this.clockRose} ns; ${this.times.high} ns are needed`,
+        );
+      this.clockFell = at;
+    }
+  }
+
+  data(at: Nanoseconds): void {
+    if (at - this.clockRose < this.times.hold)
+      this.breach(
+        at,
+        "hold too short",
+        `data changed ${at - this.clockRose} ns after the clock rose; ${this.times.hold} ns are needed`,
+      );
+    this.dataChanged = at;
+  }
+
+  /** Forgets the moments of the last edges: what follows is another stretch of time. */
+  restart(): void {
+    this.clockRose = this.clockFell = this.dataChanged = -Infinity;
+  }
+}
+
+export type Turn = "rise" | "fall" | "doubt" | "none";
+
+/** What a change of a clock-like input is to the chip; an unknown level may have been an edge. */
+export function turnOf(before: Level, after: Level | undefined): Turn {
+  if (after === undefined || before === after) return "none";
+  if (after === UNKNOWN || before === UNKNOWN) return "doubt";
+  if (after === HIGH) return before === LOW ? "rise" : "none";
+  return before === HIGH && after !== OPEN ? "fall" : "none";
+}
+
+/** Bytes and unknown bytes (-1) as a text, for keeping a chip's contents. */
+export const packBytes = (bytes: readonly number[]): string =>
+  bytes.map((byte) => byte.toString(36)).join(",");
+export const unpackBytes = (text: string): number[] =>
+  text === "" ? [] : text.split(",").map((part) => parseInt(part, 36));

@@ -1,0 +1,271 @@
+import type { Nanoseconds } from "../quantity";
+import {
+  BusWatch,
+  packBytes,
+  turnOf,
+  unpackBytes,
+  type BusNote,
+  type BusPin,
+  type DriverModel,
+  type ScanPicture,
+} from "./driver";
+import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "./level";
+
+/** Commands of the TM16xx family, as the sheets list them. */
+export const TM16 = {
+  WRITE_NEXT: 0x40,
+  READ_KEYS: 0x42,
+  WRITE_FIXED: 0x44,
+  DISPLAY: 0x80,
+  DISPLAY_ON: 0x08,
+  ADDRESS: 0xc0,
+} as const;
+
+/** Pulse widths of the eight brightness levels, in sixteenths. */
+export const TM16_PULSES: readonly number[] = [1, 2, 4, 10, 11, 12, 13, 14];
+
+const GRIDS = 6;
+const TIMES = { period: 2000, high: 400, low: 400, setup: 100, hold: 100 } as const;
+
+/**
+ * TM1637. Start: DIO falls while CLK is high; stop: DIO rises while CLK is high. Bits come LSB first and are sampled
+ * on CLK rising; at the ninth clock the chip holds DIO low. Memory is undefined at power-up and the display is off.
+ */
+export class Tm1637 implements DriverModel {
+  private readonly cells: number[] = Array<number>(GRIDS).fill(-1);
+  private readonly levels: Record<"data" | "clock", Level> = { data: OPEN, clock: OPEN };
+  private control = 0;
+  private mode: number = TM16.WRITE_NEXT;
+  private address = 0;
+  /** Between start and stop. */
+  private open = false;
+  private bits = 0;
+  private byte = 0;
+  /** Bytes since the start. */
+  private taken: number[] = [];
+  private began: Nanoseconds = 0;
+  private acknowledging = false;
+  /** Bits of the answer still to be given. */
+  private reading: number[] | undefined;
+  private given: number[] = [];
+  answer: Level = OPEN;
+  /** The key that is held down as the chip reports it; 0xff for none. */
+  key = 0xff;
+  private readonly watch = new BusWatch(TIMES, "the chip takes 500 kHz at most, 2 µs from rise to rise");
+
+  apply(next: Readonly<Partial<Record<BusPin, Level>>>, at: Nanoseconds): boolean {
+    const before = { ...this.levels };
+    if (next.data !== undefined) this.levels.data = next.data;
+    if (next.clock !== undefined) this.levels.clock = next.clock;
+    const clock = turnOf(before.clock, next.clock);
+    const wasAnswer = this.answer;
+    const wasControl = this.control;
+    if (clock !== "none") this.watch.clock(next.clock!, at);
+    let wrote = false;
+    if (clock === "rise") wrote = this.sample(this.levels.data, at);
+    if (clock === "fall") this.fall();
+    const data = turnOf(before.data, next.data);
+    if (data !== "none") {
+      // What changes together with the clock, or is the chip's own answer, is neither start nor stop.
+      const own = this.answer === LOW || (this.reading !== undefined && this.reading.length > 0);
+      if (!own && this.levels.clock === HIGH && clock === "none") {
+        if (data === "fall") this.start(at);
+        else if (data === "rise") this.stop(at);
+      } else if (!own) this.watch.data(at);
+    }
+    if (clock === "doubt" || data === "doubt")
+      this.watch.breach(
+        at,
+        "unreadable level",
+        `${clock === "doubt" ? "CLK" : "DIO"} is between low and high for this chip`,
+      );
+    return wrote || wasAnswer !== this.answer || wasControl !== this.control;
+  }
+
+  private start(at: Nanoseconds): void {
+    if (this.open && this.bits > 1)
+      this.watch.breach(
+        at,
+        "data changed while the clock was high",
+        `DIO fell in the middle of a byte, after ${this.bits} bits: the chip takes it for a new start`,
+      );
+    this.open = true;
+    this.began = at;
+    this.bits = this.byte = 0;
+    this.taken = [];
+    this.reading = undefined;
+  }
+
+  private stop(at: Nanoseconds): void {
+    if (!this.open) return;
+    // The first bit of a byte is sampled before a stop can be told from it.
+    if (this.bits > 1)
+      this.watch.breach(
+        at,
+        "data changed while the clock was high",
+        `DIO rose in the middle of a byte, after ${this.bits} bits: the chip takes it for the stop`,
+      );
+    this.open = false;
+    this.reading = undefined;
+    this.answer = OPEN;
+    if (this.given.length > 0)
+      this.watch.note({
+        kind: "read",
+        from: this.began,
+        at,
+        command: this.taken[0] ?? TM16.READ_KEYS,
+        bytes: this.given,
+      });
+    else if (this.taken.length > 0)
+      this.watch.note({
+        kind: "write",
+        from: this.began,
+        at,
+        bytes: this.taken,
+        bits: this.taken.length * 8,
+      });
+    this.taken = [];
+    this.given = [];
+  }
+
+  /** @returns whether what is shown may have changed */
+  private sample(data: Level, at: Nanoseconds): boolean {
+    if (!this.open) return false;
+    if (this.acknowledging) {
+      this.acknowledging = false;
+      if (data !== LOW)
+        this.watch.breach(
+          at,
+          "no acknowledge",
+          "DIO is not low at the ninth clock: the controller did not let go of it, or no chip answers",
+        );
+      this.bits = this.byte = 0;
+      return false;
+    }
+    if (this.reading) return false;
+    this.byte =
+      data === HIGH || data === LOW ? (this.byte < 0 ? -1 : this.byte | (Number(data) << this.bits)) : -1;
+    this.bits += 1;
+    return this.bits === 8 ? this.take(this.byte, at) : false;
+  }
+
+  private fall(): void {
+    if (!this.open) return;
+    if (this.bits === 8) {
+      this.acknowledging = true;
+      this.answer = LOW;
+      this.bits = 0;
+      if (this.mode === TM16.READ_KEYS && this.taken[0] === TM16.READ_KEYS && this.taken.length === 1) {
+        this.reading = Array.from({ length: 8 }, (_, at) => (this.key >> at) & 1);
+        this.given = [this.key];
+      }
+      return;
+    }
+    if (this.acknowledging) return;
+    if (this.reading && this.reading.length > 0) this.answer = this.reading.shift() === 0 ? LOW : OPEN;
+    else this.answer = OPEN;
+  }
+
+  private take(byte: number, at: Nanoseconds): boolean {
+    const first = this.taken.length === 0;
+    this.taken.push(byte);
+    if (!first) {
+      const place = this.address;
+      if (place >= GRIDS)
+        this.watch.breach(at, "wrong address", `data for grid ${place + 1}: this chip has six`);
+      else this.cells[place] = byte;
+      if (this.mode === TM16.WRITE_NEXT) this.address += 1;
+      return true;
+    }
+    if (byte < 0) return false;
+    switch (byte >> 6) {
+      case 1:
+        this.mode = byte & (TM16.READ_KEYS | TM16.WRITE_FIXED);
+        return false;
+      case 2:
+        this.control = byte & 0x0f;
+        return true;
+      case 3:
+        this.address = byte & 0x0f;
+        return false;
+      default:
+        this.watch.breach(
+          at,
+          "no such command",
+          `${hex(byte)} is none of the chip's commands: bits 7 and 6 are 0`,
+        );
+        return false;
+    }
+  }
+
+  picture(): ScanPicture {
+    const on = (this.control & TM16.DISPLAY_ON) !== 0;
+    const share = TM16_PULSES[this.control & 7]! / 16 / GRIDS;
+    return {
+      blink: 0,
+      digits: this.cells.map((cell) =>
+        on
+          ? { lit: Math.max(0, cell), unknown: cell < 0 ? 0xff : 0, share }
+          : { lit: 0, unknown: 0, share: 0 },
+      ),
+    };
+  }
+
+  get memory(): Array<{ address: number; value: number }> {
+    return [
+      ...this.cells.map((value, at) => ({ address: TM16.ADDRESS + at, value })),
+      { address: TM16.DISPLAY, value: this.control },
+    ];
+  }
+
+  takeNotes(): BusNote[] {
+    return this.watch.take();
+  }
+
+  save(): string {
+    return [
+      packBytes(this.cells),
+      packBytes([
+        this.levels.data,
+        this.levels.clock,
+        this.control,
+        this.mode,
+        this.address,
+        Number(this.open),
+        this.bits,
+        this.byte,
+        Number(this.acknowledging),
+        this.answer,
+        this.key,
+      ]),
+      packBytes(this.taken),
+      this.reading ? packBytes(this.reading) : "-",
+    ].join(";");
+  }
+
+  load(saved: string): void {
+    const [cells = "", state = "", taken = "", reading = "-"] = saved.split(";");
+    this.cells.splice(0, GRIDS, ...unpackBytes(cells));
+    const [data, clock, control, mode, address, open, bits, byte, acknowledging, answer, key] = unpackBytes(
+      state,
+    ) as number[];
+    Object.assign(this.levels, { data, clock });
+    Object.assign(this, {
+      control,
+      mode,
+      address,
+      open: open === 1,
+      bits,
+      byte,
+      acknowledging: acknowledging === 1,
+      answer,
+      key,
+    });
+    this.taken = unpackBytes(taken);
+    this.reading = reading === "-" ? undefined : unpackBytes(reading);
+    this.watch.restart();
+  }
+}
+
+export const hex = (byte: number): string =>
+  byte < 0 ? "??" : `0x${byte.toString(16).toUpperCase().padStart(2, "0")}`;

@@ -1,0 +1,253 @@
+import type { Nanoseconds } from "../quantity";
+import {
+  BusWatch,
+  packBytes,
+  turnOf,
+  unpackBytes,
+  type BusNote,
+  type BusPin,
+  type DriverModel,
+  type ScanPicture,
+} from "./driver";
+import { HIGH, LOW, OPEN, type Level } from "./level";
+import { TM16, TM16_PULSES, hex } from "./tm1637";
+
+const GRIDS = 8;
+const TIMES = { period: 1000, high: 400, low: 400, setup: 100, hold: 100 } as const;
+/** Least time the strobe is high between two commands, and from its fall to the first clock. */
+const STROBE: Nanoseconds = 1000;
+const KEY_BYTES = 4;
+
+/**
+ * TM1638. STB low frames one command, or an address and the data behind it; bits come LSB first and are sampled on CLK
+ * rising. After the command to read keys the chip puts four bytes on DIO, changing on CLK falling. Memory is undefined
+ * at power-up and the display is off.
+ */
+export class Tm1638 implements DriverModel {
+  private readonly cells: number[] = Array<number>(GRIDS * 2).fill(-1);
+  private readonly levels: Record<BusPin, Level> = { data: OPEN, clock: OPEN, select: OPEN };
+  private control = 0;
+  private mode: number = TM16.WRITE_NEXT;
+  private address = 0;
+  private bits = 0;
+  private byte = 0;
+  private taken: number[] = [];
+  private began: Nanoseconds = 0;
+  private strobeMoved: Nanoseconds = -Infinity;
+  /** Bits of the answer that have been given; undefined while nothing is read. */
+  private readBits: number | undefined;
+  answer: Level = OPEN;
+  /** Four bytes, as the chip reports its keys. */
+  keys: readonly number[] = [0, 0, 0, 0];
+  private readonly watch = new BusWatch(TIMES, "the chip takes 1 MHz at most, 1 µs from rise to rise");
+
+  apply(next: Readonly<Partial<Record<BusPin, Level>>>, at: Nanoseconds): boolean {
+    const before = { ...this.levels };
+    Object.assign(this.levels, next);
+    const strobe = turnOf(before.select, next.select);
+    const clock = turnOf(before.clock, next.clock);
+    const answered = this.answer;
+    let shows = false;
+    if (strobe === "fall") this.start(at);
+    if (this.levels.select === LOW && strobe === "none") {
+      if (clock !== "none") this.watch.clock(next.clock!, at);
+      if (next.data !== undefined && next.data !== before.data && this.readBits === undefined)
+        this.watch.data(at);
+      if (clock === "rise") {
+        if (this.taken.length === 0 && this.bits === 0 && at - this.strobeMoved < STROBE)
+          this.watch.breach(
+            at,
+            "setup too short",
+            `the clock rises ${at - this.strobeMoved} ns after STB fell; 1 µs is needed`,
+          );
+        shows = this.sample(next.data === undefined ? this.levels.data : before.data, at);
+      }
+      if (clock === "fall") this.fall();
+    }
+    if (strobe === "rise") this.stop(at);
+    if (strobe === "doubt" || clock === "doubt")
+      this.watch.breach(
+        at,
+        "unreadable level",
+        `${clock === "doubt" ? "CLK" : "STB"} is between low and high for this chip`,
+      );
+    return shows || answered !== this.answer;
+  }
+
+  private start(at: Nanoseconds): void {
+    if (at - this.strobeMoved < STROBE)
+      this.watch.breach(
+        at,
+        "pulse too short",
+        `STB was high for ${at - this.strobeMoved} ns; 1 µs is needed between two commands`,
+      );
+    this.strobeMoved = at;
+    this.began = at;
+    this.bits = this.byte = 0;
+    this.taken = [];
+    this.readBits = undefined;
+    this.watch.restart();
+  }
+
+  private stop(at: Nanoseconds): void {
+    this.strobeMoved = at;
+    if (this.bits > 0 && this.readBits === undefined)
+      this.watch.breach(
+        at,
+        "wrong number of bits",
+        `STB rose after ${this.bits} bits of a byte: the chip drops them`,
+      );
+    if (this.readBits !== undefined && this.readBits > 0)
+      this.watch.note({
+        kind: "read",
+        from: this.began,
+        at,
+        command: TM16.READ_KEYS,
+        bytes: this.keys.slice(0, Math.ceil(this.readBits / 8)),
+      });
+    else if (this.taken.length > 0)
+      this.watch.note({
+        kind: "write",
+        from: this.began,
+        at,
+        bytes: this.taken,
+        bits: this.taken.length * 8,
+      });
+    this.readBits = undefined;
+    this.answer = OPEN;
+    this.taken = [];
+    this.bits = 0;
+  }
+
+  private sample(data: Level, at: Nanoseconds): boolean {
+    if (this.readBits !== undefined) {
+      this.readBits += 1;
+      return false;
+    }
+    this.byte =
+      data === HIGH || data === LOW ? (this.byte < 0 ? -1 : this.byte | (Number(data) << this.bits)) : -1;
+    this.bits += 1;
+    if (this.bits < 8) return false;
+    const byte = this.byte;
+    this.bits = this.byte = 0;
+    return this.take(byte, at);
+  }
+
+  private fall(): void {
+    if (
+      this.readBits === undefined &&
+      this.taken.length === 1 &&
+      this.taken[0] === TM16.READ_KEYS &&
+      this.bits === 0
+    )
+      this.readBits = 0;
+    if (this.readBits === undefined || this.readBits >= KEY_BYTES * 8) return;
+    this.answer = (this.keys[this.readBits >> 3]! >> (this.readBits & 7)) & 1 ? OPEN : LOW;
+  }
+
+  private take(byte: number, at: Nanoseconds): boolean {
+    const first = this.taken.length === 0;
+    this.taken.push(byte);
+    if (!first) {
+      if (this.taken[0]! >> 6 !== 3) {
+        this.watch.breach(
+          at,
+          "no such command",
+          `${hex(byte)} follows a command without an address: data belongs behind an address command`,
+        );
+        return false;
+      }
+      this.cells[this.address] = byte;
+      if (this.mode === TM16.WRITE_NEXT) this.address = (this.address + 1) % this.cells.length;
+      return true;
+    }
+    if (byte < 0) return false;
+    switch (byte >> 6) {
+      case 1:
+        this.mode = byte & (TM16.READ_KEYS | TM16.WRITE_FIXED);
+        return false;
+      case 2:
+        this.control = byte & 0x0f;
+        return true;
+      case 3:
+        this.address = byte & 0x0f;
+        return false;
+      default:
+        this.watch.breach(
+          at,
+          "no such command",
+          `${hex(byte)} is none of the chip's commands: bits 7 and 6 are 0`,
+        );
+        return false;
+    }
+  }
+
+  picture(): ScanPicture {
+    const on = (this.control & TM16.DISPLAY_ON) !== 0;
+    const share = TM16_PULSES[this.control & 7]! / 16 / GRIDS;
+    return {
+      blink: 0,
+      digits: Array.from({ length: GRIDS }, (_, grid) => {
+        const [low, high] = [this.cells[grid * 2]!, this.cells[grid * 2 + 1]!];
+        if (!on) return { lit: 0, unknown: 0, share: 0 };
+        return {
+          lit: Math.max(0, low) | ((Math.max(0, high) & 3) << 8),
+          unknown: (low < 0 ? 0xff : 0) | (high < 0 ? 0x300 : 0),
+          share,
+        };
+      }),
+    };
+  }
+
+  get memory(): Array<{ address: number; value: number }> {
+    return [
+      ...this.cells.map((value, at) => ({ address: TM16.ADDRESS + at, value })),
+      { address: TM16.DISPLAY, value: this.control },
+    ];
+  }
+
+  takeNotes(): BusNote[] {
+    return this.watch.take();
+  }
+
+  save(): string {
+    const { data, clock, select } = this.levels;
+    return [
+      packBytes(this.cells),
+      packBytes([
+        data,
+        clock,
+        select,
+        this.control,
+        this.mode,
+        this.address,
+        this.bits,
+        this.byte,
+        this.answer,
+        this.readBits ?? -1,
+      ]),
+      packBytes(this.taken),
+      packBytes(this.keys),
+    ].join(";");
+  }
+
+  load(saved: string): void {
+    const [cells = "", state = "", taken = "", keys = ""] = saved.split(";");
+    this.cells.splice(0, this.cells.length, ...unpackBytes(cells));
+    const [data, clock, select, control, mode, address, bits, byte, answer, readBits] = unpackBytes(state);
+    Object.assign(this.levels, { data, clock, select });
+    Object.assign(this, {
+      control,
+      mode,
+      address,
+      bits,
+      byte,
+      answer,
+      readBits: readBits! < 0 ? undefined : readBits,
+    });
+    this.taken = unpackBytes(taken);
+    this.keys = unpackBytes(keys);
+    this.strobeMoved = -Infinity;
+    this.watch.restart();
+  }
+}
