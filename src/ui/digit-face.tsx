@@ -63,7 +63,12 @@ const LETTER_AT: Readonly<Record<SegmentName, readonly [number, number]>> = {
 };
 
 const NO_MARKS: ReadonlySet<PipName> = new Set(PIP_NAMES.slice(0, 8));
-const NAMES: Partial<Record<PipName, string>> = { dp: "point", colon: "colon", degree: "degree mark" };
+const NAMES: Partial<Record<PipName, string>> = {
+  dp: "point",
+  colon: "colon",
+  degree: "degree mark",
+  lamp: "lamp",
+};
 
 function outline(segment: PipName, className: string, extra?: object) {
   switch (segment) {
@@ -78,6 +83,8 @@ function outline(segment: PipName, className: string, extra?: object) {
       );
     case "degree":
       return <circle cx={101} cy={18} r={7} className={className} {...extra} />;
+    case "lamp":
+      return <circle cx={50} cy={-14} r={7} className={className} {...extra} />;
     default:
       return <polygon points={SHAPES[segment]} className={className} {...extra} />;
   }

@@ -1,8 +1,8 @@
 import type { PipName } from "../glyph";
-import type { DisplayPart } from "../parts";
+import { memoryCell, type DisplayPart } from "../parts";
 import { legRef, partOf, pipId, type LegRef, type PipId } from "../rig";
 import { needsOf, type Condition, type Wired } from "./conditions";
-import { reachFrom, type Reach } from "./reach";
+import { reachFrom, type Driver, type Reach } from "./reach";
 
 export type Verdict =
   | { readonly kind: "driven"; readonly conditions: readonly Condition[] }
@@ -66,6 +66,29 @@ export function addressesOf(wired: Wired): readonly Address[] {
   });
 }
 
+/** An LED between a segment leg and a digit leg of one driver chip is lit by a bit of the chip's memory. */
+function scannedVerdict(wired: Wired, anode: Driver, cathode: Driver): Verdict | undefined {
+  if (anode.kind !== "scanned" || cathode.kind !== "scanned") return undefined;
+  const part = wired.part(anode.unit);
+  if (part.kind !== "driver-chip") return undefined;
+  if (anode.unit !== cathode.unit)
+    return { kind: "never", reason: `${anode.unit} and ${cathode.unit} scan at times of their own` };
+  if (anode.side === cathode.side)
+    return { kind: "never", reason: `both its legs are on ${anode.side} legs of ${anode.unit}` };
+  const [segment, digit] = anode.side === "segment" ? [anode, cathode] : [cathode, anode];
+  if ((segment === anode) !== (part.segments === "source")) {
+    const way = part.segments === "source" ? "give" : "take";
+    return {
+      kind: "never",
+      reason: `current runs the other way: the segment legs of ${anode.unit} ${way} it, its digit legs ${way === "give" ? "take" : "give"} it`,
+    };
+  }
+  return {
+    kind: "driven",
+    conditions: [{ driver: segment, cell: memoryCell(part, digit.at, segment.at) }],
+  };
+}
+
 function verdictOf(
   wired: Wired,
   anode: readonly Reach[],
@@ -84,6 +107,8 @@ function verdictOf(
       };
     }
   }
+  const scanned = scannedVerdict(wired, anode[0]!.driver, cathode[0]!.driver);
+  if (scanned) return scanned;
   const polarity = part.polarity === "common-cathode" ? "common cathode" : "common anode";
   const conditions: Condition[] = [];
   for (const [reach, side, want] of [

@@ -1,4 +1,4 @@
-import type { ChipPart, Part } from "../parts";
+import type { ChipPart, MemoryCell, Part } from "../parts";
 import type { LegRef, Nets, Rig, UnitRef } from "../rig";
 import { reachFrom, type Driver } from "./reach";
 
@@ -6,7 +6,9 @@ import { reachFrom, type Driver } from "./reach";
 export type Condition =
   | { readonly driver: Extract<Driver, { kind: "register" | "line" | "serial-out" }>; readonly lights: 0 | 1 }
   | { readonly driver: Extract<Driver, { kind: "selected" | "segment" }>; readonly codes: readonly number[] }
-  | { readonly driver: Extract<Driver, { kind: "step" }>; readonly step: number };
+  | { readonly driver: Extract<Driver, { kind: "step" }>; readonly step: number }
+  /** A bit of a driver chip's memory is 1. */
+  | { readonly driver: Extract<Driver, { kind: "scanned" }>; readonly cell: MemoryCell };
 
 export type Needed =
   | { readonly can: true; readonly conditions: readonly Condition[] }
@@ -59,6 +61,10 @@ export function needsOf(wired: Wired, driver: Driver, want: 0 | 1, seen: readonl
         return never(`a lit output of ${driver.unit} goes ${want === 1 ? "low" : "high"}`);
       return needs({ driver, codes: codesThatLight(part, driver.at) });
     }
+    case "scanned":
+      return never(
+        `${driver.leg} is scanned by ${driver.unit}, which only lights what is between one of its segment legs and one of its digit legs`,
+      );
     case "switch": {
       if (driver.sends !== want)
         return never(`${driver.unit} switches it to ${driver.sends === 1 ? "the supply" : "ground"}`);

@@ -8,6 +8,7 @@ import {
   type UnitRef,
 } from "../rig";
 import type { Address } from "./addresses";
+import { busesOf } from "./buses";
 import { bitPlace, type Chain } from "./chain";
 import type { Condition, Wired } from "./conditions";
 import { reachFrom, type Driver } from "./reach";
@@ -49,6 +50,7 @@ export function encodingOf(wired: Wired, addresses: readonly Address[], chain: C
       ? [{ unit: ref, clock: clock.line, reset: reset.line }]
       : [];
   });
+  const buses = busesOf(wired);
   const needOf = (condition: Condition): Need | undefined => {
     const { driver } = condition;
     if ("codes" in condition) {
@@ -60,6 +62,10 @@ export function encodingOf(wired: Wired, addresses: readonly Address[], chain: C
       return rings.some(({ unit }) => unit === driver.unit)
         ? { ring: driver.unit, step: condition.step }
         : undefined;
+    }
+    if ("cell" in condition) {
+      const written = buses.some(({ units }) => units.includes(driver.unit));
+      return written ? { chip: driver.unit, ...condition.cell } : undefined;
     }
     const place = placeOf(driver, chain, bitOrder);
     return place && { ...place, is: condition.lights };
@@ -85,5 +91,6 @@ export function encodingOf(wired: Wired, addresses: readonly Address[], chain: C
     pips,
     decoders,
     rings,
+    ...(buses.length > 0 ? { buses } : {}),
   };
 }

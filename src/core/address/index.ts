@@ -36,4 +36,5 @@ export {
   type WireGroup,
 } from "./paths";
 export { sentBits, type SentBit } from "./bits";
+export { busAddress, busesOf } from "./buses";
 export { pipTitle } from "./titles";

@@ -23,6 +23,14 @@ export type Driver =
   | { readonly kind: "step"; readonly leg: LegRef; readonly unit: UnitRef; readonly step: number }
   /** Output of a BCD decoder. */
   | { readonly kind: "segment"; readonly leg: LegRef; readonly unit: UnitRef; readonly at: number }
+  /** A leg a driver chip scans by itself. */
+  | {
+      readonly kind: "scanned";
+      readonly leg: LegRef;
+      readonly unit: UnitRef;
+      readonly side: "segment" | "digit";
+      readonly at: number;
+    }
   /** A transistor or Darlington that joins its leg to a rail while its control leg is at a level. */
   | {
       readonly kind: "switch";
@@ -78,11 +86,23 @@ function driversOf(unit: Unit, part: Part): Driver[] {
         return { kind: "step", leg, unit: ref, step: at };
       case "segment-decoder":
         return { kind: "segment", leg, unit: ref, at };
+      case "driver-chip": {
+        const digit = part.digitLegs.indexOf(id);
+        return digit < 0
+          ? { kind: "scanned", leg, unit: ref, side: "segment", at: part.segmentLegs.indexOf(id) }
+          : { kind: "scanned", leg, unit: ref, side: "digit", at: digit };
+      }
     }
   });
-  return part.kind === "shift-register"
-    ? [...outputs, { kind: "serial-out", leg: legRef(ref, part.pins.serialOut), unit: ref }]
-    : outputs;
+  const serialOut =
+    part.kind === "shift-register"
+      ? part.pins.serialOut
+      : part.kind === "driver-chip"
+        ? part.pins.dataOut
+        : undefined;
+  return serialOut === undefined
+    ? outputs
+    : [...outputs, { kind: "serial-out", leg: legRef(ref, serialOut), unit: ref }];
 }
 
 /** Transistors whose one end is on a rail: the other end is what they drive. */

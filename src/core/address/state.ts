@@ -18,6 +18,8 @@ export interface DriveState {
   readonly levels: Readonly<Record<string, 0 | 1>>;
   /** Where each ring stands. */
   readonly steps: Readonly<Record<UnitRef, number>>;
+  /** Display memory of each driver chip, by address. */
+  readonly memory?: Readonly<Record<UnitRef, readonly number[]>>;
 }
 
 /** The lines a program drives directly, segments before digits as the LEDs name them. */
@@ -82,6 +84,7 @@ export function slotsOf(encoding: Encoding, digits: readonly DigitId[]): DigitId
       for (const need of needs) {
         if ("line" in need) found.add(`line ${need.line}`);
         else if ("byte" in need) found.add(`bit ${need.byte}.${need.bit}`);
+        else if ("chip" in need) found.add(`${need.chip} ${need.address}.${need.bit}`);
         else found.add("decoder" in need ? need.decoder : need.ring);
       }
     }
@@ -137,7 +140,23 @@ export function stateFor(encoding: Encoding, lit: ReadonlySet<PipId>): DriveStat
     const code = codeFor(encoding, unit, inputs.length, lit);
     inputs.forEach((place, at) => set(place, (code >> at) & 1));
   }
-  return { bytes, levels, steps };
+  if (!encoding.buses) return { bytes, levels, steps };
+  return { bytes, levels, steps, memory: memoryFor(encoding, lit) };
+}
+
+/** Most cells a driver chip has, and one more where they are counted from 1. */
+const MEMORY_CELLS = 16;
+
+function memoryFor(encoding: Encoding, lit: ReadonlySet<PipId>): Record<UnitRef, readonly number[]> {
+  const memory: Record<UnitRef, number[]> = {};
+  for (const { units } of encoding.buses ?? [])
+    for (const unit of units) memory[unit] = Array<number>(MEMORY_CELLS).fill(0);
+  for (const { pip, needs } of encoding.pips) {
+    if (!lit.has(pip)) continue;
+    for (const need of needs)
+      if ("chip" in need && memory[need.chip]) memory[need.chip]![need.address]! |= 1 << need.bit;
+  }
+  return memory;
 }
 
 function codeFor(encoding: Encoding, unit: UnitRef, bits: number, lit: ReadonlySet<PipId>): number {
@@ -198,6 +217,7 @@ export function litBy(encoding: Encoding, state: DriveState): Set<PipId> {
   );
   const holds = (need: Need): boolean => {
     if ("decoder" in need) return need.codes.includes(codes.get(need.decoder) ?? -1);
+    if ("chip" in need) return (((state.memory?.[need.chip]?.[need.address] ?? 0) >> need.bit) & 1) === 1;
     if ("ring" in need) return state.steps[need.ring] === need.step;
     return value(need) === need.is;
   };

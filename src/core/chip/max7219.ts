@@ -90,11 +90,7 @@ export class Max7219Chain {
     if (next.clock !== undefined && next.clock !== before.clock) this.watch.clock(next.clock, at);
     let shows = false;
     if (clock === "rise") this.shift(asBit(before.data), at);
-    if (clock === "fall") {
-      const was = this.out;
-      this.out = this.bits[this.head]! as Bit;
-      shows = was !== this.out;
-    }
+    if (clock === "fall") this.out = this.bits[this.head]! as Bit;
     if (next.data !== undefined && next.data !== before.data) this.watch.data(at);
     if (load === "rise") {
       this.take(at);

@@ -6,6 +6,7 @@ import type { Milliamps } from "../quantity";
 import { remembered } from "../remember";
 import { splitPipId, type LegRef, type PipId, type Place, type UnitRef } from "../rig";
 import { circuitOf } from "./rig-circuit";
+import { memoryPicture, pictureCurrents, scannedChips } from "./scanned";
 import type { Solution } from "./network";
 
 /** The level of every output of the circuit once the program has put out a state. */
@@ -48,6 +49,7 @@ function outputLevels(model: RigModel, state: DriveState): Level[] {
         return lit ? HIGH : LOW;
       }
       case "rail":
+      case "scanned":
       case "switch":
       case "serial-out":
         return OPEN;
@@ -60,9 +62,17 @@ function outputLevels(model: RigModel, state: DriveState): Level[] {
 export const pointWith = (model: RigModel, lit: ReadonlySet<PipId>): Solution =>
   pointAt(model, stateFor(model.wired, lit));
 
-/** The operating point once the program has put out a state. */
-export const pointAt = (model: RigModel, state: DriveState): Solution =>
-  circuitOf(model).solve(outputLevels(model, state));
+/** The operating point once the program has put out a state; what a driver chip scans counts as in its own turn. */
+export function pointAt(model: RigModel, state: DriveState): Solution {
+  const solution = circuitOf(model).solve(outputLevels(model, state));
+  const chips = scannedChips(model);
+  if (chips.length === 0 || !state.memory) return solution;
+  const leds = new Map(solution.leds);
+  for (const chip of chips)
+    for (const { led, peak } of pictureCurrents(chip, memoryPicture(chip, state.memory[chip.unit] ?? [])))
+      leds.set(led.pip, peak);
+  return { ...solution, leds };
+}
 
 /** All LEDs of some digits. */
 export const pipsIn = (model: RigModel, digits: readonly DigitId[]): PipId[] =>

@@ -11,3 +11,4 @@ export type {
 } from "./network";
 export { circuitOf, inputHigh, stageOf, supplyOf, type RigCircuit, type SwitchUnit } from "./rig-circuit";
 export { NEAR_LIMIT, currentFigures, pipsIn, pointAt, pointWith, type CurrentFigures } from "./figures";
+export { pictureCurrents, scannedChips, turnCurrents, type ScannedChip, type ScannedLed } from "./scanned";

@@ -8,7 +8,7 @@ import type { BipolarBranch, ChannelBranch, DriveBranch, LedBranch, Network, Sol
 import { putTogether, takeApart } from "./pieces";
 import { solveNetwork } from "./solve";
 
-type Output = Exclude<Driver, { kind: "rail" | "switch" }>;
+type Output = Exclude<Driver, { kind: "rail" | "switch" | "scanned" }>;
 type Stage = Readonly<Partial<Record<"high" | "low", { readonly volts: Volts; readonly ohms: Ohms }>>>;
 
 /** One transistor of the circuit, or one channel of an array, with how long it stays on after its drive is gone. */
@@ -119,7 +119,10 @@ export class RigCircuit {
     ]);
     this.outputs = [...drivers].flatMap(([net, here]) =>
       used.has(net)
-        ? here.filter((driver): driver is Output => driver.kind !== "rail" && driver.kind !== "switch")
+        ? here.filter(
+            (driver): driver is Output =>
+              driver.kind !== "rail" && driver.kind !== "switch" && driver.kind !== "scanned",
+          )
         : [],
     );
     const driven = this.outputs.map(({ leg }) => node(leg));

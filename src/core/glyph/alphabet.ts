@@ -1,4 +1,4 @@
-import { inOrder, parseSegments, type MarkName, type PipName, type SegmentName } from "./segments";
+import { MARKS, inOrder, parseSegments, type MarkName, type PipName, type SegmentName } from "./segments";
 
 /**
  * How well a segment shape says its character: exactly, by a shape that reads as it in context (the note says
@@ -158,7 +158,11 @@ export interface Cell {
 }
 
 /** The character that lights a mark. */
-export const MARK_CHARACTERS: Readonly<Record<MarkName, string>> = { colon: ":", degree: "°" };
+export const MARK_CHARACTERS: Readonly<Record<MarkName, string>> = {
+  colon: ":",
+  degree: "°",
+  lamp: "*",
+};
 
 /**
  * Splits a text into cells: a full stop lights the point of the character before it, or stands alone on a blank.
@@ -210,7 +214,7 @@ export function cellSegments(cell: Cell, overrides: readonly GlyphOverride[] = [
  * @returns every glyph of the alphabet with exactly that shape, points left aside
  */
 export function readSegments(lit: Iterable<PipName>, overrides: readonly GlyphOverride[] = []): string[] {
-  const beside: readonly PipName[] = ["dp", "colon", "degree"];
+  const beside: readonly PipName[] = ["dp", ...MARKS];
   const wanted = inOrder(lit)
     .filter((segment) => !beside.includes(segment))
     .join("");

@@ -3,7 +3,7 @@ export const SEGMENTS = ["a", "b", "c", "d", "e", "f", "g", "dp"] as const;
 export type SegmentName = (typeof SEGMENTS)[number];
 
 /** Other marks a display may have beside its digits: they belong to the digit they stand behind. */
-export const MARKS = ["colon", "degree"] as const;
+export const MARKS = ["colon", "degree", "lamp"] as const;
 export type MarkName = (typeof MARKS)[number];
 /** Anything of a digit that is one LED. */
 export type PipName = SegmentName | MarkName;

@@ -115,6 +115,14 @@ const ORDERS: Readonly<Record<string, { title: string; legs: readonly LegUse[] }
     legs: ["e", "d", "dp", "c", "g", "digit-4", "b", "digit-3", "digit-2", "f", "a", "digit-1"],
     pointIs: { 2: "colon", 4: "degree" },
   },
+  "digit-8-lamps": {
+    title: "eight digits, each with a lamp above it",
+    legs: [
+      ...(["a", "b", "c", "d", "e", "f", "g", "dp", "lamp"] as const),
+      ...(["digit-8", "digit-7", "digit-6", "digit-5", "digit-4", "digit-3", "digit-2", "digit-1"] as const),
+      "not-used",
+    ],
+  },
 };
 
 const POLARITY_NAME: Readonly<Record<Polarity, string>> = {

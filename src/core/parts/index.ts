@@ -16,6 +16,7 @@ import {
 import type { Leg, Part } from "./types";
 
 export * from "./types";
+export { memoryCell, memorySize, setCurrentFor, setResistorFor, type MemoryCell } from "./drivers";
 export { countLeg, legPlace, type LegSide } from "./counting";
 export { CONTROLLERS, easyLines } from "./controllers";
 export {

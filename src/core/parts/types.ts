@@ -177,7 +177,8 @@ export interface SegmentDecoderPart extends ChipBase {
 }
 
 /** How a driver chip is talked to. */
-export type DriverProtocol = "frames" | "two-wire" | "strobed" | "i2c";
+export const DRIVER_PROTOCOLS = ["frames", "two-wire", "strobed", "i2c"] as const;
+export type DriverProtocol = (typeof DRIVER_PROTOCOLS)[number];
 
 /** Peak segment current set by one resistor: the resistor in kΩ over current and forward drop. */
 export interface SetCurrent {

@@ -11,6 +11,7 @@ import type { Cell } from "../glyph";
 import { controllerById, type PipId, type Scan, type ScanSchool } from "../rig";
 import { showFrames, type Frame } from "../show";
 import { fitDivider, fitPeriods } from "../timing";
+import { setUpWrites, updateWrites } from "./driver-writes";
 import { turnPeriod } from "./run";
 import type { Program, ProgramFrame, SlotState, Statement } from "./types";
 
@@ -41,6 +42,7 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
   const direct = directLines(encoding);
   const shared = digitLines(encoding);
   const ring = encoding.rings[0];
+  const buses = encoding.buses ?? [];
   const maker = stateMaker(model, direct);
   const frames = shown.map((frame): ProgramFrame => ({ ...frame, states: maker(frame.cells) }));
   const blank = model.digits.map((): Cell => ({ glyph: " ", point: false }));
@@ -71,13 +73,25 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
       : []),
     ...(blanks ? [] : step),
     ...(direct.length > 0 ? ([{ do: "write-lines", which: "all" }] as const) : []),
+    ...(buses.length > 0 ? ([{ do: "send-writes" }] as const) : []),
   ];
   const toSlot: Statement[] = [
     ...(blanks ? ([{ do: "darken" }, { do: "wait-slot", time: "blank" }] as const) : []),
     { do: "show", state: "slot" },
   ];
   const withTimer = multiplexed && school !== "loop";
-  const modes = [...new Set(lines)].map((line): Statement => ({ do: "line-mode", line }));
+  const modes = [
+    ...[...new Set(lines)].map((line): Statement => ({ do: "line-mode", line })),
+    ...buses.flatMap(({ protocol, data, clock, select }) =>
+      [data, clock, ...(select === undefined ? [] : [select])].map((line): Statement => ({
+        do: "line-mode",
+        line,
+        ...(protocol === "two-wire" || protocol === "i2c" ? { released: true } : {}),
+      })),
+    ),
+  ];
+  const setUpState: SlotState | undefined =
+    buses.length > 0 ? { slot: 0, bytes: [], levels: [], writes: setUpWrites(model) } : undefined;
   const on = model.slots.map((_, slot) => onTime(scan, slot));
   const timing = withTimer
     ? timingOf(
@@ -90,6 +104,8 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
     direct,
     digitLines: direct.filter((line) => shared.has(line)),
     ring: ring && { clock: ring.clock, reset: ring.reset },
+    buses,
+    setUpState,
     school,
     on,
     blankTime: multiplexed ? scan.blank : 0,
@@ -131,7 +147,12 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
     ...(multiplexed ? [] : ([{ do: "show", state: frame === "blank" ? "blank" : "slot" }] as const)),
   ];
   const run: Statement = { do: "for-each-frame", body: showing };
-  const setup: Statement[] = [...modes, { do: "show", state: "blank" }];
+  // Chips that are set up have their memory cleared by that.
+  const setup: Statement[] = [
+    ...modes,
+    ...(setUpState ? ([{ do: "set-up-chips" }] as const) : []),
+    ...(setUpState && !chain && direct.length === 0 ? [] : ([{ do: "show", state: "blank" }] as const)),
+  ];
   if (withTimer) setup.push({ do: "start-timer" });
   const holds = held || show.mode === "hold";
   const ends = holds || show.rounds > 0;
@@ -177,6 +198,7 @@ function stateMaker(model: RigModel, direct: readonly string[]): (cells: readonl
         bytes: state.bytes,
         levels: direct.map((line) => state.levels[line] ?? 0),
         ...(ring ? { ring: { reset, clocks } } : {}),
+        ...(state.memory ? { writes: updateWrites(model, state.memory) } : {}),
       };
     });
   };

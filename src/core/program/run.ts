@@ -1,10 +1,21 @@
+import { busEdges, type LineGiven } from "../bus";
 import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
-import type { Burst, LineEvent, Program, ProgramEvent, ProgramFrame, SlotState, Statement } from "./types";
+import { busPace } from "./driver-writes";
+import type {
+  Burst,
+  LineEvent,
+  Program,
+  ProgramEvent,
+  ProgramFrame,
+  Routine,
+  SlotState,
+  Statement,
+} from "./types";
 
 export type TimedEvent = ProgramEvent & { readonly at: Nanoseconds };
 type Cost = ControllerPart["cost"];
-type Routines = Pick<Program, "chain" | "direct" | "digitLines" | "ring" | "send" | "darken">;
+type Routines = Pick<Program, "chain" | "direct" | "digitLines" | "ring" | "buses" | "send" | "darken">;
 
 const bursts = new WeakMap<SlotState, Map<string, Burst>>();
 
@@ -12,19 +23,28 @@ const bursts = new WeakMap<SlotState, Map<string, Burst>>();
  * What the lines do while a state is put out by a routine; worked out once for each state. Each call takes what the
  * controller's profile says: in a shift the data line is set, then the clock goes up and down.
  */
-export function burstOf(program: Routines, state: SlotState, routine: "send" | "darken", cost: Cost): Burst {
+export function burstOf(program: Routines, state: SlotState, routine: Routine, cost: Cost): Burst {
   const known = bursts.get(state) ?? new Map<string, Burst>();
   bursts.set(state, known);
   const key = `${routine} ${cost.pinWrite} ${cost.shiftBit}`;
-  const found = known.get(key) ?? makeBurst(program, state, program[routine], cost);
+  const found = known.get(key) ?? makeBurst(program, state, statementsOf(program, routine), cost);
   known.set(key, found);
   return found;
+}
+
+/** The statements of a routine. Strobes rest high before the chips are set up. */
+function statementsOf(program: Routines, routine: Routine): readonly Statement[] {
+  if (routine !== "set-up") return program[routine];
+  const rest = program.buses.flatMap(({ protocol, select }): Statement[] =>
+    protocol === "strobed" && select !== undefined ? [{ do: "line-write", line: select, level: 1 }] : [],
+  );
+  return [...rest, { do: "send-writes" }];
 }
 
 function makeBurst(program: Routines, state: SlotState, routine: readonly Statement[], cost: Cost): Burst {
   const events: LineEvent[] = [];
   let now: Nanoseconds = 0;
-  const write = (line: string, level: 0 | 1, statement: Statement) => {
+  const write = (line: string, level: LineGiven, statement: Statement) => {
     events.push({ at: now, line, level, statement });
   };
   const pulse = (line: string, statement: Statement) => {
@@ -59,6 +79,15 @@ function makeBurst(program: Routines, state: SlotState, routine: readonly Statem
           if (statement.which === "digits" && !program.digitLines.includes(line)) return;
           write(line, state.levels[at]!, statement);
           now += cost.pinWrite;
+        });
+        break;
+      case "send-writes":
+        (state.writes ?? []).forEach(({ bus, write: transfer }, place) => {
+          const on = program.buses[bus]!;
+          const { edges, duration } = busEdges(transfer, on, busPace(on, cost));
+          for (const { at, line, level, bit } of edges)
+            events.push({ at: now + at, line, level, statement, write: place, bit });
+          now += duration + cost.statement;
         });
         break;
       case "step-ring":
@@ -109,7 +138,7 @@ export function* runProgram(program: Program, cost: Cost): Generator<TimedEvent,
 
   function* burst(
     state: SlotState,
-    routine: "send" | "darken",
+    routine: Routine,
     of: ProgramFrame,
     turn: boolean,
   ): Generator<TimedEvent, void> {
@@ -141,12 +170,15 @@ export function* runProgram(program: Program, cost: Cost): Generator<TimedEvent,
     for (const statement of statements) {
       switch (statement.do) {
         case "line-mode":
-          yield { kind: "line-mode", line: statement.line, at: now };
+          yield { kind: "line-mode", line: statement.line, released: statement.released, at: now };
           now += cost.pinMode;
           break;
         case "show":
           if (statement.state === "blank") yield* burst(program.dark.states[0]!, "send", program.dark, false);
           else yield* burst(frame.states[slot]!, "send", frame, slot === 0 && program.darken.length === 0);
+          break;
+        case "set-up-chips":
+          yield* burst(program.setUpState!, "set-up", program.dark, false);
           break;
         case "darken":
           yield* burst(darkState(program, slot), "darken", frame, slot === 0);
@@ -184,6 +216,7 @@ export function* runProgram(program: Program, cost: Cost): Generator<TimedEvent,
         case "shift-state":
         case "write-lines":
         case "step-ring":
+        case "send-writes":
           throw new Error(`${statement.do} belongs into a routine`);
       }
     }

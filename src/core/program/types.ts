@@ -1,11 +1,13 @@
 import type { TimerSetting } from "../timing";
 import type { Frame } from "../show";
 import type { Microseconds, Milliseconds } from "../quantity";
-import type { BitOrder, ChainUse, ScanSchool } from "../rig";
+import type { BusWrite, LineGiven } from "../bus";
+import type { BitOrder, ChainUse, EncodedBus, ScanSchool } from "../rig";
 
 /** One statement of what the controller does. The simulator runs it and the sketch writer prints it. */
 export type Statement =
-  | { readonly do: "line-mode"; readonly line: string }
+  /** The line becomes an output, or is let go where it is only ever pulled down. */
+  | { readonly do: "line-mode"; readonly line: string; readonly released?: boolean }
   | { readonly do: "line-write"; readonly line: string; readonly level: 0 | 1 }
   /** Shifts the bytes of the state out, first byte first. */
   | { readonly do: "shift-state"; readonly order: BitOrder }
@@ -13,6 +15,10 @@ export type Statement =
   | { readonly do: "write-lines"; readonly which: "all" | "digits" }
   /** Brings the ring to the state's digit: a reset before the first, clock pulses to the others. */
   | { readonly do: "step-ring" }
+  /** Sends the state's writes to the driver chips. */
+  | { readonly do: "send-writes" }
+  /** Sets the driver chips up: memory cleared before they are switched on. */
+  | { readonly do: "set-up-chips" }
   /** Puts out a state: the one of the slot, or the one in which everything is dark. */
   | { readonly do: "show"; readonly state: "slot" | "blank" }
   /** Makes everything dark between two slots. */
@@ -42,6 +48,17 @@ export interface SlotState {
   readonly levels: readonly (0 | 1)[];
   /** How often the ring is clocked to get here, after a reset where there is one. */
   readonly ring?: { readonly reset: boolean; readonly clocks: number };
+  /** What is written to driver chips, in order. */
+  readonly writes?: readonly ChipWrite[];
+}
+
+/** One transfer on one of the program's buses. */
+export interface ChipWrite {
+  /** Place among the program's buses. */
+  readonly bus: number;
+  readonly write: BusWrite;
+  /** What it is for, in a few words. */
+  readonly why: string;
 }
 
 /** One face of the show as the program puts it out. */
@@ -57,6 +74,9 @@ export interface Program {
   /** Those of them that switch digits. */
   readonly digitLines: readonly string[];
   readonly ring?: { readonly clock: string; readonly reset: string };
+  readonly buses: readonly EncodedBus[];
+  /** What is written to driver chips before anything is shown. */
+  readonly setUpState?: SlotState;
   readonly school: ScanSchool;
   readonly on: readonly Microseconds[];
   readonly blankTime: Microseconds;
@@ -82,8 +102,11 @@ export interface Program {
 export interface LineEvent {
   readonly at: number;
   readonly line: string;
-  readonly level: 0 | 1;
+  readonly level: LineGiven;
   readonly statement: Statement;
+  /** Place of the write among the state's, and of the bit in it, where it is part of one. */
+  readonly write?: number;
+  readonly bit?: number;
 }
 
 /** What the lines do while a state is put out, from its first call to the end of its last. */
@@ -92,16 +115,19 @@ export interface Burst {
   readonly duration: number;
 }
 
+/** A routine that is one burst of edges. */
+export type Routine = "send" | "darken" | "set-up";
+
 /** Something the program does at a moment. */
 export type ProgramEvent =
-  | { readonly kind: "line-mode"; readonly line: string }
+  | { readonly kind: "line-mode"; readonly line: string; readonly released?: boolean }
   /** A new face begins to be shown. */
   | { readonly kind: "frame"; readonly frame: ProgramFrame }
   | {
       readonly kind: "burst";
       readonly burst: Burst;
       readonly state: SlotState;
-      readonly routine: "send" | "darken";
+      readonly routine: Routine;
       /** The state's frame, to tell what is on its way. */
       readonly frame: ProgramFrame;
       /** The burst begins a new turn of the scan. */

@@ -1,6 +1,6 @@
 import { PIP_NAMES, SEGMENTS } from "../glyph";
-import { CONTROLLERS, PART_IDS } from "../parts";
-import { LIMITS, PATTERNS } from "./limits";
+import { CONTROLLERS, DRIVER_PROTOCOLS, PART_IDS } from "../parts";
+import { BLINKS, LIMITS, PATTERNS } from "./limits";
 import { CHAIN_USES, DIGIT_SWITCHES, SCAN_SCHOOLS, SCHEMES } from "./types";
 
 type JsonSchema = Readonly<Record<string, unknown>>;
@@ -45,6 +45,7 @@ const need = oneOf(
   object({ line: text(8, 1), is }),
   object({ decoder: form(PATTERNS.unitRef), codes: list(whole(0, 15), 16) }),
   object({ ring: form(PATTERNS.unitRef), step: whole(0, 9) }),
+  object({ chip: form(PATTERNS.unitRef), address: whole(0, 15), bit: whole(0, 7) }),
 );
 const sheet = described(
   "a display as its owner entered it: what each leg is, leg 1 first",
@@ -52,7 +53,10 @@ const sheet = described(
     {
       polarity: choice("common-cathode", "common-anode"),
       legs: list(form(PATTERNS.legUse), LIMITS.displayLegs, 2),
-      marks: object({ colon: whole(1, LIMITS.digits), degree: whole(1, LIMITS.digits) }, ["colon", "degree"]),
+      marks: object({ colon: whole(1, LIMITS.ownDigits), degree: whole(1, LIMITS.ownDigits) }, [
+        "colon",
+        "degree",
+      ]),
       pointIs: keyed(/^[1-8]$/, choice(...PIP_NAMES)),
     },
     ["marks", "pointIs"],
@@ -141,8 +145,25 @@ export const RIG_JSON_SCHEMA: JsonSchema = {
                 object({ unit: form(PATTERNS.unitRef), clock: text(8, 1), reset: text(8, 1) }),
                 LIMITS.units,
               ),
+              buses: described(
+                "buses with driver chips on them, of a chain the chip nearest the controller first",
+                list(
+                  object(
+                    {
+                      protocol: choice(...DRIVER_PROTOCOLS),
+                      units: list(form(PATTERNS.unitRef), LIMITS.units, 1),
+                      data: text(8, 1),
+                      clock: text(8, 1),
+                      select: text(8, 1),
+                      addresses: list(whole(0, 127), LIMITS.units),
+                    },
+                    ["select", "addresses"],
+                  ),
+                  LIMITS.buses,
+                ),
+              ),
             },
-            ["chain"],
+            ["chain", "buses"],
           ),
         ),
       },
@@ -151,11 +172,16 @@ export const RIG_JSON_SCHEMA: JsonSchema = {
     glyphs: list(object({ glyph: text(2, 1), segments: list(segment, 8) }), LIMITS.glyphs),
     scan: described(
       "how digits that share segments take turns; times in µs, the last on-time stands for all that follow",
-      object({
-        school: choice(...SCAN_SCHOOLS),
-        on: list(amount(LIMITS.onTime), LIMITS.digits, 1),
-        blank: amount(LIMITS.blankTime),
-      }),
+      object(
+        {
+          school: choice(...SCAN_SCHOOLS),
+          on: list(amount(LIMITS.onTime), LIMITS.ownDigits, 1),
+          blank: amount(LIMITS.blankTime),
+          level: described("brightness step of driver chips", amount(LIMITS.level, "integer")),
+          blink: described("blinking of driver chips that can, in Hz", choice(...BLINKS)),
+        },
+        ["level", "blink"],
+      ),
     ),
     show: object({
       mode: choice("count", "hold"),

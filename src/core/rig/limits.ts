@@ -3,16 +3,21 @@ export const LIMITS = {
   fileBytes: 2 * 1024 * 1024,
   name: 80,
   note: 2000,
-  units: 500,
-  wires: 5000,
+  units: 999,
+  wires: 10_000,
   glyphs: 256,
   /** Characters of one text of the show, and how many texts. */
   text: 32,
   texts: 256,
   bytes: 64,
-  pips: 1024,
+  pips: 8192,
   needs: 12,
-  digits: 8,
+  buses: 8,
+  digits: 512,
+  /** Digits of one display, and turns of a scan. */
+  ownDigits: 8,
+  /** Brightness steps, from 0. */
+  level: [0, 15],
   displayLegs: 40,
   rounds: 1_000_000,
   /** ms */
@@ -33,12 +38,15 @@ export const LIMITS = {
   slope: [0, 200],
 } as const;
 
+/** Frequencies at which driver chips can blink, in Hz. */
+export const BLINKS = [0, 0.5, 1, 2] as const;
+
 export const PATTERNS = {
   id: /^[A-Za-z0-9-]{1,64}$/,
   unitRef: /^[A-Z]{1,4}[0-9]{1,3}$/,
   legRef: /^[A-Z]{1,4}[0-9]{1,3}\.[A-Za-z0-9+-]{1,8}$/,
-  pip: /^[A-Z]{1,4}[0-9]{1,3}\.[0-9]{1,2}\.(a|b|c|d|e|f|g|dp|colon|degree)$/,
+  pip: /^[A-Z]{1,4}[0-9]{1,3}\.[0-9]{1,2}\.(a|b|c|d|e|f|g|dp|colon|degree|lamp)$/,
   lineUse:
-    /^(data|clock|latch|segment-(a|b|c|d|e|f|g|dp|colon|degree)|digit-[1-8]|select-[0-2]|code-[0-3]|ring-(clock|reset))$/,
-  legUse: /^(a|b|c|d|e|f|g|dp|colon|degree|digit-[1-8]|not-used)$/,
+    /^(data|clock|latch|segment-(a|b|c|d|e|f|g|dp|colon|degree|lamp)|digit-[1-8]|select-[0-2]|code-[0-3]|ring-(clock|reset))$/,
+  legUse: /^(a|b|c|d|e|f|g|dp|colon|degree|lamp|digit-[1-8]|not-used)$/,
 } as const;

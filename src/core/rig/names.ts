@@ -31,6 +31,7 @@ export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, school: NamingSch
     case "selector":
     case "ring":
     case "segment-decoder":
+    case "driver-chip":
       return `${unit.ref} ${legName(named, school)}, leg ${named.id}`;
   }
 }

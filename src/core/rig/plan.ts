@@ -5,8 +5,10 @@ import {
   digitsOf,
   displayId,
   easyLines,
+  findPart,
   partById,
   type ControllerPart,
+  type DriverChipPart,
   type LedColour,
 } from "../parts";
 import { neighbours } from "../quantity";
@@ -15,7 +17,7 @@ import type { LedValues, LineUse, Plan, Scan, SchemeName, Unit } from "./types";
 export const STRAIGHT_OUTPUTS: readonly SegmentName[] = SEGMENTS;
 export const STRAIGHT_DIGITS: readonly number[] = [1, 2, 3, 4, 5, 6, 7, 8];
 /** Numbers of digits that displays are bought in or put together to. */
-export const DIGIT_COUNTS = [1, 2, 3, 4, 8] as const;
+export const DIGIT_COUNTS = [1, 2, 3, 4, 6, 8, 16, 32, 64] as const;
 
 export const DEFAULT_PLAN: Plan = {
   scheme: "register-static",
@@ -56,7 +58,9 @@ export function displayUnits(plan: Plan, led: LedValues): Unit[] {
   const unit = (ref: string, order: string): Unit => ({ ref, part: displayId(order, polarity), led });
   if (display === "clock") return [unit("DS1", "digit-4-clock")];
   if (isStatic(plan)) return Array.from({ length: digits }, (_, at) => unit(`DS${at + 1}`, "digit-1"));
-  if (digits === 8) return [unit("DS1", "digit-4"), unit("DS2", "digit-4")];
+  if (plan.scheme === "tm1638" && digits === 8) return [unit("DS1", "digit-8-lamps")];
+  if (digits === 6) return [unit("DS1", "digit-3"), unit("DS2", "digit-3")];
+  if (digits > 4) return Array.from({ length: digits / 4 }, (_, at) => unit(`DS${at + 1}`, "digit-4"));
   return [unit("DS1", `digit-${digits}`)];
 }
 
@@ -97,6 +101,12 @@ export function lineUses(plan: Plan): LineUse[] {
       return [...CHAIN, ...extra, "ring-clock", "ring-reset"];
     case "bcd-decoder":
       return [...numbered("code", 4, 0), "segment-dp", ...extra, ...digits];
+    case "max7219":
+    case "tm1638":
+      return [...CHAIN];
+    case "tm1637":
+    case "ht16k33":
+      return ["data", "clock"];
   }
 }
 
@@ -140,10 +150,14 @@ export function planProblem(plan: Plan): string | undefined {
   const needed = lineUses(plan).length;
   const cathode = plan.polarity === "common-cathode";
   const logic = controller.flavour === "logic";
+  const chip = driverChipOf(plan.scheme);
+  if (chip) return driverProblem(plan, chip);
   if (logic !== (plan.scheme === "logic"))
     return logic
       ? "programmable logic drives the digits straight from its own lines"
       : "it needs a board with programmable logic";
+  if (count > MOST_WITHOUT_DRIVER)
+    return `it reaches to ${MOST_WITHOUT_DRIVER} digits: more take driver chips in a chain`;
   if (needed > usable) return `it takes ${needed} lines, and this board has ${usable} that can be used`;
   switch (plan.scheme) {
     case "power-register":
@@ -185,10 +199,40 @@ export function planProblem(plan: Plan): string | undefined {
   return undefined;
 }
 
+/** Digits that can be driven without a chip that scans by itself. */
+const MOST_WITHOUT_DRIVER = 8;
+/** Chips one chain may have. */
+const MOST_IN_CHAIN = 64;
+
+/** The driver chip a scheme is named after, if it is. */
+export function driverChipOf(scheme: SchemeName): DriverChipPart | undefined {
+  const part = findPart(scheme.toUpperCase());
+  return part?.kind === "driver-chip" ? part : undefined;
+}
+
+/** How many digits one driver chip drives: two displays share the commons of a chip with rows to spare. */
+export const digitsPerChip = (chip: DriverChipPart): number => chip.digitLegs.length;
+
+function driverProblem(plan: Plan, chip: DriverChipPart): string | undefined {
+  const count = digitCount(plan);
+  const cathode = plan.polarity === "common-cathode";
+  const most = digitsPerChip(chip) * (chip.protocol === "frames" ? MOST_IN_CHAIN : 1);
+  if (cathode !== (chip.segments === "source"))
+    return cathode
+      ? "its segments only sink: it needs a common-anode display"
+      : "its segments only give current: it needs a common-cathode display";
+  if (count > most) return `it reaches to ${most} digits`;
+  if (controllerById(plan.controller).flavour === "logic")
+    return "it needs a program that writes its registers: choose a controller board";
+  return undefined;
+}
+
 /** A scan that suits a scheme before anybody has tuned it. */
 export function usualScan({ scheme, digits }: { scheme: SchemeName; digits: number }): Scan {
   const byLines = scheme === "direct" || scheme === "register-lines" || scheme === "bcd-decoder";
+  const chip = driverChipOf(scheme);
   return {
+    ...(chip ? { level: Math.floor(chip.levels.length / 2) } : {}),
     school: scheme === "logic" ? "divider" : "loop",
     on: [digits > 4 ? 1000 : 2000],
     blank: scheme === "logic" ? 2 : byLines ? 10 : 0,

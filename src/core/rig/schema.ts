@@ -1,7 +1,7 @@
 import * as yup from "yup";
 import { PIP_NAMES, SEGMENTS } from "../glyph";
-import { CONTROLLERS, PART_IDS } from "../parts";
-import { LIMITS, PATTERNS } from "./limits";
+import { CONTROLLERS, DRIVER_PROTOCOLS, PART_IDS } from "../parts";
+import { BLINKS, LIMITS, PATTERNS } from "./limits";
 import { CHAIN_USES, DIGIT_SWITCHES, SCAN_SCHOOLS, SCHEMES } from "./types";
 
 const shown = (value: unknown): string => {
@@ -126,8 +126,9 @@ const need = oneShape(
     line: object({ ...lineName, ...is }),
     decoder: object({ decoder: unitReference(), codes: list(0, 16).of(whole(0, 15)) }),
     ring: object({ ring: unitReference(), step: whole(0, 9) }),
+    chip: object({ chip: unitReference(), address: whole(0, 15), bit: whole(0, 7) }),
   },
-  "a bit, a line, a decoder's codes or a ring's step",
+  "a bit, a line, a decoder's codes, a ring's step or a bit of a chip",
 );
 
 const encoding = optional({
@@ -150,6 +151,20 @@ const encoding = optional({
   rings: list(0, LIMITS.units).of(
     object({ unit: unitReference(), clock: text(8).min(1), reset: text(8).min(1) }),
   ),
+  buses: yup
+    .array()
+    .strict()
+    .max(LIMITS.buses)
+    .of(
+      object({
+        protocol: choice(...DRIVER_PROTOCOLS),
+        units: list(1, LIMITS.units).of(unitReference()),
+        data: text(8).min(1),
+        clock: text(8).min(1),
+        select: yup.string().strict().min(1).max(8),
+        addresses: yup.array().strict().max(LIMITS.units).of(whole(0, 127)),
+      }),
+    ),
 });
 
 const sheet = optional({
@@ -165,8 +180,8 @@ const sheet = optional({
       }),
   ),
   marks: optional({
-    colon: amount(1, LIMITS.digits).integer(),
-    degree: amount(1, LIMITS.digits).integer(),
+    colon: amount(1, LIMITS.ownDigits).integer(),
+    degree: amount(1, LIMITS.ownDigits).integer(),
   }),
   pointIs: record(
     /^[1-8]$/,
@@ -266,8 +281,13 @@ export const RIG_SCHEMA = object({
     ),
   scan: object({
     school: choice(...SCAN_SCHOOLS),
-    on: list(1, LIMITS.digits).of(amount(LIMITS.onTime[0], LIMITS.onTime[1]).required()),
+    on: list(1, LIMITS.ownDigits).of(amount(LIMITS.onTime[0], LIMITS.onTime[1]).required()),
     blank: amount(LIMITS.blankTime[0], LIMITS.blankTime[1]).required(),
+    level: amount(LIMITS.level[0], LIMITS.level[1]).integer(),
+    blink: yup
+      .number()
+      .strict()
+      .oneOf([...BLINKS]),
   }),
   show: object({
     mode: choice("count", "hold"),

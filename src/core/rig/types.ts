@@ -1,5 +1,5 @@
 import type { GlyphOverride, PipName, SegmentName } from "../glyph";
-import type { DisplaySheet, LedColour, Polarity } from "../parts";
+import type { DisplaySheet, DriverProtocol, LedColour, Polarity } from "../parts";
 import type { Farads, Microseconds, Milliseconds, Ohms, Volts } from "../quantity";
 
 /** Reference of a unit on the table: a class of letters and a number, `U1`, `DS1`, `R3`. */
@@ -50,6 +50,10 @@ export const SCHEMES = [
   "ring",
   "bcd-decoder",
   "logic",
+  "max7219",
+  "tm1637",
+  "tm1638",
+  "ht16k33",
 ] as const;
 export type SchemeName = (typeof SCHEMES)[number];
 
@@ -103,11 +107,26 @@ export type Need =
   /** A decoder is given one of these codes. */
   | { readonly decoder: UnitRef; readonly codes: readonly number[] }
   /** A ring stands at this step. */
-  | { readonly ring: UnitRef; readonly step: number };
+  | { readonly ring: UnitRef; readonly step: number }
+  /** A bit of a driver chip's memory is 1. */
+  | { readonly chip: UnitRef; readonly address: number; readonly bit: number };
 
 export interface EncodedPip {
   readonly pip: PipId;
   readonly needs: readonly Need[];
+}
+
+/** Driver chips the program writes to over the same lines. */
+export interface EncodedBus {
+  readonly protocol: DriverProtocol;
+  /** The chips: of a chain, the one nearest the controller first. */
+  readonly units: readonly UnitRef[];
+  readonly data: string;
+  readonly clock: string;
+  /** LOAD or STB. */
+  readonly select?: string;
+  /** Seven-bit bus addresses of the chips, where the bus has them. */
+  readonly addresses?: readonly number[];
 }
 
 /** How the program reaches each LED: bits of bytes, lines, codes and steps. */
@@ -120,6 +139,8 @@ export interface Encoding {
   readonly pips: readonly EncodedPip[];
   readonly decoders: ReadonlyArray<{ readonly unit: UnitRef; readonly inputs: readonly Place[] }>;
   readonly rings: ReadonlyArray<{ readonly unit: UnitRef; readonly clock: string; readonly reset: string }>;
+  /** Buses with driver chips on them. */
+  readonly buses?: readonly EncodedBus[];
 }
 
 /** Whether the code follows the wires, or stays as it was when the wires were other. */
@@ -156,6 +177,10 @@ export interface Scan {
   readonly on: readonly Microseconds[];
   /** How long everything is dark between two slots; 0 sends no blank at all. */
   readonly blank: Microseconds;
+  /** Brightness step of driver chips, from 0; their highest where this is more. */
+  readonly level?: number;
+  /** Blinking of chips that can, in Hz; 0 does not blink. */
+  readonly blink?: number;
 }
 
 /** The rig document, version 2. */

@@ -53,6 +53,7 @@ const place = (value: Place) =>
 
 const need = (value: Need) => {
   if ("decoder" in value) return { decoder: value.decoder, codes: [...value.codes] };
+  if ("chip" in value) return { chip: value.chip, address: value.address, bit: value.bit };
   if ("ring" in value) return { ring: value.ring, step: value.step };
   return { ...place(value), is: value.is };
 };
@@ -64,6 +65,14 @@ const encoding = (value: Encoding) => ({
   pips: value.pips.map(({ pip, needs }) => ({ pip, needs: needs.map(need) })),
   decoders: value.decoders.map(({ unit: ref, inputs }) => ({ unit: ref, inputs: inputs.map(place) })),
   rings: value.rings.map(({ unit: ref, clock, reset }) => ({ unit: ref, clock, reset })),
+  buses: value.buses?.map(({ protocol, units, data, clock, select, addresses }) => ({
+    protocol,
+    units: [...units],
+    data,
+    clock,
+    select,
+    addresses: addresses && [...addresses],
+  })),
 });
 
 /**
@@ -84,7 +93,13 @@ export function writeRig(rig: Rig): string {
     glyphs: [...rig.glyphs]
       .sort((one, other) => (one.glyph < other.glyph ? -1 : 1))
       .map(({ glyph, segments }) => ({ glyph, segments: inOrder(segments) })),
-    scan: { school: rig.scan.school, on: [...rig.scan.on], blank: rig.scan.blank },
+    scan: {
+      school: rig.scan.school,
+      on: [...rig.scan.on],
+      blank: rig.scan.blank,
+      level: rig.scan.level,
+      blink: rig.scan.blink,
+    },
     show: {
       mode: rig.show.mode,
       texts: [...rig.show.texts],

@@ -1,10 +1,11 @@
 import { distinctDrivers, railVolts, reachFrom, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, OPEN, UNKNOWN, type Level, type ShiftRegister595 } from "../chip";
 import { inputHigh, supplyOf } from "../circuit";
-import { isChip, type ChipPart } from "../parts";
-import type { Volts } from "../quantity";
+import { isChip, type ChipPart, type DriverChipPart } from "../parts";
+import type { Nanoseconds, Volts } from "../quantity";
 import { legRef, splitLegRef, type LegRef, type UnitRef } from "../rig";
 import { mount, type MountedModel } from "./mount";
+import { mountDriver, type DriverFace } from "./mount-driver";
 
 /** What drives an input, and whether its high reaches what the input needs to read high. */
 interface Source {
@@ -22,7 +23,10 @@ interface MountedChip {
   }>;
   readonly seen: Level[];
   /** Lines and chips its inputs hang on: only when one of them changes may it change. */
-  readonly hangsOn: ReadonlySet<string>;
+  readonly hangsOn: Set<string>;
+  readonly driver: DriverFace | undefined;
+  /** The net of a driver chip's data leg, on which chips answer. */
+  readonly dataNet: number | undefined;
 }
 
 /** A settled board needs no more rounds than chips in a row; more means the wires make a ring. */
@@ -34,6 +38,9 @@ export class Board {
   private readonly byRef: ReadonlyMap<UnitRef, MountedChip>;
   private readonly lines = new Map<string, Level>();
   private touched = true;
+  private now: Nanoseconds = 0;
+  /** Driver chips that have power. */
+  readonly drivers: readonly DriverFace[];
   private readonly controls = new Map<LegRef, readonly Driver[]>();
 
   constructor(private readonly model: RigModel) {
@@ -44,10 +51,15 @@ export class Board {
         const part = model.part(unit);
         return part.kind === "controller" && part.legs.some((one) => one.id === id && one.role === "ground");
       });
+    const groups = driverGroups(model);
     this.chips = rig.units.flatMap((unit): MountedChip[] => {
       const part = model.part(unit.ref);
       if (!isChip(part) || !isPowered(model, unit.ref, part)) return [];
-      const chip = mount(part);
+      const group = groups.find((units) => units.includes(unit.ref)) ?? [unit.ref];
+      if (group[0] !== unit.ref) return [];
+      const driver = part.kind === "driver-chip" ? mountDriver(model, group, part) : undefined;
+      const chip = driver ?? mount(part as Exclude<typeof part, DriverChipPart>);
+      const dataNet = part.kind === "driver-chip" ? nets.of(legRef(unit.ref, part.pins.data)).id : undefined;
       const needs = inputHigh(model, unit.ref, part);
       // Without a common ground with the controller, the chip cannot tell its levels.
       const deaf = !hearsController(legRef(unit.ref, part.groundLeg));
@@ -64,18 +76,48 @@ export class Board {
       const hangsOn = new Set(
         inputs.flatMap(({ sources }) => sources.flatMap(({ driver }) => this.sourcesOf(driver))),
       );
-      return [{ ref: unit.ref, chip, inputs, seen: [], hangsOn }];
+      return [{ ref: unit.ref, chip, inputs, seen: [], hangsOn, driver: driver?.driver, dataNet }];
     });
-    this.byRef = new Map(this.chips.map((mounted) => [mounted.ref, mounted]));
+    // A chip that answers on its data line is heard by every chip on that line, itself too.
+    for (const one of this.chips)
+      for (const other of this.chips)
+        if (one.dataNet !== undefined && one.dataNet === other.dataNet) one.hangsOn.add(other.ref);
+    this.byRef = new Map(
+      this.chips.flatMap((mounted) => (mounted.driver?.units ?? [mounted.ref]).map((ref) => [ref, mounted])),
+    );
+    this.drivers = this.chips.flatMap(({ driver }) => (driver ? [driver] : []));
     this.settle(this.chips);
   }
 
-  /** A controller line takes a level. */
-  drive(line: string, level: Level): void {
+  /**
+   * A controller line takes a level at a moment; a line that is let go is pulled up.
+   * @param at ns; only the rules of driver chips' buses look at it
+   */
+  drive(line: string, given: Level | "released", at: Nanoseconds = this.now): void {
+    this.now = at;
+    const level = given === "released" ? (this.isPulledUp(line) ? HIGH : OPEN) : given;
     if (this.lines.get(line) === level) return;
     this.lines.set(line, level);
     const key = `line ${line}`;
     this.settle(this.chips.filter(({ hangsOn }) => hangsOn.has(key)));
+  }
+
+  private readonly pulled = new Map<string, boolean>();
+
+  /** A resistor leads from the line's net to a supply. */
+  private isPulledUp(line: string): boolean {
+    const known = this.pulled.get(line);
+    if (known !== undefined) return known;
+    const { rig, nets, drivers } = this.model;
+    const controller = rig.units.find(({ ref }) => this.model.part(ref).kind === "controller")!;
+    const found = nets.of(legRef(controller.ref, line)).legs.some((leg) => {
+      const { unit, leg: end } = splitLegRef(leg);
+      if (rig.units.find(({ ref }) => ref === unit)?.part !== "resistor") return false;
+      const other = nets.of(legRef(unit, end === "1" ? "2" : "1"));
+      return (railVolts(drivers.get(other.id) ?? []) ?? 0) > 0;
+    });
+    this.pulled.set(line, found);
+    return found;
   }
 
   /** Whether an output of a chip may have changed since the last time this was asked. */
@@ -100,8 +142,12 @@ export class Board {
         return this.outputOf(driver.unit, driver.step);
       case "segment":
         return this.outputOf(driver.unit, driver.at);
-      case "serial-out":
-        return this.byRef.get(driver.unit)?.chip.register?.serialOut ?? OPEN;
+      case "serial-out": {
+        const mounted = this.byRef.get(driver.unit);
+        return mounted?.chip.register?.serialOut ?? mounted?.driver?.dataOut ?? OPEN;
+      }
+      case "scanned":
+        return OPEN;
       case "switch": {
         const control = resolve(this.controlOf(driver.control).map((one) => this.level(one)));
         if (control === UNKNOWN) return UNKNOWN;
@@ -129,6 +175,18 @@ export class Board {
   /** A register's contents, or undefined for a chip that has none or has no supply. */
   chip(ref: UnitRef): Pick<ShiftRegister595, "stages" | "latched"> | undefined {
     return this.byRef.get(ref)?.chip.register;
+  }
+
+  /** What the driver chips scan, as a text that differs where the light does. */
+  scanned(): string {
+    return this.drivers
+      .flatMap(({ units, picture }) =>
+        units.map((unit) => {
+          const { digits, blink } = picture(unit);
+          return `${blink} ${digits.map(({ lit, unknown, share }) => `${lit}.${unknown}.${share}`).join()}`;
+        }),
+      )
+      .join("|");
   }
 
   /** Everything the board holds, as a text that {@link load} takes back. */
@@ -168,7 +226,7 @@ export class Board {
       const acted = new Set<string>();
       affected.forEach(({ chip, ref }, at) => {
         if (!changes[at]) return;
-        if (chip.apply(changes[at])) this.touched = true;
+        if (chip.apply(changes[at], this.now)) this.touched = true;
         acted.add(ref);
       });
       if (acted.size === 0) return;
@@ -179,13 +237,20 @@ export class Board {
   private inputChanges(mounted: MountedChip): Record<string, Level> | undefined {
     let changed: Record<string, Level> | undefined;
     mounted.inputs.forEach(({ name, sources, deaf }, at) => {
-      const level = deaf ? UNKNOWN : this.heard(sources);
+      let level = deaf ? UNKNOWN : this.heard(sources);
+      if (name === "data" && mounted.dataNet !== undefined && level !== LOW && this.answered(mounted.dataNet))
+        level = LOW;
       if (mounted.seen[at] === level) return;
       mounted.seen[at] = level;
       changed ??= {};
       changed[name] = level;
     });
     return changed;
+  }
+
+  /** A chip holds the data line of a net low. */
+  private answered(net: number): boolean {
+    return this.chips.some(({ dataNet, driver }) => dataNet === net && driver?.answer === LOW);
   }
 
   /** What an input makes of what drives it: a high that does not reach its threshold is nothing it can rely on. */
@@ -200,6 +265,51 @@ export class Board {
     }
     return found;
   }
+}
+
+/**
+ * Driver chips that make one chain: each takes its data from the chip before and nothing else, and clock and load are
+ * the same nets. Together they are one long shift register.
+ */
+function driverGroups(model: RigModel): UnitRef[][] {
+  const { rig, nets, drivers } = model;
+  const chips = rig.units.flatMap(({ ref }) => {
+    const part = model.part(ref);
+    return part.kind === "driver-chip" && part.pins.dataOut !== undefined && isPowered(model, ref, part)
+      ? [{ ref, part }]
+      : [];
+  });
+  const netOf = (ref: UnitRef, leg: string | undefined) =>
+    leg === undefined ? -1 : nets.of(legRef(ref, leg)).id;
+  const before = ({ ref, part }: (typeof chips)[number]): UnitRef | undefined => {
+    const sources = distinctDrivers(
+      reachFrom(legRef(ref, part.pins.data), rig, nets, drivers).map(({ driver }) => driver),
+    );
+    const [source] = sources;
+    if (sources.length !== 1 || source?.kind !== "serial-out") return undefined;
+    const other = chips.find((one) => one.ref === source.unit);
+    return other &&
+      netOf(ref, part.pins.clock) === netOf(other.ref, other.part.pins.clock) &&
+      netOf(ref, part.pins.select) === netOf(other.ref, other.part.pins.select) &&
+      netOf(ref, part.groundLeg) === netOf(other.ref, other.part.groundLeg)
+      ? other.ref
+      : undefined;
+  };
+  const links = new Map(
+    chips.flatMap((chip) => {
+      const from = before(chip);
+      return from === undefined ? [] : [[from, chip.ref] as const];
+    }),
+  );
+  const inner = new Set(links.values());
+  return chips
+    .filter(({ ref }) => !inner.has(ref))
+    .map(({ ref }) => {
+      const units = [ref];
+      for (let at = links.get(ref); at !== undefined && !units.includes(at); at = links.get(at))
+        units.push(at);
+      return units;
+    });
 }
 
 /** What a driver's high level stands at. */

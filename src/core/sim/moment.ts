@@ -8,6 +8,25 @@ export interface Moment {
   readonly currents: readonly Milliamps[];
   readonly unknown: readonly boolean[];
   readonly solution: Solution;
+  /** What driver chips scan; absent without any. */
+  readonly scan: ScanLight | undefined;
+}
+
+/** What driver chips give their LEDs on average over a turn of their scan. */
+export interface ScanLight {
+  /** By place among the model's addresses. */
+  readonly currents: ReadonlyMap<number, Milliamps>;
+  readonly unknown: ReadonlySet<number>;
+  /** LEDs that blink, in Hz: half of each period they are dark. */
+  readonly blinking: ReadonlyMap<number, number>;
+}
+
+/** How much of a stretch of time something that blinks is on; each period begins lit. */
+export function litWhileBlinking(from: Nanoseconds, to: Nanoseconds, hertz: number): Nanoseconds {
+  const period = 1e9 / hertz;
+  const upTo = (time: Nanoseconds) =>
+    Math.floor(time / period) * (period / 2) + Math.min(time % period, period / 2);
+  return upTo(to) - upTo(from);
 }
 
 /** A stretch in which nothing changes, from the start of a burst. */

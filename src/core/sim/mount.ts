@@ -9,14 +9,15 @@ import {
   UNKNOWN,
   type Level,
 } from "../chip";
-import type { ChipPart } from "../parts";
+import type { ChipPart, DriverChipPart } from "../parts";
+import type { Nanoseconds } from "../quantity";
 
 /** A chip model on its legs. */
 export interface MountedModel {
   /** Input legs that matter to it, each with the name the model knows it by. */
   readonly inputs: ReadonlyArray<{ readonly leg: string; readonly name: string }>;
   /** Takes levels that change at one moment, by name. @returns whether its outputs may differ afterwards */
-  apply(levels: Readonly<Record<string, Level>>): boolean;
+  apply(levels: Readonly<Record<string, Level>>, at: Nanoseconds): boolean;
   /** Level of an output, first stage, lowest code or segment a first. */
   output(at: number): Level;
   readonly register?: Pick<ShiftRegister595, "stages" | "latched" | "serialOut">;
@@ -25,7 +26,7 @@ export interface MountedModel {
 }
 
 /** The model of a logic chip, its inputs named by leg. */
-export function mount(part: ChipPart): MountedModel {
+export function mount(part: Exclude<ChipPart, DriverChipPart>): MountedModel {
   switch (part.kind) {
     case "shift-register": {
       const chip = new ShiftRegister595();

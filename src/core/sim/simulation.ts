@@ -1,11 +1,11 @@
 import { behind, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../chip";
-import { circuitOf, type RigCircuit, type Solution } from "../circuit";
+import { circuitOf, pictureCurrents, scannedChips, type RigCircuit, type Solution } from "../circuit";
 import { runProgram, turnPeriod, type Program, type ProgramFrame, type TimedEvent } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
 import { controllerById, type PipId } from "../rig";
 import { Board } from "./board";
-import type { Moment, Stretch } from "./moment";
+import { litWhileBlinking, type Moment, type ScanLight, type Stretch } from "./moment";
 import { Storage } from "./storage";
 
 export type PipState = "lit" | "dark" | "unknown";
@@ -228,7 +228,10 @@ export class Simulation {
     this.pass(event.at);
     switch (event.kind) {
       case "line-mode":
-        this.change(() => this.board.drive(event.line, LOW), event.at);
+        this.change(
+          () => this.board.drive(event.line, event.released ? "released" : LOW, event.at),
+          event.at,
+        );
         break;
       case "frame":
         this.frame = event.frame;
@@ -249,11 +252,14 @@ export class Simulation {
   private pass(until: Nanoseconds): void {
     const span = until - this.now;
     if (span <= 0) return;
-    const { currents, unknown } = this.moment;
+    const { currents, unknown, scan } = this.moment;
     for (let at = 0; at < this.charge.length; at += 1) {
       this.charge[at]! += currents[at]! * span;
       if (unknown[at]) this.doubt[at]! += span;
     }
+    scan?.blinking.forEach((hertz, at) => {
+      this.charge[at]! += currents[at]! * (litWhileBlinking(this.now, until, hertz) - span);
+    });
     this.now = until;
   }
 
@@ -264,7 +270,7 @@ export class Simulation {
     this.boardIs = this.boardHolds = this.intern();
     const moment = this.momentNow();
     const tail = this.storage.follow(this.moment.solution, [{ from: 0, moment }], (levels, stored) =>
-      this.momentFor(levels, moment.unknown, stored),
+      this.momentFor(levels, moment.unknown, moment.scan, stored),
     );
     this.ahead = tail.map(({ from, moment: then }) => ({ at: at + from, moment: then }));
   }
@@ -284,24 +290,26 @@ export class Simulation {
   }
 
   /** Drives a burst's edges into the board one by one and notes what the circuit goes through. */
-  private workOut({ burst }: Extract<TimedEvent, { kind: "burst" }>): Outcome {
+  private workOut(event: Extract<TimedEvent, { kind: "burst" }>): Outcome {
+    const { burst } = event;
     this.restore();
     const stretches: Stretch[] = [];
     let before = this.moment;
     this.board.takeTouched();
     for (const { at, line, level } of burst.events) {
-      this.board.drive(line, level as Level);
+      this.board.drive(line, level, event.at + at);
       if (!this.board.takeTouched() && !this.circuitLines.has(line) && !this.serialShows) continue;
       const levels = this.circuit.outputs.map((driver) => this.board.level(driver));
-      if (levels.every((now, place) => now === before.levels[place])) continue;
-      const moment = this.momentNow(levels);
+      const scan = this.scanNow();
+      if (scan === before.scan && levels.every((now, place) => now === before.levels[place])) continue;
+      const moment = this.momentNow(levels, scan);
       stretches.push({ from: at, moment });
       before = moment;
     }
     this.boardHolds = this.intern();
     return {
-      stretches: this.storage.follow(this.moment.solution, stretches, (levels, stored, unknown) =>
-        this.momentFor(levels, unknown, stored),
+      stretches: this.storage.follow(this.moment.solution, stretches, (levels, stored, moment) =>
+        this.momentFor(levels, moment.unknown, moment.scan, stored),
       ),
       leaves: this.boardHolds,
     };
@@ -323,23 +331,66 @@ export class Simulation {
     return this.saved.length - 1;
   }
 
-  private momentNow(levels = this.circuit.outputs.map((driver) => this.board.level(driver))): Moment {
-    const unknown = levels.includes(UNKNOWN) ? this.sides.map((side) => this.isUnknown(side)) : this.allKnown;
-    return this.momentFor(levels, unknown);
+  private momentNow(
+    levels = this.circuit.outputs.map((driver) => this.board.level(driver)),
+    scan = this.scanNow(),
+  ): Moment {
+    const byLevels = levels.includes(UNKNOWN)
+      ? this.sides.map((side) => this.isUnknown(side))
+      : this.allKnown;
+    const unknown =
+      scan && scan.unknown.size > 0
+        ? this.pips.map((_, at) => (byLevels[at] ?? false) || scan.unknown.has(at))
+        : byLevels;
+    return this.momentFor(levels, unknown, scan);
   }
+
+  private readonly scans = new Map<string, ScanLight>();
+
+  /** What the driver chips scan now; the same object as long as it is the same. */
+  private scanNow(): ScanLight | undefined {
+    if (this.board.drivers.length === 0) return undefined;
+    const key = this.board.scanned();
+    const known = this.scans.get(key);
+    if (known) return known;
+    const currents = new Map<number, Milliamps>();
+    const unknown = new Set<number>();
+    const blinking = new Map<number, number>();
+    for (const chip of scannedChips(this.model)) {
+      const driver = this.board.drivers.find(({ units }) => units.includes(chip.unit));
+      if (!driver) continue;
+      const picture = driver.picture(chip.unit);
+      for (const { led, peak, share, unknown: doubtful } of pictureCurrents(chip, picture)) {
+        if (doubtful) unknown.add(led.index);
+        else currents.set(led.index, peak * share);
+        if (picture.blink > 0) blinking.set(led.index, picture.blink);
+      }
+    }
+    const light = { currents, unknown, blinking };
+    this.scans.set(key, light);
+    this.scanIds.set(light, this.scanIds.size + 1);
+    return light;
+  }
+
+  private readonly scanIds = new Map<ScanLight, number>();
 
   private readonly allKnown: readonly boolean[] = [];
 
   private momentFor(
     levels: readonly Level[],
     unknown: readonly boolean[],
+    scan: ScanLight | undefined,
     stored?: ReadonlySet<string>,
   ): Moment {
-    const key = `${levels.join("")} ${stored ? [...stored].join() : ""} ${unknown.map(Number).join("")}`;
+    const scanned = scan ? this.scanIds.get(scan) : "";
+    const key = `${levels.join("")} ${stored ? [...stored].join() : ""} ${unknown.map(Number).join("")} ${scanned}`;
     let moment = this.moments.get(key);
     if (!moment) {
       const solution = this.circuit.solve(levels, stored);
-      moment = { levels, unknown, solution, currents: this.pips.map((pip) => solution.leds.get(pip)!) };
+      const currents = this.pips.map(
+        (pip, at) => (solution.leds.get(pip) ?? 0) + (scan?.currents.get(at) ?? 0),
+      );
+      moment = { levels, unknown, scan, solution, currents };
       this.moments.set(key, moment);
       this.momentIds.set(moment, this.momentIds.size);
     }

@@ -3,7 +3,7 @@ import type { RigCircuit, Solution } from "../circuit";
 import type { Nanoseconds } from "../quantity";
 import type { Moment, Stretch } from "./moment";
 
-type Make = (levels: readonly Level[], stored: ReadonlySet<string>, unknown: readonly boolean[]) => Moment;
+type Make = (levels: readonly Level[], stored: ReadonlySet<string>, moment: Moment) => Moment;
 
 /** Lets transistors conduct on for a while after their drive is gone: what makes ghosts where nothing is blanked. */
 export class Storage {
@@ -31,7 +31,7 @@ export class Storage {
       let start = from;
       while (start < end) {
         const stored = new Set([...until].filter(([, last]) => last > start).map(([id]) => id));
-        const then = stored.size > 0 ? make(moment.levels, stored, moment.unknown) : moment;
+        const then = stored.size > 0 ? make(moment.levels, stored, moment) : moment;
         if (result[result.length - 1]?.moment !== then) result.push({ from: start, moment: then });
         const ends = [...until.values()].filter((last) => last > start);
         if (ends.length === 0) break;

@@ -146,6 +146,18 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
       },
     ];
   }
+  if ("cell" in condition) {
+    const { address, bit } = condition.cell;
+    return [
+      {
+        kind: "bit",
+        station: "writes",
+        title: `${driver.unit} bit ${bit} of address ${address}`,
+        detail: "1 lights it; the chip scans by itself",
+        legs: [driver.leg],
+      },
+    ];
+  }
   const { lights } = condition;
   const level = lights === 1 ? "high" : "low";
   if (driver.kind === "line")

@@ -1,5 +1,8 @@
-import { isStatic, digitCount, ledValues } from "../plan";
+import { digitCount, driverChipOf, isStatic, ledValues } from "../plan";
+import type { DriverChipPart } from "../../parts";
+import { partOf } from "../part-of";
 import { splitLegRef, type Plan, type Rig } from "../types";
+import { layDrivers } from "./drivers";
 import { Layer, type SchemeValues } from "./layer";
 import { layMultiplexed } from "./multiplexed";
 import { layStatic } from "./static";
@@ -10,7 +13,9 @@ export type { SchemeValues } from "./layer";
 export function layRig(plan: Plan, values: SchemeValues): Pick<Rig, "units" | "wires"> {
   const layer = new Layer(plan, values);
   const onRegisters = plan.scheme === "register-static" || plan.scheme === "power-register";
-  if (onRegisters && isStatic({ scheme: plan.scheme, digits: digitCount(plan) })) layStatic(layer);
+  const driver = driverChipOf(plan.scheme);
+  if (driver) layDrivers(layer, driver);
+  else if (onRegisters && isStatic({ scheme: plan.scheme, digits: digitCount(plan) })) layStatic(layer);
   else layMultiplexed(layer);
   return { units: layer.units, wires: layer.wires };
 }
@@ -25,9 +30,38 @@ export function schemeValues(rig: Pick<Rig, "units" | "wires">): SchemeValues {
       .flatMap((ends) => ends.map(({ unit }) => unit)),
   );
   const resistors = rig.units.filter((unit) => unit.part === "resistor");
+  const others = new Set([...atBase, ...setResistors(rig), ...pullResistors(rig)]);
   return {
-    ohms: resistors.find(({ ref }) => !atBase.has(ref))?.ohms ?? 470,
+    ohms: resistors.find(({ ref }) => !others.has(ref))?.ohms ?? 470,
+    setOhms: resistors.find(({ ref }) => setResistors(rig).has(ref))?.ohms,
     baseOhms: resistors.find(({ ref }) => atBase.has(ref))?.ohms,
     led: rig.units.find((unit) => unit.led)?.led ?? ledValues("red"),
   };
 }
+
+/** Resistors with an end on a leg of a driver chip that `isWanted` accepts. */
+function resistorsAt(
+  rig: Pick<Rig, "units" | "wires">,
+  isWanted: (part: DriverChipPart, leg: string) => boolean,
+): ReadonlySet<string> {
+  const parts = new Map(rig.units.map((unit) => [unit.ref, partOf(unit)]));
+  const found = rig.wires
+    .map(({ from, to }) => [splitLegRef(from), splitLegRef(to)] as const)
+    .filter((ends) =>
+      ends.some(({ unit, leg }) => {
+        const part = parts.get(unit);
+        return part?.kind === "driver-chip" && isWanted(part, leg);
+      }),
+    )
+    .flatMap((ends) => ends.map(({ unit }) => unit))
+    .filter((ref) => parts.get(ref)?.kind === "resistor");
+  return new Set(found);
+}
+
+/** Resistors that set a driver chip's current. */
+export const setResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
+  resistorsAt(rig, (part, leg) => part.setCurrent?.leg === leg);
+
+/** Resistors that pull a driver chip's bus lines up. */
+export const pullResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
+  resistorsAt(rig, (part, leg) => leg === part.pins.data || leg === part.pins.clock);

@@ -1,7 +1,7 @@
 import { isChip, partById, type ChipPart, type DisplayPart, type LegUse } from "../../parts";
 import type { Ohms } from "../../quantity";
 import { partOf } from "../part-of";
-import { controllerById, digitCount, displayUnits } from "../plan";
+import { controllerById, digitCount, displayUnits, driverChipOf } from "../plan";
 import { legRef, type LedValues, type LegRef, type LineUse, type Plan, type Unit, type Wire } from "../types";
 
 export interface SchemeValues {
@@ -9,6 +9,8 @@ export interface SchemeValues {
   readonly ohms: Ohms;
   /** In the way of each transistor's base. */
   readonly baseOhms?: Ohms;
+  /** At the leg by which a driver chip's current is set. */
+  readonly setOhms?: Ohms;
   readonly led: LedValues;
 }
 
@@ -44,7 +46,8 @@ export class Layer {
     const controller = controllerById(plan.controller);
     const separate = plan.power === "separate";
     this.cathode = plan.polarity === "common-cathode";
-    this.plus = separate ? legRef("PS1", "+") : legRef(BOARD, controller.supplyLeg);
+    const needsFive = (driverChipOf(plan.scheme)?.supplyRange[0] ?? 0) > controller.logic;
+    this.plus = separate ? legRef("PS1", "+") : legRef(BOARD, needsFive ? "5V" : controller.supplyLeg);
     this.minus = separate ? legRef("PS1", "-") : legRef(BOARD, "GND1");
     this.minus2 = separate ? this.minus : legRef(BOARD, "GND2");
     this.places = displayUnits(plan, values.led).flatMap((unit) => {
@@ -118,7 +121,9 @@ export class Layer {
 
   supply(): void {
     if (this.plan.power !== "separate") return;
-    this.units.push({ ref: "PS1", part: "supply", volts: controllerById(this.plan.controller).logic });
+    const { logic } = controllerById(this.plan.controller);
+    const least = driverChipOf(this.plan.scheme)?.supplyRange[0] ?? 0;
+    this.units.push({ ref: "PS1", part: "supply", volts: Math.max(logic, least > 3.3 ? 5 : 0) });
   }
 
   /** The legs of one use, in the order of the displays; only the first leg of each display. */

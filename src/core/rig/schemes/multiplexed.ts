@@ -112,6 +112,10 @@ function drivesOf(layer: Layer): Drives {
     }
     case "register-static":
     case "power-register":
+    case "max7219":
+    case "tm1637":
+    case "tm1638":
+    case "ht16k33":
       throw new Error(`${plan.scheme} is not multiplexed`);
   }
 }

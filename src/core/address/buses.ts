@@ -1,0 +1,85 @@
+import type { DriverChipPart } from "../parts";
+import { legRef, type EncodedBus, type UnitRef } from "../rig";
+import type { Wired } from "./conditions";
+import { reachFrom } from "./reach";
+
+/** The buses driver chips hang on, as the wires lead to lines of the controller. */
+export function busesOf(wired: Wired): EncodedBus[] {
+  const { rig } = wired;
+  const chips = rig.units.flatMap(({ ref }) => {
+    const part = wired.part(ref);
+    return part.kind === "driver-chip" ? [{ ref, part }] : [];
+  });
+  const lineAt = (ref: UnitRef, leg: string | undefined): string | undefined =>
+    leg === undefined
+      ? undefined
+      : driversAt(wired, ref, leg).flatMap((driver) => (driver.kind === "line" ? [driver.line] : []))[0];
+  const buses: EncodedBus[] = [];
+  const taken = new Set<UnitRef>();
+  for (const { ref, part } of chips) {
+    if (taken.has(ref)) continue;
+    const data = lineAt(ref, part.pins.data);
+    const clock = lineAt(ref, part.pins.clock);
+    const select = lineAt(ref, part.pins.select);
+    if (data === undefined || clock === undefined || (part.pins.select && select === undefined)) continue;
+    const base = { protocol: part.protocol, data, clock, ...(select === undefined ? {} : { select }) };
+    let units = [ref];
+    if (part.protocol === "frames") units = chainFrom(wired, ref, chips);
+    if (part.protocol === "i2c")
+      units = chips
+        .filter(
+          (one) =>
+            one.part.protocol === "i2c" &&
+            lineAt(one.ref, one.part.pins.data) === data &&
+            lineAt(one.ref, one.part.pins.clock) === clock,
+        )
+        .map((one) => one.ref);
+    units.forEach((unit) => taken.add(unit));
+    buses.push({
+      ...base,
+      units,
+      ...(part.protocol === "i2c" ? { addresses: units.map((unit) => busAddress(wired, unit)) } : {}),
+    });
+  }
+  return buses;
+}
+
+const driversAt = ({ rig, nets, drivers }: Wired, ref: UnitRef, leg: string) =>
+  reachFrom(legRef(ref, leg), rig, nets, drivers).map(({ driver }) => driver);
+
+/** From the chip nearest the controller along the data outputs. */
+function chainFrom(
+  wired: Wired,
+  first: UnitRef,
+  chips: ReadonlyArray<{ readonly ref: UnitRef; readonly part: DriverChipPart }>,
+): UnitRef[] {
+  const next = new Map(
+    chips.flatMap(({ ref, part }) =>
+      driversAt(wired, ref, part.pins.data).flatMap((driver) =>
+        driver.kind === "serial-out" ? [[driver.unit, ref] as const] : [],
+      ),
+    ),
+  );
+  const found = [first];
+  for (let at = next.get(first); at !== undefined && !found.includes(at); at = next.get(at)) found.push(at);
+  return found;
+}
+
+/** The seven-bit bus address by the straps: each leg joined to the strap leg, directly or through a part, adds its bit. */
+export function busAddress({ rig, nets, part: partAt }: Wired, ref: UnitRef): number {
+  const part = partAt(ref);
+  if (part.kind !== "driver-chip" || !part.address) return 0;
+  const { base, straps, join } = part.address;
+  const target = nets.of(legRef(ref, join)).id;
+  const bridged = (leg: string): boolean => {
+    const net = nets.of(legRef(ref, leg));
+    if (net.id === target) return true;
+    return rig.units
+      .filter((unit) => unit.part === "resistor")
+      .some((unit) => {
+        const ends = ["1", "2"].map((end) => nets.of(legRef(unit.ref, end)).id);
+        return ends.includes(net.id) && ends.includes(target);
+      });
+  };
+  return straps.reduce((address, leg, bit) => (bridged(leg) ? address | (1 << bit) : address), base);
+}

@@ -1,0 +1,141 @@
+import type { RigModel } from "../address";
+import type { ScanPicture } from "../chip";
+import { setCurrentFor, type DriverChipPart } from "../parts";
+import type { Milliamps, Ohms, Volts } from "../quantity";
+import { remembered } from "../remember";
+import { legRef, splitPipId, type PipId, type UnitRef } from "../rig";
+import { supplyOf } from "./rig-circuit";
+
+/** An LED between a segment leg and a digit leg of a driver chip. */
+export interface ScannedLed {
+  /** Place among the model's addresses. */
+  readonly index: number;
+  readonly pip: PipId;
+  readonly digit: number;
+  readonly segment: number;
+  readonly forward: Volts;
+  /** Slope of the LED and resistors in its way. */
+  readonly ohms: Ohms;
+}
+
+/** A driver chip with the LEDs it scans. */
+export interface ScannedChip {
+  readonly unit: UnitRef;
+  readonly part: DriverChipPart;
+  readonly supply: Volts;
+  /** Resistor that sets its current, where the chip has one and it is there. */
+  readonly setOhms: Ohms | undefined;
+  readonly leds: readonly ScannedLed[];
+}
+
+/** The driver chips of a rig, each with what hangs between its legs. */
+export const scannedChips: (model: RigModel) => readonly ScannedChip[] = remembered((model: RigModel) => {
+  const byUnit = new Map<UnitRef, ScannedLed[]>();
+  model.addresses.forEach(({ pip, anodeReach, cathodeReach, verdict }, index) => {
+    if (verdict.kind !== "driven" || !("cell" in verdict.conditions[0]!)) return;
+    const ends = [anodeReach[0]!, cathodeReach[0]!];
+    const at = (side: "segment" | "digit") =>
+      ends.find(({ driver }) => driver.kind === "scanned" && driver.side === side)!.driver;
+    const segment = at("segment");
+    const digit = at("digit");
+    if (segment.kind !== "scanned" || digit.kind !== "scanned") return;
+    const { forward, slope } = model.unit(splitPipId(pip).unit).led!;
+    const resistors = ends
+      .flatMap(({ via }) => via)
+      .reduce((sum, ref) => sum + (model.unit(ref).ohms ?? 0), 0);
+    const list = byUnit.get(segment.unit) ?? [];
+    byUnit.set(segment.unit, list);
+    list.push({ index, pip, digit: digit.at, segment: segment.at, forward, ohms: slope + resistors });
+  });
+  return model.rig.units.flatMap(({ ref }): ScannedChip[] => {
+    const part = model.part(ref);
+    if (part.kind !== "driver-chip") return [];
+    return [
+      {
+        unit: ref,
+        part,
+        supply: supplyOf(model, ref),
+        setOhms: setOhmsOf(model, ref, part),
+        leds: byUnit.get(ref) ?? [],
+      },
+    ];
+  });
+});
+
+/** The resistor between a chip's setting leg and its supply. */
+function setOhmsOf(model: RigModel, ref: UnitRef, part: DriverChipPart): Ohms | undefined {
+  if (!part.setCurrent) return undefined;
+  const here = model.nets.of(legRef(ref, part.setCurrent.leg)).id;
+  const supply = model.nets.of(legRef(ref, part.supplyLeg)).id;
+  return model.rig.units.find((unit) => {
+    if (unit.part !== "resistor") return false;
+    const ends = ["1", "2"].map((end) => model.nets.of(legRef(unit.ref, end)).id);
+    return ends.includes(here) && ends.includes(supply);
+  })?.ohms;
+}
+
+/**
+ * Currents of the LEDs of one digit in its turn, in the order of `lit`. A chip with a set current gives each segment
+ * that current as long as the supply reaches for it. Others are a voltage behind a resistance: each segment's own, and
+ * the digit's, which all lit LEDs share; all in parallel, so solved in closed form.
+ */
+export function turnCurrents(
+  { part, supply, setOhms }: ScannedChip,
+  lit: readonly ScannedLed[],
+): Milliamps[] {
+  const { high, low } = part.stage;
+  const segment = part.segments === "source" ? high : low;
+  const digit = part.segments === "source" ? low : high;
+  const left = (led: ScannedLed) => supply - (high?.drop ?? 0) - (low?.drop ?? 0) - led.forward;
+  const own = (led: ScannedLed) => (segment?.ohms ?? 0) + led.ohms;
+  // Volts at the shared digit leg: what the LEDs send through it, over its own resistance.
+  const conductance = lit.reduce((sum, led) => sum + 1 / own(led), 0);
+  const pushed = lit.reduce((sum, led) => sum + Math.max(0, left(led)) / own(led), 0);
+  const shared = digit?.ohms ?? 0;
+  const raised = (shared * pushed) / (1 + shared * conductance);
+  return lit.map((led) => {
+    const possible = Math.max(0, ((left(led) - raised) / own(led)) * 1000);
+    if (!part.setCurrent) return possible;
+    return setOhms === undefined
+      ? 0
+      : Math.min(possible, setCurrentFor(part.setCurrent, setOhms, led.forward));
+  });
+}
+
+/** What a picture on a chip's digits gives its LEDs: current while lit, and the share of time. */
+export function pictureCurrents(
+  chip: ScannedChip,
+  { digits }: ScanPicture,
+): Array<{
+  readonly led: ScannedLed;
+  readonly peak: Milliamps;
+  readonly share: number;
+  readonly unknown: boolean;
+}> {
+  return digits.flatMap(({ lit, unknown, share }, at) => {
+    const here = chip.leds.filter(({ digit }) => digit === at);
+    const on = here.filter(({ segment }) => (lit >> segment) & 1);
+    const peaks = turnCurrents(chip, on);
+    return [
+      ...on.map((led, place) => ({ led, peak: peaks[place]!, share, unknown: false })),
+      ...here
+        .filter(({ segment }) => (unknown >> segment) & 1)
+        .map((led) => ({ led, peak: 0, share, unknown: true })),
+    ];
+  });
+}
+
+/** The picture a chip scans once its memory is as given and it is on, each digit counted as if it were lit all the time. */
+export function memoryPicture({ part }: ScannedChip, memory: readonly number[]): ScanPicture {
+  const digits = part.digitLegs.map((_, digit) => {
+    const byte = (address: number) => memory[address] ?? 0;
+    const lit =
+      part.protocol === "frames"
+        ? byte(digit + 1)
+        : part.protocol === "two-wire"
+          ? byte(digit)
+          : byte(digit * 2) | (byte(digit * 2 + 1) << 8);
+    return { lit, unknown: 0, share: 1 };
+  });
+  return { digits, blink: 0 };
+}

@@ -1,0 +1,125 @@
+import { SEGMENTS, type PipName } from "../../glyph";
+import type { DriverChipPart } from "../../parts";
+import type { Ohms } from "../../quantity";
+import { digitsPerChip } from "../plan";
+import { legRef, type LegRef } from "../types";
+import type { DigitPlace, Layer } from "./layer";
+
+/** Pulls the lines of an open-drain bus up. */
+const PULL_OHMS: Ohms = 4700;
+/** About 20 mA a segment with a drop of 2 V. */
+export const SET_OHMS: Ohms = 27_000;
+
+type Chip = ReturnType<Layer["chip"]>;
+
+/** Chips that scan their digits by themselves: eight digits each, the next ones on the next chip of the chain. */
+export function layDrivers(layer: Layer, part: DriverChipPart): void {
+  const { places } = layer;
+  const each = digitsPerChip(part);
+  layer.board();
+  const chips = Array.from({ length: Math.max(1, Math.ceil(places.length / each)) }, () =>
+    layer.chip(part.id),
+  );
+  layer.displays();
+  const setters = part.setCurrent ? chips.map(() => layer.resistor(layer.values.setOhms ?? SET_OHMS)) : [];
+  const openDrain = part.protocol === "two-wire" || part.protocol === "i2c";
+  const pulls = openDrain ? [layer.resistor(PULL_OHMS), layer.resistor(PULL_OHMS)] : [];
+  chips.forEach((chip) => layer.powerChip(chip));
+  chips.forEach((chip, at) => {
+    const tail = at === 0 ? "" : `-${at + 1}`;
+    part.joined?.forEach(([first, second], pair) => {
+      const ground = first === part.groundLeg;
+      layer.wire(`${ground ? "ground" : "power"}-pair${pair}${tail}`, chip.leg(first!), chip.leg(second!));
+    });
+    const setter = setters[at];
+    if (!setter) return;
+    layer.wire(`set-plus${tail}`, chip.leg(part.supplyLeg), legRef(setter, "1"));
+    layer.wire(`set${tail}`, legRef(setter, "2"), chip.leg(part.setCurrent!.leg));
+  });
+  layer.supply();
+  wireBus(layer, part, chips);
+  pulls.forEach((ref, at) => {
+    const use = at === 0 ? "data" : "clock";
+    layer.wire(`pull-plus-${use}`, chips[0]!.leg(part.supplyLeg), legRef(ref, "1"));
+    layer.wire(`pull-${use}`, legRef(ref, "2"), chips[0]!.leg(part.pins[use]));
+  });
+  chips.forEach((chip, at) => wireDigits(layer, part, chip, at, places.slice(at * each, (at + 1) * each)));
+}
+
+function wireBus(layer: Layer, part: DriverChipPart, chips: readonly Chip[]): void {
+  const { data, clock, select, dataOut } = part.pins;
+  chips.forEach((chip, at) => {
+    const tail = at === 0 ? "" : `-${at + 1}`;
+    const before = chips[at - 1];
+    const from = (use: "data" | "clock" | "latch", leg: string): LegRef =>
+      before ? before.leg(leg) : layer.line(use);
+    layer.wire(`data${tail}`, before && dataOut ? before.leg(dataOut) : from("data", data), chip.leg(data));
+    layer.wire(`clock${tail}`, from("clock", clock), chip.leg(clock));
+    if (select) layer.wire(`latch${tail}`, from("latch", select), chip.leg(select));
+  });
+}
+
+/**
+ * The segments and commons of the digits on one chip. A chip with rows for two digits on each common takes its first
+ * display on the lower rows and its second on the upper ones, so both share the commons.
+ */
+function wireDigits(
+  layer: Layer,
+  part: DriverChipPart,
+  chip: Chip,
+  at: number,
+  places: readonly DigitPlace[],
+): void {
+  const { plan, cathode } = layer;
+  const twice = part.segmentLegs.length >= 16;
+  const tail = (place: DigitPlace) => place.unit.ref.slice(2);
+  const units = [...new Set(places.map(({ unit }) => unit.ref))];
+  places.forEach((place, index) => {
+    const bank = twice ? units.indexOf(place.unit.ref) : 0;
+    const within = twice ? index - places.findIndex(({ unit }) => unit.ref === place.unit.ref) : index;
+    const output = twice ? within : plan.digitOutputs.indexOf(index + 1);
+    layer.wire(`digit-${at * 8 + index + 1}`, chip.leg(part.digitLegs[output]!), layer.commonOf(place));
+    if (place.digit !== 1) return;
+    const first = units[0] !== place.unit.ref && !twice ? places[0]! : undefined;
+    for (const name of namesOf(place)) {
+      const number = segmentNumber(part, plan.outputs, name);
+      if (number === undefined) continue;
+      const led = place.part.leds.find(({ segment }) => segment === name)!;
+      const leg = legRef(place.unit.ref, cathode ? led.anode : led.cathode);
+      const shared = first?.part.leds.find(({ segment }) => segment === name);
+      const start = shared
+        ? legRef(first!.unit.ref, cathode ? shared.anode : shared.cathode)
+        : chip.leg(part.segmentLegs[number + bank * 8]!);
+      layer.wire(`segment-${name}${tail(place) === "1" ? "" : `-${tail(place)}`}`, start, leg);
+    }
+  });
+}
+
+/** Segments and marks of a display that have legs of their own; a mark on the leg of the points needs none. */
+function namesOf({ part }: DigitPlace): PipName[] {
+  const taken = new Set<string>();
+  const names = new Set<PipName>();
+  for (const { segment, anode, cathode } of [...part.leds].sort(
+    (one, other) => order(one.segment) - order(other.segment),
+  )) {
+    const own = part.polarity === "common-cathode" ? anode : cathode;
+    if (taken.has(own)) continue;
+    taken.add(own);
+    names.add(segment);
+  }
+  return [...names];
+}
+
+const order = (name: PipName): number => {
+  const at = SEGMENTS.findIndex((one) => one === name);
+  return at < 0 ? 99 : at;
+};
+
+/** The number of the chip's segment that serves one of the display's: as the plan deals the outputs out. */
+function segmentNumber(part: DriverChipPart, outputs: readonly PipName[], name: PipName): number | undefined {
+  if (name === "lamp") return part.segmentLegs.length > 8 ? 8 : undefined;
+  const place = outputs.indexOf(name === "colon" || name === "degree" ? "dp" : name);
+  if (place < 0) return undefined;
+  // Outputs are listed a, b, c… as the chip names them; in the memory of this chip a is bit 6.
+  return part.protocol === "frames" ? [6, 5, 4, 3, 2, 1, 0, 7][place] : place;
+}
