@@ -3,7 +3,7 @@ import { NEAR_LIMIT, currentFigures } from "../circuit";
 import { LED_FIGURES, isChip, type NamingSchool } from "../parts";
 import { formatMilliamps, type Milliamps } from "../quantity";
 import { legTitle, splitLegRef, splitPipId, type LegRef, type PipId } from "../rig";
-import { pulseLimit, scanFigures } from "../scan";
+import { lightDuty, pulseLimit } from "../scan";
 import { finding, type Finding } from "./finding";
 import { nameLeds } from "./leds";
 
@@ -18,7 +18,8 @@ export function checkCurrent(model: RigModel, school: NamingSchool): Finding[] {
 
   const bare = model.addresses.filter(
     ({ verdict, anodeReach, cathodeReach }) =>
-      (verdict.kind === "driven" || verdict.kind === "always") &&
+      (verdict.kind === "always" ||
+        (verdict.kind === "driven" && !verdict.conditions.some((condition) => "cell" in condition))) &&
       [...anodeReach, ...cathodeReach].every(({ via }) => via.length === 0),
   );
   if (bare.length > 0) {
@@ -64,7 +65,7 @@ export function checkCurrent(model: RigModel, school: NamingSchool): Finding[] {
       remedy: "Take a smaller resistor, if you want it brighter.",
     });
   }
-  if (pulsed && figures.mostLed > limits.steady) {
+  if (isMultiplexed(model) && figures.mostLed > limits.steady) {
     add({
       id: "led-stalled",
       severity: "caution",
@@ -142,9 +143,7 @@ const digitLegs = (model: RigModel): ReadonlySet<LegRef> =>
 /** What the LEDs may carry at the duty they are lit with. */
 function ledLimits(model: RigModel) {
   const { keep, maximum, peak } = LED_FIGURES[model.display.led?.colour ?? "red"];
-  const duty = isMultiplexed(model)
-    ? Math.max(0, ...scanFigures(model).digits.map((digit) => digit.duty))
-    : 1;
+  const duty = lightDuty(model);
   return {
     duty,
     keep: pulseLimit(keep, peak, duty),

@@ -2,6 +2,7 @@ import type { RigModel } from "../address";
 import type { NamingSchool } from "../parts";
 import { checkCurrent } from "./current";
 import { bySeverity, type Finding } from "./finding";
+import { checkDrivers } from "./drivers";
 import { checkLines } from "./lines";
 import { checkScan } from "./scan";
 import { checkShow } from "./show";
@@ -14,6 +15,7 @@ export function checkModel(model: RigModel, school: NamingSchool = "letters"): F
   return [
     ...checkWiring(model, school),
     ...checkLines(model),
+    ...checkDrivers(model),
     ...checkCurrent(model, school),
     ...checkScan(model),
     ...checkShow(model),

@@ -200,12 +200,17 @@ function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, school: Nami
         legs: [legRef(ref, leg)],
       }),
     );
-  const serial = part.kind === "shift-register" ? part.pins.serialIn : undefined;
+  const serial =
+    part.kind === "shift-register"
+      ? part.pins.serialIn
+      : part.kind === "driver-chip" && part.pins.dataOut !== undefined
+        ? part.pins.data
+        : undefined;
   for (const leg of part.signalLegs) {
     const by = driversOf(leg);
     const want =
       leg === serial
-        ? "a controller line, or the serial output of the register before it"
+        ? "a controller line, or the serial output of the chip before it"
         : part.kind === "selector" || part.kind === "segment-decoder"
           ? "a controller line or a register’s output"
           : "a controller line";

@@ -198,7 +198,7 @@ function stateMaker(model: RigModel, direct: readonly string[]): (cells: readonl
         bytes: state.bytes,
         levels: direct.map((line) => state.levels[line] ?? 0),
         ...(ring ? { ring: { reset, clocks } } : {}),
-        ...(state.memory ? { writes: updateWrites(model, state.memory) } : {}),
+        ...(state.memory ? { writes: updateWrites(model, state.memory), memory: state.memory } : {}),
       };
     });
   };
@@ -220,6 +220,7 @@ export function driveState(program: Program, model: RigModel, state: SlotState):
   return {
     bytes: state.bytes,
     levels: Object.fromEntries(program.direct.map((line, at) => [line, state.levels[at]!])),
+    memory: state.memory,
     steps: ring ? { [ring.unit]: ringStep(model, state.slot) } : {},
   };
 }

@@ -1,4 +1,13 @@
-export type { Burst, LineEvent, Program, ProgramEvent, ProgramFrame, SlotState, Statement } from "./types";
+export type {
+  Burst,
+  ChipWrite,
+  LineEvent,
+  Program,
+  ProgramEvent,
+  ProgramFrame,
+  SlotState,
+  Statement,
+} from "./types";
 export { buildProgram, driveState, holdingFrame, onTime, schoolOf } from "./build";
 export { burstOf, runProgram, turnPeriod, type TimedEvent } from "./run";
 export { writeSketch } from "./sketch";
@@ -6,3 +15,12 @@ export { writeLogic } from "./verilog";
 export { writeProgram, type ProgramText } from "./write";
 export { sketchText, type SketchLine } from "./sketch-text";
 export { timerKind, type TimerKind } from "./sketch-timer";
+export {
+  brightnessStep,
+  busPace,
+  busPart,
+  digitsUsed,
+  pauseOf,
+  setUpWrites,
+  updateWrites,
+} from "./driver-writes";

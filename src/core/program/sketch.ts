@@ -2,6 +2,7 @@ import { isMultiplexed, type RigModel } from "../address";
 import { isChip, type NamingSchool } from "../parts";
 import { controllerById } from "../rig";
 import { turnPeriod } from "./run";
+import { busLineNames, busRoutines, driverTables } from "./sketch-driver";
 import { storedBytes, tables, wiringComments } from "./sketch-tables";
 import { comment, type SketchLine } from "./sketch-text";
 import { tickRoutine, timerKind, timerStart } from "./sketch-timer";
@@ -35,7 +36,7 @@ export function writeSketch(
   const printing: Printing = {
     program,
     multiplexed,
-    single: !multiplexed && storedBytes(program.dark.states[0]!).length === 1,
+    single: program.buses.length === 0 && !multiplexed && storedBytes(program.dark.states[0]!).length === 1,
     longPauses: Math.max(...program.on, program.blankTime) > LONGEST_PAUSE,
   };
   return [
@@ -44,8 +45,9 @@ export function writeSketch(
     { text: "" },
     ...constants(printing, model),
     { text: "" },
-    ...tables(model, program),
+    ...(program.buses.length > 0 ? driverTables(model, program) : tables(model, program)),
     { text: "" },
+    ...(program.buses.length > 0 ? [...busRoutines(model, program), { text: "" }] : []),
     ...(printing.longPauses ? [...PAUSE, { text: "" }] : []),
     ...sendRoutine(printing),
     { text: "" },
@@ -97,7 +99,7 @@ function lineName(program: Program, line: string): string {
   if (chain?.latch === line) return "LATCH_LINE";
   if (ring?.clock === line) return "RING_CLOCK_LINE";
   if (ring?.reset === line) return "RING_RESET_LINE";
-  return line;
+  return busLineNames(program)[line] ?? line;
 }
 
 function constants({ program, multiplexed }: Printing, model: RigModel): SketchLine[] {
@@ -112,6 +114,7 @@ function constants({ program, multiplexed }: Printing, model: RigModel): SketchL
     ...(chain
       ? [one("DATA_LINE", chain.data), one("CLOCK_LINE", chain.clock), one("LATCH_LINE", chain.latch)]
       : []),
+    ...Object.entries(busLineNames(program)).map(([line, name]) => one(name, line)),
     ...(ring ? [one("RING_CLOCK_LINE", ring.clock), one("RING_RESET_LINE", ring.reset)] : []),
     ...(direct.length > 0
       ? [
@@ -166,9 +169,12 @@ const repeatOf = (statements: readonly Statement[]): number | undefined =>
 
 function sendRoutine(printing: Printing): SketchLine[] {
   const { program, multiplexed, single } = printing;
-  const says = program.chain
-    ? "// Shifts a pattern into the registers; the outputs take it when the latch line rises."
-    : "// Puts a pattern on the lines.";
+  const says =
+    program.buses.length > 0
+      ? "// Writes a face into the chip's memory; the chip scans its digits by itself."
+      : program.chain
+        ? "// Shifts a pattern into the registers; the outputs take it when the latch line rises."
+        : "// Puts a pattern on the lines.";
   const opening = multiplexed
     ? `void showSlot(${program.ring ? "uint8_t slot, " : ""}const uint8_t *state) {`
     : `void sendPattern(${single ? "uint8_t pattern" : "const uint8_t *pattern"}) {`;
@@ -224,7 +230,19 @@ function print(statement: Statement, printing: Printing, depth: number): string[
   const inside = (body: readonly Statement[]) => body.flatMap((inner) => print(inner, printing, depth + 1));
   const block = (opening: string, body: readonly string[]) => [`${lead}${opening} {`, ...body, `${lead}}`];
   switch (statement.do) {
+    case "set-up-chips":
+      return [
+        ...program.buses.flatMap(({ protocol, select }) =>
+          protocol === "strobed" && select !== undefined
+            ? [`${lead}digitalWrite(${lineName(program, select)}, HIGH);`]
+            : [],
+        ),
+        `${lead}sendTransfers(SET_UP);`,
+      ];
+    case "send-writes":
+      return [`${lead}sendTransfers(${state});`];
     case "line-mode": {
+      if (statement.released) return [`${lead}pinMode(${lineName(program, statement.line)}, INPUT);`];
       const at = program.direct.indexOf(statement.line);
       if (at < 0) return [`${lead}pinMode(${lineName(program, statement.line)}, OUTPUT);`];
       if (at > 0) return [];

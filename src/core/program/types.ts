@@ -2,7 +2,7 @@ import type { TimerSetting } from "../timing";
 import type { Frame } from "../show";
 import type { Microseconds, Milliseconds } from "../quantity";
 import type { BusWrite, LineGiven } from "../bus";
-import type { BitOrder, ChainUse, EncodedBus, ScanSchool } from "../rig";
+import type { BitOrder, ChainUse, EncodedBus, ScanSchool, UnitRef } from "../rig";
 
 /** One statement of what the controller does. The simulator runs it and the sketch writer prints it. */
 export type Statement =
@@ -50,6 +50,8 @@ export interface SlotState {
   readonly ring?: { readonly reset: boolean; readonly clocks: number };
   /** What is written to driver chips, in order. */
   readonly writes?: readonly ChipWrite[];
+  /** What their memories hold afterwards. */
+  readonly memory?: Readonly<Record<UnitRef, readonly number[]>>;
 }
 
 /** One transfer on one of the program's buses. */

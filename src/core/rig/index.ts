@@ -1,5 +1,5 @@
 export * from "./types";
-export { LIMITS } from "./limits";
+export { BLINKS, LIMITS } from "./limits";
 export { RIG_JSON_SCHEMA } from "./json-schema";
 export { RIG_VERSION } from "./migrate";
 export { checkRig, readRig, type Problem, type ReadRig } from "./read";
@@ -12,6 +12,8 @@ export {
   STRAIGHT_OUTPUTS,
   controllerById,
   digitCount,
+  digitsPerChip,
+  driverChipOf,
   isStatic,
   ledValues,
   lineUses,
@@ -21,7 +23,7 @@ export {
   withController,
   withLines,
 } from "./plan";
-export { layRig, schemeValues, type SchemeValues } from "./schemes";
+export { layRig, pullResistors, schemeValues, setResistors, type SchemeValues } from "./schemes";
 export { USUAL_SHOW, assignLine, movedWires, newRig, relay } from "./lay";
 export { oneByOne } from "./texts";
 export { partOf } from "./part-of";

@@ -14,3 +14,4 @@ export {
   type Ghost,
   type ScanFigures,
 } from "./figures";
+export { chipScans, chipTurn, lightDuty, type ChipScan } from "./chips";

@@ -7,11 +7,13 @@ import {
   type DriveState,
   type RigModel,
 } from "../address";
+import { pictureCurrents, scannedChips } from "../circuit";
 import { HIGH, LOW, UNKNOWN, type Bit, type Level } from "../chip";
 import { GLYPHS, cellSegments, inOrder, joinCells, showsGlyph, type Cell, type PipName } from "../glyph";
 import {
   buildProgram,
   burstOf,
+  updateWrites,
   type Program,
   type ProgramFrame,
   type SlotState,
@@ -58,13 +60,14 @@ export interface SendTrace {
 }
 
 /** A state as the program puts it out in the first slot. */
-function slotState(model: RigModel, { bytes, levels, steps }: DriveState): SlotState {
+function slotState(model: RigModel, { bytes, levels, steps, memory }: DriveState): SlotState {
   const ring = model.encoding.rings[0];
   return {
     slot: 0,
     bytes,
     levels: directLines(model.encoding).map((line) => levels[line] ?? 0),
     ...(ring ? { ring: { reset: true, clocks: steps[ring.unit] ?? 0 } } : {}),
+    ...(memory ? { writes: updateWrites(model, memory), memory } : {}),
   };
 }
 
@@ -92,7 +95,7 @@ function sendOnly(model: RigModel, states: readonly DriveState[]): Program {
       states: [slotState(model, state)],
     })),
     setup: [
-      ...program.setup.filter((statement) => statement.do === "line-mode"),
+      ...program.setup.filter(({ do: what }) => what === "line-mode" || what === "set-up-chips"),
       {
         do: "for-each-frame",
         body: [
@@ -120,8 +123,9 @@ export function traceSend(model: RigModel, state: DriveState): SendTrace {
   const { events, duration } = burstOf(program, program.frames[0]!.states[0]!, "send", cost);
   const uses = new Map(Object.entries(program.chain ?? {}).map(([use, line]) => [line, use as ChainUse]));
   let clocked = 0;
-  const steps = events.map(({ at, line, level, statement }): SendStep => {
-    board.drive(line, level);
+  const steps = events.map(({ at, line, level: given, statement }): SendStep => {
+    board.drive(line, given, at);
+    const level = given === "released" ? 1 : given;
     const use = uses.get(line) ?? "direct";
     const turn = statement.do === "shift-state" ? clocked : undefined;
     if (use === "clock" && level === 0) clocked += 1;
@@ -147,6 +151,11 @@ function lightsOf(model: RigModel, board: Board): Lights {
       levels.some((level) => level === on || level === UNKNOWN);
     if (plus.includes(HIGH) && minus.includes(LOW)) lit.add(pip);
     else if (may(plus, HIGH) && may(minus, LOW)) unknown.add(pip);
+  }
+  for (const chip of scannedChips(model)) {
+    const driver = board.drivers.find(({ units }) => units.includes(chip.unit));
+    for (const { led, unknown: doubtful } of driver ? pictureCurrents(chip, driver.picture(chip.unit)) : [])
+      (doubtful ? unknown : lit).add(led.pip);
   }
   return { lit, unknown };
 }
@@ -262,6 +271,7 @@ function showFramesThrough(model: RigModel): FrameRow[] {
       bytes: state.bytes,
       levels: Object.fromEntries(program.direct.map((line, at) => [line, state.levels[at]!])),
       steps: ring ? { [ring.unit]: stepsTo(frame, state.slot) } : {},
+      memory: state.memory,
     }));
     const lights = showStates(model, states);
     const shown = model.digits.map((_, at) => inOrder(lights.flatMap(({ digits }) => digits[at]!.segments)));

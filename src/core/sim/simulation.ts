@@ -166,7 +166,7 @@ export class Simulation {
 
   /** Runs to the end of the next state put out and starts a new average there. */
   advanceToSent(): void {
-    while (this.next && this.next.kind !== "burst") this.take();
+    while (this.next && (this.next.kind !== "burst" || this.next.routine === "set-up")) this.take();
     if (this.next) this.take();
     while (this.ahead.length > 0) this.take();
     this.look();

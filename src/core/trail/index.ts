@@ -13,7 +13,7 @@ import type { StationName } from "../check";
 import type { NamingSchool } from "../parts";
 import { formatMilliamps, formatNanoseconds, formatQuantity } from "../quantity";
 import { legTitle, splitPipId, unitValue, type LegRef, type PipId } from "../rig";
-import { STEADY, scanFigures } from "../scan";
+import { STEADY, chipScans, lightDuty, scanFigures } from "../scan";
 import { frameRows } from "../sim";
 
 export type HopKind =
@@ -238,6 +238,18 @@ function timeHop(model: RigModel, address: Address): Hop {
 
 /** Its digit's share of each turn, where digits take turns. */
 function scanHop(model: RigModel, address: Address): Hop[] {
+  const own = address.verdict.kind === "driven" ? address.verdict.conditions[0]?.driver : undefined;
+  const chip = own?.kind === "scanned" ? chipScans(model).find(({ unit }) => unit === own.unit) : undefined;
+  if (chip)
+    return [
+      {
+        kind: "time",
+        station: "scan",
+        title: `lit ${formatNanoseconds((1e9 / chip.rate) * chip.duty, 3)} of every ${formatNanoseconds(1e9 / chip.rate, 3)}`,
+        detail: `${chip.unit} scans ${formatQuantity(chip.rate, "Hz")}, step ${chip.level}: ${(chip.duty * 100).toFixed(1)} % duty`,
+        legs: [],
+      },
+    ];
   if (!isMultiplexed(model)) return [];
   const scan = scanFigures(model);
   const { unit } = splitPipId(address.pip);
@@ -259,7 +271,7 @@ function currentHop(model: RigModel, pip: PipId): Hop {
   const { alone, together } = currentFigures(model).pips.get(pip)!;
   const { unit, digit } = splitPipId(pip);
   const at = model.digits.findIndex((id) => id.unit === unit && id.digit === digit);
-  const duty = isMultiplexed(model) ? (scanFigures(model).digits[at]?.duty ?? 0) : 1;
+  const duty = isMultiplexed(model) ? (scanFigures(model).digits[at]?.duty ?? 0) : lightDuty(model);
   const title =
     Math.abs(alone - together) > 0.05 * alone
       ? `${formatMilliamps(together)} to ${formatMilliamps(alone)} while lit`

@@ -5,6 +5,7 @@ import type { Hertz, Milliamps } from "../quantity";
 import {
   controllerById,
   digitCount,
+  driverChipOf,
   isStatic,
   legTitle,
   newRig,
@@ -20,7 +21,7 @@ import {
   type Rig,
   type SchemeName,
 } from "../rig";
-import { STEADY, scanFigures } from "../scan";
+import { STEADY, chipScans, scanFigures, type ChipScan } from "../scan";
 import { frameRows } from "../sim";
 
 /** One school of driving digits, with what it costs in a sentence. */
@@ -157,6 +158,25 @@ export const WAYS: readonly Way[] = [
     "Programmable logic, lines and transistors",
     "everything in hardware, no code runs; needs such a board",
   ),
+  way(
+    "max7219",
+    "bare",
+    "MAX7219, eight digits a chip",
+    "three lines, one resistor sets all currents, chains to 64; wants 5 V levels",
+  ),
+  way("tm1637", "bare", "TM1637, six digits", "two lines, sixteen keys; a slow bus of its own"),
+  way(
+    "tm1638",
+    "bare",
+    "TM1638, eight digits and lamps",
+    "three lines, 24 keys, ten segments a digit; wants 5 V",
+  ),
+  way(
+    "ht16k33",
+    "bare",
+    "HT16K33 on I²C",
+    "two lines shared with other chips, blinks by itself; scans about 105 times a second",
+  ),
 ];
 
 export interface Load {
@@ -202,7 +222,7 @@ export function planFor(rig: Pick<Rig, "plan">, { scheme, digitSwitch }: Way): P
     digitSwitch,
     lines: rig.plan.scheme === scheme ? rig.plan.lines : {},
   });
-  const still = isStatic({ scheme, digits: digitCount(free) });
+  const still = isStatic({ scheme, digits: digitCount(free) }) || driverChipOf(scheme) !== undefined;
   return still ? { ...free, digitSwitch: "bare" } : free;
 }
 
@@ -241,8 +261,9 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
   const model = modelOf({ ...laid, glyphs: rig.glyphs });
   const unshown = frameRows(model).filter(({ faithful, frame }) => !faithful && !frame.cut);
   const scan = scanFigures(model);
-  const average = Math.min(...scan.digits.map((digit) => digit.average));
-  const [pin, pack] = loadsOf(model);
+  const [chip] = chipScans(model);
+  const average = chip ? chip.together * chip.duty : Math.min(...scan.digits.map((digit) => digit.average));
+  const [pin, pack] = chip ? chipLoads(chip) : loadsOf(model);
   return {
     ...base,
     problem:
@@ -260,8 +281,8 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
     package: pack,
     average,
     brightness: average / STEADY,
-    rate: scan.multiplexed ? scan.rate : undefined,
-    ceiling: scan.ceiling,
+    rate: chip ? chip.rate : scan.multiplexed ? scan.rate : undefined,
+    ceiling: chip ? chip.rate : scan.ceiling,
     busy: scan.busy,
     over: [pin, pack].some(({ current, limit }) => limit !== undefined && current > limit),
   };
@@ -301,6 +322,12 @@ function jointsOf({ units, wires }: Rig): number {
   const legs = new Set(wires.flatMap(({ from, to }) => [from, to]));
   return wires.length * 2 + [...legs].filter((leg) => splitLegRef(leg).unit !== board).length;
 }
+
+/** A segment leg of a driver chip, and what the chip takes with everything lit. */
+const chipLoads = ({ unit, part, peak, supply }: ChipScan): [Load, Load] => [
+  { title: `${unit} segment legs`, current: peak, limit: part.outputMaximum },
+  { title: unit, current: supply, limit: part.packageMaximum },
+];
 
 /** The pin and the package that come nearest to what they may carry. */
 function loadsOf(model: RigModel): [Load, Load] {
@@ -381,6 +408,11 @@ export const usedLines = (model: RigModel): string[] => [
     ...Object.values(model.encoding.chain ?? {}),
     ...directLines(model.encoding),
     ...model.encoding.rings.flatMap(({ clock, reset }) => [clock, reset]),
+    ...(model.encoding.buses ?? []).flatMap(({ data, clock, select }) => [
+      data,
+      clock,
+      ...(select === undefined ? [] : [select]),
+    ]),
     ...digitLines(model.encoding),
   ]),
 ];

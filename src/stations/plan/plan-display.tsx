@@ -2,7 +2,17 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { LED_FIGURES, type LedColour } from "@/core/parts";
-import { DIGIT_COUNTS, LIMITS, changeUnits, digitCount, ledValues, type Plan } from "@/core/rig";
+import {
+  DIGIT_COUNTS,
+  LIMITS,
+  changeUnits,
+  digitCount,
+  driverChipOf,
+  ledValues,
+  planProblem,
+  withLines,
+  type Plan,
+} from "@/core/rig";
 import { editRig, useModel } from "@/store";
 import { Choices, QuantityField } from "@/ui";
 import { OwnDisplay } from "./own-display";
@@ -19,12 +29,22 @@ export function withDigits(plan: Plan, values: Partial<Plan>): Plan {
   const needsMany: ReadonlyArray<Plan["scheme"]> = ["register-lines", "two-registers", "selector", "ring"];
   const shared = changed.display !== "plain" && count > 1;
   const onRegisters = changed.scheme === "register-static" || changed.scheme === "power-register";
-  const scheme =
-    one && needsMany.includes(changed.scheme)
-      ? "register-static"
-      : shared && onRegisters
-        ? "two-registers"
-        : changed.scheme;
+  // A driver chip stays as long as it reaches.
+  if (driverChipOf(changed.scheme) && !planProblem(withLines({ ...changed, digits: count })))
+    return { ...changed, digits: count };
+  const scheme = driverChipOf(changed.scheme)
+    ? count > 8
+      ? "max7219"
+      : one
+        ? "register-static"
+        : "two-registers"
+    : count > 8
+      ? "max7219"
+      : one && needsMany.includes(changed.scheme)
+        ? "register-static"
+        : shared && onRegisters
+          ? "two-registers"
+          : changed.scheme;
   const bare = one || (scheme === "register-static" && !shared) || scheme === "power-register";
   const fits = changed.digitSwitch !== "bare" && !isOneSided(changed);
   return {

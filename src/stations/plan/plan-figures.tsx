@@ -3,7 +3,7 @@ import { isMultiplexed, positionOf } from "@/core/address";
 import { LED_FIGURES, isChip } from "@/core/parts";
 import { formatMilliamps } from "@/core/quantity";
 import { controllerById, partsList, splitLegRef, splitPipId } from "@/core/rig";
-import { pulseLimit, scanFigures } from "@/core/scan";
+import { lightDuty, pulseLimit } from "@/core/scan";
 import { usedLines } from "@/core/ways";
 import { pickPip, useModel, useOpenRig, usePickedDigit } from "@/store";
 import { Meter } from "@/ui";
@@ -19,7 +19,7 @@ export function PlanFigures() {
   const used = new Set(usedLines(model));
   const easy = lines.filter(({ leg, awkward, unusable }) => !used.has(leg) && !awkward && !unusable).length;
   const { keep, peak } = LED_FIGURES[display.led?.colour ?? "red"];
-  const duty = isMultiplexed(model) ? Math.max(...scanFigures(model).digits.map((one) => one.duty)) : 1;
+  const duty = lightDuty(model);
   const kept = pulseLimit(keep, peak, duty);
   const chips = [...figures.packages].flatMap(([ref, { supply, ground }]) => {
     const part = model.part(ref);

@@ -5,7 +5,7 @@ import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import { movedWires, planProblem, relay, withLines, type Plan } from "@/core/rig";
 import { editWires, say, useModel, useOpenRig } from "@/store";
-import { StationFrame } from "@/ui";
+import { ChipSheet, StationFrame } from "@/ui";
 import { BoardSheet, PowerSheet, ResistorSheet } from "./plan-drive";
 import { DisplaySheet } from "./plan-display";
 import { PlanFigures } from "./plan-figures";
@@ -36,7 +36,7 @@ export function PlanStation() {
         </div>
         <div className="plan-column">
           <DisplaySheet onLay={lay} />
-          <ResistorSheet onLay={lay} />
+          {model.encoding.buses ? <ChipSheet /> : <ResistorSheet onLay={lay} />}
         </div>
         <div className="plan-column">
           <BoardSheet onLay={lay} />

@@ -38,7 +38,7 @@ const OPTIONS = {
 };
 
 /** What a photo or film would show: as a picture, as numbers, and the shutter or rate that avoids it. */
-export function CameraSheet({ figures }: { figures: ScanFigures }) {
+export function CameraSheet({ figures }: { figures: Pick<ScanFigures, "period" | "digits"> }) {
   const model = useModel();
   const [shutter, setShutter] = useState<Shutter>({ exposure: 4, readout: 20 });
   const [moment, setMoment] = useState(0.13);

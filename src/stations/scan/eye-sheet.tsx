@@ -9,7 +9,7 @@ const percent = (share: number): string =>
   share >= 1 ? "any depth" : `${Number((share * 100).toPrecision(2))} %`;
 
 /** What an eye makes of it: flicker by three measures, and light where there should be none. */
-export function EyeSheet({ figures }: { figures: ScanFigures }) {
+export function EyeSheet({ figures }: { figures: Pick<ScanFigures, "flicker"> }) {
   const model = useModel();
   const ghosts = useMemo(() => ghostsOf(model), [model]);
   const { flicker } = figures;

@@ -4,9 +4,9 @@ import Link from "next/link";
 import Button from "react-bootstrap/Button";
 import { isMultiplexed } from "@/core/address";
 import { LIMITS, controllerById, type Scan, type ScanSchool } from "@/core/rig";
-import { DIM_STEPS, dimTo, scanFigures } from "@/core/scan";
+import { DIM_STEPS, chipScans, chipTurn, dimTo, scanFigures, type ChipScan } from "@/core/scan";
 import { editRig, useModel } from "@/store";
-import { Choices, QuantityField, StationFrame, type ChoiceOption } from "@/ui";
+import { ChipSheet, Choices, QuantityField, StationFrame, type ChoiceOption } from "@/ui";
 import { CameraSheet } from "./camera-sheet";
 import { CountedSheet } from "./counted-sheet";
 import { EyeSheet } from "./eye-sheet";
@@ -30,6 +30,8 @@ const change = (values: Partial<Scan>) => editRig((rig) => ({ ...rig, scan: { ..
 export function ScanStation() {
   const model = useModel();
   const { rig } = model;
+  const chips = chipScans(model);
+  if (chips[0] && !isMultiplexed(model)) return <ByChip scan={chips[0]} />;
   if (!isMultiplexed(model)) return <Steady />;
   const figures = scanFigures(model);
   const logic = controllerById(rig.plan.controller).flavour === "logic";
@@ -91,6 +93,24 @@ export function ScanStation() {
           <EyeSheet figures={figures} />
         </div>
         <CameraSheet figures={figures} />
+      </div>
+    </StationFrame>
+  );
+}
+
+/** The chip takes turns by itself: its rate and brightness steps, and what eyes and cameras make of them. */
+function ByChip({ scan }: { scan: ChipScan }) {
+  const model = useModel();
+  const turn = chipTurn(model, scan);
+  return (
+    <StationFrame
+      title="Scan"
+      lead={`${scan.part.id} takes the turns by itself; the board only writes when something changes.`}
+    >
+      <div className="scan-grid">
+        <ChipSheet />
+        <EyeSheet figures={turn} />
+        <CameraSheet figures={turn} />
       </div>
     </StationFrame>
   );

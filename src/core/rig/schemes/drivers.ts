@@ -10,6 +10,9 @@ const PULL_OHMS: Ohms = 4700;
 /** About 20 mA a segment with a drop of 2 V. */
 export const SET_OHMS: Ohms = 27_000;
 
+/** Beside the 100 nF of a chip that switches whole digits. */
+const BULK_FARADS = 10e-6;
+
 type Chip = ReturnType<Layer["chip"]>;
 
 /** Chips that scan their digits by themselves: eight digits each, the next ones on the next chip of the chain. */
@@ -25,6 +28,13 @@ export function layDrivers(layer: Layer, part: DriverChipPart): void {
   const openDrain = part.protocol === "two-wire" || part.protocol === "i2c";
   const pulls = openDrain ? [layer.resistor(PULL_OHMS), layer.resistor(PULL_OHMS)] : [];
   chips.forEach((chip) => layer.powerChip(chip));
+  if (part.setCurrent)
+    chips.forEach((chip, at) => {
+      const tail = at === 0 ? "" : `-${at + 1}`;
+      const bulk = layer.unit("C", "capacitor", { farads: BULK_FARADS });
+      layer.wire(`bulk-plus${tail}`, chip.leg(part.supplyLeg), legRef(bulk, "1"));
+      layer.wire(`bulk-minus${tail}`, legRef(bulk, "2"), chip.leg(part.groundLeg));
+    });
   chips.forEach((chip, at) => {
     const tail = at === 0 ? "" : `-${at + 1}`;
     part.joined?.forEach(([first, second], pair) => {

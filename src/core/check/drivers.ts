@@ -1,0 +1,193 @@
+import { railVolts, type RigModel } from "../address";
+import { LED_FIGURES, setResistorFor, type DriverChipPart } from "../parts";
+import { formatMilliamps, formatQuantity } from "../quantity";
+import { legRef, splitLegRef, splitPipId, type LegRef, type UnitRef } from "../rig";
+import { CORNER_OF_EYE, chipScans, type ChipScan } from "../scan";
+import { finding, listing, type Finding } from "./finding";
+
+/** Bulk capacitance that chips which switch whole digits ask for beside their 100 nF, in F. */
+const BULK = 10e-6;
+
+/** What is wrong with chips that scan their digits by themselves: not reached, not pulled up, over or under their current. */
+export function checkDrivers(model: RigModel): Finding[] {
+  const chips = model.rig.units.flatMap(({ ref }) => {
+    const part = model.part(ref);
+    return part.kind === "driver-chip" ? [{ ref, part }] : [];
+  });
+  const scans = new Map(chipScans(model).map((scan) => [scan.unit, scan]));
+  return [
+    ...chips.flatMap(({ ref, part }) => [
+      ...checkReached(model, ref, part),
+      ...checkPulls(model, ref, part),
+      ...checkBulk(model, ref, part),
+    ]),
+    ...[...scans.values()].flatMap((scan) => checkCurrentOf(model, scan)),
+    ...checkAddresses(model),
+  ];
+}
+
+function checkReached(model: RigModel, ref: UnitRef, part: DriverChipPart): Finding[] {
+  if (model.wired.buses?.some(({ units }) => units.includes(ref))) return [];
+  return [
+    finding({
+      id: `bus-${ref}`,
+      severity: "fault",
+      station: "wires",
+      title: `Nothing can be written to ${ref}`,
+      reason: part.pins.dataOut
+        ? "Its data comes neither from a controller line nor from the data output of a chip that is reached."
+        : "Its bus legs are not all on controller lines.",
+      remedy:
+        "Follow the data, the clock and the third line from the board to the chip, and mend what is missing.",
+      legs: [part.pins.data, part.pins.clock].map((leg) => legRef(ref, leg)),
+    }),
+  ];
+}
+
+/** A bus that is only pulled down needs something that pulls it up. */
+function checkPulls(model: RigModel, ref: UnitRef, part: DriverChipPart): Finding[] {
+  if (part.pins.select !== undefined) return [];
+  const bare = [part.pins.data, part.pins.clock].filter((leg) => !isPulledUp(model, legRef(ref, leg)));
+  if (bare.length === 0) return [];
+  return [
+    finding({
+      id: `pull-${ref}`,
+      severity: "fault",
+      station: "wires",
+      title: `${listing(bare.map((leg) => `${ref} leg ${leg}`))} ${bare.length > 1 ? "have" : "has"} no pull-up`,
+      reason:
+        "The lines of this bus are only pulled down and let go. With nothing to pull them up they never go high.",
+      remedy:
+        "Put 4.7 kΩ from each to the chip's supply. Ready-made modules often carry them: then they are there already.",
+      legs: bare.map((leg) => legRef(ref, leg)),
+    }),
+  ];
+}
+
+function isPulledUp({ rig, nets, drivers }: RigModel, leg: LegRef): boolean {
+  return nets.of(leg).legs.some((other) => {
+    const { unit, leg: end } = splitLegRef(other);
+    if (rig.units.find(({ ref }) => ref === unit)?.part !== "resistor") return false;
+    const far = nets.of(legRef(unit, end === "1" ? "2" : "1"));
+    return (railVolts(drivers.get(far.id) ?? []) ?? 0) > 0;
+  });
+}
+
+function checkBulk(model: RigModel, ref: UnitRef, part: DriverChipPart): Finding[] {
+  if (!part.setCurrent) return [];
+  const net = (leg: string) => model.nets.of(legRef(ref, leg)).id;
+  const has = model.rig.units.some((unit) => {
+    if (unit.part !== "capacitor" || (unit.farads ?? 0) < BULK) return false;
+    const ends = ["1", "2"].map((end) => model.nets.of(legRef(unit.ref, end)).id);
+    return ends.includes(net(part.supplyLeg)) && ends.includes(net(part.groundLeg));
+  });
+  if (has) return [];
+  return [
+    finding({
+      id: `bulk-${ref}`,
+      severity: "caution",
+      station: "wires",
+      title: `${ref} has no 10 µF beside it`,
+      reason:
+        "Whole digits switch on and off hundreds of times a second; the sheet asks for 10 µF next to the 100 nF.",
+      remedy: `Put 10 µF between leg ${part.supplyLeg} and leg ${part.groundLeg}, close to the chip.`,
+      legs: [legRef(ref, part.supplyLeg)],
+    }),
+  ];
+}
+
+function checkCurrentOf(model: RigModel, scan: ChipScan): Finding[] {
+  const { unit, part, digits, peak, duty, rate } = scan;
+  const found: Finding[] = [];
+  const add = (
+    given: Pick<Finding, "id" | "severity" | "title" | "reason" | "remedy">,
+    station: Finding["station"] = "current",
+  ) => found.push(finding({ station, ...given }));
+  const { setCurrent } = part;
+  if (setCurrent) {
+    const leg = legRef(unit, setCurrent.leg);
+    if (scan.setOhms === undefined) {
+      found.push(
+        finding({
+          id: `set-${unit}`,
+          severity: "fault",
+          station: "wires",
+          title: `${unit} has no resistor that sets its current`,
+          reason: `Between leg ${setCurrent.leg} and the supply a resistor tells the chip how much each segment gets; without it there is no light.`,
+          remedy: `Put one of ${formatQuantity(setCurrent.least, "Ω")} or more between leg ${setCurrent.leg} and leg ${part.supplyLeg}.`,
+          legs: [leg],
+        }),
+      );
+    } else if (scan.setOhms < setCurrent.least) {
+      add({
+        id: `set-low-${unit}`,
+        severity: "fault",
+        title: `${formatQuantity(scan.setOhms, "Ω")} at ${unit} leg ${setCurrent.leg} is too little`,
+        reason: `The sheet's least is ${formatQuantity(setCurrent.least, "Ω")}: below it the outputs carry more than they may.`,
+        remedy: "Take a larger resistor before you power it.",
+      });
+    }
+    const few = setCurrent.fewDigits[digits];
+    if (few !== undefined && peak > few * 1.02) {
+      const forward = ledForward(model, unit);
+      add({
+        id: `few-${unit}`,
+        severity: "fault",
+        title: `${unit} scans ${digits} digit${digits === 1 ? "" : "s"} at ${formatMilliamps(peak)}`,
+        reason: `With so few digits each is lit for longer, and the sheet allows ${few} mA a segment at most.`,
+        remedy: `Take ${formatQuantity(setResistorFor(setCurrent, few, forward), "Ω")} or more at leg ${setCurrent.leg}, or raise the scan limit.`,
+      });
+    }
+  }
+  const { keep, title } = LED_FIGURES[model.display.led?.colour ?? "red"];
+  if (peak * duty > keep)
+    add({
+      id: `average-${unit}`,
+      severity: "caution",
+      title: `${formatMilliamps(peak * duty)} on average through a segment of ${unit}`,
+      reason: `${title} displays are kept to ${keep} mA.`,
+      remedy: part.setCurrent
+        ? "Lower the brightness, or take a larger resistor at the setting leg."
+        : "Lower the brightness.",
+    });
+  if (rate < CORNER_OF_EYE)
+    add(
+      {
+        id: `rate-${unit}`,
+        severity: "note",
+        title: `${unit} scans its digits ${formatQuantity(rate, "Hz")}`,
+        reason: "The corner of the eye and a moving head can see it flicker below about 100 Hz.",
+        remedy: "The chip keeps this rate by itself. Take another chip where that matters.",
+      },
+      "scan",
+    );
+  return found;
+}
+
+const ledForward = (model: RigModel, unit: UnitRef): number => {
+  const pip = model.wired.pips.find(({ needs }) =>
+    needs.some((need) => "chip" in need && need.chip === unit),
+  )?.pip;
+  return pip === undefined ? 2 : (model.unit(splitPipId(pip).unit).led?.forward ?? 2);
+};
+
+/** Two chips that answer to one bus address show the same. */
+function checkAddresses(model: RigModel): Finding[] {
+  return (model.wired.buses ?? []).flatMap(({ units, addresses = [] }) => {
+    const twice = units.filter(
+      (_, at) => addresses.indexOf(addresses[at]!) !== at || addresses.lastIndexOf(addresses[at]!) !== at,
+    );
+    if (twice.length < 2) return [];
+    return [
+      finding({
+        id: `address-${twice[0]}`,
+        severity: "fault",
+        station: "wires",
+        title: `${listing(twice)} have one bus address`,
+        reason: "All of them answer to it, so they show the same.",
+        remedy: "Join another address leg of one of them to its strap leg.",
+        legs: twice.map((ref) => legRef(ref, (model.part(ref) as DriverChipPart).pins.data)),
+      }),
+    ];
+  });
+}

@@ -1,0 +1,93 @@
+import { isMultiplexed, type RigModel } from "../address";
+import { scannedChips, turnCurrents } from "../circuit";
+import type { DriverChipPart } from "../parts";
+import { brightnessStep, busPart, digitsUsed } from "../program";
+import type { Hertz, Milliamps, Ohms } from "../quantity";
+import { remembered } from "../remember";
+import type { UnitRef } from "../rig";
+import { scanFigures, type DigitTurn, type ScanFigures } from "./figures";
+import { flickerOf } from "./flicker";
+
+/** How a driver chip scans the digits it has, once it is set up. */
+export interface ChipScan {
+  readonly unit: UnitRef;
+  readonly part: DriverChipPart;
+  /** Digits in its turn, lit or not. */
+  readonly digits: number;
+  readonly rate: Hertz;
+  readonly level: number;
+  /** Share of the time one digit is lit at this brightness step. */
+  readonly duty: number;
+  /** The most a segment carries while lit: alone, and with its whole digit. */
+  readonly peak: Milliamps;
+  readonly together: Milliamps;
+  readonly setOhms?: Ohms;
+  /** Supply current with everything lit, the chip's own included. */
+  readonly supply: Milliamps;
+}
+
+/** Driver chips that the program reaches, in the order of their buses. */
+export const chipScans: (model: RigModel) => readonly ChipScan[] = remembered((model: RigModel) =>
+  (model.encoding.buses ?? []).flatMap((bus) => {
+    const part = busPart(model, bus);
+    const level = brightnessStep(model, part);
+    const digits = part.limitsScan ? digitsUsed(model, bus) : part.digitLegs.length;
+    const duty = part.levels[level]! / digits;
+    return bus.units.map((unit): ChipScan => {
+      const chip = scannedChips(model).find((one) => one.unit === unit)!;
+      const turns = part.digitLegs.map((_, digit) => chip.leds.filter((led) => led.digit === digit));
+      const whole = turns.map((leds) => turnCurrents(chip, leds));
+      const sums = whole.map((currents) => currents.reduce((sum, current) => sum + current, 0));
+      return {
+        unit,
+        part,
+        digits,
+        // Few digits are scanned faster, in proportion.
+        rate: part.limitsScan ? (part.scanRate * part.digitLegs.length) / digits : part.scanRate,
+        level,
+        duty,
+        peak: Math.max(0, ...chip.leds.map((led) => turnCurrents(chip, [led])[0]!)),
+        together: Math.max(0, ...whole.flat()),
+        setOhms: chip.setOhms,
+        supply: sums.reduce((sum, current) => sum + current * duty, 0) + part.ownCurrent,
+      };
+    });
+  }),
+);
+
+/** The longest share of the time any digit is lit: of the program's scan, of a driver chip's own, or all of it. */
+export function lightDuty(model: RigModel): number {
+  if (isMultiplexed(model)) return Math.max(0, ...scanFigures(model).digits.map(({ duty }) => duty));
+  const chips = chipScans(model);
+  return chips.length > 0 ? Math.max(...chips.map(({ duty }) => duty)) : 1;
+}
+
+/** A driver chip's own scan as a turn, for what eyes and cameras make of it. */
+export function chipTurn(
+  model: RigModel,
+  scan: ChipScan,
+): Pick<ScanFigures, "period" | "digits" | "flicker"> {
+  const period = 1e9 / scan.rate;
+  const slot = period / scan.digits;
+  const places = model.digits.flatMap(({ unit, digit }, at) => {
+    const led = model.encoding.pips.find(({ pip }) => pip.startsWith(`${unit}.${digit}.`));
+    const need = led?.needs.find((one) => "chip" in one && one.chip === scan.unit);
+    return need && "chip" in need ? [{ at, address: need.address }] : [];
+  });
+  const perDigit = scan.part.protocol === "strobed" || scan.part.protocol === "i2c" ? 2 : 1;
+  const first = scan.part.protocol === "frames" ? 1 : 0;
+  return {
+    period,
+    flicker: flickerOf(scan.rate, 1),
+    digits: places.map(({ at, address }): DigitTurn => {
+      const from = slot * Math.floor((address - first) / perDigit);
+      return {
+        position: at + 1,
+        spans: [{ from, to: from + scan.duty * period }],
+        duty: scan.duty,
+        peak: scan.together,
+        average: scan.together * scan.duty,
+      };
+    }),
+  };
+}

@@ -1,0 +1,127 @@
+import "./chip-sheet.css";
+import { useId } from "react";
+import Form from "react-bootstrap/Form";
+import { setResistorFor } from "@/core/parts";
+import { formatMilliamps, formatQuantity, neighbours } from "@/core/quantity";
+import { BLINKS, LIMITS, changeUnits, setResistors, type Rig, type Scan } from "@/core/rig";
+import { STEADY, chipScans } from "@/core/scan";
+import { editRig, useModel } from "@/store";
+import { QuantityField } from "./fields";
+
+const change = (values: Partial<Scan>) => editRig((rig) => ({ ...rig, scan: { ...rig.scan, ...values } }));
+
+const withSetOhms = (rig: Rig, ohms: number): Rig => {
+  const refs = setResistors(rig);
+  return changeUnits(rig, ({ ref }) => refs.has(ref), { ohms });
+};
+
+/** The driver chips of a rig: brightness step, the resistor that sets the current, and what that comes to. */
+export function ChipSheet() {
+  const model = useModel();
+  const id = useId();
+  const scans = chipScans(model);
+  const [scan] = scans;
+  if (!scan) return null;
+  const { part, level, duty, setOhms } = scan;
+  const { setCurrent } = part;
+  const forward = model.display.led?.forward ?? 2;
+  const supply = scans.reduce((sum, one) => sum + one.supply, 0);
+  const facts: ReadonlyArray<readonly [string, string]> = [
+    [
+      "Scan",
+      `${formatQuantity(scan.rate, "Hz")}, ${scan.digits} digit${scan.digits === 1 ? "" : "s"} in turn`,
+    ],
+    ["Lit", `${(duty * 100).toFixed(1)} % of the time`],
+    [
+      "A segment",
+      Math.abs(scan.peak - scan.together) > 0.05 * scan.peak
+        ? `${formatMilliamps(scan.together)} to ${formatMilliamps(scan.peak)} at the peak`
+        : `${formatMilliamps(scan.peak)} at the peak`,
+    ],
+    [
+      "Average",
+      `${formatMilliamps(scan.together * duty, 2)}, as bright as ${Math.round(((scan.together * duty) / STEADY) * 100)} % of ${STEADY} mA steady`,
+    ],
+    [
+      "Supply, all lit",
+      `${formatMilliamps(supply, 3)}${scans.length > 1 ? ` for ${scans.length} chips` : ""}`,
+    ],
+  ];
+  return (
+    <section className="sheet">
+      <h2>
+        {scans.length > 1 ? `${scans.length} × ` : ""}
+        {part.id}
+      </h2>
+      <label className="field-label" htmlFor={id}>
+        Brightness step {level} of {part.levels.length - 1}
+      </label>
+      <Form.Range
+        id={id}
+        min={0}
+        max={part.levels.length - 1}
+        value={level}
+        onChange={(event) => change({ level: Number(event.target.value) })}
+      />
+      <div className="field-row mb-2">
+        {setCurrent && setOhms !== undefined && (
+          <>
+            <QuantityField
+              label="Setting resistor"
+              unit="Ω"
+              value={setOhms}
+              range={LIMITS.ohms}
+              onCommit={(ohms) => editRig((rig) => withSetOhms(rig, ohms))}
+              width={110}
+            />
+            <QuantityField
+              label="or for a peak of"
+              unit="A"
+              value={scan.peak / 1000}
+              range={[0.001, 0.04]}
+              onCommit={(amps) =>
+                editRig((rig) =>
+                  withSetOhms(rig, neighbours("E24", setResistorFor(setCurrent, amps * 1000, forward)).above),
+                )
+              }
+              width={110}
+            />
+          </>
+        )}
+        {part.protocol === "i2c" && (
+          <div>
+            <label className="field-label" htmlFor={`${id}-blink`}>
+              Blinking
+            </label>
+            <Form.Select
+              id={`${id}-blink`}
+              value={model.rig.scan.blink ?? 0}
+              onChange={(event) => change({ blink: Number(event.target.value) })}
+            >
+              {BLINKS.map((hertz) => (
+                <option key={hertz} value={hertz}>
+                  {hertz === 0 ? "none" : `${hertz} Hz`}
+                </option>
+              ))}
+            </Form.Select>
+          </div>
+        )}
+      </div>
+      <dl className="facts">
+        {facts.map(([name, value]) => (
+          <div key={name}>
+            <dt>{name}</dt>
+            <dd>{value}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="tiny quiet mb-0">
+        {setCurrent
+          ? "The resistor sets the current of every segment; none is needed in their paths. Keep 10 µF and 100 nF beside each chip."
+          : "The chip's own outputs limit the current; no resistors are needed in the segments' paths."}
+        {scans.length > 1 &&
+          ` Feed ${scans.length} chips from a supply that gives ${formatMilliamps(supply * 1.25, 2)} or more, not from the board.`}
+      </p>
+    </section>
+  );
+}
