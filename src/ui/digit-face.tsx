@@ -198,6 +198,7 @@ export function DigitFace({ height, label, ...digit }: Props) {
 }
 
 const PITCH = 118;
+const LAMP_ROOM = 28;
 
 interface RowProps {
   readonly colour: LedColour;
@@ -218,13 +219,19 @@ interface RowProps {
 /** Digits side by side behind one lens: the face of a whole display. */
 export function DigitRow({ colour, digits, picked, onPick, height, label, children }: RowProps) {
   const width = PITCH * (digits.length - 1) + 124;
+  // Lamps stand above their digits.
+  const above = digits.some(({ has }) => has?.has("lamp")) ? LAMP_ROOM : 0;
   return (
     <svg
-      viewBox={`-6 0 ${width} 150`}
+      viewBox={`-6 ${-above} ${width} ${150 + above}`}
       role={onPick ? "group" : "img"}
       aria-label={label}
       className="digit-row"
-      style={{ maxHeight: height, aspectRatio: `${width} / 150`, ["--led" as string]: LED_CSS[colour] }}
+      style={{
+        maxHeight: height,
+        aspectRatio: `${width} / ${150 + above}`,
+        ["--led" as string]: LED_CSS[colour],
+      }}
     >
       {GLOW}
       {digits.map(({ key, lights, has }, at) => (

@@ -9,7 +9,7 @@ import {
   type ScanPicture,
   type ScannedDigit,
 } from "./driver";
-import { HIGH, LOW, OPEN, UNKNOWN, asBit, type Bit, type Level } from "./level";
+import { OPEN, UNKNOWN, asBit, type Bit, type Level } from "./level";
 
 /** Register addresses, as the sheet names them. */
 export const MAX7219 = {

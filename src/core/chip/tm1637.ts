@@ -9,7 +9,7 @@ import {
   type DriverModel,
   type ScanPicture,
 } from "./driver";
-import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "./level";
+import { HIGH, LOW, OPEN, type Level } from "./level";
 
 /** Commands of the TM16xx family, as the sheets list them. */
 export const TM16 = {

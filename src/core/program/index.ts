@@ -24,3 +24,4 @@ export {
   setUpWrites,
   updateWrites,
 } from "./driver-writes";
+export { updateCost, type UpdateCost, type WriteSchool } from "./update-cost";

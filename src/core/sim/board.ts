@@ -120,6 +120,15 @@ export class Board {
     return found;
   }
 
+  /** What stands on a controller line: a driver chip that answers holds it low. */
+  lineLevel(line: string): Level {
+    const level = this.lines.get(line) ?? OPEN;
+    if (level === LOW) return LOW;
+    const { rig, nets } = this.model;
+    const controller = rig.units.find(({ ref }) => this.model.part(ref).kind === "controller")!;
+    return this.answered(nets.of(legRef(controller.ref, line)).id) ? LOW : level;
+  }
+
   /** Whether an output of a chip may have changed since the last time this was asked. */
   takeTouched(): boolean {
     const was = this.touched;

@@ -18,3 +18,16 @@ export {
   type StepUse,
 } from "./send";
 export { readCurrents, recordFace, type FaceStretch } from "./record";
+export {
+  faceOf,
+  stagesAfter,
+  tapeOf,
+  traceWrites,
+  writesToChips,
+  type BusTick,
+  type BusTrace,
+  type ChipMemory,
+  type Phased,
+  type TapeEntry,
+} from "./bus-trace";
+export { Board } from "./board";

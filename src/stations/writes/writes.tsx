@@ -16,15 +16,22 @@ import { GLYPHS, formatByte, type PipName } from "@/core/glyph";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { showCells } from "@/core/show";
 import { splitPipId } from "@/core/rig";
-import { segmentsAt, traceSend, type SendTrace } from "@/core/sim";
+import { segmentsAt, traceSend, writesToChips, type SendTrace } from "@/core/sim";
 import { chooseGlyph, useModel, useOpenRig, usePickedDigit } from "@/store";
 import { DigitFace, StationFrame, litSegments } from "@/ui";
+import { ChipWrites } from "./chip-writes";
 import { ChipStages } from "./chip-stages";
 import { Tape } from "./tape";
 import { Waveform } from "./waveform";
 
 /** Writes: one update over the three lines, write by write and edge by edge, and what the chip makes of it. */
 export function WritesStation() {
+  const model = useModel();
+  return writesToChips(model) ? <ChipWrites /> : <RegisterWrites />;
+}
+
+/** One update over the lines of shift registers and whatever is driven directly. */
+function RegisterWrites() {
   const model = useModel();
   const glyph = useOpenRig((state) => state.glyph);
   const pick = useOpenRig((state) => state.pick);

@@ -1,0 +1,56 @@
+import { busEdges, type BusPace, type BusWrite } from "../bus";
+import { memorySize, type ControllerPart, type DriverChipPart } from "../parts";
+import type { Hertz, Nanoseconds } from "../quantity";
+import type { EncodedBus } from "../rig";
+import { busPace } from "./driver-writes";
+
+/** What bringing every digit of so many chips up to date takes. */
+export interface UpdateCost {
+  readonly chips: number;
+  /** Bits of data, acknowledges not counted. */
+  readonly bits: number;
+  readonly time: Nanoseconds;
+  /** Updates one after the other with no pause. */
+  readonly most: Hertz;
+}
+
+/** How a program puts bits on the lines. */
+export type WriteSchool = "calls" | "direct";
+
+/** A direct port write on an 8-bit board takes two clocks; others are taken to need as many. */
+const DIRECT_CLOCKS = 2;
+
+function paceFor(bus: EncodedBus, part: DriverChipPart, board: ControllerPart, school: WriteSchool): BusPace {
+  if (school === "calls") return busPace(bus, board.cost);
+  const write = Math.round((DIRECT_CLOCKS * 1e9) / board.clock);
+  // Three writes a bit; as much pause as the chip's fastest clock asks for.
+  const pause = Math.max(0, Math.ceil(1e9 / part.clockMaximum / 3) - write);
+  return { write, shiftBit: 3 * (write + pause), pause };
+}
+
+/** What one update of all digits costs on a bus with so many chips, by calls or by direct port writes. */
+export function updateCost(
+  bus: EncodedBus,
+  part: DriverChipPart,
+  board: ControllerPart,
+  chips: number,
+  school: WriteSchool,
+): UpdateCost {
+  const cells = memorySize(part)[1];
+  const writes: BusWrite[] =
+    part.protocol === "frames"
+      ? part.digitLegs.map(() => ({ bus: "frames", words: Array<number>(chips).fill(0) }))
+      : Array.from({ length: chips }, (): BusWrite =>
+          part.protocol === "i2c"
+            ? { bus: "i2c", bytes: Array<number>(cells + 2).fill(0) }
+            : { bus: part.protocol as "two-wire", bytes: Array<number>(cells + 1).fill(0) },
+        );
+  const pace = paceFor(bus, part, board, school);
+  const statement = school === "calls" ? board.cost.statement : 0;
+  const time = writes.reduce((sum, write) => sum + busEdges(write, bus, pace).duration + statement, 0);
+  const bits = writes.reduce(
+    (sum, write) => sum + (write.bus === "frames" ? write.words.length * 16 : write.bytes.length * 8),
+    0,
+  );
+  return { chips, bits, time, most: 1e9 / time };
+}

@@ -1,0 +1,197 @@
+import { isMultiplexed, type RigModel } from "../address";
+import { bytesOf, explainWrite, type BusWrite, type Explained, type LineGiven } from "../bus";
+import { HIGH, LOW, MAX7219, type Bit, type BusNote, type Level } from "../chip";
+import { pictureCurrents, scannedChips } from "../circuit";
+import { inOrder } from "../glyph";
+import { buildProgram, burstOf, busPart, type ChipWrite, type Program, type SlotState } from "../program";
+import type { Nanoseconds } from "../quantity";
+import { controllerById, splitPipId, type UnitRef } from "../rig";
+import { readFace } from "../show";
+import { Board } from "./board";
+import type { Shown } from "./send";
+
+/** One change of a line during writes to driver chips. */
+export interface BusTick {
+  readonly at: Nanoseconds;
+  readonly line: string;
+  readonly given: LineGiven;
+  /** What stands on the line: a chip that answers holds it low. */
+  readonly level: Level;
+  readonly write: number;
+  /** Place of the bit in the write, for edges that carry one. */
+  readonly bit: number | undefined;
+}
+
+/** Registers and memory of one chip. */
+export type ChipMemory = ReadonlyArray<{ readonly address: number; readonly value: number }>;
+
+/** One write, what it says, and what it leaves behind. */
+export interface TapeEntry {
+  readonly phase: "set-up" | "update" | "typed";
+  readonly write: BusWrite;
+  readonly why: string;
+  readonly bytes: readonly number[];
+  /** In words: of a chain one for each word, with the chip that keeps it. */
+  readonly says: ReadonlyArray<Explained & { readonly unit: UnitRef }>;
+  readonly at: Nanoseconds;
+  readonly until: Nanoseconds;
+  /** Range of ticks, the second one behind the last. */
+  readonly ticks: readonly [number, number];
+  readonly breaches: ReadonlyArray<Extract<BusNote, { kind: "breach" }>>;
+  /** What was read back, where something was. */
+  readonly read?: readonly number[];
+  readonly memory: Readonly<Record<UnitRef, ChipMemory>>;
+  readonly face: readonly Shown[];
+  readonly text: string;
+}
+
+export interface BusTrace {
+  readonly entries: readonly TapeEntry[];
+  readonly ticks: readonly BusTick[];
+  readonly duration: Nanoseconds;
+  /** Memory before the first write. */
+  readonly before: Readonly<Record<UnitRef, ChipMemory>>;
+}
+
+/** Writes of a tape with the phase they belong to. */
+export interface Phased {
+  readonly phase: TapeEntry["phase"];
+  readonly write: ChipWrite;
+}
+
+/** The writes of a rig's set-up, and of the update that shows one frame of its program. */
+export function tapeOf(program: Program, frame: number): Phased[] {
+  const shown = program.frames[Math.min(frame, program.frames.length - 1)];
+  return [
+    ...(program.setUpState?.writes ?? []).map((write): Phased => ({ phase: "set-up", write })),
+    ...(shown?.states[0]?.writes ?? []).map((write): Phased => ({ phase: "update", write })),
+  ];
+}
+
+/** Sends writes over the wires as they are, from power-up, and notes what each of them does. */
+export function traceWrites(model: RigModel, writes: readonly Phased[], most = Infinity): BusTrace {
+  const { cost } = controllerById(model.rig.plan.controller);
+  const program = buildProgram(model);
+  const board = new Board(model);
+  for (const statement of program.setup)
+    if (statement.do === "line-mode") board.drive(statement.line, statement.released ? "released" : LOW, 0);
+  for (const { protocol, select } of program.buses)
+    if (protocol === "strobed" && select !== undefined) board.drive(select, HIGH, 0);
+  board.drivers.forEach((driver) => driver.takeNotes());
+  const before = memoryOf(board);
+  const ticks: BusTick[] = [];
+  const entries: TapeEntry[] = [];
+  const decode = new Map<UnitRef, number>();
+  let now: Nanoseconds = cost.pinMode * 4 + 2000;
+  writes.slice(0, most).forEach(({ phase, write }, place) => {
+    const state: SlotState = { slot: 0, bytes: [], levels: [], writes: [write] };
+    const { events, duration } = burstOf({ ...program, send: [{ do: "send-writes" }] }, state, "send", cost);
+    const first = ticks.length;
+    for (const { at, line, level, bit } of events) {
+      board.drive(line, level, now + at);
+      ticks.push({ at: now + at, line, given: level, level: board.lineLevel(line), write: place, bit });
+    }
+    const bus = program.buses[write.bus]!;
+    const notes = board.drivers
+      .filter(({ units }) => units.some((unit) => bus.units.includes(unit)))
+      .flatMap((driver) => driver.takeNotes());
+    const bytes = bytesOf(write.write);
+    const face = faceOf(model, board);
+    const read = notes.find((note) => note.kind === "read");
+    entries.push({
+      phase,
+      write: write.write,
+      why: write.why,
+      bytes,
+      says: sayings(model, write, bytes, decode),
+      at: now,
+      until: now + duration,
+      ticks: [first, ticks.length],
+      breaches: distinctBreaches(notes),
+      ...(read?.kind === "read" ? { read: read.bytes } : {}),
+      memory: memoryOf(board),
+      face,
+      text: readFace(
+        face.map(({ segments }) => segments),
+        model.rig,
+      ),
+    });
+    now += duration;
+  });
+  return { entries, ticks, duration: now, before };
+}
+
+/** A write in words, each word of a chain with the chip that keeps it; decode registers are remembered on the way. */
+function sayings(
+  model: RigModel,
+  { bus, write }: ChipWrite,
+  bytes: readonly number[],
+  decode: Map<UnitRef, number>,
+): TapeEntry["says"] {
+  const on = model.encoding.buses![bus]!;
+  const part = busPart(model, on);
+  if (write.bus !== "frames") {
+    const unit = on.units.find((_, at) => on.addresses?.[at] === bytes[0]! >> 1) ?? on.units[0]!;
+    return explainWrite(part, bytes).map((one) => ({ ...one, unit }));
+  }
+  return write.words.map((word, at) => {
+    // The last word ends in the chip nearest the controller; words beyond the chain fall out at its end.
+    const unit = on.units[write.words.length - 1 - at] ?? "beyond the chain";
+    const [said] = explainWrite(part, [word >> 8, word & 0xff], decode.get(unit) ?? 0);
+    if (((word >> 8) & 0xf) === MAX7219.DECODE_MODE) decode.set(unit, word & 0xff);
+    return { ...said!, fields: said!.fields.map((field) => ({ ...field, byte: field.byte + at * 2 })), unit };
+  });
+}
+
+/** Each broken rule once, with the first moment it was broken. */
+function distinctBreaches(notes: readonly BusNote[]): TapeEntry["breaches"] {
+  const seen = new Map<string, Extract<BusNote, { kind: "breach" }>>();
+  for (const note of notes) if (note.kind === "breach" && !seen.has(note.rule)) seen.set(note.rule, note);
+  return [...seen.values()];
+}
+
+const memoryOf = (board: Board): Record<UnitRef, ChipMemory> =>
+  Object.fromEntries(
+    board.drivers.flatMap((driver) => driver.units.map((unit) => [unit, driver.memory(unit)] as const)),
+  );
+
+/** What each digit shows by the pictures of its driver chips. */
+export function faceOf(model: RigModel, board: Board): Shown[] {
+  const lit = new Set<string>();
+  const unknown = new Set<string>();
+  for (const chip of scannedChips(model)) {
+    const driver = board.drivers.find(({ units }) => units.includes(chip.unit));
+    for (const { led, peak, unknown: doubtful } of driver
+      ? pictureCurrents(chip, driver.picture(chip.unit))
+      : [])
+      if (doubtful) unknown.add(led.pip);
+      else if (peak > 0) lit.add(led.pip);
+  }
+  return model.digits.map(({ unit, digit }) => {
+    const on = (pips: ReadonlySet<string>) =>
+      inOrder(
+        [...pips].filter((pip) => pip.startsWith(`${unit}.${digit}.`)).map((pip) => splitPipId(pip).segment),
+      );
+    return { segments: on(lit), unknown: on(unknown) };
+  });
+}
+
+/** The shift stages of a chain after so many of a trace's ticks, chip by chip, the bit that came first at the left. */
+export function stagesAfter(
+  model: RigModel,
+  trace: BusTrace,
+  count: number,
+): ReadonlyArray<{ readonly unit: UnitRef; readonly stages: readonly Bit[] }> {
+  const board = new Board(model);
+  for (const { line, given, at } of trace.ticks.slice(0, count)) board.drive(line, given, at);
+  return board.drivers.flatMap((driver) =>
+    driver.units.flatMap((unit) => {
+      const stages = driver.stages(unit);
+      return stages ? [{ unit, stages }] : [];
+    }),
+  );
+}
+
+/** Whether a rig's program writes to driver chips and nothing else is multiplexed. */
+export const writesToChips = (model: RigModel): boolean =>
+  (model.encoding.buses?.length ?? 0) > 0 && !isMultiplexed(model);

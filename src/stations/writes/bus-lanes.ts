@@ -1,0 +1,91 @@
+import type { RigModel } from "@/core/address";
+import { HIGH } from "@/core/chip";
+import { busPart } from "@/core/program";
+import type { EncodedBus, PipId } from "@/core/rig";
+import type { BusTrace, TapeEntry } from "@/core/sim";
+import type { Lane, Stretch } from "@/ui";
+
+/** The lines of a bus as its chip's sheet names them. */
+export function lineNames(model: RigModel, bus: EncodedBus): ReadonlyArray<{ line: string; name: string }> {
+  const part = busPart(model, bus);
+  const name = (leg: string) => part.legs.find(({ id }) => id === leg)!.name;
+  return [
+    { line: bus.clock, name: name(part.pins.clock) },
+    { line: bus.data, name: name(part.pins.data) },
+    ...(bus.select !== undefined && part.pins.select !== undefined
+      ? [{ line: bus.select, name: name(part.pins.select) }]
+      : []),
+  ];
+}
+
+/** The lines of all buses over a trace; before its first edge each rests as the program leaves it. */
+export function lanesOf(model: RigModel, trace: BusTrace): Lane[] {
+  return (model.encoding.buses ?? []).flatMap((bus) =>
+    lineNames(model, bus).map(({ line, name }): Lane => {
+      const rest =
+        bus.protocol === "frames" || line !== bus.select
+          ? bus.protocol === "two-wire" || bus.protocol === "i2c"
+            ? 1
+            : 0
+          : 1;
+      return {
+        name,
+        title: `line ${line}`,
+        changes: [
+          { at: 0, level: rest },
+          ...trace.ticks.filter((tick) => tick.line === line).map(({ at, level }) => ({ at, level })),
+        ],
+      };
+    }),
+  );
+}
+
+/** Each bit of each write, with its value, over the time it is on the line. */
+export function bitsOfTrace(trace: BusTrace, pickedAt: (entry: TapeEntry) => number | undefined): Stretch[] {
+  return trace.entries.flatMap((entry) => {
+    const msb = entry.write.bus === "frames" || entry.write.bus === "i2c";
+    const picked = pickedAt(entry);
+    const found: Stretch[] = [];
+    let last = -1;
+    for (const tick of trace.ticks.slice(...entry.ticks)) {
+      const open = found[found.length - 1];
+      if (tick.bit === undefined || tick.bit !== last) {
+        if (open && open.to === Infinity) found[found.length - 1] = { ...open, to: tick.at };
+      }
+      if (tick.bit !== undefined && tick.bit !== last) {
+        const byte = entry.bytes[tick.bit >> 3] ?? 0;
+        const place = tick.bit & 7;
+        const value = (byte >> (msb ? 7 - place : place)) & 1;
+        found.push({ from: tick.at, to: Infinity, label: String(value), picked: tick.bit === picked });
+      }
+      last = tick.bit ?? -1;
+    }
+    return found.map((one) => (one.to === Infinity ? { ...one, to: entry.until } : one));
+  });
+}
+
+/** When the chips take the data: every rise of a clock line. */
+export function samplesOf(model: RigModel, trace: BusTrace): number[] {
+  const clocks = new Set((model.encoding.buses ?? []).map(({ clock }) => clock));
+  return trace.ticks.filter(({ line, level }) => clocks.has(line) && level === HIGH).map(({ at }) => at);
+}
+
+/** Place, among the bits of a write, of the one that lights the picked LED; undefined where it is not in it. */
+export function pickedBit(model: RigModel, pip: PipId | undefined): (entry: TapeEntry) => number | undefined {
+  const need = model.encoding.pips.find((one) => one.pip === pip)?.needs.find((one) => "chip" in one);
+  if (!need || !("chip" in need)) return () => undefined;
+  return ({ write, bytes, says, phase }) => {
+    if (phase === "set-up") return undefined;
+    if (write.bus === "frames") {
+      const word = says.findIndex(
+        ({ unit }, at) => unit === need.chip && (write.words[at]! >> 8) % 16 === need.address,
+      );
+      return word < 0 ? undefined : word * 16 + 15 - need.bit;
+    }
+    if (!says.some(({ unit }) => unit === need.chip)) return undefined;
+    const head = write.bus === "i2c" ? 2 : 1;
+    const byte = head + need.address - (bytes[head - 1]! & 0x0f);
+    if (byte < head || byte >= bytes.length) return undefined;
+    return byte * 8 + (write.bus === "i2c" ? 7 - need.bit : need.bit);
+  };
+}

@@ -1,0 +1,232 @@
+"use client";
+import "./writes.css";
+import "./chip-writes.css";
+import { useMemo, useState } from "react";
+import Form from "react-bootstrap/Form";
+import type { RigModel } from "@/core/address";
+import { parseWrite } from "@/core/bus";
+import type { PipName } from "@/core/glyph";
+import { busPart, type ChipWrite } from "@/core/program";
+import { formatNanoseconds } from "@/core/quantity";
+import { stagesAfter, tapeOf, traceWrites, type Phased } from "@/core/sim";
+import { useModel, useOpenRig, useProgram } from "@/store";
+import { BusWave, CommitField, DigitRow, IconButton, StationFrame, litSegments } from "@/ui";
+import { bitsOfTrace, lanesOf, pickedBit, samplesOf } from "./bus-lanes";
+import { ChipTape } from "./chip-tape";
+import { Fields, Registers } from "./chip-detail";
+import { CostSheet } from "./cost-sheet";
+
+const EXAMPLES = { frames: "0F 01", "two-wire": "8F", strobed: "8F", i2c: "E0 83" } as const;
+
+/** The LEDs each digit has, in reading order. */
+const ledsByDigit = (model: RigModel): ReadonlyArray<ReadonlySet<PipName>> =>
+  model.digits.map(
+    ({ unit, digit }) =>
+      new Set(
+        model.addresses
+          .filter(({ pip }) => pip.startsWith(`${unit}.${digit}.`))
+          .map(({ segment }) => segment),
+      ),
+  );
+
+/** Writes to driver chips: the tape, the lines under it, any write typed on the spot, and what each leaves in the chip. */
+export function ChipWrites() {
+  const model = useModel();
+  const program = useProgram();
+  const pick = useOpenRig((state) => state.pick);
+  const [frame, setFrame] = useState(0);
+  const [typed, setTyped] = useState<readonly ChipWrite[]>([]);
+  const [at, setAt] = useState<number>();
+  const [tick, setTick] = useState<number>();
+  const [range, setRange] = useState<readonly [number, number]>();
+  const shown = Math.min(frame, program.frames.length - 1);
+  const trace = useMemo(
+    () =>
+      traceWrites(model, [
+        ...tapeOf(program, shown),
+        ...typed.map((write): Phased => ({ phase: "typed", write })),
+      ]),
+    [model, program, shown, typed],
+  );
+  const picked = useMemo(() => pickedBit(model, pick), [model, pick]);
+  const has = useMemo(() => ledsByDigit(model), [model]);
+  const lanes = useMemo(() => lanesOf(model, trace), [model, trace]);
+  const bits = useMemo(() => bitsOfTrace(trace, picked), [trace, picked]);
+  const samples = useMemo(() => samplesOf(model, trace), [model, trace]);
+  const firstUpdate = Math.max(
+    0,
+    trace.entries.findIndex(({ phase }) => phase !== "set-up"),
+  );
+  const now = Math.min(at ?? firstUpdate, trace.entries.length - 1);
+  const entry = trace.entries[now];
+  const bus = program.buses[0];
+  const step =
+    tick === undefined ? undefined : Math.min(Math.max(tick, entry?.ticks[0] ?? 0), entry?.ticks[1] ?? 0);
+  const stages = useMemo(
+    () => (step === undefined ? [] : stagesAfter(model, trace, step)),
+    [model, trace, step],
+  );
+  if (!entry || !bus) return null;
+  const part = busPart(model, bus);
+  const whole: readonly [number, number] = [0, trace.duration * 1.01];
+  const about = (one: typeof entry): readonly [number, number] => [
+    one.at - (one.until - one.at) * 0.04,
+    one.until + (one.until - one.at) * 0.04,
+  ];
+  const go = (place: number) => {
+    setAt(place);
+    setTick(undefined);
+    setRange(about(trace.entries[place]!));
+  };
+  const unit = entry.says.find((said) => said.unit in entry.memory)?.unit ?? bus.units[0]!;
+  const before = now > 0 ? trace.entries[now - 1]!.memory : trace.before;
+  const done = step === undefined || step === entry.ticks[1];
+  const face = done ? entry.face : (trace.entries[now - 1]?.face ?? []);
+  const tickNow = step === undefined ? undefined : trace.ticks[step - 1];
+  return (
+    <StationFrame
+      title="Writes"
+      lead={`Everything ${part.id} is sent: what each write does, and the lines under it.`}
+      actions={
+        <span className="row-line">
+          <label htmlFor="writes-frame" className="small quiet">
+            Update for
+          </label>
+          <Form.Select
+            id="writes-frame"
+            size="sm"
+            style={{ width: 150 }}
+            value={shown}
+            onChange={(event) => setFrame(Number(event.target.value))}
+          >
+            {program.frames.map(({ text }, place) => (
+              <option key={place} value={place}>
+                {text.trim() || "blank"}
+              </option>
+            ))}
+          </Form.Select>
+        </span>
+      }
+    >
+      <section className="sheet">
+        <BusWave
+          label={`Lines of the bus, ${entry.says[0]?.title ?? "write"} in sight`}
+          lanes={lanes}
+          writes={trace.entries.map(({ at: from, until, says }, place) => ({
+            from,
+            to: until,
+            label: says[0]?.title ?? "",
+            picked: place === now,
+          }))}
+          bits={bits}
+          samples={samples}
+          whole={whole}
+          range={range ?? about(entry)}
+          onRange={setRange}
+          now={tickNow?.at}
+        />
+        <div className="row-line mt-1 chip-step">
+          <IconButton
+            icon="bi-skip-backward"
+            label="Write before"
+            disabled={now === 0}
+            onClick={() => go(now - 1)}
+          />
+          <IconButton
+            icon="bi-caret-left"
+            label="One edge back"
+            disabled={step === entry.ticks[0]}
+            onClick={() => setTick((step ?? entry.ticks[1]) - 1)}
+          />
+          <IconButton
+            icon="bi-caret-right"
+            label="One edge on"
+            disabled={done && step !== undefined}
+            onClick={() => setTick(step === undefined ? entry.ticks[0] + 1 : step + 1)}
+          />
+          <IconButton
+            icon="bi-skip-forward"
+            label="Next write"
+            disabled={now === trace.entries.length - 1}
+            onClick={() => go(now + 1)}
+          />
+          <span className="small" role="status">
+            {tickNow
+              ? `${formatNanoseconds(tickNow.at, 5)}: line ${tickNow.line} ${tickNow.given === "released" ? "let go" : tickNow.given ? "high" : "low"}${tickNow.given === "released" && tickNow.level === 0 ? ", and the chip holds it low" : ""}`
+              : `${entry.says[0]?.title}: ${entry.says[0]?.says}`}
+          </span>
+        </div>
+        {stages.length > 0 && (
+          <div className="row-line flex-wrap mono tiny mt-1" aria-label="Shift stages">
+            {stages.slice(0, 8).map((one) => (
+              <span key={one.unit}>
+                <strong>{one.unit}</strong> {one.stages.map((bit) => (bit === 2 ? "?" : bit)).join("")}
+              </span>
+            ))}
+          </div>
+        )}
+      </section>
+      <div className="chip-grid">
+        <section className="sheet chip-tape-sheet">
+          <h2>The tape</h2>
+          <ChipTape entries={trace.entries} at={now} pickedBit={picked} onAt={go} />
+          <CommitField<ChipWrite>
+            label="Type a write"
+            shown=""
+            mono
+            hint={`bytes in hexadecimal, such as ${EXAMPLES[part.protocol]}`}
+            read={(text) => {
+              const parsed = parseWrite(part.protocol, text);
+              return parsed.ok ? { ok: true, value: { bus: 0, write: parsed.write, why: "" } } : parsed;
+            }}
+            onCommit={(write) => {
+              setTyped((list) => [...list, write]);
+              setAt(trace.entries.length);
+              setTick(undefined);
+              setRange(undefined);
+            }}
+          />
+          {typed.length > 0 && (
+            <button
+              type="button"
+              className="plain-button small text-decoration-underline"
+              onClick={() => setTyped([])}
+            >
+              take the typed writes away
+            </button>
+          )}
+        </section>
+        <section className="sheet">
+          <div className="spread">
+            <h2>
+              {unit} after this write
+              {entry.read ? `, which read ${entry.read.map((byte) => byte.toString(16)).join(" ")}` : ""}
+            </h2>
+          </div>
+          <div className="lens chip-face">
+            <DigitRow
+              colour={model.display.led?.colour ?? "red"}
+              digits={face.map(({ segments, unknown }, place) => ({
+                key: String(place),
+                lights: litSegments(segments, unknown),
+                has: has[place],
+              }))}
+              height={54}
+              label={`The display after this write: ${entry.text}`}
+            />
+          </div>
+          <div className="table-scroll chip-registers">
+            <Registers part={part} unit={unit} now={entry.memory[unit] ?? []} before={before[unit]} />
+          </div>
+        </section>
+        <section className="sheet">
+          <h2>Field by field</h2>
+          <div className="table-scroll chip-registers">
+            <Fields entry={entry} />
+          </div>
+        </section>
+        <CostSheet bus={bus} />
+      </div>
+    </StationFrame>
+  );
+}

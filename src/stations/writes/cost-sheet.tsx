@@ -1,0 +1,61 @@
+import { updateCost, busPart } from "@/core/program";
+import { formatNanoseconds, formatQuantity } from "@/core/quantity";
+import { controllerById, type EncodedBus } from "@/core/rig";
+import { useModel } from "@/store";
+
+const CHAINS = [1, 2, 4, 8, 16, 32, 64] as const;
+
+const share = (value: number): string =>
+  value > 1 ? "more than all" : value < 0.0001 ? "< 0.01 %" : `${(value * 100).toPrecision(2)} %`;
+
+/** What bringing all digits up to date costs: by calls and by direct port writes, for one chip and for many. */
+export function CostSheet({ bus }: { bus: EncodedBus }) {
+  const model = useModel();
+  const part = busPart(model, bus);
+  const board = controllerById(model.rig.plan.controller);
+  const counts =
+    part.protocol === "frames" ? CHAINS : part.protocol === "i2c" ? CHAINS.slice(0, 4) : CHAINS.slice(0, 1);
+  const interval = model.rig.show.interval * 1e6;
+  return (
+    <section className="sheet">
+      <h2>What an update costs</h2>
+      <div className="table-scroll">
+        <table className="cost-table">
+          <thead>
+            <tr>
+              <th>chips</th>
+              <th>bits</th>
+              <th>by calls</th>
+              <th>a second</th>
+              <th>of the board</th>
+              <th>direct</th>
+              <th>a second</th>
+            </tr>
+          </thead>
+          <tbody>
+            {counts.map((chips) => {
+              const calls = updateCost(bus, part, board, chips, "calls");
+              const direct = updateCost(bus, part, board, chips, "direct");
+              return (
+                <tr key={chips} className={chips === bus.units.length ? "is-now" : undefined}>
+                  <td>{chips}</td>
+                  <td>{calls.bits}</td>
+                  <td>{formatNanoseconds(calls.time, 3)}</td>
+                  <td>{formatQuantity(calls.most, "Hz", 3)}</td>
+                  <td>{share(calls.time / interval)}</td>
+                  <td>{formatNanoseconds(direct.time, 3)}</td>
+                  <td>{formatQuantity(direct.most, "Hz", 3)}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      <p className="tiny quiet mb-0 mt-1">
+        Share of the board&apos;s time at one update every {formatQuantity(interval / 1e9, "s")}. Direct: two
+        clocks a port write, no faster than the chip&apos;s {formatQuantity(part.clockMaximum, "Hz")}.
+        {!board.cost.measured && " Call times of this board are estimated."}
+      </p>
+    </section>
+  );
+}
