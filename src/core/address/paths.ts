@@ -85,6 +85,10 @@ export function wireGroup(model: RigModel, wire: Wire): WireGroup {
   const isCommon = (leg: LegRef) =>
     (kind(leg) === "display" && !own.has(leg)) || sharedResistors.has(splitLegRef(leg).unit) || switches(leg);
   if (ends.some(switches) && ends.every(isRail)) return "power";
+  const drivers = (leg: LegRef) => model.drivers.get(model.nets.of(leg).id) ?? [];
+  const beside = (leg: LegRef) => kind(leg) === "resistor" && !ledResistors(model).has(splitLegRef(leg).unit);
+  if (ends.some(beside) && ends.some((leg) => kind(leg) === "driver-chip"))
+    return ends.some((leg) => drivers(leg).some((driver) => driver.kind === "line")) ? "lines" : "power";
   if (ends.some(isCommon)) return "common";
   if (ends.some((leg) => kind(leg) === "display" || kind(leg) === "resistor")) return "segments";
   const isLine = (leg: LegRef) =>

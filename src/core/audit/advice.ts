@@ -2,7 +2,7 @@ import { isMultiplexed, ledResistors, modelOf, reachFrom, type RigModel } from "
 import { currentFigures, pointWith, pipsIn, stageOf, supplyOf } from "../circuit";
 import { neighbours, type Farads, type Milliamps, type Ohms } from "../quantity";
 import { controllerById, legRef, relay, type ResistorSchool, type UnitRef } from "../rig";
-import { scanFigures } from "../scan";
+import { chipScans, scanFigures } from "../scan";
 
 /** A 1 and an 8 under one resistor school, average over the turns where digits take turns. */
 export interface SchoolFigures {
@@ -79,7 +79,9 @@ const STEP_VOLTS = 0.1;
 
 /** C = I × t / ΔV for the step when a whole slot lights, until the supply follows: 50 µs within 0.1 V (customary). */
 export function supplyAdvice(model: RigModel): SupplyAdvice {
-  const { total } = currentFigures(model);
+  const scanned = chipScans(model);
+  const total =
+    scanned.length > 0 ? scanned.reduce((sum, { supply }) => sum + supply, 0) : currentFigures(model).total;
   const separate = model.rig.units.some(({ part }) => part === "supply");
   return {
     most: total,

@@ -71,7 +71,9 @@ export function auditRig(model: RigModel): Audit {
 /** Each measure's mean over the show: every face for equally long, every slot for as long as it is lit. */
 function averageOverShow(model: RigModel, measures: readonly Measure[]): number[] {
   const states = driveStates(model);
-  return measures.map(({ of }) => states.reduce((sum, { share, point }) => sum + share * of(point), 0));
+  return measures.map(
+    ({ of, lasts = 1 }) => lasts * states.reduce((sum, { share, point }) => sum + share * of(point), 0),
+  );
 }
 
 /** Whether a chip input takes a controller line's high for high. */

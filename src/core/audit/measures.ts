@@ -11,7 +11,8 @@ import {
   type Unit,
   type UnitRef,
 } from "../rig";
-import { fullTimeline, pulseLimit } from "../scan";
+import { chipScans, fullTimeline, lightDuty, pulseLimit } from "../scan";
+import { driverMeasures, driverSupply } from "./driver-measures";
 
 export type MeasureKind = "led" | "resistor" | "output" | "package" | "transistor" | "heat" | "supply";
 
@@ -32,6 +33,8 @@ export interface Measure {
   readonly averageMaximum?: number;
   /** Where the limits come from. */
   readonly limits: string;
+  /** Share of the time the value lasts, where a chip scans by itself. */
+  readonly lasts?: number;
   /** The value in one state of the circuit, in base units. */
   readonly of: (solution: Solution) => number;
 }
@@ -51,6 +54,7 @@ function ledMeasures(model: RigModel): Measure[] {
         (spans) => spans.reduce((sum, { from, to }) => sum + to - from, 0) / fullTimeline(model).period,
       )
     : undefined;
+  const scanned = chipScans(model).length > 0 ? lightDuty(model) : undefined;
   return model.rig.units.flatMap((unit) => {
     const part = model.part(unit.ref);
     if (part.kind !== "display" || !unit.led) return [];
@@ -58,7 +62,7 @@ function ledMeasures(model: RigModel): Measure[] {
     return part.leds.map(({ digit, segment }): Measure => {
       const pip = pipId(unit.ref, digit, segment);
       const at = model.digits.findIndex((id) => id.unit === unit.ref && id.digit === digit);
-      const duty = duties?.[at] ?? 1;
+      const duty = duties?.[at] ?? scanned ?? 1;
       const pulsed = duty < 1;
       return {
         id: `led-${pip}`,
@@ -72,6 +76,7 @@ function ledMeasures(model: RigModel): Measure[] {
         limits: pulsed
           ? `${source}; pulsed at ${(duty * 100).toFixed(1)} % duty, between the kept current and the peak at a tenth`
           : source,
+        lasts: scanned,
         of: ({ leds }) => leds.get(pip)! / 1000,
       };
     });
@@ -121,6 +126,8 @@ function unitMeasures(model: RigModel, unit: Unit): Measure[] {
         }),
         heatMeasure(model, unit.ref, part.powerMaximum),
       ];
+    case "driver-chip":
+      return driverMeasures(model, unit.ref);
     default:
       return [];
   }
@@ -339,7 +346,7 @@ function supplyMeasure(model: RigModel): Measure {
         const { base = 0, collector = 0 } = transistors.get(ref) ?? {};
         total += collector + (withBase ? base : 0);
       }
-      return total / 1000;
+      return total / 1000 + driverSupply(model, leds);
     },
   };
 }

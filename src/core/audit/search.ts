@@ -47,6 +47,12 @@ export function searchWorst(model: RigModel, measures: readonly Measure[], reach
       return value;
     });
   };
+  if (model.encoding.buses) {
+    // What a chip scans by itself: an LED carries most alone in its turn, a digit and the whole most when all are lit.
+    for (const lit of [model.addresses.map(({ pip }) => pip), ...model.addresses.map(({ pip }) => [pip])])
+      look(stateFor(model.wired, new Set(lit)));
+    return { worst, states, complete: true };
+  }
   const domains =
     reach === "scan"
       ? model.slots.map((digits) => {

@@ -215,6 +215,8 @@ export interface DriverChipPart extends ChipBase {
   /** Few digits are scanned faster: the scan limit shortens the turn. */
   readonly limitsScan: boolean;
   readonly setCurrent?: SetCurrent;
+  /** Most through one digit leg. */
+  readonly digitMaximum: Milliamps;
   readonly clockMaximum: Hertz;
   /** Own supply current, LEDs not counted. */
   readonly ownCurrent: Milliamps;

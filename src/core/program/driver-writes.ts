@@ -52,7 +52,7 @@ export function setUpWrites(model: RigModel): ChipWrite[] {
         const bytes = (list: readonly number[], why: string) =>
           to({ bus: bus.protocol as "strobed", bytes: list }, why);
         return [
-          bytes([TM16.WRITE_NEXT], "data goes to one address after the other"),
+          bytes([TM16.WRITE_NEXT], "once is enough: the chip keeps it"),
           bytes([TM16.ADDRESS, ...Array<number>(cells).fill(0)], "the memory holds junk until it is written"),
           bytes([TM16.DISPLAY | TM16.DISPLAY_ON | level], "only now the display is switched on"),
         ];

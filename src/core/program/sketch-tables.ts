@@ -46,6 +46,16 @@ export function wiringComments(model: RigModel, program: Program, school: Naming
           return comment(`  line ${program.chain![use]} -> ${name(`${chip!}.${leg}`)}   ${use}${lead}`);
         })
       : [];
+  const bus = model.encoding.buses?.flatMap((on) => {
+    const [first] = on.units;
+    const driver = model.part(first!);
+    if (driver.kind !== "driver-chip") return [];
+    return (["data", "clock", "select"] as const).flatMap((pin) =>
+      driver.pins[pin] === undefined
+        ? []
+        : [comment(`  line ${on[pin]} -> ${name(`${first!}.${driver.pins[pin]}`)}`)],
+    );
+  });
   const chained = model.chain.chips
     .slice(1)
     .map((ref, at) => comment(`  ${model.chain.chips[at]!} serial output -> ${ref} serial input`));
@@ -68,7 +78,7 @@ export function wiringComments(model: RigModel, program: Program, school: Naming
       comment(`  ${[name(sharedLeg), ...via.map(resistor), name(driver.leg)].join(" -> ")}${tail}`),
     );
   });
-  return [comment("Wiring:"), ...inputs, ...chained, ...segments, ...commons];
+  return [comment("Wiring:"), ...inputs, ...(bus ?? []), ...chained, ...segments, ...commons];
 }
 
 /** What stands on each bit: segment letters for the chain's bytes, "p" the point, digits by their number. */

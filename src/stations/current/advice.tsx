@@ -8,41 +8,43 @@ import { editRig, useModel } from "@/store";
 /** Both resistor schools in numbers, base resistors, what the supply has to give, and what is easily forgotten. */
 export function Advice() {
   const model = useModel();
-  const schools = bothSchools(model);
+  const schools = model.encoding.buses ? [] : bothSchools(model);
   const bases = baseAdvice(model);
   const supply = supplyAdvice(model);
   const [base] = bases;
   const light = (current: number) => `${Math.round((current / STEADY) * 100)} %`;
   return (
     <>
-      <section className="sheet small">
-        <h2>Both resistor schools, a 1 and an 8</h2>
-        <table className="rule-table" aria-label="Brightness of a 1 and an 8 under both resistor schools">
-          <thead>
-            <tr>
-              <th>Resistors</th>
-              <th className="number">In a 1</th>
-              <th className="number">In an 8</th>
-            </tr>
-          </thead>
-          <tbody>
-            {schools.map(({ school, resistors, inOne, inEight }) => (
-              <tr key={school}>
-                <td>
-                  {resistors}, {school === "per-segment" ? "one a segment" : "in the common"}
-                  {school === model.rig.plan.resistors && <span className="quiet"> · now</span>}
-                </td>
-                <td className="number" title={formatMilliamps(inOne)}>
-                  {light(inOne)}
-                </td>
-                <td className="number" title={formatMilliamps(inEight)}>
-                  {light(inEight)}
-                </td>
+      {!model.encoding.buses && (
+        <section className="sheet small">
+          <h2>Both resistor schools, a 1 and an 8</h2>
+          <table className="rule-table" aria-label="Brightness of a 1 and an 8 under both resistor schools">
+            <thead>
+              <tr>
+                <th>Resistors</th>
+                <th className="number">In a 1</th>
+                <th className="number">In an 8</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
-      </section>
+            </thead>
+            <tbody>
+              {schools.map(({ school, resistors, inOne, inEight }) => (
+                <tr key={school}>
+                  <td>
+                    {resistors}, {school === "per-segment" ? "one a segment" : "in the common"}
+                    {school === model.rig.plan.resistors && <span className="quiet"> · now</span>}
+                  </td>
+                  <td className="number" title={formatMilliamps(inOne)}>
+                    {light(inOne)}
+                  </td>
+                  <td className="number" title={formatMilliamps(inEight)}>
+                    {light(inEight)}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
       {base && (
         <section className="sheet small">
           <h2>Base resistors</h2>

@@ -6,8 +6,8 @@ import ButtonGroup from "react-bootstrap/ButtonGroup";
 import { levelMatches, type Audit, type AuditRow, type MeasureKind } from "@/core/audit";
 import { formatQuantity } from "@/core/quantity";
 import { legTitle, type LegRef } from "@/core/rig";
-import { useModel, usePreferences, useRig } from "@/store";
-import { SeverityMark, StationFrame, usePlanner } from "@/ui";
+import { useModel, usePreferences } from "@/store";
+import { ChipSheet, SeverityMark, StationFrame, usePlanner } from "@/ui";
 import { Advice } from "./advice";
 import { AuditTable } from "./audit-table";
 import { ResistorPicker } from "./resistor-picker";
@@ -29,7 +29,8 @@ const NOTHING: Audit = { rows: [], states: 0, complete: false };
 
 /** Current: everything that can be overloaded at its worst, against its limits; the resistor for a wanted current. */
 export function CurrentStation() {
-  const rig = useRig();
+  const model = useModel();
+  const { rig } = model;
   const key = JSON.stringify([
     rig.units,
     rig.wires.map(({ from, to }) => [from, to]),
@@ -69,7 +70,7 @@ export function CurrentStation() {
           <AuditTable rows={rows} />
         </section>
         <div className="current-side">
-          <ResistorPicker />
+          {model.encoding.buses ? <ChipSheet /> : <ResistorPicker />}
           <Levels />
           <Advice />
           <section className="sheet small">

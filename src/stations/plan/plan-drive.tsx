@@ -13,6 +13,7 @@ import {
   type LineUse,
   type Plan,
   type ResistorSchool,
+  type SchemeName,
 } from "@/core/rig";
 import { editRig, editWires, setSchool, useModel, usePreferences } from "@/store";
 import { BoardSelect, Choices, QuantityField } from "@/ui";
@@ -92,7 +93,9 @@ const USE_TITLES: Partial<Record<LineUse, string>> = {
   "segment-degree": "Degree mark",
 };
 
-const titleOf = (use: LineUse): string => {
+const titleOf = (use: LineUse, scheme: SchemeName): string => {
+  if (use === "latch" && scheme === "max7219") return "Load line";
+  if (use === "latch" && scheme === "tm1638") return "Strobe line";
   const known = USE_TITLES[use];
   if (known) return known;
   const [what = "", which = ""] = use.split("-");
@@ -123,7 +126,7 @@ export function BoardSheet({ onLay }: Props) {
         {uses.map((use) => (
           <div key={use}>
             <label className="field-label" htmlFor={`line-${use}`}>
-              {titleOf(use)}
+              {titleOf(use, rig.plan.scheme)}
             </label>
             <Form.Select
               id={`line-${use}`}

@@ -92,7 +92,11 @@ export function PlanShow() {
               />
             ) : (
               <CommitField
-                label="Texts, one a line (a full stop lights the point before it)"
+                label={
+                  marksOf(rig).includes("lamp")
+                    ? "Texts, one a line (. lights the point before it, * its lamp)"
+                    : "Texts, one a line (a full stop lights the point before it)"
+                }
                 shown={show.texts.join("\n")}
                 read={readTexts}
                 onCommit={(texts) => change({ texts })}

@@ -93,6 +93,7 @@ function Body({ box, model }: { box: Box; model: RigModel }) {
     case "selector":
     case "ring":
     case "segment-decoder":
+    case "driver-chip":
     case "driver-array":
       return (
         <g>

@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import { formatByte } from "@/core/glyph";
 import { formatNanoseconds } from "@/core/quantity";
 import type { TapeEntry } from "@/core/sim";
@@ -42,8 +43,13 @@ interface Props {
 
 /** Every write in order: when, which bytes, which register, what it does and why it is needed. */
 export function ChipTape({ entries, at, pickedBit, onAt }: Props) {
+  const list = useRef<HTMLOListElement>(null);
+  useEffect(() => {
+    const item = list.current?.querySelector<HTMLElement>(".is-now");
+    if (item && list.current) list.current.scrollTop = item.offsetTop - 40;
+  }, [at, entries.length]);
   return (
-    <ol className="tape chip-tape">
+    <ol className="tape chip-tape" ref={list}>
       {entries.map((entry, place) => {
         const { phase, bytes, says, why, breaches } = entry;
         const title = says.length === 1 ? says[0]!.title : wordTitle(entry);

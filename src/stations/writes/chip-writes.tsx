@@ -197,12 +197,10 @@ export function ChipWrites() {
           )}
         </section>
         <section className="sheet">
-          <div className="spread">
-            <h2>
-              {unit} after this write
-              {entry.read ? `, which read ${entry.read.map((byte) => byte.toString(16)).join(" ")}` : ""}
-            </h2>
-          </div>
+          <h2>
+            {unit} after this write
+            {entry.read ? `, which read ${entry.read.map((byte) => byte.toString(16)).join(" ")}` : ""}
+          </h2>
           <div className="lens chip-face">
             <DigitRow
               colour={model.display.led?.colour ?? "red"}

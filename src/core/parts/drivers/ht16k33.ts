@@ -49,6 +49,7 @@ export const DRIVER_HT16K33: DriverChipPart = {
   ties: [],
   stage: { high: { drop: 0, ohms: 80 }, low: { drop: 0, ohms: 1.5 } },
   outputSpecified: 25,
+  digitMaximum: 200,
   outputMaximum: 50,
   supplyRange: [4.5, 5.5],
   highShare: 0.7,

@@ -83,6 +83,7 @@ export const DRIVER_MAX7219: DriverChipPart = {
   ties: [],
   stage: { high: { drop: 0.5, ohms: 5 }, low: { drop: 0.1, ohms: 1 } },
   outputSpecified: 40,
+  digitMaximum: 500,
   outputMaximum: 100,
   supplyRange: [4, 5.5],
   highVolts: 3.5,

@@ -48,6 +48,7 @@ export const DRIVER_TM1637: DriverChipPart = {
   ties: [],
   stage: { high: { drop: 0, ohms: 12 }, low: { drop: 0, ohms: 50 } },
   outputSpecified: 20,
+  digitMaximum: 140,
   outputMaximum: 50,
   supplyRange: [3.3, 5.5],
   highShare: 0.7,

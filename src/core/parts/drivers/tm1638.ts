@@ -61,6 +61,7 @@ export const DRIVER_TM1638: DriverChipPart = {
   ties: [],
   stage: { high: { drop: 0, ohms: 80 }, low: { drop: 0, ohms: 2.5 } },
   outputSpecified: 25,
+  digitMaximum: 140,
   outputMaximum: 50,
   supplyRange: [4.5, 5.5],
   highShare: 0.7,
