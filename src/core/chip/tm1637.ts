@@ -48,6 +48,7 @@ export class Tm1637 implements DriverModel {
   /** Bits of the answer still to be given. */
   private reading: number[] | undefined;
   private given: number[] = [];
+  private readCount = 0;
   answer: Level = OPEN;
   /** The key that is held down as the chip reports it; 0xff for none. */
   key = 0xff;
@@ -142,7 +143,14 @@ export class Tm1637 implements DriverModel {
       this.bits = this.byte = 0;
       return false;
     }
-    if (this.reading) return false;
+    if (this.reading) {
+      // What is read is what stands on the line, whoever puts it there.
+      if (this.readCount < 8 && this.given.length > 0) {
+        this.given = [this.given[0]! | (data === LOW ? 0 : 1 << this.readCount)];
+        this.readCount += 1;
+      }
+      return false;
+    }
     this.byte =
       data === HIGH || data === LOW ? (this.byte < 0 ? -1 : this.byte | (Number(data) << this.bits)) : -1;
     this.bits += 1;
@@ -157,7 +165,8 @@ export class Tm1637 implements DriverModel {
       this.bits = 0;
       if (this.mode === TM16.READ_KEYS && this.taken[0] === TM16.READ_KEYS && this.taken.length === 1) {
         this.reading = Array.from({ length: 8 }, (_, at) => (this.key >> at) & 1);
-        this.given = [this.key];
+        this.given = [0];
+        this.readCount = 0;
       }
       return;
     }

@@ -36,6 +36,7 @@ export class Tm1638 implements DriverModel {
   private strobeMoved: Nanoseconds = -Infinity;
   /** Bits of the answer that have been given; undefined while nothing is read. */
   private readBits: number | undefined;
+  private seen: number[] = [];
   answer: Level = OPEN;
   /** Four bytes, as the chip reports its keys. */
   keys: readonly number[] = [0, 0, 0, 0];
@@ -103,7 +104,7 @@ export class Tm1638 implements DriverModel {
         from: this.began,
         at,
         command: TM16.READ_KEYS,
-        bytes: this.keys.slice(0, Math.ceil(this.readBits / 8)),
+        bytes: this.seen,
       });
     else if (this.taken.length > 0)
       this.watch.note({
@@ -121,6 +122,10 @@ export class Tm1638 implements DriverModel {
 
   private sample(data: Level, at: Nanoseconds): boolean {
     if (this.readBits !== undefined) {
+      // What is read is what stands on the line, whoever puts it there.
+      const byte = this.readBits >> 3;
+      if (byte < KEY_BYTES)
+        this.seen[byte] = (this.seen[byte] ?? 0) | (data === LOW ? 0 : 1 << (this.readBits & 7));
       this.readBits += 1;
       return false;
     }
@@ -139,8 +144,10 @@ export class Tm1638 implements DriverModel {
       this.taken.length === 1 &&
       this.taken[0] === TM16.READ_KEYS &&
       this.bits === 0
-    )
+    ) {
       this.readBits = 0;
+      this.seen = [];
+    }
     if (this.readBits === undefined || this.readBits >= KEY_BYTES * 8) return;
     this.answer = (this.keys[this.readBits >> 3]! >> (this.readBits & 7)) & 1 ? OPEN : LOW;
   }

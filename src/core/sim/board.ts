@@ -43,7 +43,14 @@ export class Board {
   readonly drivers: readonly DriverFace[];
   private readonly controls = new Map<LegRef, readonly Driver[]>();
 
-  constructor(private readonly model: RigModel) {
+  /**
+   * @param listening driver chips do not answer: what stands on the lines is given, answers and all, as a capture
+   * shows it
+   */
+  constructor(
+    private readonly model: RigModel,
+    private readonly listening?: "listening",
+  ) {
     const { rig, nets, drivers } = model;
     const hearsController = (ground: LegRef): boolean =>
       nets.of(ground).legs.some((leg) => {
@@ -259,7 +266,9 @@ export class Board {
 
   /** A chip holds the data line of a net low. */
   private answered(net: number): boolean {
-    return this.chips.some(({ dataNet, driver }) => dataNet === net && driver?.answer === LOW);
+    return (
+      !this.listening && this.chips.some(({ dataNet, driver }) => dataNet === net && driver?.answer === LOW)
+    );
   }
 
   /** What an input makes of what drives it: a high that does not reach its threshold is nothing it can rely on. */

@@ -31,3 +31,4 @@ export {
   type TapeEntry,
 } from "./bus-trace";
 export { Board } from "./board";
+export { FaceWatch, type WatchedFace } from "./face-watch";

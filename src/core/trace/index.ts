@@ -1,0 +1,13 @@
+export { compareCapture, type Difference } from "./compare";
+export {
+  decodeCapture,
+  type Decoded,
+  type DecodedBreach,
+  type DecodedFace,
+  type DecodedWrite,
+  type Mapping,
+} from "./decode";
+export { guessMapping, wantedLines, type Guess, type WantedLine } from "./mapping";
+export { readCapture, surveyCapture, type ReadOptions, type Report } from "./read";
+export { CaptureProblem, type CaptureSink, type Signal, type Survey, type SurveyResult } from "./types";
+export { LONGEST_RUN, csvOf, runEdges, vcdOf } from "./write";

@@ -1,0 +1,149 @@
+import type { RigModel } from "../address";
+import { busPart } from "../program";
+import type { Signal, Survey } from "./types";
+
+/** A line of the rig that a capture may show, and what it is called on both ends. */
+export interface WantedLine {
+  readonly line: string;
+  /** What it does for the chips. */
+  readonly role: "clock" | "data" | "select" | "other";
+  /** Its name on the chip: CLK, DIO, SRCLK… */
+  readonly name: string;
+}
+
+/** The lines of a rig that reach chips or LEDs, clocks first. */
+export function wantedLines(model: RigModel): WantedLine[] {
+  const { encoding } = model;
+  const found: WantedLine[] = [];
+  const add = (line: string | undefined, role: WantedLine["role"], name: string) => {
+    if (line !== undefined && line !== "" && !found.some((one) => one.line === line))
+      found.push({ line, role, name });
+  };
+  for (const bus of encoding.buses ?? []) {
+    const part = busPart(model, bus);
+    const name = (leg: string) => part.legs.find(({ id }) => id === leg)!.name;
+    add(bus.clock, "clock", name(part.pins.clock));
+    add(bus.data, "data", name(part.pins.data));
+    if (part.pins.select !== undefined) add(bus.select, "select", name(part.pins.select));
+  }
+  if (encoding.chain) {
+    add(encoding.chain.clock, "clock", "SRCLK");
+    add(encoding.chain.data, "data", "SER");
+    add(encoding.chain.latch, "select", "RCLK");
+  }
+  for (const { clock, reset } of encoding.rings) {
+    add(clock, "other", "ring clock");
+    add(reset, "other", "ring reset");
+  }
+  const direct = new Set<string>();
+  for (const place of [
+    ...encoding.decoders.flatMap(({ inputs }) => inputs),
+    ...encoding.pips.flatMap(({ needs }) => needs),
+  ])
+    if ("line" in place) direct.add(place.line);
+  for (const line of direct) add(line, "other", `line ${line}`);
+  return found;
+}
+
+/** A signal taken for a line, how sure that is, and by what. */
+export interface Guess {
+  readonly line: string;
+  readonly signal: number | undefined;
+  /** 0 to 1 */
+  readonly sure: number;
+  readonly why: string;
+}
+
+const SYNONYMS: Readonly<Record<"clock" | "data" | "select", RegExp>> = {
+  clock: /^(clk|clock|sck|scl|sclk|srclk|shcp|shclk)$/,
+  data: /^(dio|din|data|sda|mosi|ser|ds|dat|sdi|do)$/,
+  select: /^(cs|load|ld|latch|stb|strobe|rclk|stcp|ss|le|en|lat)$/,
+};
+
+const tokensOf = (name: string): string[] =>
+  name
+    .toLowerCase()
+    .split(/[^a-z0-9]+/)
+    .filter(Boolean);
+
+/** How well a signal's name fits a line: its chip's name, its line number, or a usual name of its role. */
+function nameScore(signal: Signal, { line, role, name }: WantedLine): { score: number; why: string } {
+  const tokens = tokensOf(signal.name);
+  const joined = tokens.join("");
+  const own = tokensOf(name);
+  if (own.every((token) => tokens.includes(token)) && role !== "other")
+    return { score: 0.9, why: `named ${name}` };
+  const number = line.toLowerCase();
+  const isLine = tokens.some(
+    (token, at) =>
+      token === `d${number}` ||
+      token === `line${number}` ||
+      token === `pin${number}` ||
+      token === `gpio${number}` ||
+      token === `io${number}` ||
+      (token === number && at === tokens.length - 1 && /(line|pin|gpio|io|d)$/.test(tokens[at - 1] ?? "")) ||
+      (/^a\d+$/.test(number) && token === number),
+  );
+  if (isLine) return { score: 0.85, why: `named after line ${line}` };
+  if (role !== "other" && tokens.some((token) => SYNONYMS[role].test(token)))
+    return { score: 0.7, why: `“${joined}” is a usual name for the ${role}` };
+  return { score: 0, why: "" };
+}
+
+/** How well a signal's movement fits a role among the others that are left. */
+function activityScore(
+  signal: Signal,
+  role: WantedLine["role"],
+  all: readonly Signal[],
+): { score: number; why: string } {
+  const moving = all.filter(({ changes }) => changes > 1);
+  if (!moving.includes(signal)) return { score: 0, why: "" };
+  const byRises = [...moving].sort((one, other) => other.rises - one.rises);
+  const most = byRises[0]!;
+  switch (role) {
+    case "clock":
+      return signal === most ? { score: 0.5, why: "it rises most often" } : { score: 0.1, why: "it moves" };
+    case "select":
+      return signal === byRises[byRises.length - 1] && byRises.length > 1
+        ? { score: 0.45, why: "it moves least often" }
+        : { score: 0.1, why: "it moves" };
+    case "data":
+      return signal !== most
+        ? { score: 0.35, why: "it moves with the clock" }
+        : { score: 0.05, why: "it moves" };
+    case "other":
+      return { score: 0.05, why: "it moves" };
+  }
+}
+
+/** Takes a signal for every line: by name where names tell, otherwise by how the signals move. Each signal once. */
+export function guessMapping(wanted: readonly WantedLine[], { signals }: Survey): Guess[] {
+  const all = signals.filter(({ changes }) => changes > 0);
+  const pairs = wanted
+    .flatMap((line) =>
+      all.map((signal) => {
+        const byName = nameScore(signal, line);
+        const byMove = activityScore(signal, line.role, all);
+        const named = byName.score > 0;
+        return {
+          line,
+          signal,
+          score: named ? byName.score + (signal.changes > 1 ? 0.05 : 0) : byMove.score,
+          why: named ? byName.why : byMove.why,
+        };
+      }),
+    )
+    .filter(({ score }) => score > 0.04)
+    .sort((one, other) => other.score - one.score);
+  const taken = new Set<number>();
+  const given = new Map<string, Guess>();
+  for (const { line, signal, score, why } of pairs) {
+    if (given.has(line.line) || taken.has(signal.index)) continue;
+    given.set(line.line, { line: line.line, signal: signal.index, sure: Math.min(0.95, score), why });
+    taken.add(signal.index);
+  }
+  return wanted.map(
+    ({ line }) =>
+      given.get(line) ?? { line, signal: undefined, sure: 0, why: "no signal is left that could be it" },
+  );
+}
