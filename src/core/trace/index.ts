@@ -11,3 +11,4 @@ export { guessMapping, wantedLines, type Guess, type WantedLine } from "./mappin
 export { readCapture, surveyCapture, type ReadOptions, type Report } from "./read";
 export { CaptureProblem, type CaptureSink, type Signal, type Survey, type SurveyResult } from "./types";
 export { LONGEST_RUN, csvOf, runEdges, vcdOf } from "./write";
+export { captureWindow, type LineWindow } from "./window";

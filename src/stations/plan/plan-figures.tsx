@@ -1,5 +1,5 @@
 import { currentFigures } from "@/core/circuit";
-import { isMultiplexed, positionOf } from "@/core/address";
+import { positionOf } from "@/core/address";
 import { LED_FIGURES, isChip } from "@/core/parts";
 import { formatMilliamps } from "@/core/quantity";
 import { controllerById, partsList, splitLegRef, splitPipId } from "@/core/rig";

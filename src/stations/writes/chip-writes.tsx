@@ -1,7 +1,7 @@
 "use client";
 import "./writes.css";
 import "./chip-writes.css";
-import { useMemo, useState } from "react";
+import { useMemo, useState, type ReactNode } from "react";
 import Form from "react-bootstrap/Form";
 import type { RigModel } from "@/core/address";
 import { parseWrite } from "@/core/bus";
@@ -30,7 +30,7 @@ const ledsByDigit = (model: RigModel): ReadonlyArray<ReadonlySet<PipName>> =>
   );
 
 /** Writes to driver chips: the tape, the lines under it, any write typed on the spot, and what each leaves in the chip. */
-export function ChipWrites() {
+export function ChipWrites({ choice }: { choice: ReactNode }) {
   const model = useModel();
   const program = useProgram();
   const pick = useOpenRig((state) => state.pick);
@@ -88,7 +88,8 @@ export function ChipWrites() {
       title="Writes"
       lead={`Everything ${part.id} is sent: what each write does, and the lines under it.`}
       actions={
-        <span className="row-line">
+        <span className="row-line flex-wrap">
+          {choice}
           <label htmlFor="writes-frame" className="small quiet">
             Update for
           </label>

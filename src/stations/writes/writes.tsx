@@ -1,6 +1,6 @@
 "use client";
 import "./writes.css";
-import { useMemo, useState } from "react";
+import { useMemo, useState, type ReactNode } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import {
@@ -20,18 +20,32 @@ import { segmentsAt, traceSend, writesToChips, type SendTrace } from "@/core/sim
 import { chooseGlyph, useModel, useOpenRig, usePickedDigit } from "@/store";
 import { DigitFace, StationFrame, litSegments } from "@/ui";
 import { ChipWrites } from "./chip-writes";
+import { Capture } from "./capture";
 import { ChipStages } from "./chip-stages";
+import { SourceChoice, type WritesSource } from "./source-choice";
 import { Tape } from "./tape";
 import { Waveform } from "./waveform";
 
 /** Writes: one update over the three lines, write by write and edge by edge, and what the chip makes of it. */
 export function WritesStation() {
   const model = useModel();
-  return writesToChips(model) ? <ChipWrites /> : <RegisterWrites />;
+  const [source, setSource] = useState<WritesSource>("program");
+  const choice = <SourceChoice source={source} onSource={setSource} />;
+  if (source === "capture")
+    return (
+      <StationFrame
+        title="Writes"
+        lead="What your own board sends, read back into words and light."
+        actions={choice}
+      >
+        <Capture />
+      </StationFrame>
+    );
+  return writesToChips(model) ? <ChipWrites choice={choice} /> : <RegisterWrites choice={choice} />;
 }
 
 /** One update over the lines of shift registers and whatever is driven directly. */
-function RegisterWrites() {
+function RegisterWrites({ choice }: { choice: ReactNode }) {
   const model = useModel();
   const glyph = useOpenRig((state) => state.glyph);
   const pick = useOpenRig((state) => state.pick);
@@ -58,7 +72,8 @@ function RegisterWrites() {
           : "One update over the lines, edge by edge."
       }
       actions={
-        <span className="row-line">
+        <span className="row-line flex-wrap">
+          {choice}
           <label htmlFor="writes-glyph" className="small quiet">
             Character
           </label>

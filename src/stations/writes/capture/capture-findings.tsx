@@ -1,0 +1,34 @@
+import { formatNanoseconds } from "@/core/quantity";
+import { SeverityMark } from "@/ui";
+import type { ReadCapture } from "@/workers";
+
+/** What the board does otherwise than the rig's own program, and the rules of the bus it breaks. */
+export function Findings({ capture, onAt }: { capture: ReadCapture; onAt: (at: number) => void }) {
+  const { differences, decoded } = capture;
+  const when = (at: number | undefined) =>
+    at === undefined ? null : (
+      <button type="button" className="plain-button text-decoration-underline tiny" onClick={() => onAt(at)}>
+        at {formatNanoseconds(Math.round(at), 4)}
+      </button>
+    );
+  return (
+    <section className="sheet">
+      <h2>Against the rig&apos;s own program</h2>
+      <ul className="plain-list small capture-findings">
+        {differences.map(({ kind, severity, title, remedy, at }) => (
+          <li key={`${kind} ${title}`}>
+            <SeverityMark severity={severity} text={severity === "good" ? "alike" : severity} />{" "}
+            <strong>{title}</strong> {when(at)}
+            {remedy && <span className="d-block quiet">{remedy}</span>}
+          </li>
+        ))}
+        {decoded.breaches.map(({ rule, says, at, count }) => (
+          <li key={rule}>
+            <SeverityMark severity="fault" text={rule} /> {says} {when(at)}
+            {count > 1 && <span className="quiet"> and {(count - 1).toLocaleString("en")} more times</span>}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

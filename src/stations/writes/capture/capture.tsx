@@ -1,0 +1,174 @@
+import "./capture.css";
+import { useMemo, useState, type DragEvent } from "react";
+import Button from "react-bootstrap/Button";
+import { formatNanoseconds } from "@/core/quantity";
+import { guessMapping, wantedLines, type Mapping, type SurveyResult } from "@/core/trace";
+import { say, useModel } from "@/store";
+import { FileButton, Progress, usePlanner } from "@/ui";
+import type { ReadCapture } from "@/workers";
+import { Findings } from "./capture-findings";
+import { CaptureTape } from "./capture-tape";
+import { FaceOverTime } from "./face-over-time";
+import { MappingTable } from "./mapping-table";
+import { SaveRun } from "./save-run";
+
+/** Captures that ship with the product, by the way of driving they belong to. */
+const SAMPLES: Readonly<Record<string, { readonly file: string; readonly says: string }>> = {
+  tm1637: { file: "water-warmth.vcd", says: "six seconds of Water warmth" },
+  tm1638: { file: "crew-tally.vcd", says: "six seconds of Crew tally, with a fault to find" },
+  ht16k33: { file: "oar-rack.vcd", says: "six seconds of Oar rack" },
+};
+
+/** Files beyond this are not taken: a browser tab could not read them in a reasonable time. */
+const MOST_BYTES = 2e9;
+
+let opened = 0;
+
+/** A capture from the maker's own board: what it sends, what that lights, and what it does otherwise than the rig's program. */
+export function Capture() {
+  const model = useModel();
+  const { rig } = model;
+  const [file, setFile] = useState<{ readonly blob: Blob; readonly name: string; readonly id: number }>();
+  const [chosen, setChosen] = useState<Readonly<Record<string, number | undefined>>>({});
+  const [time, setTime] = useState<number>();
+  const [write, setWrite] = useState<number>();
+  const take = (blob: Blob, name: string) => {
+    if (blob.size > MOST_BYTES) {
+      say({ text: `“${name}” is over 2 GB. Cut the capture to the part that matters.`, tone: "trouble" });
+      return;
+    }
+    opened += 1;
+    setFile({ blob, name, id: opened });
+    setChosen({});
+    setTime(undefined);
+    setWrite(undefined);
+  };
+  const surveying = usePlanner<SurveyResult>(file && `survey ${file.id}`, (planner, report) =>
+    planner.survey(file!.blob, report),
+  );
+  const surveyed = surveying.stale ? undefined : surveying.result;
+  const survey = surveyed?.ok ? surveyed.survey : undefined;
+  const wanted = useMemo(() => wantedLines(model), [model]);
+  const guesses = useMemo(() => (survey ? guessMapping(wanted, survey) : []), [wanted, survey]);
+  const mapping = useMemo<Mapping>(
+    () =>
+      Object.fromEntries(
+        guesses.flatMap(({ line, signal }) => {
+          const taken = line in chosen ? chosen[line] : signal;
+          return taken === undefined ? [] : [[line, taken]];
+        }),
+      ),
+    [guesses, chosen],
+  );
+  const key =
+    survey && file
+      ? JSON.stringify([
+          file.id,
+          mapping,
+          rig.units,
+          rig.wires.map(({ from, to }) => [from, to]),
+          rig.code,
+          rig.show,
+          rig.glyphs,
+        ])
+      : undefined;
+  const decoding = usePlanner<ReadCapture>(key, (planner, report) =>
+    planner.decode(rig, file!.blob, mapping, report),
+  );
+  const capture = decoding.stale ? undefined : decoding.result;
+  const moment = time ?? capture?.decoded.faces.find(({ text }) => text.trim() !== "")?.at ?? 0;
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault();
+    const dropped = event.dataTransfer.files[0];
+    if (dropped) take(dropped, dropped.name);
+  };
+  const sample = SAMPLES[rig.plan.scheme];
+  const openSample = async () => {
+    const response = await fetch(`/captures/${sample!.file}`);
+    if (response.ok) take(await response.blob(), sample!.file);
+    else say({ text: "The sample could not be loaded.", tone: "trouble" });
+  };
+  return (
+    <div onDragOver={(event) => event.preventDefault()} onDrop={onDrop}>
+      <section className="sheet">
+        <div className="spread flex-wrap gap-2">
+          <span className="row-line flex-wrap">
+            <FileButton
+              accept=".vcd,.csv,.txt,.tsv"
+              onFile={(chosenFile) => take(chosenFile, chosenFile.name)}
+            >
+              Open a capture
+            </FileButton>
+            {sample && (
+              <Button variant="plain" onClick={() => void openSample()}>
+                Sample: {sample.says}
+              </Button>
+            )}
+            {surveying.progress !== undefined && (
+              <Progress share={surveying.progress} label="Reading the capture" onStop={surveying.cancel} />
+            )}
+            {decoding.progress !== undefined && (
+              <Progress share={decoding.progress} label="Decoding the capture" onStop={decoding.cancel} />
+            )}
+          </span>
+          <SaveRun />
+        </div>
+        {!file && (
+          <p className="quiet small mb-0 mt-2">
+            VCD, or a table with the time in its first column (CSV). Drop it here. It is read on this computer
+            and goes nowhere; 50 MB and more are read in pieces.
+          </p>
+        )}
+        {surveyed && !surveyed.ok && (
+          <p className="mb-0 mt-2 text-danger" role="alert">
+            “{file?.name}” cannot be read. {surveyed.message}
+          </p>
+        )}
+        {(surveying.failed ?? decoding.failed) && (
+          <p className="mb-0 mt-2 text-danger" role="alert">
+            Reading stopped: {surveying.failed ?? decoding.failed}
+          </p>
+        )}
+        {survey && file && (
+          <p className="small mb-0 mt-2" role="status">
+            <strong>{file.name}</strong>: {survey.format.toUpperCase()}, {survey.signals.length} signal
+            {survey.signals.length === 1 ? "" : "s"}, {survey.changes.toLocaleString("en")} changes over{" "}
+            {formatNanoseconds(Math.round(survey.to - survey.from), 4)}
+            {survey.remarks.length > 0 && (
+              <span className="quiet"> · read over: {survey.remarks.slice(0, 3).join("; ")}</span>
+            )}
+          </p>
+        )}
+      </section>
+      {survey && (
+        <div className="capture-grid">
+          <MappingTable
+            wanted={wanted}
+            guesses={guesses}
+            mapping={mapping}
+            survey={survey}
+            onChoose={(line, signal) => setChosen((before) => ({ ...before, [line]: signal }))}
+          />
+          {capture && <Findings capture={capture} onAt={setTime} />}
+          {capture && capture.decoded.faces.length > 0 && (
+            <FaceOverTime decoded={capture.decoded} time={moment} onTime={setTime} />
+          )}
+          {capture && file && (
+            <CaptureTape
+              file={file.blob}
+              fileId={file.id}
+              mapping={mapping}
+              wanted={wanted}
+              decoded={capture.decoded}
+              at={write}
+              onAt={(place) => {
+                setWrite(place);
+                setTime(capture.decoded.writes[place]!.at);
+              }}
+            />
+          )}
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,81 @@
+import { useId } from "react";
+import Form from "react-bootstrap/Form";
+import { type PipName } from "@/core/glyph";
+import { formatNanoseconds } from "@/core/quantity";
+import type { Decoded, DecodedFace } from "@/core/trace";
+import { useModel } from "@/store";
+import { DigitRow, litSegments } from "@/ui";
+
+const names = (text: string): PipName[] => (text === "" ? [] : (text.split(" ") as PipName[]));
+
+/** The last face that began by a moment. */
+export function faceAt(faces: readonly DecodedFace[], time: number): number {
+  let [low, high] = [0, faces.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (faces[middle]!.at <= time) low = middle + 1;
+    else high = middle;
+  }
+  return low - 1;
+}
+
+const MOST_TICKS = 200;
+
+/** Your board sends this; this is what it lights: the face over the time of the capture, with a scrubber. */
+export function FaceOverTime({
+  decoded,
+  time,
+  onTime,
+}: {
+  decoded: Decoded;
+  time: number;
+  onTime: (time: number) => void;
+}) {
+  const model = useModel();
+  const id = useId();
+  const { faces, to } = decoded;
+  const at = Math.max(0, faceAt(faces, time));
+  const face = faces[at]!;
+  const step = Math.max(1, Math.ceil(faces.length / MOST_TICKS));
+  return (
+    <section className="sheet">
+      <h2>
+        <label htmlFor={id}>What it lights, at {formatNanoseconds(Math.round(time), 4)}</label>
+      </h2>
+      <div className="lens chip-face">
+        <DigitRow
+          colour={model.display.led?.colour ?? "red"}
+          digits={face.digits.map(({ lit, unknown }, place) => ({
+            key: String(place),
+            lights: litSegments(names(lit), names(unknown)),
+          }))}
+          height={70}
+          label={`The display at this moment: ${face.text}`}
+        />
+      </div>
+      <Form.Range
+        id={id}
+        min={0}
+        max={to}
+        step={Math.max(1, to / 2000)}
+        value={time}
+        onChange={(event) => onTime(Number(event.target.value))}
+      />
+      <ol className="capture-faces">
+        {faces
+          .filter((_, place) => place % step === 0)
+          .map((one) => (
+            <li key={one.at} className={one === face ? "is-now" : undefined}>
+              <button type="button" className="plain-button w-100" onClick={() => onTime(one.at)}>
+                <span className="tape-time">{formatNanoseconds(Math.round(one.at), 4)}</span>
+                <span className="mono">
+                  {one.text.trim() === "" ? "dark" : one.text}
+                  {one.digits.some(({ unknown }) => unknown) && " · junk"}
+                </span>
+              </button>
+            </li>
+          ))}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,1 @@
+export { Capture } from "./capture";

@@ -1,0 +1,68 @@
+import Form from "react-bootstrap/Form";
+import type { Guess, Mapping, Survey, WantedLine } from "@/core/trace";
+
+interface Props {
+  readonly wanted: readonly WantedLine[];
+  readonly guesses: readonly Guess[];
+  readonly mapping: Mapping;
+  readonly survey: Survey;
+  readonly onChoose: (line: string, signal: number | undefined) => void;
+}
+
+/** Signals offered in a list; those that move come first. */
+const MOST_OFFERED = 400;
+
+/** Which signal of the capture is on which line, and how sure the guess is. */
+export function MappingTable({ wanted, guesses, mapping, survey, onChoose }: Props) {
+  const offered = [...survey.signals]
+    .sort((one, other) => other.changes - one.changes)
+    .slice(0, MOST_OFFERED);
+  return (
+    <section className="sheet">
+      <h2>Which signal is which line</h2>
+      <table className="rule-table small w-100">
+        <thead>
+          <tr>
+            <th>Line</th>
+            <th>Signal</th>
+            <th>Sure</th>
+          </tr>
+        </thead>
+        <tbody>
+          {wanted.map(({ line, name }) => {
+            const guess = guesses.find((one) => one.line === line);
+            const taken = mapping[line];
+            const byHand = taken !== guess?.signal;
+            return (
+              <tr key={line}>
+                <td>
+                  {name} <span className="quiet">line {line}</span>
+                </td>
+                <td>
+                  <Form.Select
+                    size="sm"
+                    aria-label={`Signal of ${name}`}
+                    value={taken ?? ""}
+                    onChange={(event) =>
+                      onChoose(line, event.target.value === "" ? undefined : Number(event.target.value))
+                    }
+                  >
+                    <option value="">not in the capture</option>
+                    {offered.map((signal) => (
+                      <option key={signal.index} value={signal.index}>
+                        {signal.name} ({signal.changes})
+                      </option>
+                    ))}
+                  </Form.Select>
+                </td>
+                <td title={guess?.why}>
+                  {byHand ? "by hand" : guess ? `${Math.round(guess.sure * 100)} %, ${guess.why}` : ""}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,32 @@
+import { useState } from "react";
+import { fileName } from "@/core/rig";
+import { csvOf, vcdOf } from "@/core/trace";
+import { useRig } from "@/store";
+import { DownloadButton, QuantityField } from "@/ui";
+
+/** Seconds one may write: files stay small enough for every reader. */
+const LONGEST_S = 60;
+
+/** The rig's own run as a file that any reader of captures opens. */
+export function SaveRun() {
+  const rig = useRig();
+  const [seconds, setSeconds] = useState(3);
+  return (
+    <span className="row-line flex-wrap align-items-end">
+      <QuantityField
+        label="A run of the rig for"
+        unit="s"
+        value={seconds}
+        range={[0.001, LONGEST_S]}
+        onCommit={setSeconds}
+        width={90}
+      />
+      <DownloadButton text={() => [...vcdOf(rig, seconds * 1e9)].join("")} name={fileName(rig, ".vcd")}>
+        VCD
+      </DownloadButton>
+      <DownloadButton text={() => [...csvOf(rig, seconds * 1e9)].join("")} name={fileName(rig, ".csv")}>
+        CSV
+      </DownloadButton>
+    </span>
+  );
+}

@@ -1,0 +1,34 @@
+import Button from "react-bootstrap/Button";
+import ButtonGroup from "react-bootstrap/ButtonGroup";
+
+export type WritesSource = "program" | "capture";
+
+const SOURCES: ReadonlyArray<readonly [WritesSource, string]> = [
+  ["program", "The rig's program"],
+  ["capture", "A capture"],
+];
+
+/** Whose writes are looked at: those of the rig's own program, or those in a capture from a board. */
+export function SourceChoice({
+  source,
+  onSource,
+}: {
+  source: WritesSource;
+  onSource: (source: WritesSource) => void;
+}) {
+  return (
+    <ButtonGroup size="sm" aria-label="Whose writes">
+      {SOURCES.map(([value, title]) => (
+        <Button
+          key={value}
+          variant="plain"
+          active={source === value}
+          aria-pressed={source === value}
+          onClick={() => onSource(value)}
+        >
+          {title}
+        </Button>
+      ))}
+    </ButtonGroup>
+  );
+}
