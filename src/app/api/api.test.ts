@@ -1,7 +1,10 @@
 import { writeRig } from "@/core/rig";
 import { DEMO_RIGS, demoRig } from "@/demo";
 import { POST as check } from "./check/route";
+import { vcdOf } from "@/core/trace";
+import { POST as decode } from "./decode/route";
 import { POST as sketch } from "./export/sketch/route";
+import { POST as writes } from "./export/writes/route";
 import { POST as simulate } from "./simulate/route";
 
 const post = (body: BodyInit, headers?: HeadersInit) =>
@@ -86,4 +89,61 @@ test.each<[string, string, number, RegExp]>([
   const response = await simulate(post(body));
   expect(response.status).toBe(status);
   expect(JSON.stringify(await response.json())).toMatch(says);
+});
+
+describe("captures and tapes", () => {
+  const rig = demoRig("water-warmth");
+  const form = (parts: Record<string, string | Blob>) => {
+    const body = new FormData();
+    for (const [name, part] of Object.entries(parts)) body.append(name, part);
+    return new Request("http://localhost/api/decode", { method: "POST", body });
+  };
+  const capture = () => new Blob([...vcdOf(rig, 4.5e9)]);
+
+  test("a capture in, its writes and the text on the face out; lines may be named by hand", async () => {
+    for (const mapping of [{}, { mapping: '{"6":"CLK_line_6","5":1}' }]) {
+      const response = await decode(form({ rig: writeRig(rig), capture: capture(), ...mapping }));
+      const body = await response.json();
+      expect(response.status).toBe(200);
+      expect(body.faces.map(({ text }: { text: string }) => text.trim())).toEqual([
+        "",
+        "9.5°",
+        "12.5°",
+        "14.0°",
+      ]);
+      expect(body.writes[2]).toMatchObject({ bytes: [0x8c], says: [expect.stringContaining("display on")] });
+      expect(body.findings).toEqual([]);
+    }
+  });
+  test.each<[string, () => Record<string, string | Blob>, RegExp]>([
+    ["no capture", () => ({ rig: writeRig(rig) }), /no part “capture”/],
+    ["no rig", () => ({ capture: capture() }), /no part “rig”/],
+    ["a rig that is none", () => ({ rig: "{}", capture: capture() }), /not a rig document/],
+    ["an empty capture", () => ({ rig: writeRig(rig), capture: new Blob([]) }), /empty/],
+    [
+      "a line it does not use",
+      () => ({ rig: writeRig(rig), capture: capture(), mapping: '{"9":0}' }),
+      /line 9/,
+    ],
+    [
+      "a signal that is not there",
+      () => ({ rig: writeRig(rig), capture: capture(), mapping: '{"6":"horn"}' }),
+      /horn/,
+    ],
+  ])("refused: %s", async (_, parts, message) => {
+    const response = await decode(form(parts()));
+    expect(response.status).toBe(422);
+    expect((await response.json()).error).toMatch(message);
+  });
+  test("the tape as a table and as C", async () => {
+    const ask = (query: string) =>
+      writes(
+        new Request(`http://localhost/api/export/writes${query}`, { method: "POST", body: writeRig(rig) }),
+      );
+    const csv = await (await ask("")).text();
+    expect(csv).toContain("set-up,8C,");
+    expect(csv.trim().split("\r\n")).toHaveLength(1 + 3 + 4);
+    expect(await (await ask("?format=c")).text()).toContain("1, 0x8C,");
+    expect((await ask("?format=pdf")).status).toBe(400);
+  });
 });

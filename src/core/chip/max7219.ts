@@ -129,6 +129,8 @@ export class Max7219Chain {
   }
 
   private take(at: Nanoseconds): void {
+    // With no clock in between every chip takes again what it has.
+    if (this.clocks === 0) return;
     const words = this.chips.map((_, chip) => this.word(chip));
     const over = this.clocks % WORD;
     if (over !== 0)

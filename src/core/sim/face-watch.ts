@@ -11,6 +11,9 @@ import { VISIBLE } from "./simulation";
 /** So long an eye adds up light; digits that take turns within it are seen together. */
 const WINDOW: Nanoseconds = 20e6;
 
+/** A picture of a driver chip that stays shorter is on its way to the next one; junk always counts. */
+const SEEN: Nanoseconds = 2e6;
+
 export interface WatchedFace {
   readonly at: Nanoseconds;
   readonly digits: readonly Shown[];
@@ -30,6 +33,7 @@ export class FaceWatch {
   private from: Nanoseconds = 0;
   private readonly scanned: boolean;
   private pending: Nanoseconds | undefined = 0;
+  private junk: WatchedFace | undefined;
 
   constructor(
     private readonly model: RigModel,
@@ -55,14 +59,17 @@ export class FaceWatch {
   changed(line: string, at: Nanoseconds): void {
     const touched = this.board.takeTouched();
     if (!touched && !this.lines.has(line)) return;
-    if (this.scanned) this.pending = at;
-    else this.read();
+    if (!this.scanned) return this.read();
+    this.pending = at;
+    if (this.isJunk()) this.junk = { at, digits: faceOf(this.model, this.board) };
   }
 
   /** Time goes on to a moment; faces that are complete by then are given. */
   until(at: Nanoseconds, show: (face: WatchedFace) => void): void {
     if (this.scanned) {
-      if (this.pending === undefined || this.pending === at) return;
+      if (this.junk) show(this.junk);
+      this.junk = undefined;
+      if (this.pending === undefined || at - this.pending < SEEN) return;
       show({ at: this.pending, digits: faceOf(this.model, this.board) });
       this.pending = undefined;
       return;
@@ -87,6 +94,15 @@ export class FaceWatch {
       return;
     }
     if (at > this.from) this.give(at - this.from, show);
+  }
+
+  /** Some chip lights what was never written. */
+  private isJunk(): boolean {
+    return this.board.drivers.some((driver) =>
+      driver.units.some((unit) =>
+        driver.picture(unit).digits.some(({ unknown, share }) => unknown !== 0 && share > 0),
+      ),
+    );
   }
 
   private pass(to: Nanoseconds): void {

@@ -1,6 +1,6 @@
 import { modelOf, type RigModel } from "../address";
 import { explainWrite, type Explained } from "../bus";
-import { LOW, type BusNote, type BusRule, type Level } from "../chip";
+import { LOW, OPEN, UNKNOWN, type BusNote, type BusRule, type Level } from "../chip";
 import type { Nanoseconds } from "../quantity";
 import type { Rig, UnitRef } from "../rig";
 import { readFace } from "../show";
@@ -108,8 +108,10 @@ class Decoder {
     const line = this.lines.get(signal);
     if (line === undefined) return;
     this.watch.until(at, (face) => this.show(face));
+    // Before a board sets its lines up a capture may not know them: that is no edge.
+    if (level === UNKNOWN) level = OPEN;
     // What a capture shows of an open-drain line that nobody drives is what pulls it up.
-    this.board.drive(line, level === 3 && this.pulled.has(line) ? "released" : level, at);
+    this.board.drive(line, level === OPEN && this.pulled.has(line) ? "released" : level, at);
     this.collect();
     if (this.latches.has(line) && level === 1) this.latch(at);
     this.watch.changed(line, at);

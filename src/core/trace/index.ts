@@ -12,3 +12,4 @@ export { readCapture, surveyCapture, type ReadOptions, type Report } from "./rea
 export { CaptureProblem, type CaptureSink, type Signal, type Survey, type SurveyResult } from "./types";
 export { LONGEST_RUN, csvOf, runEdges, vcdOf } from "./write";
 export { captureWindow, type LineWindow } from "./window";
+export { fullTape, tapeC, tapeCsv } from "./tape-text";

@@ -66,6 +66,23 @@ const tokensOf = (name: string): string[] =>
     .split(/[^a-z0-9]+/)
     .filter(Boolean);
 
+/** The port and bit of a line on the 8-bit board whose simulators and analysers call its legs so: PD5, PB0, PC4. */
+function portName(line: string): string | undefined {
+  const analogue = /^A([0-5])$/.exec(line);
+  if (analogue) return `c${analogue[1]}`;
+  const number = Number(line);
+  if (!Number.isInteger(number) || number < 0 || number > 13) return undefined;
+  return number < 8 ? `d${number}` : `b${number - 8}`;
+}
+
+const onPort = (tokens: readonly string[], port: string): boolean =>
+  tokens.some(
+    (token, at) =>
+      token === `p${port}` ||
+      token === `port${port}` ||
+      (token === `port${port[0]}` && tokens[at + 1] === port.slice(1)),
+  );
+
 /** How well a signal's name fits a line: its chip's name, its line number, or a usual name of its role. */
 function nameScore(signal: Signal, { line, role, name }: WantedLine): { score: number; why: string } {
   const tokens = tokensOf(signal.name);
@@ -84,6 +101,9 @@ function nameScore(signal: Signal, { line, role, name }: WantedLine): { score: n
       (token === number && at === tokens.length - 1 && /(line|pin|gpio|io|d)$/.test(tokens[at - 1] ?? "")) ||
       (/^a\d+$/.test(number) && token === number),
   );
+  const port = portName(line);
+  if (port && onPort(tokens, port))
+    return { score: 0.8, why: `named after its port, P${port.toUpperCase()}` };
   if (isLine) return { score: 0.85, why: `named after line ${line}` };
   if (role !== "other" && tokens.some((token) => SYNONYMS[role].test(token)))
     return { score: 0.7, why: `“${joined}” is a usual name for the ${role}` };

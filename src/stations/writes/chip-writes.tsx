@@ -3,9 +3,7 @@ import "./writes.css";
 import "./chip-writes.css";
 import { useMemo, useState, type ReactNode } from "react";
 import Form from "react-bootstrap/Form";
-import type { RigModel } from "@/core/address";
 import { parseWrite } from "@/core/bus";
-import type { PipName } from "@/core/glyph";
 import { busPart, type ChipWrite } from "@/core/program";
 import { formatNanoseconds } from "@/core/quantity";
 import { stagesAfter, tapeOf, traceWrites, type Phased } from "@/core/sim";
@@ -15,19 +13,9 @@ import { bitsOfTrace, lanesOf, pickedBit, samplesOf } from "./bus-lanes";
 import { ChipTape } from "./chip-tape";
 import { Fields, Registers } from "./chip-detail";
 import { CostSheet } from "./cost-sheet";
+import { ledsByDigit } from "./leds-by-digit";
 
 const EXAMPLES = { frames: "0F 01", "two-wire": "8F", strobed: "8F", i2c: "E0 83" } as const;
-
-/** The LEDs each digit has, in reading order. */
-const ledsByDigit = (model: RigModel): ReadonlyArray<ReadonlySet<PipName>> =>
-  model.digits.map(
-    ({ unit, digit }) =>
-      new Set(
-        model.addresses
-          .filter(({ pip }) => pip.startsWith(`${unit}.${digit}.`))
-          .map(({ segment }) => segment),
-      ),
-  );
 
 /** Writes to driver chips: the tape, the lines under it, any write typed on the spot, and what each leaves in the chip. */
 export function ChipWrites({ choice }: { choice: ReactNode }) {

@@ -2,7 +2,7 @@ import "./capture.css";
 import { useMemo, useState, type DragEvent } from "react";
 import Button from "react-bootstrap/Button";
 import { formatNanoseconds } from "@/core/quantity";
-import { guessMapping, wantedLines, type Mapping, type SurveyResult } from "@/core/trace";
+import { guessMapping, wantedLines, type DecodedFace, type Mapping, type SurveyResult } from "@/core/trace";
 import { say, useModel } from "@/store";
 import { FileButton, Progress, usePlanner } from "@/ui";
 import type { ReadCapture } from "@/workers";
@@ -21,6 +21,11 @@ const SAMPLES: Readonly<Record<string, { readonly file: string; readonly says: s
 
 /** Files beyond this are not taken: a browser tab could not read them in a reasonable time. */
 const MOST_BYTES = 2e9;
+
+/** When the first face stands that has something on it and nothing that nobody can tell. */
+const firstReadable = (faces: readonly DecodedFace[]): number =>
+  faces.find(({ text, digits }) => text.trim() !== "" && digits.every(({ unknown }) => unknown === ""))?.at ??
+  0;
 
 let opened = 0;
 
@@ -76,7 +81,7 @@ export function Capture() {
     planner.decode(rig, file!.blob, mapping, report),
   );
   const capture = decoding.stale ? undefined : decoding.result;
-  const moment = time ?? capture?.decoded.faces.find(({ text }) => text.trim() !== "")?.at ?? 0;
+  const moment = time ?? (capture ? firstReadable(capture.decoded.faces) : 0);
   const onDrop = (event: DragEvent) => {
     event.preventDefault();
     const dropped = event.dataTransfer.files[0];
@@ -142,14 +147,16 @@ export function Capture() {
       </section>
       {survey && (
         <div className="capture-grid">
-          <MappingTable
-            wanted={wanted}
-            guesses={guesses}
-            mapping={mapping}
-            survey={survey}
-            onChoose={(line, signal) => setChosen((before) => ({ ...before, [line]: signal }))}
-          />
-          {capture && <Findings capture={capture} onAt={setTime} />}
+          <div className="capture-column">
+            <MappingTable
+              wanted={wanted}
+              guesses={guesses}
+              mapping={mapping}
+              survey={survey}
+              onChoose={(line, signal) => setChosen((before) => ({ ...before, [line]: signal }))}
+            />
+            {capture && <Findings capture={capture} onAt={setTime} />}
+          </div>
           {capture && capture.decoded.faces.length > 0 && (
             <FaceOverTime decoded={capture.decoded} time={moment} onTime={setTime} />
           )}

@@ -1,10 +1,11 @@
-import { useId } from "react";
+import { useId, useMemo } from "react";
 import Form from "react-bootstrap/Form";
 import { type PipName } from "@/core/glyph";
 import { formatNanoseconds } from "@/core/quantity";
 import type { Decoded, DecodedFace } from "@/core/trace";
 import { useModel } from "@/store";
 import { DigitRow, litSegments } from "@/ui";
+import { ledsByDigit } from "../leds-by-digit";
 
 const names = (text: string): PipName[] => (text === "" ? [] : (text.split(" ") as PipName[]));
 
@@ -34,6 +35,7 @@ export function FaceOverTime({
   const model = useModel();
   const id = useId();
   const { faces, to } = decoded;
+  const has = useMemo(() => ledsByDigit(model), [model]);
   const at = Math.max(0, faceAt(faces, time));
   const face = faces[at]!;
   const step = Math.max(1, Math.ceil(faces.length / MOST_TICKS));
@@ -48,6 +50,7 @@ export function FaceOverTime({
           digits={face.digits.map(({ lit, unknown }, place) => ({
             key: String(place),
             lights: litSegments(names(lit), names(unknown)),
+            has: has[place],
           }))}
           height={70}
           label={`The display at this moment: ${face.text}`}
