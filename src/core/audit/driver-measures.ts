@@ -3,7 +3,7 @@ import { scannedChips, type ScannedChip, type Solution } from "../circuit";
 import type { Milliamps, Watts } from "../quantity";
 import type { UnitRef } from "../rig";
 import { chipScans, type ChipScan } from "../scan";
-import type { Measure } from "./measures";
+import type { Measure } from "./measure";
 
 type Leds = Solution["leds"];
 

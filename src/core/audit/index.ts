@@ -3,7 +3,8 @@ import { isMultiplexed, type RigModel } from "../address";
 import { inputHigh, supplyOf } from "../circuit";
 import { isChip } from "../parts";
 import { legRef } from "../rig";
-import { measuresOf, type Measure } from "./measures";
+import type { Measure } from "./measure";
+import { measuresOf } from "./measures";
 import { searchWorst, type Search, type Worst } from "./search";
 
 export {
@@ -14,7 +15,7 @@ export {
   type SchoolFigures,
   type SupplyAdvice,
 } from "./advice";
-export type { Measure, MeasureKind } from "./measures";
+export type { Measure, MeasureKind } from "./measure";
 export {
   offerFor,
   pickResistor,

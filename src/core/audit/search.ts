@@ -1,7 +1,7 @@
 import { placesOf, stateFor, type DriveState, type RigModel } from "../address";
 import { pipsIn, pointAt } from "../circuit";
 import type { Place } from "../rig";
-import type { Measure } from "./measures";
+import type { Measure } from "./measure";
 
 /** Up to so many bits every state is looked at; beyond, the worst is climbed to. */
 const EXHAUSTIVE_BITS = 12;

@@ -27,7 +27,7 @@ export type ChipMemory = ReadonlyArray<{ readonly address: number; readonly valu
 
 /** One write, what it says, and what it leaves behind. */
 export interface TapeEntry {
-  readonly phase: "set-up" | "update" | "typed";
+  readonly phase: "set-up" | "update" | "typed" | "keys";
   readonly write: BusWrite;
   readonly why: string;
   readonly bytes: readonly number[];
@@ -68,8 +68,11 @@ export function tapeOf(program: Program, frame: number): Phased[] {
   ];
 }
 
-/** Sends writes over the wires as they are, from power-up, and notes what each of them does. */
-export function traceWrites(model: RigModel, writes: readonly Phased[], most = Infinity): BusTrace {
+/**
+ * Sends writes over the wires as they are, from power-up, and notes what each of them does.
+ * @param keys what the chips report of their keys, the same bytes for all of them
+ */
+export function traceWrites(model: RigModel, writes: readonly Phased[], keys?: readonly number[]): BusTrace {
   const { cost } = controllerById(model.rig.plan.controller);
   const program = buildProgram(model);
   const board = new Board(model);
@@ -77,13 +80,16 @@ export function traceWrites(model: RigModel, writes: readonly Phased[], most = I
     if (statement.do === "line-mode") board.drive(statement.line, statement.released ? "released" : LOW, 0);
   for (const { protocol, select } of program.buses)
     if (protocol === "strobed" && select !== undefined) board.drive(select, HIGH, 0);
-  board.drivers.forEach((driver) => driver.takeNotes());
+  board.drivers.forEach((driver) => {
+    driver.takeNotes();
+    if (keys) driver.holdKeys?.(keys);
+  });
   const before = memoryOf(board);
   const ticks: BusTick[] = [];
   const entries: TapeEntry[] = [];
   const decode = new Map<UnitRef, number>();
   let now: Nanoseconds = cost.pinMode * 4 + 2000;
-  writes.slice(0, most).forEach(({ phase, write }, place) => {
+  writes.forEach(({ phase, write }, place) => {
     const state: SlotState = { slot: 0, bytes: [], levels: [], writes: [write] };
     const { events, duration } = burstOf({ ...program, send: [{ do: "send-writes" }] }, state, "send", cost);
     const first = ticks.length;

@@ -30,6 +30,11 @@ const levelOf = (character: string): Level | undefined => {
   }
 };
 
+/** Levels by the code of their character. */
+const LEVELS: ReadonlyArray<Level | undefined> = Array.from({ length: 128 }, (_, code) =>
+  levelOf(String.fromCharCode(code)),
+);
+
 /** Value change dump, IEEE 1364: declarations, then times and the values that change at them. Read word by word. */
 export class VcdReader implements CaptureReader {
   readonly remarks: string[] = [];
@@ -62,7 +67,13 @@ export class VcdReader implements CaptureReader {
       while (at < last && all.charCodeAt(at) <= 32) at += 1;
       let end = at;
       while (end < last && all.charCodeAt(end) > 32) end += 1;
-      if (end > at) this.word(all.slice(at, end));
+      if (end > at) {
+        // Nearly every word of a dump is a level of one signal: it takes the short way.
+        const level =
+          this.inBody && !this.declaration && !this.waiting ? LEVELS[all.charCodeAt(at)] : undefined;
+        if (level !== undefined && end > at + 1) this.scalar(all.slice(at + 1, end), level);
+        else this.word(all.slice(at, end));
+      }
       at = end;
     }
   }
@@ -188,6 +199,16 @@ export class VcdReader implements CaptureReader {
     if (levels.some((level) => level === undefined))
       return this.remark(`“b${value.slice(0, 30)}” is no value`);
     this.set(id, levels as Level[]);
+  }
+
+  private scalar(id: string, level: Level): void {
+    const variables = this.variables.get(id);
+    if (!variables) return;
+    if (variables.length > 1 || variables[0]!.width > 1) return this.set(id, [level]);
+    const signal = variables[0]!.first;
+    if (this.levels[signal] === level && this.started) return;
+    this.levels[signal] = level;
+    this.sink.change(signal, this.now, level);
   }
 
   private set(id: string, given: readonly Level[]): void {

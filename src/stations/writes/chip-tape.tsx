@@ -8,6 +8,7 @@ const PHASES: Readonly<Record<TapeEntry["phase"], string>> = {
   "set-up": "Set-up, once after power-up",
   update: "Update, for every change",
   typed: "Typed",
+  keys: "Key read, as often as keys are asked for",
 };
 
 /** Bytes of a write, the picked pip's bit marked in its byte. */

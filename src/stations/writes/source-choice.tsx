@@ -1,14 +1,15 @@
 import Button from "react-bootstrap/Button";
 import ButtonGroup from "react-bootstrap/ButtonGroup";
 
-export type WritesSource = "program" | "capture";
+export type WritesSource = "program" | "capture" | "keys";
 
 const SOURCES: ReadonlyArray<readonly [WritesSource, string]> = [
   ["program", "The rig's program"],
   ["capture", "A capture"],
+  ["keys", "Keys"],
 ];
 
-/** Whose writes are looked at: those of the rig's own program, or those in a capture from a board. */
+/** What is looked at: the writes of the rig's own program, those in a capture from a board, or keys that are read. */
 export function SourceChoice({
   source,
   onSource,

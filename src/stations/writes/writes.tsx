@@ -22,6 +22,7 @@ import { DigitFace, StationFrame, litSegments } from "@/ui";
 import { ChipWrites } from "./chip-writes";
 import { Capture } from "./capture";
 import { ChipStages } from "./chip-stages";
+import { Keys } from "./keys";
 import { SourceChoice, type WritesSource } from "./source-choice";
 import { Tape } from "./tape";
 import { Waveform } from "./waveform";
@@ -39,6 +40,12 @@ export function WritesStation() {
         actions={choice}
       >
         <Capture />
+      </StationFrame>
+    );
+  if (source === "keys")
+    return (
+      <StationFrame title="Writes" lead="Keys as chips and boards read them." actions={choice}>
+        <Keys />
       </StationFrame>
     );
   return writesToChips(model) ? <ChipWrites choice={choice} /> : <RegisterWrites choice={choice} />;

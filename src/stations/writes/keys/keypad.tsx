@@ -1,0 +1,182 @@
+import { useState } from "react";
+import Form from "react-bootstrap/Form";
+import { KEYPADS, debounceFor, keypadScanTime, scanKeypad, type KeypadName } from "@/core/keys";
+import { easyLines } from "@/core/parts";
+import { formatQuantity } from "@/core/quantity";
+import { controllerById } from "@/core/rig";
+import { usedLines } from "@/core/ways";
+import { useModel } from "@/store";
+import { QuantityField, SeverityMark } from "@/ui";
+import { KeyButton } from "./key-button";
+
+/** Time a row is given to settle before the columns are read, µs. */
+const SETTLE = 10;
+
+/** A keypad the board scans: keys held on screen, the scan row by row, ghosts, bouncing, lines and time. */
+export function Keypad() {
+  const model = useModel();
+  const { rig } = model;
+  const board = controllerById(rig.plan.controller);
+  const [pad, setPad] = useState<KeypadName>("4x4");
+  const [diodes, setDiodes] = useState(false);
+  const [bounce, setBounce] = useState(0.01);
+  const [every, setEvery] = useState(0.005);
+  const [down, setDown] = useState<ReadonlySet<number>>(new Set());
+  const { rows, columns, faces } = KEYPADS[pad];
+  const reading = scanKeypad(pad, down, diodes);
+  const used = new Set(usedLines(model));
+  const free = easyLines(board).filter((line) => !used.has(line));
+  const lines = free.slice(0, rows + columns);
+  const missing = rows + columns - lines.length;
+  const { samples, atBest, atWorst } = debounceFor(bounce * 1000, every * 1000);
+  const scan = keypadScanTime(pad, board.cost.pinWrite / 1000, SETTLE);
+  const toggle = (key: number) =>
+    setDown((before) => {
+      const next = new Set(before);
+      if (!next.delete(key)) next.add(key);
+      return next;
+    });
+  return (
+    <section className="sheet mt-3">
+      <div className="spread flex-wrap gap-2">
+        <h2>A keypad by rows and columns</h2>
+        <span className="row-line flex-wrap align-items-end">
+          <Form.Select
+            size="sm"
+            aria-label="Keypad"
+            value={pad}
+            onChange={(event) => {
+              setPad(event.target.value as KeypadName);
+              setDown(new Set());
+            }}
+            style={{ width: 130 }}
+          >
+            <option value="3x4">3 × 4 keys</option>
+            <option value="4x4">4 × 4 keys</option>
+          </Form.Select>
+          <Form.Check
+            id="keypad-diodes"
+            label="a diode at each key"
+            checked={diodes}
+            onChange={(event) => setDiodes(event.target.checked)}
+          />
+          <QuantityField
+            label="Contacts bounce for"
+            unit="s"
+            value={bounce}
+            range={[0.0005, 0.1]}
+            onCommit={setBounce}
+            width={110}
+          />
+          <QuantityField
+            label="Scanned every"
+            unit="s"
+            value={every}
+            range={[0.0005, 0.1]}
+            onCommit={setEvery}
+            width={110}
+          />
+        </span>
+      </div>
+      <div className="keypad-grid">
+        <div
+          className="keypad"
+          role="group"
+          aria-label="Keys of the keypad"
+          style={{ gridTemplateColumns: `repeat(${columns}, 3.1rem)` }}
+        >
+          {faces.map((face, key) => (
+            <KeyButton
+              key={face}
+              face={face}
+              label={`Key ${face}`}
+              down={down.has(key)}
+              ghost={reading.ghosts.includes(key)}
+              onToggle={() => toggle(key)}
+            />
+          ))}
+        </div>
+        <div>
+          <table className="rule-table small" aria-label="The scan, row by row">
+            <thead>
+              <tr>
+                <th>Pulled low</th>
+                {Array.from({ length: columns }, (_, column) => (
+                  <th key={column} className="number">
+                    column {column + 1}
+                    {lines[rows + column] !== undefined && (
+                      <span className="quiet"> · {lines[rows + column]}</span>
+                    )}
+                  </th>
+                ))}
+                <th>Taken for</th>
+              </tr>
+            </thead>
+            <tbody>
+              {reading.steps.map(({ row, low }) => (
+                <tr key={row}>
+                  <td>
+                    row {row + 1}
+                    {lines[row] !== undefined && <span className="quiet"> · line {lines[row]}</span>}
+                  </td>
+                  {Array.from({ length: columns }, (_, column) => (
+                    <td key={column} className="number mono">
+                      {low.includes(column) ? <strong>0</strong> : 1}
+                    </td>
+                  ))}
+                  <td>{low.map((column) => faces[row * columns + column]).join(" ") || "–"}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="small mb-1 mt-2" role="status">
+            {reading.ghosts.length > 0 ? (
+              <>
+                <SeverityMark severity="fault" text="ghost" />{" "}
+                {reading.ghosts.map((key) => faces[key]).join(", ")} read
+                {reading.ghosts.length === 1 ? "s" : ""} as pressed: current finds its way through three
+                others. Put a diode at each key, or take no more than two at once.
+              </>
+            ) : (
+              <>
+                <SeverityMark severity="good" text="no ghosts" />{" "}
+                {diodes
+                  ? "With a diode at each key any number of them can be held."
+                  : "Up to two keys at once are always told apart."}
+              </>
+            )}
+          </p>
+        </div>
+        <dl className="facts">
+          <div>
+            <dt>Lines</dt>
+            <dd>
+              {rows + columns}: rows on {lines.slice(0, rows).join(", ") || "none"}; columns, pulled up, on{" "}
+              {lines.slice(rows).join(", ") || "none"}
+              {missing > 0 && (
+                <span className="d-block">
+                  <SeverityMark severity="fault" text={`${missing} too few`} /> this board has {free.length}{" "}
+                  easy lines left
+                </span>
+              )}
+            </dd>
+          </div>
+          <div>
+            <dt>One scan</dt>
+            <dd>
+              {formatQuantity(scan / 1e6, "s", 3)}, {((scan / 1e6 / every) * 100).toPrecision(2)} % of the
+              board&apos;s time
+            </dd>
+          </div>
+          <div>
+            <dt>Bouncing</dt>
+            <dd>
+              {samples} equal readings in a row; a press counts after {formatQuantity(atBest / 1000, "s")} to{" "}
+              {formatQuantity(atWorst / 1000, "s")}
+            </dd>
+          </div>
+        </dl>
+      </div>
+    </section>
+  );
+}
