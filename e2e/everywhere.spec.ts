@@ -8,6 +8,7 @@ const VIEWS = [
   "/new",
   ...STATIONS.map((station) => `/rig/slip-gate/${station}`),
   ...STATIONS.map((station) => `/rig/river-level/${station}`),
+  ...["plan", "wires", "scan", "writes"].map((station) => `/rig/crew-tally/${station}`),
 ];
 
 test("the keyboard: stations, pip, run and step, finder, list of keys, large face", async ({ page }) => {

@@ -199,6 +199,9 @@ export function DigitFace({ height, label, ...digit }: Props) {
 
 const PITCH = 118;
 const LAMP_ROOM = 28;
+/** More digits than this stand in several rows, whole chips of eight in each. */
+const LONGEST_ROW = 16;
+const ROW_PITCH = 172;
 
 interface RowProps {
   readonly colour: LedColour;
@@ -218,24 +221,30 @@ interface RowProps {
 
 /** Digits side by side behind one lens: the face of a whole display. */
 export function DigitRow({ colour, digits, picked, onPick, height, label, children }: RowProps) {
-  const width = PITCH * (digits.length - 1) + 124;
+  const inRow = digits.length > LONGEST_ROW ? Math.ceil(Math.sqrt(digits.length / 2) / 4) * 8 : digits.length;
+  const width = PITCH * (inRow - 1) + 124;
   // Lamps stand above their digits.
   const above = digits.some(({ has }) => has?.has("lamp")) ? LAMP_ROOM : 0;
+  const tall = 150 + above + (Math.ceil(digits.length / Math.max(1, inRow)) - 1) * ROW_PITCH;
   return (
     <svg
-      viewBox={`-6 ${-above} ${width} ${150 + above}`}
+      viewBox={`-6 ${-above} ${width} ${tall}`}
       role={onPick ? "group" : "img"}
       aria-label={label}
       className="digit-row"
       style={{
         maxHeight: height,
-        aspectRatio: `${width} / ${150 + above}`,
+        aspectRatio: `${width} / ${tall}`,
         ["--led" as string]: LED_CSS[colour],
       }}
     >
       {GLOW}
       {digits.map(({ key, lights, has }, at) => (
-        <g key={key} transform={`translate(${at * PITCH} 0)`} data-digit={at + 1}>
+        <g
+          key={key}
+          transform={`translate(${(at % inRow) * PITCH} ${Math.floor(at / inRow) * ROW_PITCH})`}
+          data-digit={at + 1}
+        >
           <Digit
             colour={colour}
             lights={lights}

@@ -1,16 +1,7 @@
 import { isMultiplexed, pipTitle, railVolts, type RigModel } from "../address";
 import { circuitOf, stageOf, supplyOf, type Solution } from "../circuit";
 import { LED_FIGURES, partById, type ControllerPart } from "../parts";
-import {
-  controllerById,
-  legRef,
-  legTitle,
-  pipId,
-  type LegRef,
-  type PipId,
-  type Unit,
-  type UnitRef,
-} from "../rig";
+import { controllerById, legRef, legTitle, pipId, type LegRef, type Unit, type UnitRef } from "../rig";
 import { chipScans, fullTimeline, lightDuty, pulseLimit } from "../scan";
 import { driverMeasures, driverSupply } from "./driver-measures";
 import type { Measure } from "./measure";

@@ -173,7 +173,8 @@ const ledForward = (model: RigModel, unit: UnitRef): number => {
 
 /** Two chips that answer to one bus address show the same. */
 function checkAddresses(model: RigModel): Finding[] {
-  return (model.wired.buses ?? []).flatMap(({ units, addresses = [] }) => {
+  return (model.wired.buses ?? []).flatMap(({ units, addresses }) => {
+    if (!addresses) return [];
     const twice = units.filter(
       (_, at) => addresses.indexOf(addresses[at]!) !== at || addresses.lastIndexOf(addresses[at]!) !== at,
     );

@@ -6,7 +6,7 @@ import type { Milliamps } from "../quantity";
 import { remembered } from "../remember";
 import { splitPipId, type LegRef, type PipId, type Place, type UnitRef } from "../rig";
 import { circuitOf } from "./rig-circuit";
-import { memoryPicture, pictureCurrents, scannedChips } from "./scanned";
+import { memoryPicture, pictureCurrents, scannedChips, turnCurrents } from "./scanned";
 import type { Solution } from "./network";
 
 /** The level of every output of the circuit once the program has put out a state. */
@@ -104,6 +104,8 @@ export const NEAR_LIMIT = 0.8;
 export const currentFigures: (model: RigModel) => CurrentFigures = remembered(solveFigures);
 
 function solveFigures(model: RigModel): CurrentFigures {
+  const scanned = scannedFigures(model);
+  if (scanned) return scanned;
   const slots = model.slots.map((digits) => {
     const pips = pipsIn(model, digits);
     return { pips, point: pointWith(model, new Set(pips)) };
@@ -150,6 +152,46 @@ function solveFigures(model: RigModel): CurrentFigures {
       0,
       ...slots.map(({ point }) => [...point.leds.values()].reduce((sum, current) => sum + current, 0)),
     ),
+  };
+}
+
+/** The same figures where every LED is scanned by a driver chip: each digit is a circuit of its own. */
+function scannedFigures(model: RigModel): CurrentFigures | undefined {
+  const chips = scannedChips(model);
+  const count = chips.reduce((sum, { leds }) => sum + leds.length, 0);
+  if (count === 0 || count < model.wired.pips.length) return undefined;
+  const pips = new Map<PipId, { alone: Milliamps; together: Milliamps }>(
+    model.addresses.map(({ pip }) => [pip, { alone: 0, together: 0 }]),
+  );
+  for (const chip of chips) {
+    chip.part.digitLegs.forEach((_, digit) => {
+      const leds = chip.leds.filter((led) => led.digit === digit);
+      const together = turnCurrents(chip, leds);
+      leds.forEach((led, at) =>
+        pips.set(led.pip, { alone: turnCurrents(chip, [led])[0]!, together: together[at]! }),
+      );
+    });
+  }
+  const [first] = model.digits;
+  const inGlyph = (segments: string): Milliamps => {
+    const chip = chips.find(({ leds }) =>
+      leds.some(({ pip }) => first && pip.startsWith(`${first.unit}.${first.digit}.`)),
+    );
+    const lit = (chip?.leds ?? []).filter(({ pip }) => {
+      const { unit, digit, segment } = splitPipId(pip);
+      return unit === first?.unit && digit === first.digit && segments.includes(segment) && segment !== "dp";
+    });
+    return chip ? Math.max(0, ...turnCurrents(chip, lit)) : 0;
+  };
+  const all = [...pips.values()];
+  return {
+    pips,
+    inOne: inGlyph("bc"),
+    inEight: inGlyph("abcdefg"),
+    mostLed: Math.max(0, ...all.map(({ alone, together }) => Math.max(alone, together))),
+    mostOutput: { current: 0, leg: undefined },
+    packages: packagesOf(model, []),
+    total: all.reduce((sum, { together }) => sum + together, 0),
   };
 }
 

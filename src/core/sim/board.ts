@@ -119,6 +119,9 @@ export class Board {
     const controller = rig.units.find(({ ref }) => this.model.part(ref).kind === "controller")!;
     const found = nets.of(legRef(controller.ref, line)).legs.some((leg) => {
       const { unit, leg: end } = splitLegRef(leg);
+      const part = this.model.part(unit);
+      // To read such a chip the board lends the line its own pull-up.
+      if (part.kind === "driver-chip" && part.protocol === "strobed" && part.pins.data === end) return true;
       if (rig.units.find(({ ref }) => ref === unit)?.part !== "resistor") return false;
       const other = nets.of(legRef(unit, end === "1" ? "2" : "1"));
       return (railVolts(drivers.get(other.id) ?? []) ?? 0) > 0;

@@ -88,16 +88,33 @@ export function traceWrites(model: RigModel, writes: readonly Phased[], keys?: r
   const ticks: BusTick[] = [];
   const entries: TapeEntry[] = [];
   const decode = new Map<UnitRef, number>();
+  const given = new Map<string, LineGiven>();
+  const stands = new Map<string, Level>();
   let now: Nanoseconds = cost.pinMode * 4 + 2000;
   writes.forEach(({ phase, write }, place) => {
     const state: SlotState = { slot: 0, bytes: [], levels: [], writes: [write] };
     const { events, duration } = burstOf({ ...program, send: [{ do: "send-writes" }] }, state, "send", cost);
     const first = ticks.length;
-    for (const { at, line, level, bit } of events) {
-      board.drive(line, level, now + at);
-      ticks.push({ at: now + at, line, given: level, level: board.lineLevel(line), write: place, bit });
-    }
     const bus = program.buses[write.bus]!;
+    for (const { at, line, level, bit } of events) {
+      const moment = now + at;
+      board.drive(line, level, moment);
+      given.set(line, level);
+      ticks.push({ at: moment, line, given: level, level: board.lineLevel(line), write: place, bit });
+      // A chip answers on the data line when the clock moves.
+      const answer = board.lineLevel(bus.data);
+      const before = stands.get(bus.data);
+      if (line !== bus.data && before !== undefined && answer !== before)
+        ticks.push({
+          at: moment,
+          line: bus.data,
+          given: given.get(bus.data) ?? 0,
+          level: answer,
+          write: place,
+          bit: undefined,
+        });
+      stands.set(bus.data, answer);
+    }
     const notes = board.drivers
       .filter(({ units }) => units.some((unit) => bus.units.includes(unit)))
       .flatMap((driver) => driver.takeNotes());

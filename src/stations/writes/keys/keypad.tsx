@@ -39,7 +39,7 @@ export function Keypad() {
   return (
     <section className="sheet mt-3">
       <div className="spread flex-wrap gap-2">
-        <h2>A keypad by rows and columns</h2>
+        <h2 className="sheet-title mb-0">A keypad by rows and columns</h2>
         <span className="row-line flex-wrap align-items-end">
           <Form.Select
             size="sm"

@@ -1,0 +1,78 @@
+import { expect, test } from "@playwright/test";
+import { expectFace, openStation, trail } from "./helpers";
+
+test("driver chips: the tape in words, a write typed on the spot, edge by edge, what it leaves in the chip", async ({
+  page,
+}) => {
+  await openStation(page, "writes", "water-warmth");
+  await expect(page.getByText("display on, level 4 of 7")).toBeVisible();
+  await expect(trail(page)).toContainText("U1 bit 0 of address 0");
+  await page.getByLabel("Update for").selectOption({ label: "12.5°" });
+  await expect(page.getByRole("img", { name: "The display after this write: 12.5°" })).toBeVisible();
+  await page.getByLabel("Type a write").fill("8x");
+  await expect(page.getByText(/no hexadecimal byte/)).toBeVisible();
+  await page.getByLabel("Type a write").fill("80");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("display off; the memory is kept").first()).toBeVisible();
+  await expect(page.getByRole("table", { name: "Registers of U1" })).toContainText("was 0x0C");
+  await page.getByRole("button", { name: "One edge on" }).click();
+  await expect(page.getByRole("status").filter({ hasText: "line 5 low" })).toBeVisible();
+  await page.getByRole("button", { name: "Write before" }).click();
+  await expect(page.getByRole("img", { name: "The display after this write: 12.5°" })).toBeVisible();
+});
+
+test("a capture with a fault: found, explained, its writes and faces; a file that is none gets a clear word", async ({
+  page,
+}) => {
+  await openStation(page, "writes", "crew-tally");
+  await page.getByRole("button", { name: "A capture" }).click();
+  await page.getByRole("button", { name: /Sample/ }).click();
+  await expect(page.getByText(/hold what was never written/)).toBeVisible();
+  await expect(page.getByLabel("Signal of STB")).toHaveValue("2");
+  await expect(page.getByRole("heading", { name: /^6 writes/ })).toBeVisible();
+  await page.getByRole("button", { name: /2\*5\.\*2/ }).click();
+  await expect(page.getByRole("img", { name: /moment: 2\*5\.\*2/ })).toBeVisible();
+  await page.getByLabel("Signal of STB").selectOption("");
+  await expect(page.getByText(/No write reaches a chip/)).toBeVisible();
+  const input = page.locator("input[type=file]");
+  await input.setInputFiles({ name: "letter.vcd", mimeType: "text/plain", buffer: Buffer.from("Dear all") });
+  await expect(page.getByText(/“letter.vcd” cannot be read/)).toBeVisible();
+
+  const download = page.waitForEvent("download");
+  await page.getByRole("button", { name: "VCD" }).click();
+  const path = await (await download).path();
+  await input.setInputFiles(path);
+  await expect(page.getByText(/as the rig's own program does/)).toBeVisible();
+});
+
+test("keys: what the chip answers, and a ghost among a keypad's", async ({ page }) => {
+  await openStation(page, "writes", "crew-tally");
+  await page.getByRole("button", { name: "Keys", exact: true }).click();
+  const board = page.getByRole("group", { name: "Keys of TM1638" });
+  await board.getByRole("button", { name: "Key 6" }).click();
+  await expect(page.getByText("0x00 0x10 0x00 0x00")).toBeVisible();
+  const pad = page.getByRole("group", { name: "Keys of the keypad" });
+  for (const key of ["1", "2", "4"])
+    await pad.getByRole("button", { name: `Key ${key}`, exact: true }).click();
+  await expect(pad.getByRole("button", { name: "Key 5, read as pressed" })).toBeVisible();
+  await page.getByLabel("a diode at each key").check();
+  await expect(page.getByText("no ghosts")).toBeVisible();
+});
+
+test("Plan: a chain of MAX7219 from the ways, its current by one resistor, its brightness by steps", async ({
+  page,
+}) => {
+  await openStation(page, "plan", "oar-rack");
+  await page.getByRole("button", { name: "Build: MAX7219, eight digits a chip" }).click();
+  await expect(page.getByRole("heading", { name: "MAX7219" })).toBeVisible();
+  await expectFace(page, "in18out6");
+  await page.getByLabel("or for a peak of").fill("40 mA");
+  await page.keyboard.press("Enter");
+  await expect(page.getByLabel("Setting resistor")).toHaveValue("11 kΩ");
+  await page.getByLabel(/Brightness step/).fill("15");
+  await expect(page.getByText("12.1 % of the time")).toBeVisible();
+  await page.getByLabel("Digits", { exact: true }).selectOption("16");
+  await expect(page.getByRole("heading", { name: "2 × MAX7219" })).toBeVisible();
+  await page.getByRole("link", { name: "Current" }).click();
+  await expect(page.getByText("U2 segment legs")).toBeVisible();
+});
