@@ -5,9 +5,10 @@ import { checkModel } from "../src/core/check";
 import { pointWith, solveNetwork } from "../src/core/circuit";
 import { SEGMENTS } from "../src/core/glyph";
 import { buildProgram } from "../src/core/program";
-import { DEFAULT_PLAN, ledValues, newRig, readRig, writeRig, type Rig } from "../src/core/rig";
+import { DEFAULT_PLAN, ledValues, newRig, readRig, relay, writeRig, type Rig } from "../src/core/rig";
 import { untangle } from "../src/core/seat";
-import { Simulation, glyphTable } from "../src/core/sim";
+import { Simulation, glyphTable, tapeOf, traceWrites } from "../src/core/sim";
+import { decodeCapture, surveyCapture, vcdOf } from "../src/core/trace";
 import { compareWays } from "../src/core/ways";
 import { DEMO_RIGS, demoRig } from "../src/demo";
 
@@ -97,5 +98,48 @@ rows.push([
   ratio(time(() => solveNetwork({ nodes: 34, fixed, resistors, leds, drives: [] }), 20)),
 ]);
 
-const width = Math.max(...rows.map(([what]) => what.length));
-for (const [what, figure] of rows) console.log(`${what.padEnd(width)}  ${figure}`);
+const chain = relay(demoRig("oar-rack"), {
+  ...demoRig("oar-rack").plan,
+  scheme: "max7219",
+  digits: 512,
+  lines: {},
+});
+const chainModel = modelOf(chain);
+const chainProgram = buildProgram(chainModel);
+const chainTook = time(() => new Simulation(chainModel, chainProgram).advanceTo(60e9), 1);
+rows.push(["64 MAX7219 in a chain: simulated time over real time", `${Math.round(60_000 / chainTook)} ×`]);
+rows.push([
+  "64 MAX7219 in a chain: the tape of set-up and update",
+  ratio(time(() => traceWrites(chainModel, tapeOf(chainProgram, 0)), 1)),
+]);
+
+/** A capture with many signals of which only three matter. */
+function noisyCapture(): Blob {
+  const [head = "", body = ""] = [...vcdOf(demoRig("crew-tally"), 7e9)].join("").split("$upscope $end");
+  const noise = Array.from({ length: 1000 }, (_, at) => `$var wire 1 n${at} noise${at} $end\n`).join("");
+  let turn = 0;
+  const filled = body.replace(/^#\d+$/gm, (moment) => {
+    const changes = Array.from({ length: 1500 }, () => `${(turn += 7) & 1}n${turn % 1000}\n`).join("");
+    return `${moment}\n${changes}`;
+  });
+  return new Blob([head, noise, "$upscope $end", filled]);
+}
+
+async function readCaptures(): Promise<void> {
+  const capture = noisyCapture();
+  const start = performance.now();
+  await surveyCapture(capture);
+  const surveyed = performance.now() - start;
+  await decodeCapture(demoRig("crew-tally"), capture, { "9": 0, "8": 1, "10": 2 });
+  const decoded = performance.now() - start - surveyed;
+  const megabytes = capture.size / 1e6;
+  rows.push(["a capture of 1,000 signals: surveyed, a megabyte", ratio(surveyed / megabytes)]);
+  rows.push(["the same: decoded, a megabyte", ratio(decoded / megabytes)]);
+}
+
+function print(): void {
+  const width = Math.max(...rows.map(([what]) => what.length));
+  for (const [what, figure] of rows) console.log(`${what.padEnd(width)}  ${figure}`);
+}
+
+void readCaptures().then(print);

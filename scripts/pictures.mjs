@@ -72,5 +72,24 @@ await takePicture("breadboard", "/rig/river-level/wires", {
 });
 await takePicture("current-digits", "/rig/river-level/current", { act: (page) => page.waitForTimeout(4000) });
 await takePicture("code-logic", "/rig/boats-out/code");
+await takePicture("chip-writes", "/rig/crew-tally/writes");
+await takePicture("capture", "/rig/crew-tally/writes", {
+  act: async (page) => {
+    await page.getByRole("button", { name: "A capture" }).click();
+    await page.getByRole("button", { name: /Sample/ }).click();
+    await page.waitForTimeout(2500);
+  },
+});
+await takePicture("keys", "/rig/crew-tally/writes", {
+  act: async (page) => {
+    await page.getByRole("button", { name: "Keys", exact: true }).click();
+    await page.getByRole("button", { name: "Key 2", exact: true }).first().click();
+    for (const key of ["3", "A", "B"])
+      await page
+        .getByRole("button", { name: `Key ${key}`, exact: true })
+        .last()
+        .click();
+  },
+});
 await takePicture("phone", "/rig/slip-gate/glyphs", { width: 390, height: 844 });
 await browser.close();

@@ -62,6 +62,7 @@ export class Ht16k33 implements DriverModel {
     const clock = turnOf(before.clock, next.clock);
     const data = turnOf(before.data, next.data);
     const answered = this.answer;
+    this.watch.active = this.open;
     if (clock !== "none") this.watch.clock(next.clock!, at);
     let shows = false;
     if (clock === "rise") shows = this.sample(this.levels.data, at);

@@ -9,7 +9,7 @@ import {
   type ScanPicture,
   type ScannedDigit,
 } from "./driver";
-import { OPEN, UNKNOWN, asBit, type Bit, type Level } from "./level";
+import { LOW, OPEN, UNKNOWN, asBit, type Bit, type Level } from "./level";
 
 /** Register addresses, as the sheet names them. */
 export const MAX7219 = {
@@ -87,6 +87,7 @@ export class Max7219Chain {
     Object.assign(this.levels, next);
     const clock = turnOf(before.clock, next.clock);
     const load = turnOf(before.select, next.select);
+    this.watch.active = this.clocks > 0 || before.select === LOW;
     if (next.clock !== undefined && next.clock !== before.clock) this.watch.clock(next.clock, at);
     let shows = false;
     if (clock === "rise") this.shift(asBit(before.data), at);

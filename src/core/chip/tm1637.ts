@@ -61,6 +61,7 @@ export class Tm1637 implements DriverModel {
     const clock = turnOf(before.clock, next.clock);
     const wasAnswer = this.answer;
     const wasControl = this.control;
+    this.watch.active = this.open;
     if (clock !== "none") this.watch.clock(next.clock!, at);
     let wrote = false;
     if (clock === "rise") wrote = this.sample(this.levels.data, at);

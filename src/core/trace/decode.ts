@@ -6,6 +6,7 @@ import type { Rig, UnitRef } from "../rig";
 import { readFace } from "../show";
 import { Board, FaceWatch, type WatchedFace } from "../sim";
 import { busPart } from "../program";
+import { invertedSignals } from "./mapping";
 import { readCapture, type ReadOptions } from "./read";
 
 /** Which signal of a capture is on which line. */
@@ -64,11 +65,17 @@ export async function decodeCapture(
   const decoder = new Decoder(model, mapping);
   const reader = await readCapture(
     file,
-    { change: (signal, at, level) => decoder.change(signal, at, level) },
+    {
+      signals: (names) => decoder.invert(invertedSignals(names)),
+      change: (signal, at, level) => decoder.change(signal, at, level),
+    },
     options,
   );
   return decoder.finish(reader.now);
 }
+
+/** The other level of a signal that says the opposite; what is not known stays so. */
+export const turned = (level: Level): Level => (level === LOW ? 1 : level === 1 ? LOW : level);
 
 class Decoder {
   private readonly board: Board;
@@ -81,6 +88,7 @@ class Decoder {
   private readonly watch: FaceWatch;
   private readonly latches: ReadonlySet<string>;
   private latched = "";
+  private inverted: ReadonlySet<number> = new Set();
   private faceKey = "";
 
   constructor(
@@ -104,14 +112,19 @@ class Decoder {
     this.watch = new FaceWatch(model, this.board);
   }
 
+  invert(signals: ReadonlySet<number>): void {
+    this.inverted = signals;
+  }
+
   change(signal: number, at: Nanoseconds, level: Level): void {
     const line = this.lines.get(signal);
     if (line === undefined) return;
     this.watch.until(at, (face) => this.show(face));
-    // Before a board sets its lines up a capture may not know them: that is no edge.
-    if (level === UNKNOWN) level = OPEN;
-    // What a capture shows of an open-drain line that nobody drives is what pulls it up.
-    this.board.drive(line, level === OPEN && this.pulled.has(line) ? "released" : level, at);
+    if (this.inverted.has(signal)) level = turned(level);
+    // Before a board sets its lines up a capture may not know them: that is no edge. What it shows of an open-drain line
+    // that nobody drives is what pulls it up.
+    const pulledUp = level === OPEN && this.pulled.has(line);
+    this.board.drive(line, level === UNKNOWN ? OPEN : pulledUp ? "released" : level, at);
     this.collect();
     if (this.latches.has(line) && level === 1) this.latch(at);
     this.watch.changed(line, at);

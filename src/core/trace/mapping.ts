@@ -80,8 +80,16 @@ const onPort = (tokens: readonly string[], port: string): boolean =>
     (token, at) =>
       token === `p${port}` ||
       token === `port${port}` ||
-      (token === `port${port[0]}` && tokens[at + 1] === port.slice(1)),
+      token === `ddr${port}` ||
+      ((token === `port${port[0]}` || token === `ddr${port[0]}`) && tokens[at + 1] === port.slice(1)),
   );
+
+/**
+ * Signals that are direction registers of an 8-bit board: on a line that is only pulled down and let go, a 1 there is
+ * what pulls it down.
+ */
+export const invertedSignals = (names: readonly string[]): ReadonlySet<number> =>
+  new Set(names.flatMap((name, at) => (/(^|[^a-z])ddr[b-d]?([^a-z]|$)/i.test(name) ? [at] : [])));
 
 /** How well a signal's name fits a line: its chip's name, its line number, or a usual name of its role. */
 function nameScore(signal: Signal, { line, role, name }: WantedLine): { score: number; why: string } {

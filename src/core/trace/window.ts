@@ -1,6 +1,7 @@
 import type { Level } from "../chip";
 import type { Nanoseconds } from "../quantity";
-import type { Mapping } from "./decode";
+import { turned, type Mapping } from "./decode";
+import { invertedSignals } from "./mapping";
 import { readCapture } from "./read";
 
 /** Changes of one line within a stretch, the level before it first. */
@@ -26,8 +27,11 @@ export async function captureWindow(
   const found = new Map<string, Array<{ at: Nanoseconds; level: Level }>>();
   for (const line of lines.values()) found.set(line, []);
   try {
+    let inverted: ReadonlySet<number> = new Set();
     await readCapture(file, {
-      change(signal, at, level) {
+      signals: (names) => (inverted = invertedSignals(names)),
+      change(signal, at, given) {
+        const level = inverted.has(signal) ? turned(given) : given;
         if (at > to) throw new Reached();
         const line = lines.get(signal);
         if (line === undefined) return;
