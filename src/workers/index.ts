@@ -2,7 +2,7 @@ import { proxy, wrap, type Remote } from "comlink";
 import type { Planner, Report } from "./planner";
 import type { Simulator } from "./simulator";
 
-export type { Comparison, ReadCapture } from "./planner";
+export type { Comparison } from "./planner";
 
 let remote: Remote<Simulator> | undefined;
 

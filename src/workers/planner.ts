@@ -4,22 +4,14 @@ import type { Rig } from "@/core/rig";
 import { untangle, type BoardSize, type Untangled, type Wish } from "@/core/seat";
 import {
   captureWindow,
-  compareCapture,
-  decodeCapture,
+  inspectCapture,
   surveyCapture,
-  type Decoded,
-  type Difference,
+  type Inspected,
   type LineWindow,
   type Mapping,
   type SurveyResult,
 } from "@/core/trace";
 import { compareWays, recommendWay, type Recommendation, type WayFigures } from "@/core/ways";
-
-/** A capture as it was decoded, and what it does otherwise than the rig's own program. */
-export interface ReadCapture {
-  readonly decoded: Decoded;
-  readonly differences: readonly Difference[];
-}
 
 export type Report = (share: number) => void;
 
@@ -47,9 +39,8 @@ export class Planner {
     return surveyCapture(file, { report });
   }
 
-  async decode(rig: Rig, file: Blob, mapping: Mapping, report?: Report): Promise<ReadCapture> {
-    const decoded = await decodeCapture(rig, file, mapping, { report });
-    return { decoded, differences: compareCapture(rig, decoded) };
+  decode(rig: Rig, file: Blob, mapping: Mapping, report?: Report): Promise<Inspected> {
+    return inspectCapture(rig, file, mapping, { report });
   }
 
   window(file: Blob, mapping: Mapping, from: number, to: number): Promise<readonly LineWindow[]> {

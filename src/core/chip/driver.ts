@@ -72,6 +72,14 @@ export interface DriverModel {
   load(saved: string): void;
 }
 
+/** How long data has to stand before and after the clock rises, by protocol: from the timing tables of the sheets. */
+export const DATA_TIMES = {
+  frames: { setup: 25, hold: 0 },
+  "two-wire": { setup: 100, hold: 100 },
+  strobed: { setup: 100, hold: 100 },
+  i2c: { setup: 100, hold: 0 },
+} as const;
+
 /** Least times of a bus, in ns, from the timing table of the sheet. */
 export interface BusTimes {
   readonly period: Nanoseconds;

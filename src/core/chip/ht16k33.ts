@@ -1,6 +1,7 @@
 import type { Nanoseconds } from "../quantity";
 import {
   BusWatch,
+  DATA_TIMES,
   packBytes,
   turnOf,
   unpackBytes,
@@ -28,7 +29,7 @@ export const HT16K33 = {
 export const HT16K33_BLINK: readonly number[] = [0, 2, 1, 0.5];
 
 const COMMONS = 8;
-const TIMES = { period: 2500, high: 600, low: 1300, setup: 100, hold: 0 } as const;
+const TIMES = { period: 2500, high: 600, low: 1300, ...DATA_TIMES.i2c } as const;
 
 /**
  * HT16K33 on I²C: start is SDA falling while SCL is high, stop SDA rising; bits come MSB first, every ninth clock the

@@ -4,6 +4,7 @@ export { Selector } from "./selector";
 export { Ring4017, type Input4017 } from "./ring-4017";
 export { SegmentDecoder, type InputDecoder } from "./segment-decoder";
 export {
+  DATA_TIMES,
   type BusNote,
   type BusPin,
   type BusRule,

@@ -1,6 +1,7 @@
 import type { Nanoseconds } from "../quantity";
 import {
   BusWatch,
+  DATA_TIMES,
   packBytes,
   turnOf,
   unpackBytes,
@@ -28,7 +29,7 @@ export const CODE_B: readonly number[] = [
 ];
 
 const WORD = 16;
-const TIMES = { period: 100, high: 50, low: 50, setup: 25, hold: 0 } as const;
+const TIMES = { period: 100, high: 50, low: 50, ...DATA_TIMES.frames } as const;
 
 /** Registers of one chip. Digit registers are not to be trusted at power-up; all control registers are reset. */
 class Registers {

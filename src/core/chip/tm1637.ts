@@ -1,6 +1,7 @@
 import type { Nanoseconds } from "../quantity";
 import {
   BusWatch,
+  DATA_TIMES,
   packBytes,
   turnOf,
   unpackBytes,
@@ -25,7 +26,7 @@ export const TM16 = {
 export const TM16_PULSES: readonly number[] = [1, 2, 4, 10, 11, 12, 13, 14];
 
 const GRIDS = 6;
-const TIMES = { period: 2000, high: 400, low: 400, setup: 100, hold: 100 } as const;
+const TIMES = { period: 2000, high: 400, low: 400, ...DATA_TIMES["two-wire"] } as const;
 
 /**
  * TM1637. Start: DIO falls while CLK is high; stop: DIO rises while CLK is high. Bits come LSB first and are sampled

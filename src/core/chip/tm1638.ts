@@ -1,6 +1,7 @@
 import type { Nanoseconds } from "../quantity";
 import {
   BusWatch,
+  DATA_TIMES,
   packBytes,
   turnOf,
   unpackBytes,
@@ -13,7 +14,7 @@ import { HIGH, LOW, OPEN, type Level } from "./level";
 import { TM16, TM16_PULSES, hex } from "./tm1637";
 
 const GRIDS = 8;
-const TIMES = { period: 1000, high: 400, low: 400, setup: 100, hold: 100 } as const;
+const TIMES = { period: 1000, high: 400, low: 400, ...DATA_TIMES.strobed } as const;
 /** Least time the strobe is high between two commands, and from its fall to the first clock. */
 const STROBE: Nanoseconds = 1000;
 const KEY_BYTES = 4;

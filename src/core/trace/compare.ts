@@ -12,6 +12,7 @@ export interface Difference {
     | "nothing"
     | "missing set-up"
     | "bit order"
+    | "swapped lines"
     | "digit count"
     | "junk shown"
     | "brightness"

@@ -7,6 +7,7 @@ export {
   type DecodedWrite,
   type Mapping,
 } from "./decode";
+export { inspectCapture, type Inspected } from "./inspect";
 export { guessMapping, wantedLines, type Guess, type WantedLine } from "./mapping";
 export { readCapture, surveyCapture, type ReadOptions, type Report } from "./read";
 export { CaptureProblem, type CaptureSink, type Signal, type Survey, type SurveyResult } from "./types";

@@ -9,6 +9,7 @@ import {
   csvOf,
   decodeCapture,
   guessMapping,
+  inspectCapture,
   readCapture,
   runEdges,
   surveyCapture,
@@ -99,6 +100,24 @@ describe("faults in a capture", () => {
       ),
     );
     expect(found).toContainEqual(expect.objectContaining({ kind: "junk shown", severity: "fault" }));
+  });
+  test("clock and data exchanged", async () => {
+    for (const [rig, one, other] of [
+      [demoRig("water-warmth"), "6", "5"],
+      [demoRig("crew-tally"), "9", "8"],
+    ] as const) {
+      const file = fileOf(vcdOf(rig, 1e9));
+      const { guesses } = await read(rig, file);
+      const signal = (line: string) => guesses.find((guess) => guess.line === line)!.signal!;
+      const mapping = Object.fromEntries(guesses.map((guess) => [guess.line, guess.signal!]));
+      const { differences: found } = await inspectCapture(rig, file, {
+        ...mapping,
+        [one]: signal(other),
+        [other]: signal(one),
+      });
+      expect(found[0]).toMatchObject({ kind: "swapped lines", severity: "fault" });
+      expect((await inspectCapture(rig, file, mapping)).differences[0]!.kind).toBe("none");
+    }
   });
   test("bytes the wrong way round", async () => {
     const turn = (byte: number) =>

@@ -5,7 +5,6 @@ import { useMemo, useState, type ReactNode } from "react";
 import Form from "react-bootstrap/Form";
 import { parseWrite } from "@/core/bus";
 import { busPart, type ChipWrite } from "@/core/program";
-import { formatNanoseconds } from "@/core/quantity";
 import { stagesAfter, tapeOf, traceWrites, type Phased } from "@/core/sim";
 import { useModel, useOpenRig, useProgram } from "@/store";
 import { BusWave, CommitField, DigitRow, IconButton, StationFrame, litSegments } from "@/ui";
@@ -13,7 +12,9 @@ import { bitsOfTrace, lanesOf, pickedBit, samplesOf } from "./bus-lanes";
 import { ChipTape } from "./chip-tape";
 import { Fields, Registers } from "./chip-detail";
 import { CostSheet } from "./cost-sheet";
+import { ChainStrip } from "./chain-strip";
 import { ledsByDigit } from "./leds-by-digit";
+import { tickText } from "./tick-text";
 
 const EXAMPLES = { frames: "0F 01", "two-wire": "8F", strobed: "8F", i2c: "E0 83" } as const;
 
@@ -140,9 +141,7 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
             onClick={() => go(now + 1)}
           />
           <span className="small" role="status">
-            {tickNow
-              ? `${formatNanoseconds(tickNow.at, 5)}: line ${tickNow.line} ${tickNow.given === "released" ? "let go" : tickNow.given ? "high" : "low"}${tickNow.given === "released" && tickNow.level === 0 ? ", and the chip holds it low" : ""}`
-              : `${entry.says[0]?.title}: ${entry.says[0]?.says}`}
+            {tickNow ? tickText(trace, step ?? 1, bus) : `${entry.says[0]?.title}: ${entry.says[0]?.says}`}
           </span>
         </div>
         {stages.length > 0 && (
@@ -208,6 +207,7 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
         </section>
         <section className="sheet">
           <h2>Field by field</h2>
+          {entry.says.length > 1 && <ChainStrip entry={entry} units={bus.units} />}
           <div className="table-scroll chip-registers">
             <Fields entry={entry} />
           </div>

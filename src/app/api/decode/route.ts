@@ -2,8 +2,7 @@ import { modelOf } from "@/core/address";
 import { readRig } from "@/core/rig";
 import {
   CaptureProblem,
-  compareCapture,
-  decodeCapture,
+  inspectCapture,
   guessMapping,
   surveyCapture,
   wantedLines,
@@ -42,7 +41,7 @@ export async function POST(request: Request): Promise<Response> {
   const given = mappingFrom(form.get("mapping"), survey.signals, guesses);
   if (typeof given === "string") return refuse(422, given);
   try {
-    const decoded = await decodeCapture(read.rig, capture, given);
+    const { decoded, differences } = await inspectCapture(read.rig, capture, given);
     return Response.json({
       rig: { id: read.rig.id, name: read.rig.name },
       capture: {
@@ -70,7 +69,7 @@ export async function POST(request: Request): Promise<Response> {
       })),
       writesInAll: decoded.count,
       findings: decoded.breaches.map(({ rule, says, at, count }) => ({ rule, says, at: at / 1e9, count })),
-      differences: compareCapture(read.rig, decoded).map(({ at, ...rest }) => ({
+      differences: differences.map(({ at, ...rest }) => ({
         ...rest,
         at: at === undefined ? null : at / 1e9,
       })),

@@ -1,9 +1,9 @@
 import { formatNanoseconds } from "@/core/quantity";
+import type { Inspected } from "@/core/trace";
 import { SeverityMark } from "@/ui";
-import type { ReadCapture } from "@/workers";
 
 /** What the board does otherwise than the rig's own program, and the rules of the bus it breaks. */
-export function Findings({ capture, onAt }: { capture: ReadCapture; onAt: (at: number) => void }) {
+export function Findings({ capture, onAt }: { capture: Inspected; onAt: (at: number) => void }) {
   const { differences, decoded } = capture;
   const when = (at: number | undefined) =>
     at === undefined ? null : (

@@ -2,10 +2,16 @@ import "./capture.css";
 import { useMemo, useState, type DragEvent } from "react";
 import Button from "react-bootstrap/Button";
 import { formatNanoseconds } from "@/core/quantity";
-import { guessMapping, wantedLines, type DecodedFace, type Mapping, type SurveyResult } from "@/core/trace";
+import {
+  guessMapping,
+  wantedLines,
+  type DecodedFace,
+  type Inspected,
+  type Mapping,
+  type SurveyResult,
+} from "@/core/trace";
 import { say, useModel } from "@/store";
 import { FileButton, Progress, usePlanner } from "@/ui";
-import type { ReadCapture } from "@/workers";
 import { Findings } from "./capture-findings";
 import { CaptureTape } from "./capture-tape";
 import { FaceOverTime } from "./face-over-time";
@@ -77,7 +83,7 @@ export function Capture() {
           rig.glyphs,
         ])
       : undefined;
-  const decoding = usePlanner<ReadCapture>(key, (planner, report) =>
+  const decoding = usePlanner<Inspected>(key, (planner, report) =>
     planner.decode(rig, file!.blob, mapping, report),
   );
   const capture = decoding.stale ? undefined : decoding.result;

@@ -1,0 +1,39 @@
+import { hex } from "@/core/chip";
+import type { TapeEntry } from "@/core/sim";
+
+interface Props {
+  readonly entry: TapeEntry;
+  /** The chips of the chain, nearest the controller first. */
+  readonly units: readonly string[];
+}
+
+/** Which word of a transfer ends in which chip: the first one sent runs through to the far end. */
+export function ChainStrip({ entry, units }: Props) {
+  const { write, says } = entry;
+  if (write.bus !== "frames") return null;
+  return (
+    <ol className="chain-strip" aria-label="Which word goes to which chip">
+      <li className="chain-board">board</li>
+      {units.map((unit) => {
+        const word = says.findIndex((one) => one.unit === unit);
+        return (
+          <li key={unit}>
+            <strong>{unit}</strong>
+            {word < 0 ? (
+              <span className="tiny quiet">keeps what it had</span>
+            ) : (
+              <>
+                <span className="mono tiny">
+                  {hex(write.words[word]! >> 8)} {hex(write.words[word]! & 0xff)}
+                </span>
+                <span className="tiny quiet">
+                  word {word + 1}, {says[word]!.title}
+                </span>
+              </>
+            )}
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
