@@ -1,5 +1,5 @@
 import { isMultiplexed, pipTitle, railVolts, type RigModel } from "../address";
-import { circuitOf, stageOf, supplyOf, type Solution } from "../circuit";
+import { circuitOf, scannedChips, stageOf, supplyOf, type Solution } from "../circuit";
 import { LED_FIGURES, partById, type ControllerPart } from "../parts";
 import { controllerById, legRef, legTitle, pipId, type LegRef, type Unit, type UnitRef } from "../rig";
 import { chipScans, fullTimeline, lightDuty, pulseLimit } from "../scan";
@@ -297,10 +297,11 @@ function supplyMeasure(model: RigModel): Measure {
   });
   const separate = rig.units.some(({ part }) => part === "supply");
   const controller: ControllerPart = controllerById(rig.plan.controller);
+  const [chip] = scannedChips(model);
   return {
     id: "supply",
     kind: "supply",
-    title: separate ? "separate supply" : `board ${controller.logic} V leg`,
+    title: separate ? "separate supply" : `board ${chip?.supply || controller.logic} V leg`,
     unit: "A",
     maximum: separate ? undefined : controller.supplyMaximum / 1000,
     limits: separate ? "choose a supply for at least twice this" : controller.source,

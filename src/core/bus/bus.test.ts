@@ -165,6 +165,16 @@ describe("TM1637", () => {
     expect(notes.find(({ kind }) => kind === "read")).toMatchObject({ bytes: [key] });
     expect(chip.picture().digits[0]!.share).toBeGreaterThan(0);
   });
+  test("after keys were read data still runs on from address to address", () => {
+    const chip = new Tm1637();
+    send(chip, [{ bus: "two-wire", bytes: [0x42], reads: 1 }, two(0xc0, 1, 2, 3), two(0x88)]);
+    expect(
+      chip
+        .picture()
+        .digits.slice(0, 3)
+        .map(({ lit }) => lit),
+    ).toEqual([1, 2, 3]);
+  });
   test("a grid it does not have, a command it does not know, a clock too fast", () => {
     expect(rules(send(new Tm1637(), [two(0x40), two(0xc6, 1)]))).toEqual(["wrong address"]);
     expect(rules(send(new Tm1637(), [two(0x12)]))).toEqual(["no such command"]);

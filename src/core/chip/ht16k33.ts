@@ -11,7 +11,7 @@ import {
   type ScanPicture,
 } from "./driver";
 import { HIGH, LOW, OPEN, type Level } from "./level";
-import { hex } from "./tm1637";
+import { hex } from "./tm16";
 
 /** Commands, as the sheet's command summary lists them: the upper half of the byte says which. */
 export const HT16K33 = {

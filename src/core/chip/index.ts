@@ -13,6 +13,7 @@ export {
   type ScannedDigit,
 } from "./driver";
 export { CODE_B, MAX7219, Max7219Chain } from "./max7219";
-export { TM16, TM16_PULSES, Tm1637, hex } from "./tm1637";
+export { TM16, TM16_PULSES, hex } from "./tm16";
+export { Tm1637 } from "./tm1637";
 export { Tm1638 } from "./tm1638";
 export { HT16K33, HT16K33_BLINK, Ht16k33 } from "./ht16k33";

@@ -11,19 +11,7 @@ import {
   type ScanPicture,
 } from "./driver";
 import { HIGH, LOW, OPEN, type Level } from "./level";
-
-/** Commands of the TM16xx family, as the sheets list them. */
-export const TM16 = {
-  WRITE_NEXT: 0x40,
-  READ_KEYS: 0x42,
-  WRITE_FIXED: 0x44,
-  DISPLAY: 0x80,
-  DISPLAY_ON: 0x08,
-  ADDRESS: 0xc0,
-} as const;
-
-/** Pulse widths of the eight brightness levels, in sixteenths. */
-export const TM16_PULSES: readonly number[] = [1, 2, 4, 10, 11, 12, 13, 14];
+import { TM16, Tm16Registers } from "./tm16";
 
 const GRIDS = 6;
 const TIMES = { period: 2000, high: 400, low: 400, ...DATA_TIMES["two-wire"] } as const;
@@ -33,11 +21,7 @@ const TIMES = { period: 2000, high: 400, low: 400, ...DATA_TIMES["two-wire"] } a
  * on CLK rising; at the ninth clock the chip holds DIO low. Memory is undefined at power-up and the display is off.
  */
 export class Tm1637 implements DriverModel {
-  private readonly cells: number[] = Array<number>(GRIDS).fill(-1);
   private readonly levels: Record<"data" | "clock", Level> = { data: OPEN, clock: OPEN };
-  private control = 0;
-  private mode: number = TM16.WRITE_NEXT;
-  private address = 0;
   /** Between start and stop. */
   private open = false;
   private bits = 0;
@@ -54,6 +38,7 @@ export class Tm1637 implements DriverModel {
   /** The key that is held down as the chip reports it; 0xff for none. */
   key = 0xff;
   private readonly watch = new BusWatch(TIMES, "the chip takes 500 kHz at most, 2 µs from rise to rise");
+  private readonly registers = new Tm16Registers(GRIDS, GRIDS, this.watch);
 
   apply(next: Readonly<Partial<Record<BusPin, Level>>>, at: Nanoseconds): boolean {
     const before = { ...this.levels };
@@ -61,7 +46,6 @@ export class Tm1637 implements DriverModel {
     if (next.clock !== undefined) this.levels.clock = next.clock;
     const clock = turnOf(before.clock, next.clock);
     const wasAnswer = this.answer;
-    const wasControl = this.control;
     this.watch.active = this.open;
     if (clock !== "none") this.watch.clock(next.clock!, at);
     let wrote = false;
@@ -82,7 +66,7 @@ export class Tm1637 implements DriverModel {
         "unreadable level",
         `${clock === "doubt" ? "CLK" : "DIO"} is between low and high for this chip`,
       );
-    return wrote || wasAnswer !== this.answer || wasControl !== this.control;
+    return wrote || wasAnswer !== this.answer;
   }
 
   private start(at: Nanoseconds): void {
@@ -165,7 +149,7 @@ export class Tm1637 implements DriverModel {
       this.acknowledging = true;
       this.answer = LOW;
       this.bits = 0;
-      if (this.mode === TM16.READ_KEYS && this.taken[0] === TM16.READ_KEYS && this.taken.length === 1) {
+      if (this.registers.reads && this.taken[0] === TM16.READ_KEYS && this.taken.length === 1) {
         this.reading = Array.from({ length: 8 }, (_, at) => (this.key >> at) & 1);
         this.given = [0];
         this.readCount = 0;
@@ -180,53 +164,23 @@ export class Tm1637 implements DriverModel {
   private take(byte: number, at: Nanoseconds): boolean {
     const first = this.taken.length === 0;
     this.taken.push(byte);
-    if (!first) {
-      const place = this.address;
-      if (place >= GRIDS)
-        this.watch.breach(at, "wrong address", `data for grid ${place + 1}: this chip has six`);
-      else this.cells[place] = byte;
-      if (this.mode === TM16.WRITE_NEXT) this.address += 1;
-      return true;
-    }
-    if (byte < 0) return false;
-    switch (byte >> 6) {
-      case 1:
-        this.mode = byte & (TM16.READ_KEYS | TM16.WRITE_FIXED);
-        return false;
-      case 2:
-        this.control = byte & 0x0f;
-        return true;
-      case 3:
-        this.address = byte & 0x0f;
-        return false;
-      default:
-        this.watch.breach(
-          at,
-          "no such command",
-          `${hex(byte)} is none of the chip's commands: bits 7 and 6 are 0`,
-        );
-        return false;
-    }
+    return first ? this.registers.command(byte, at) : this.registers.data(byte, at);
   }
 
   picture(): ScanPicture {
-    const on = (this.control & TM16.DISPLAY_ON) !== 0;
-    const share = TM16_PULSES[this.control & 7]! / 16 / GRIDS;
+    const { cells, share } = this.registers;
     return {
       blink: 0,
-      digits: this.cells.map((cell) =>
-        on
+      digits: cells.map((cell) =>
+        share > 0
           ? { lit: Math.max(0, cell), unknown: cell < 0 ? 0xff : 0, share }
-          : { lit: 0, unknown: 0, share: 0 },
+          : { lit: 0, unknown: 0, share },
       ),
     };
   }
 
   get memory(): Array<{ address: number; value: number }> {
-    return [
-      ...this.cells.map((value, at) => ({ address: TM16.ADDRESS + at, value })),
-      { address: TM16.DISPLAY, value: this.control },
-    ];
+    return this.registers.memory;
   }
 
   takeNotes(): BusNote[] {
@@ -235,13 +189,10 @@ export class Tm1637 implements DriverModel {
 
   save(): string {
     return [
-      packBytes(this.cells),
+      this.registers.save(),
       packBytes([
         this.levels.data,
         this.levels.clock,
-        this.control,
-        this.mode,
-        this.address,
         Number(this.open),
         this.bits,
         this.byte,
@@ -255,28 +206,13 @@ export class Tm1637 implements DriverModel {
   }
 
   load(saved: string): void {
-    const [cells = "", state = "", taken = "", reading = "-"] = saved.split(";");
-    this.cells.splice(0, GRIDS, ...unpackBytes(cells));
-    const [data, clock, control, mode, address, open, bits, byte, acknowledging, answer, key] = unpackBytes(
-      state,
-    ) as number[];
+    const [registers = "", state = "", taken = "", reading = "-"] = saved.split(";");
+    this.registers.load(registers);
+    const [data, clock, open, bits, byte, acknowledging, answer, key] = unpackBytes(state);
     Object.assign(this.levels, { data, clock });
-    Object.assign(this, {
-      control,
-      mode,
-      address,
-      open: open === 1,
-      bits,
-      byte,
-      acknowledging: acknowledging === 1,
-      answer,
-      key,
-    });
+    Object.assign(this, { open: open === 1, bits, byte, acknowledging: acknowledging === 1, answer, key });
     this.taken = unpackBytes(taken);
     this.reading = reading === "-" ? undefined : unpackBytes(reading);
     this.watch.restart();
   }
 }
-
-export const hex = (byte: number): string =>
-  byte < 0 ? "??" : `0x${byte.toString(16).toUpperCase().padStart(2, "0")}`;

@@ -11,7 +11,7 @@ import {
   type ScanPicture,
 } from "./driver";
 import { HIGH, LOW, OPEN, type Level } from "./level";
-import { TM16, TM16_PULSES, hex } from "./tm1637";
+import { TM16, Tm16Registers, hex } from "./tm16";
 
 const GRIDS = 8;
 const TIMES = { period: 1000, high: 400, low: 400, ...DATA_TIMES.strobed } as const;
@@ -25,11 +25,7 @@ const KEY_BYTES = 4;
  * at power-up and the display is off.
  */
 export class Tm1638 implements DriverModel {
-  private readonly cells: number[] = Array<number>(GRIDS * 2).fill(-1);
   private readonly levels: Record<BusPin, Level> = { data: OPEN, clock: OPEN, select: OPEN };
-  private control = 0;
-  private mode: number = TM16.WRITE_NEXT;
-  private address = 0;
   private bits = 0;
   private byte = 0;
   private taken: number[] = [];
@@ -42,6 +38,7 @@ export class Tm1638 implements DriverModel {
   /** Four bytes, as the chip reports its keys. */
   keys: readonly number[] = [0, 0, 0, 0];
   private readonly watch = new BusWatch(TIMES, "the chip takes 1 MHz at most, 1 µs from rise to rise");
+  private readonly registers = new Tm16Registers(GRIDS * 2, GRIDS, this.watch);
 
   apply(next: Readonly<Partial<Record<BusPin, Level>>>, at: Nanoseconds): boolean {
     const before = { ...this.levels };
@@ -154,50 +151,25 @@ export class Tm1638 implements DriverModel {
   }
 
   private take(byte: number, at: Nanoseconds): boolean {
-    const first = this.taken.length === 0;
+    const [command] = this.taken;
     this.taken.push(byte);
-    if (!first) {
-      if (this.taken[0]! >> 6 !== 3) {
-        this.watch.breach(
-          at,
-          "no such command",
-          `${hex(byte)} follows a command without an address: data belongs behind an address command`,
-        );
-        return false;
-      }
-      this.cells[this.address] = byte;
-      if (this.mode === TM16.WRITE_NEXT) this.address = (this.address + 1) % this.cells.length;
-      return true;
-    }
-    if (byte < 0) return false;
-    switch (byte >> 6) {
-      case 1:
-        this.mode = byte & (TM16.READ_KEYS | TM16.WRITE_FIXED);
-        return false;
-      case 2:
-        this.control = byte & 0x0f;
-        return true;
-      case 3:
-        this.address = byte & 0x0f;
-        return false;
-      default:
-        this.watch.breach(
-          at,
-          "no such command",
-          `${hex(byte)} is none of the chip's commands: bits 7 and 6 are 0`,
-        );
-        return false;
-    }
+    if (command === undefined) return this.registers.command(byte, at);
+    if (command >> 6 === 3) return this.registers.data(byte, at);
+    this.watch.breach(
+      at,
+      "no such command",
+      `${hex(byte)} follows a command without an address: data belongs behind an address command`,
+    );
+    return false;
   }
 
   picture(): ScanPicture {
-    const on = (this.control & TM16.DISPLAY_ON) !== 0;
-    const share = TM16_PULSES[this.control & 7]! / 16 / GRIDS;
+    const { cells, share } = this.registers;
     return {
       blink: 0,
       digits: Array.from({ length: GRIDS }, (_, grid) => {
-        const [low, high] = [this.cells[grid * 2]!, this.cells[grid * 2 + 1]!];
-        if (!on) return { lit: 0, unknown: 0, share: 0 };
+        const [low, high] = [cells[grid * 2]!, cells[grid * 2 + 1]!];
+        if (share === 0) return { lit: 0, unknown: 0, share };
         return {
           lit: Math.max(0, low) | ((Math.max(0, high) & 3) << 8),
           unknown: (low < 0 ? 0xff : 0) | (high < 0 ? 0x300 : 0),
@@ -208,10 +180,7 @@ export class Tm1638 implements DriverModel {
   }
 
   get memory(): Array<{ address: number; value: number }> {
-    return [
-      ...this.cells.map((value, at) => ({ address: TM16.ADDRESS + at, value })),
-      { address: TM16.DISPLAY, value: this.control },
-    ];
+    return this.registers.memory;
   }
 
   takeNotes(): BusNote[] {
@@ -221,38 +190,19 @@ export class Tm1638 implements DriverModel {
   save(): string {
     const { data, clock, select } = this.levels;
     return [
-      packBytes(this.cells),
-      packBytes([
-        data,
-        clock,
-        select,
-        this.control,
-        this.mode,
-        this.address,
-        this.bits,
-        this.byte,
-        this.answer,
-        this.readBits ?? -1,
-      ]),
+      this.registers.save(),
+      packBytes([data, clock, select, this.bits, this.byte, this.answer, this.readBits ?? -1]),
       packBytes(this.taken),
       packBytes(this.keys),
     ].join(";");
   }
 
   load(saved: string): void {
-    const [cells = "", state = "", taken = "", keys = ""] = saved.split(";");
-    this.cells.splice(0, this.cells.length, ...unpackBytes(cells));
-    const [data, clock, select, control, mode, address, bits, byte, answer, readBits] = unpackBytes(state);
+    const [registers = "", state = "", taken = "", keys = ""] = saved.split(";");
+    this.registers.load(registers);
+    const [data, clock, select, bits, byte, answer, readBits] = unpackBytes(state);
     Object.assign(this.levels, { data, clock, select });
-    Object.assign(this, {
-      control,
-      mode,
-      address,
-      bits,
-      byte,
-      answer,
-      readBits: readBits! < 0 ? undefined : readBits,
-    });
+    Object.assign(this, { bits, byte, answer, readBits: readBits! < 0 ? undefined : readBits });
     this.taken = unpackBytes(taken);
     this.keys = unpackBytes(keys);
     this.strobeMoved = -Infinity;

@@ -1,7 +1,7 @@
 import { munkres } from "munkres";
 import { modelOf, type RigModel } from "../address";
 import type { SegmentName } from "../glyph";
-import { movedWires, relay, type LineUse, type Plan, type Rig } from "../rig";
+import { movedWires, relay, type LineUse, type Plan, type Rig, type SchemeName } from "../rig";
 import type { BoardSize } from "./breadboard";
 import { seatRig, type Seating } from "./seats";
 import { pointOf, wireSeats, type SeatedWiring } from "./wiring";
@@ -65,7 +65,8 @@ function freedomsOf({ plan }: Rig): Freedom[] {
     });
   else if (ofKind("segment-").length > 1) groups.push(lineGroup(ofKind("segment-")));
   // A selector's or ring's outputs have an order of their own: only a register's digits are free.
-  if (plan.scheme === "two-registers" && plan.digits > 1)
+  const freeDigits: readonly SchemeName[] = ["two-registers", "max7219", "tm1638"];
+  if (freeDigits.includes(plan.scheme) && plan.digits > 1)
     groups.push({
       size: 8,
       apply: (given, order) => ({ ...given, digitOutputs: reorder(given.digitOutputs, order) }),
@@ -130,7 +131,12 @@ export function untangle(
   }
   report(1);
   const before = wiringOf(rig, rig.plan, size);
-  const after = wiringOf(rig, plan, size);
+  let after = wiringOf(rig, plan, size);
+  const worth = (one: SeatedWiring) => (wish === "shortest" ? one.totalMm : one.crossings);
+  if (worth(after) > worth(before)) {
+    plan = rig.plan;
+    after = before;
+  }
   const ends = ({ wires }: SeatedWiring) =>
     new Set(wires.map(({ from, to }) => [from.leg, to.leg].sort().join(" ")));
   const old = ends(before);

@@ -1,8 +1,9 @@
 import { directLines, digitLines, modelOf, type RigModel } from "../address";
-import { currentFigures } from "../circuit";
-import { easyLines, isChip, type ControllerPart } from "../parts";
+import { currentFigures, inputHigh } from "../circuit";
+import { easyLines, isChip, type ControllerPart, type DriverChipPart } from "../parts";
 import type { Hertz, Milliamps } from "../quantity";
 import {
+  LIMITS,
   controllerById,
   digitCount,
   driverChipOf,
@@ -254,25 +255,32 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
   }
   const led = rig.units.find((unit) => unit.led)?.led ?? ledValues("red");
   const ohms = usualOhms(plan, led);
-  const laid = newRig({ id: rig.id, name: rig.name, show: rig.show, scan: usualScan(plan) }, plan, {
+  const chipPart = driverChipOf(plan.scheme);
+  // Chips are compared at their brightest; a step down is one write.
+  const scan = { ...usualScan(plan), ...(chipPart ? { level: LIMITS.level[1] } : {}) };
+  const laid = newRig({ id: rig.id, name: rig.name, show: rig.show, scan }, plan, {
     ohms,
     led,
   });
   const model = modelOf({ ...laid, glyphs: rig.glyphs });
   const unshown = frameRows(model).filter(({ faithful, frame }) => !faithful && !frame.cut);
-  const scan = scanFigures(model);
+  const figures = scanFigures(model);
   const [chip] = chipScans(model);
-  const average = chip ? chip.together * chip.duty : Math.min(...scan.digits.map((digit) => digit.average));
+  const average = chip
+    ? chip.together * chip.duty
+    : Math.min(...figures.digits.map((digit) => digit.average));
   const [pin, pack] = chip ? chipLoads(chip) : loadsOf(model);
   return {
     ...base,
     problem:
-      unshown.length > 0
-        ? `it cannot show ${unshown
-            .slice(0, 3)
-            .map(({ frame }) => `“${frame.text}”`)
-            .join(", ")}`
-        : undefined,
+      chipPart && deaf(model, chipPart)
+        ? `its inputs need more than the ${controller.logic} V of this board to read high: it takes a level shifter`
+        : unshown.length > 0
+          ? `it cannot show ${unshown
+              .slice(0, 3)
+              .map(({ frame }) => `“${frame.text}”`)
+              .join(", ")}`
+          : undefined,
     parts: laid.units.length,
     wires: laid.wires.length,
     joints: jointsOf(laid),
@@ -281,9 +289,9 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
     package: pack,
     average,
     brightness: average / STEADY,
-    rate: chip ? chip.rate : scan.multiplexed ? scan.rate : undefined,
-    ceiling: chip ? chip.rate : scan.ceiling,
-    busy: scan.busy,
+    rate: chip ? chip.rate : figures.multiplexed ? figures.rate : undefined,
+    ceiling: chip ? chip.rate : figures.ceiling,
+    busy: figures.busy,
     over: [pin, pack].some(({ current, limit }) => limit !== undefined && current > limit),
   };
 }
@@ -322,6 +330,13 @@ function jointsOf({ units, wires }: Rig): number {
   const legs = new Set(wires.flatMap(({ from, to }) => [from, to]));
   return wires.length * 2 + [...legs].filter((leg) => splitLegRef(leg).unit !== board).length;
 }
+
+/** The board's high does not reach what the chip takes for high. */
+const deaf = (model: RigModel, part: DriverChipPart): boolean =>
+  model.rig.units.some(
+    ({ ref, part: id }) =>
+      id === part.id && inputHigh(model, ref, part) > controllerById(model.rig.plan.controller).logic,
+  );
 
 /** A segment leg of a driver chip, and what the chip takes with everything lit. */
 const chipLoads = ({ unit, part, peak, supply }: ChipScan): [Load, Load] => [

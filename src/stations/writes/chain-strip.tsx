@@ -12,7 +12,7 @@ export function ChainStrip({ entry, units }: Props) {
   const { write, says } = entry;
   if (write.bus !== "frames") return null;
   return (
-    <ol className="chain-strip" aria-label="Which word goes to which chip">
+    <ol className="chain-strip" tabIndex={0} aria-label="Which word goes to which chip">
       <li className="chain-board">board</li>
       {units.map((unit) => {
         const word = says.findIndex((one) => one.unit === unit);

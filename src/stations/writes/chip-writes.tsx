@@ -201,14 +201,24 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
               label={`The display after this write: ${entry.text}`}
             />
           </div>
-          <div className="table-scroll chip-registers">
+          <div
+            className="table-scroll chip-registers"
+            tabIndex={0}
+            role="region"
+            aria-label={`Registers of ${unit}, scrolls`}
+          >
             <Registers part={part} unit={unit} now={entry.memory[unit] ?? []} before={before[unit]} />
           </div>
         </section>
         <section className="sheet">
           <h2>Field by field</h2>
           {entry.says.length > 1 && <ChainStrip entry={entry} units={bus.units} />}
-          <div className="table-scroll chip-registers">
+          <div
+            className="table-scroll chip-registers"
+            tabIndex={0}
+            role="region"
+            aria-label="Fields of the write, scrolls"
+          >
             <Fields entry={entry} />
           </div>
         </section>

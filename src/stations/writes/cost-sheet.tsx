@@ -19,7 +19,12 @@ export function CostSheet({ bus }: { bus: EncodedBus }) {
   return (
     <section className="sheet">
       <h2>What an update costs</h2>
-      <div className="table-scroll">
+      <div
+        className="table-scroll"
+        tabIndex={0}
+        role="region"
+        aria-label="What an update costs, scrolls sideways"
+      >
         <table className="cost-table">
           <thead>
             <tr>

@@ -84,10 +84,13 @@ function wireDigits(
   const twice = part.segmentLegs.length >= 16;
   const tail = (place: DigitPlace) => place.unit.ref.slice(2);
   const units = [...new Set(places.map(({ unit }) => unit.ref))];
+  const asked = places.map((_, index) => plan.digitOutputs.indexOf(index + 1));
+  // A plan made for a chip with more digit legs may name some this one does not have.
+  const fits = asked.every((output) => output >= 0 && output < part.digitLegs.length);
   places.forEach((place, index) => {
     const bank = twice ? units.indexOf(place.unit.ref) : 0;
     const within = twice ? index - places.findIndex(({ unit }) => unit.ref === place.unit.ref) : index;
-    const output = twice ? within : plan.digitOutputs.indexOf(index + 1);
+    const output = twice ? within : fits ? asked[index]! : index;
     layer.wire(`digit-${at * 8 + index + 1}`, chip.leg(part.digitLegs[output]!), layer.commonOf(place));
     if (place.digit !== 1) return;
     const first = units[0] !== place.unit.ref && !twice ? places[0]! : undefined;
