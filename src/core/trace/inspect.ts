@@ -22,7 +22,7 @@ const sense = ({ writes, breaches }: Decoded): number =>
   ).length -
   breaches.reduce((sum, { count }) => sum + count, 0) * 2;
 
-/** So many sensible writes more make an exchange of two lines likely. */
+/** So many sensible writes make an exchange of two lines likely. */
 const CLEARLY = 3;
 
 /**
@@ -50,7 +50,7 @@ export async function inspectCapture(
         [second.line]: mapping[first.line]!,
       };
       const tried = await decodeCapture(rig, file, exchanged, { signal: options.signal });
-      if (sense(tried) > sense(best?.decoded ?? decoded) + (best ? 0 : CLEARLY - 1))
+      if (sense(tried) >= CLEARLY && sense(tried) > sense(best?.decoded ?? decoded))
         best = { decoded: tried, names: [first.name, second.name] };
     }
   }
