@@ -59,6 +59,26 @@ test("keys: what the chip answers, and a ghost among a keypad's", async ({ page 
   await expect(page.getByText("no ghosts")).toBeVisible();
 });
 
+test("any chip alone: it wakes up dark, shows junk when only switched on, and what it is sent", async ({
+  page,
+}) => {
+  await openStation(page, "writes", "slip-gate");
+  await page.getByRole("button", { name: "Try a chip" }).click();
+  await page.getByLabel("Chip", { exact: true }).selectOption({ label: "TM1637" });
+  const write = page.getByLabel("Type a write to it");
+  for (const bytes of ["8F", "C0 3F 06 5B"]) {
+    await write.fill(bytes);
+    await page.keyboard.press("Enter");
+  }
+  await expect(page.getByRole("table", { name: "Registers of U1" })).toContainText("not known");
+  await page.getByRole("button", { name: "Send the usual set-up" }).click();
+  await write.fill("C0 3F 06 5B");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("img", { name: "The display: 012" })).toBeVisible();
+  await page.getByRole("button", { name: "Power off and on" }).click();
+  await expect(page.getByRole("heading", { name: "TM1637 as it wakes up" })).toBeVisible();
+});
+
 test("Plan: a chain of MAX7219 from the ways, its current by one resistor, its brightness by steps", async ({
   page,
 }) => {

@@ -124,85 +124,87 @@ export function BusWave({ label, lanes, writes, bits, samples, whole, range, onR
           <IconButton icon="bi-chevron-right" label="Later" onClick={() => pan(0.5)} />
         </span>
       </div>
-      <svg
-        ref={svg}
-        viewBox={`0 0 ${WIDTH} ${height}`}
-        role="img"
-        aria-label={label}
-        onPointerDown={(event) => {
-          event.currentTarget.setPointerCapture(event.pointerId);
-          drag.current = { x: event.clientX, from: range, moved: false };
-        }}
-        onPointerMove={onMove}
-        onPointerUp={onUp}
-        onPointerCancel={() => (drag.current = undefined)}
-        onWheel={(event) => {
-          if (!event.ctrlKey && !event.shiftKey) return;
-          zoom(event.deltaY > 0 ? 1.25 : 0.8, timeAt(event));
-        }}
-      >
-        <clipPath id={clip}>
-          <rect x={LEFT} y={0} width={WIDTH - LEFT} height={height} />
-        </clipPath>
-        <g clipPath={`url(#${clip})`}>
-          {visible(writes).map((write) => {
-            const [left, right] = [Math.max(LEFT, x(write.from)), Math.min(WIDTH, x(write.to))];
-            return (
-              <g key={write.from} className={write.picked ? "bus-write is-picked" : "bus-write"}>
-                <rect x={left} y={2} width={Math.max(1, right - left)} height={height - 22} />
-                {right - left > 26 && (
-                  <text x={(left + right) / 2} y={14} textAnchor="middle">
-                    {write.label.length * 6.4 > right - left
-                      ? `${write.label.slice(0, Math.max(1, Math.floor((right - left) / 6.4) - 1))}…`
-                      : write.label}
+      <div className="bus-wave-scroll" tabIndex={0} role="region" aria-label={`${label}, scrolls sideways`}>
+        <svg
+          ref={svg}
+          viewBox={`0 0 ${WIDTH} ${height}`}
+          role="img"
+          aria-label={label}
+          onPointerDown={(event) => {
+            event.currentTarget.setPointerCapture(event.pointerId);
+            drag.current = { x: event.clientX, from: range, moved: false };
+          }}
+          onPointerMove={onMove}
+          onPointerUp={onUp}
+          onPointerCancel={() => (drag.current = undefined)}
+          onWheel={(event) => {
+            if (!event.ctrlKey && !event.shiftKey) return;
+            zoom(event.deltaY > 0 ? 1.25 : 0.8, timeAt(event));
+          }}
+        >
+          <clipPath id={clip}>
+            <rect x={LEFT} y={0} width={WIDTH - LEFT} height={height} />
+          </clipPath>
+          <g clipPath={`url(#${clip})`}>
+            {visible(writes).map((write) => {
+              const [left, right] = [Math.max(LEFT, x(write.from)), Math.min(WIDTH, x(write.to))];
+              return (
+                <g key={write.from} className={write.picked ? "bus-write is-picked" : "bus-write"}>
+                  <rect x={left} y={2} width={Math.max(1, right - left)} height={height - 22} />
+                  {right - left > 26 && (
+                    <text x={(left + right) / 2} y={14} textAnchor="middle">
+                      {write.label.length * 6.4 > right - left
+                        ? `${write.label.slice(0, Math.max(1, Math.floor((right - left) / 6.4) - 1))}…`
+                        : write.label}
+                    </text>
+                  )}
+                </g>
+              );
+            })}
+            {seenBits.length > 0 &&
+              x(seenBits[0]!.to) - x(seenBits[0]!.from) >= READABLE &&
+              seenBits.map((bit) => (
+                <g key={bit.from} className={bit.picked ? "bus-bit is-picked" : "bus-bit"}>
+                  <rect x={x(bit.from)} y={18} width={Math.max(1, x(bit.to) - x(bit.from) - 1)} height={15} />
+                  <text x={(x(bit.from) + x(bit.to)) / 2} y={30} textAnchor="middle">
+                    {bit.label}
                   </text>
-                )}
-              </g>
-            );
-          })}
-          {seenBits.length > 0 &&
-            x(seenBits[0]!.to) - x(seenBits[0]!.from) >= READABLE &&
-            seenBits.map((bit) => (
-              <g key={bit.from} className={bit.picked ? "bus-bit is-picked" : "bus-bit"}>
-                <rect x={x(bit.from)} y={18} width={Math.max(1, x(bit.to) - x(bit.from) - 1)} height={15} />
-                <text x={(x(bit.from) + x(bit.to)) / 2} y={30} textAnchor="middle">
-                  {bit.label}
-                </text>
-              </g>
-            ))}
-          {samples.length < 4000 &&
-            samples
-              .filter((time) => time >= from && time <= to)
-              .slice(0, 400)
-              .map((time) => (
-                <path key={time} d={`M${x(time)},${TOP} V${height - 20}`} className="bus-sample" />
+                </g>
               ))}
-          {paths.map((d, lane) => (
-            <path key={lanes[lane]!.name} d={d.path} className={d.band ? "bus-band" : "bus-line"} />
-          ))}
-          {now !== undefined && <path d={`M${x(now)},${TOP - 4} V${height - 18}`} className="bus-now" />}
-          {cursors.map((time, at) => (
-            <path key={at} d={`M${x(time)},${TOP - 4} V${height - 18}`} className="bus-cursor" />
-          ))}
-        </g>
-        {lanes.map(({ name, title }, lane) => (
-          <g key={name}>
-            <text x={0} y={TOP + lane * LANE + SWING - 4} className="bus-name">
-              {name}
-            </text>
-            {title && (
-              <text x={0} y={TOP + lane * LANE + SWING + 9} className="bus-title">
-                {title}
-              </text>
-            )}
+            {samples.length < 4000 &&
+              samples
+                .filter((time) => time >= from && time <= to)
+                .slice(0, 400)
+                .map((time) => (
+                  <path key={time} d={`M${x(time)},${TOP} V${height - 20}`} className="bus-sample" />
+                ))}
+            {paths.map((d, lane) => (
+              <path key={lanes[lane]!.name} d={d.path} className={d.band ? "bus-band" : "bus-line"} />
+            ))}
+            {now !== undefined && <path d={`M${x(now)},${TOP - 4} V${height - 18}`} className="bus-now" />}
+            {cursors.map((time, at) => (
+              <path key={at} d={`M${x(time)},${TOP - 4} V${height - 18}`} className="bus-cursor" />
+            ))}
           </g>
-        ))}
-        {[0.02, 0.25, 0.5, 0.75].map((share) => (
-          <text key={share} x={LEFT + (WIDTH - LEFT) * share} y={height - 5} className="bus-title">
-            {formatNanoseconds(Math.round(from + span * share), 4)}
-          </text>
-        ))}
-      </svg>
+          {lanes.map(({ name, title }, lane) => (
+            <g key={name}>
+              <text x={0} y={TOP + lane * LANE + SWING - 4} className="bus-name">
+                {name}
+              </text>
+              {title && (
+                <text x={0} y={TOP + lane * LANE + SWING + 9} className="bus-title">
+                  {title}
+                </text>
+              )}
+            </g>
+          ))}
+          {[0.02, 0.25, 0.5, 0.75].map((share) => (
+            <text key={share} x={LEFT + (WIDTH - LEFT) * share} y={height - 5} className="bus-title">
+              {formatNanoseconds(Math.round(from + span * share), 4)}
+            </text>
+          ))}
+        </svg>
+      </div>
     </figure>
   );
 

@@ -13,6 +13,9 @@ import {
 } from "@/core/trace";
 import { compareWays, recommendWay, type Recommendation, type WayFigures } from "@/core/ways";
 
+/** Writes and faces of a capture that are handed to the page. */
+const MOST_SHOWN = 4000;
+
 export type Report = (share: number) => void;
 
 export interface Comparison {
@@ -39,8 +42,12 @@ export class Planner {
     return surveyCapture(file, { report });
   }
 
-  decode(rig: Rig, file: Blob, mapping: Mapping, report?: Report): Promise<Inspected> {
-    return inspectCapture(rig, file, mapping, { report });
+  /** What is handed over is cut to what a page can take in at once. */
+  async decode(rig: Rig, file: Blob, mapping: Mapping, report?: Report): Promise<Inspected> {
+    const { decoded, differences } = await inspectCapture(rig, file, mapping, { report });
+    const writes = decoded.writes.slice(0, MOST_SHOWN);
+    const cut = decoded.count > writes.length;
+    return { decoded: { ...decoded, writes, faces: decoded.faces.slice(0, MOST_SHOWN), cut }, differences };
   }
 
   window(file: Blob, mapping: Mapping, from: number, to: number): Promise<readonly LineWindow[]> {

@@ -22,7 +22,7 @@ export interface DecodedWrite {
   readonly bytes: readonly number[];
   readonly bits: number;
   readonly kind: "write" | "read" | "latch";
-  readonly says: readonly Explained[];
+  readonly says: ReadonlyArray<Pick<Explained, "title" | "says">>;
 }
 
 export interface DecodedBreach {
@@ -152,7 +152,7 @@ class Decoder {
       bytes,
       bits: note.kind === "read" ? bytes.length * 8 : note.bits,
       kind: note.kind,
-      says: part ? explainWrite(part, bytes) : [],
+      says: part ? explainWrite(part, bytes).map(({ title, says }) => ({ title, says })) : [],
     });
   }
 

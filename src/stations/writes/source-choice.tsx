@@ -1,15 +1,16 @@
 import Button from "react-bootstrap/Button";
 import ButtonGroup from "react-bootstrap/ButtonGroup";
 
-export type WritesSource = "program" | "capture" | "keys";
+export type WritesSource = "program" | "capture" | "keys" | "chip";
 
 const SOURCES: ReadonlyArray<readonly [WritesSource, string]> = [
   ["program", "The rig's program"],
   ["capture", "A capture"],
   ["keys", "Keys"],
+  ["chip", "Try a chip"],
 ];
 
-/** What is looked at: the writes of the rig's own program, those in a capture from a board, or keys that are read. */
+/** What is looked at: the writes of the rig's own program, those in a capture from a board, keys that are read, or a chip alone. */
 export function SourceChoice({
   source,
   onSource,

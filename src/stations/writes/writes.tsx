@@ -25,6 +25,7 @@ import { ChipStages } from "./chip-stages";
 import { Keys } from "./keys";
 import { SourceChoice, type WritesSource } from "./source-choice";
 import { Tape } from "./tape";
+import { TryChip } from "./try-chip";
 import { Waveform } from "./waveform";
 
 /** Writes: one update over the three lines, write by write and edge by edge, and what the chip makes of it. */
@@ -46,6 +47,16 @@ export function WritesStation() {
     return (
       <StationFrame title="Writes" lead="Keys as chips and boards read them." actions={choice}>
         <Keys />
+      </StationFrame>
+    );
+  if (source === "chip")
+    return (
+      <StationFrame
+        title="Writes"
+        lead="Any chip, alone on the table, with whatever you type."
+        actions={choice}
+      >
+        <TryChip />
       </StationFrame>
     );
   return writesToChips(model) ? <ChipWrites choice={choice} /> : <RegisterWrites choice={choice} />;
