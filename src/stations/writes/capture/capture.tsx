@@ -111,7 +111,7 @@ export function Capture() {
               Open a capture
             </FileButton>
             {sample && (
-              <Button variant="plain" onClick={() => void openSample()}>
+              <Button variant="plain" className="text-wrap text-start" onClick={() => void openSample()}>
                 Sample: {sample.says}
               </Button>
             )}
