@@ -131,6 +131,17 @@ describe("captures and tapes", () => {
     expect(response.status).toBe(422);
     expect((await response.json()).error).toMatch(message);
   });
+  test("check tells of chips that scan by themselves; simulate of what they show", async () => {
+    const post = (body: string) => new Request("http://localhost/api", { method: "POST", body });
+    const checked = await (await check(post(writeRig(rig)))).json();
+    expect(checked.scan).toMatchObject({
+      multiplexed: false,
+      chips: [{ unit: "U1", chip: "TM1637", level: 4, duty: 11 / 16 / 6 }],
+    });
+    const { changes } = await (await simulate(post(JSON.stringify({ rig, seconds: 3 })))).json();
+    const texts = changes.map(({ text }: { text: string | null }) => text?.trim());
+    expect(texts).toEqual(expect.arrayContaining(["9.5°", "12.5°"]));
+  });
   test("the tape as a table and as C", async () => {
     const ask = (query: string) =>
       writes(

@@ -3,7 +3,7 @@ import { auditRig } from "@/core/audit";
 import { checkModel } from "@/core/check";
 import { formatByte, glyphFit } from "@/core/glyph";
 import { frameRows, glyphTable } from "@/core/sim";
-import { cameraView, ghostsOf, scanFigures } from "@/core/scan";
+import { cameraView, chipScans, ghostsOf, scanFigures } from "@/core/scan";
 import { fitTimer } from "@/core/timing";
 import { controllerById } from "@/core/rig";
 import { rigFrom } from "../rig-request";
@@ -72,11 +72,26 @@ const SHUTTER = { exposure: 10, readout: 20 };
 /** The figures of the scan. Times in ns, currents in mA, rates in Hz. */
 function scanOf(model: RigModel) {
   const { multiplexed, ...scan } = scanFigures(model);
-  if (!multiplexed) return { multiplexed };
+  const chips = chipScans(model).map(
+    ({ unit, part, digits, rate, level, duty, peak, together, setOhms, supply }) => ({
+      unit,
+      chip: part.id,
+      digits,
+      rate,
+      level,
+      duty,
+      peak,
+      together,
+      setOhms: setOhms ?? null,
+      supply,
+    }),
+  );
+  if (!multiplexed) return { multiplexed, chips };
   const controller = controllerById(model.rig.plan.controller);
   const { on, blank } = model.rig.scan;
   return {
     multiplexed,
+    chips,
     ...scan,
     ceiling: Number.isFinite(scan.ceiling) ? scan.ceiling : null,
     ghosts: ghostsOf(model),
