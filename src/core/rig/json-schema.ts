@@ -93,8 +93,12 @@ export const RIG_JSON_SCHEMA: JsonSchema = {
           lines: described("the controller line for each use", keyed(PATTERNS.lineUse, text(8, 1))),
           outputs: described("the segment for each output of a segment driver", list(segment, 8, 8)),
           digitOutputs: described("the digit for each output of a digit driver", list(whole(1, 8), 8, 8)),
+          busAddress: described(
+            "what the address straps of a driver chip add to its first bus address",
+            amount(LIMITS.busAddress, "integer"),
+          ),
         },
-        ["own"],
+        ["own", "busAddress"],
       ),
     ),
     units: list(

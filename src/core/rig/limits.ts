@@ -16,6 +16,8 @@ export const LIMITS = {
   digits: 512,
   /** Digits of one display, and turns of a scan. */
   ownDigits: 8,
+  /** Added to a bus address by straps. */
+  busAddress: [0, 7],
   /** Brightness steps, from 0. */
   level: [0, 15],
   displayLegs: 40,

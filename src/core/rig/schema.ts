@@ -223,6 +223,7 @@ export const RIG_SCHEMA = object({
       .length(8)
       .of(choice(...SEGMENTS)),
     digitOutputs: yup.array().strict().required().length(8).of(whole(1, 8)),
+    busAddress: amount(LIMITS.busAddress[0], LIMITS.busAddress[1]).integer(),
   }),
   units: yup
     .array()

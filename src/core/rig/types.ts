@@ -95,6 +95,8 @@ export interface Plan {
   readonly outputs: readonly SegmentName[];
   /** The digit each output of a digit driver is meant for, first output first. */
   readonly digitOutputs: readonly number[];
+  /** What the address straps of a driver chip on a bus add to its first address. */
+  readonly busAddress?: number;
 }
 
 /** A bit the program controls: in the bytes of the chain, or a line of the controller. */

@@ -34,6 +34,7 @@ const plan = (value: Plan) => ({
   lines: lines(value),
   outputs: [...value.outputs],
   digitOutputs: [...value.digitOutputs],
+  busAddress: value.busAddress,
 });
 
 const unit = ({ ref, part, ohms, farads, volts, led, sheet: own }: Unit) => ({

@@ -91,6 +91,16 @@ describe("what a maker would see", () => {
   });
 });
 
+test("straps give an I²C chip another address, and the program writes to it", () => {
+  const rig = relay(oars, { ...oars.plan, busAddress: 5 });
+  const model = modelOf(rig);
+  expect(model.encoding.buses![0]!.addresses).toEqual([0x75]);
+  expect(frameRows(model).every(({ faithful }) => faithful)).toBe(true);
+  expect(buildProgram(model).setUpState!.writes![0]!.write).toEqual({ bus: "i2c", bytes: [0xea, 0x21] });
+  const torn = without(rig, "strap-23-join");
+  expect(modelOf(torn).encoding.buses![0]!.addresses).toEqual([0x71]);
+});
+
 test("the tape: set-up first, junk never shown, each word of a chain with its chip", () => {
   const model = modelOf(chained);
   const trace = traceWrites(model, tapeOf(buildProgram(model), 0));

@@ -6,6 +6,7 @@ import {
   LIMITS,
   assignLine,
   controllerById,
+  driverChipOf,
   lineUses,
   schemeValues,
   withController,
@@ -111,6 +112,7 @@ export function BoardSheet({ onLay }: Props) {
   const controller = controllerById(rig.plan.controller);
   const uses = lineUses(rig.plan);
   const now = linesNow(model, uses);
+  const chip = driverChipOf(rig.plan.scheme);
   return (
     <section className="sheet">
       <div className="spread mb-2">
@@ -145,6 +147,25 @@ export function BoardSheet({ onLay }: Props) {
           </div>
         ))}
       </div>
+      {chip?.address && (
+        <div className="mt-2">
+          <label className="field-label" htmlFor="bus-address">
+            Bus address, by straps
+          </label>
+          <Form.Select
+            id="bus-address"
+            value={rig.plan.busAddress ?? 0}
+            onChange={(event) => onLay({ ...rig.plan, busAddress: Number(event.target.value) })}
+          >
+            {Array.from({ length: 2 ** chip.address.straps.length }, (_, straps) => (
+              <option key={straps} value={straps}>
+                0x{(chip.address!.base + straps).toString(16).toUpperCase()}
+                {straps === 0 ? ", no strap" : ""}
+              </option>
+            ))}
+          </Form.Select>
+        </div>
+      )}
       {model.encoding.chain && (
         <div className="mt-2">
           <Choices

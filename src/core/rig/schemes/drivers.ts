@@ -7,6 +7,8 @@ import type { DigitPlace, Layer } from "./layer";
 
 /** Pulls the lines of an open-drain bus up. */
 const PULL_OHMS: Ohms = 4700;
+/** Joins an address leg to the strap leg. */
+const STRAP_OHMS: Ohms = 39_000;
 /** About 20 mA a segment with a drop of 2 V. */
 export const SET_OHMS: Ohms = 27_000;
 
@@ -27,6 +29,8 @@ export function layDrivers(layer: Layer, part: DriverChipPart): void {
   const setters = part.setCurrent ? chips.map(() => layer.resistor(layer.values.setOhms ?? SET_OHMS)) : [];
   const openDrain = part.protocol === "two-wire" || part.protocol === "i2c";
   const pulls = openDrain ? [layer.resistor(PULL_OHMS), layer.resistor(PULL_OHMS)] : [];
+  const strapped = (part.address?.straps ?? []).filter((_, bit) => ((layer.plan.busAddress ?? 0) >> bit) & 1);
+  const straps = strapped.map((leg) => ({ leg, ref: layer.resistor(STRAP_OHMS) }));
   chips.forEach((chip) => layer.powerChip(chip));
   if (part.setCurrent)
     chips.forEach((chip, at) => {
@@ -47,6 +51,10 @@ export function layDrivers(layer: Layer, part: DriverChipPart): void {
     layer.wire(`set${tail}`, legRef(setter, "2"), chip.leg(part.setCurrent!.leg));
   });
   layer.supply();
+  straps.forEach(({ leg, ref }) => {
+    layer.wire(`strap-${leg}`, chips[0]!.leg(leg), legRef(ref, "1"));
+    layer.wire(`strap-${leg}-join`, legRef(ref, "2"), chips[0]!.leg(part.address!.join));
+  });
   wireBus(layer, part, chips);
   pulls.forEach((ref, at) => {
     const use = at === 0 ? "data" : "clock";

@@ -30,7 +30,7 @@ export function schemeValues(rig: Pick<Rig, "units" | "wires">): SchemeValues {
       .flatMap((ends) => ends.map(({ unit }) => unit)),
   );
   const resistors = rig.units.filter((unit) => unit.part === "resistor");
-  const others = new Set([...atBase, ...setResistors(rig), ...pullResistors(rig)]);
+  const others = new Set([...atBase, ...setResistors(rig), ...pullResistors(rig), ...strapResistors(rig)]);
   return {
     ohms: resistors.find(({ ref }) => !others.has(ref))?.ohms ?? 470,
     setOhms: resistors.find(({ ref }) => setResistors(rig).has(ref))?.ohms,
@@ -65,3 +65,7 @@ export const setResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<str
 /** Resistors that pull a driver chip's bus lines up. */
 export const pullResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
   resistorsAt(rig, (part, leg) => leg === part.pins.data || leg === part.pins.clock);
+
+/** Resistors that join a driver chip's address legs to its strap leg. */
+const strapResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
+  resistorsAt(rig, (part, leg) => part.address?.straps.includes(leg) ?? false);
