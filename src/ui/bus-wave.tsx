@@ -25,6 +25,8 @@ interface Props {
   readonly bits: readonly Stretch[];
   /** Moments at which a chip takes the data. */
   readonly samples: readonly number[];
+  /** How long data has to stand before and after each of them, ns; drawn where it is wide enough to be seen. */
+  readonly steady?: { readonly setup: number; readonly hold: number };
   readonly whole: readonly [number, number];
   readonly range: readonly [number, number];
   readonly onRange: (range: readonly [number, number]) => void;
@@ -39,6 +41,8 @@ const TOP = 40;
 const SWING = 24;
 /** A bit narrower than this, in drawing units, goes without its value. */
 const READABLE = 13;
+/** A stretch narrower than this, in drawing units, is not drawn. */
+const NARROWEST = 1.5;
 /** Shortest stretch one can zoom to, in ns. */
 const SHORTEST = 200;
 /** More changes than this in sight are drawn as a band. */
@@ -55,7 +59,7 @@ const firstFrom = (list: ReadonlyArray<{ readonly at: number }>, time: number): 
 };
 
 /** Lines over time: zoomed from all of it to one bit, with two cursors. */
-export function BusWave({ label, lanes, writes, bits, samples, whole, range, onRange, now }: Props) {
+export function BusWave({ label, lanes, writes, bits, samples, steady, whole, range, onRange, now }: Props) {
   const clip = useId();
   const svg = useRef<SVGSVGElement>(null);
   const [cursors, setCursors] = useState<readonly number[]>([]);
@@ -176,7 +180,22 @@ export function BusWave({ label, lanes, writes, bits, samples, whole, range, onR
                 .filter((time) => time >= from && time <= to)
                 .slice(0, 400)
                 .map((time) => (
-                  <path key={time} d={`M${x(time)},${TOP} V${height - 20}`} className="bus-sample" />
+                  <g key={time}>
+                    {steady && x(steady.setup + steady.hold) - x(0) > NARROWEST && (
+                      <rect
+                        x={x(time - steady.setup)}
+                        y={TOP}
+                        width={x(time + steady.hold) - x(time - steady.setup)}
+                        height={height - TOP - 20}
+                        className="bus-steady"
+                      >
+                        <title>
+                          {`data stands ${steady.setup} ns before the clock rises and ${steady.hold} ns after`}
+                        </title>
+                      </rect>
+                    )}
+                    <path d={`M${x(time)},${TOP} V${height - 20}`} className="bus-sample" />
+                  </g>
                 ))}
             {paths.map((d, lane) => (
               <path key={lanes[lane]!.name} d={d.path} className={d.band ? "bus-band" : "bus-line"} />

@@ -118,21 +118,19 @@ function nameScore(signal: Signal, { line, role, name }: WantedLine): { score: n
   return { score: 0, why: "" };
 }
 
-/** How well a signal's movement fits a role among the others that are left. */
+/** How well a signal's movement fits a role among the others, which are given in order of their rises, most first. */
 function activityScore(
   signal: Signal,
   role: WantedLine["role"],
-  all: readonly Signal[],
+  moving: readonly Signal[],
 ): { score: number; why: string } {
-  const moving = all.filter(({ changes }) => changes > 1);
-  if (!moving.includes(signal)) return { score: 0, why: "" };
-  const byRises = [...moving].sort((one, other) => other.rises - one.rises);
-  const most = byRises[0]!;
+  if (signal.changes <= 1) return { score: 0, why: "" };
+  const most = moving[0];
   switch (role) {
     case "clock":
       return signal === most ? { score: 0.5, why: "it rises most often" } : { score: 0.1, why: "it moves" };
     case "select":
-      return signal === byRises[byRises.length - 1] && byRises.length > 1
+      return signal === moving[moving.length - 1] && moving.length > 1
         ? { score: 0.45, why: "it moves least often" }
         : { score: 0.1, why: "it moves" };
     case "data":
@@ -147,11 +145,12 @@ function activityScore(
 /** Takes a signal for every line: by name where names tell, otherwise by how the signals move. Each signal once. */
 export function guessMapping(wanted: readonly WantedLine[], { signals }: Survey): Guess[] {
   const all = signals.filter(({ changes }) => changes > 0);
+  const moving = all.filter(({ changes }) => changes > 1).sort((one, other) => other.rises - one.rises);
   const pairs = wanted
     .flatMap((line) =>
       all.map((signal) => {
         const byName = nameScore(signal, line);
-        const byMove = activityScore(signal, line.role, all);
+        const byMove = activityScore(signal, line.role, moving);
         const named = byName.score > 0;
         return {
           line,

@@ -4,6 +4,7 @@ import "./chip-writes.css";
 import { useMemo, useState, type ReactNode } from "react";
 import Form from "react-bootstrap/Form";
 import { parseWrite } from "@/core/bus";
+import { DATA_TIMES } from "@/core/chip";
 import { busPart, type ChipWrite } from "@/core/program";
 import { stagesAfter, tapeOf, traceWrites, type Phased } from "@/core/sim";
 import { useModel, useOpenRig, useProgram } from "@/store";
@@ -110,6 +111,7 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
           }))}
           bits={bits}
           samples={samples}
+          steady={DATA_TIMES[part.protocol]}
           whole={whole}
           range={range ?? about(entry)}
           onRange={setRange}

@@ -4,6 +4,7 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { modelOf } from "@/core/address";
 import { parseWrite } from "@/core/bus";
+import { DATA_TIMES } from "@/core/chip";
 import { buildProgram, busPart, type ChipWrite } from "@/core/program";
 import { DEFAULT_PLAN, ledValues, newRig, type Rig, type SchemeName } from "@/core/rig";
 import { tapeOf, traceWrites, type Phased } from "@/core/sim";
@@ -162,6 +163,7 @@ export function TryChip() {
               writes={[{ from: entry.at, to: entry.until, label: entry.says[0]?.title ?? "", picked: true }]}
               bits={bits}
               samples={samples}
+              steady={DATA_TIMES[part.protocol]}
               whole={whole}
               range={zoomed?.of === place ? zoomed.range : whole}
               onRange={(range) => setZoomed({ of: place, range })}

@@ -9,8 +9,8 @@ interface Props {
   readonly onChoose: (line: string, signal: number | undefined) => void;
 }
 
-/** Signals offered in a list; those that move come first. */
-const MOST_OFFERED = 400;
+/** Signals offered in a list: those that move most. */
+const MOST_OFFERED = 120;
 
 /** Which signal of the capture is on which line, and how sure the guess is. */
 export function MappingTable({ wanted, guesses, mapping, survey, onChoose }: Props) {

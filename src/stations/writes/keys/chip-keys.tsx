@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import { TM16, hex } from "@/core/chip";
+import { DATA_TIMES, TM16, hex } from "@/core/chip";
 import { BOARD_KEYS, chipKeys, keyBytes, keysIn } from "@/core/keys";
 import type { DriverChipPart } from "@/core/parts";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
@@ -73,6 +73,7 @@ export function ChipKeys({ part }: { part: DriverChipPart }) {
         writes={[{ from: entry.at, to: entry.until, label: "read keys", picked: true }]}
         bits={[]}
         samples={samples}
+        steady={DATA_TIMES[part.protocol]}
         whole={whole}
         range={zoomed ?? whole}
         onRange={setZoomed}
