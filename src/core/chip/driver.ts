@@ -179,6 +179,12 @@ export function turnOf(before: Level, after: Level | undefined): Turn {
   return before === HIGH && after !== OPEN ? "fall" : "none";
 }
 
+/** A byte with one more bit sampled; -1 once any of its bits could not be told. @param place bits it has so far */
+export function addBit(byte: number, place: number, data: Level, order: "msb" | "lsb"): number {
+  if (byte < 0 || (data !== HIGH && data !== LOW)) return -1;
+  return order === "msb" ? (byte << 1) | data : byte | (data << place);
+}
+
 /** Bytes and unknown bytes (-1) as a text, for keeping a chip's contents. */
 export const packBytes = (bytes: readonly number[]): string =>
   bytes.map((byte) => byte.toString(36)).join(",");

@@ -3,14 +3,14 @@ import {
   BusWatch,
   DATA_TIMES,
   packBytes,
-  turnOf,
   unpackBytes,
   type BusNote,
   type BusPin,
   type DriverModel,
   type ScanPicture,
 } from "./driver";
-import { HIGH, LOW, OPEN, type Level } from "./level";
+import type { Level } from "./level";
+import { OpenDrainReceiver } from "./open-drain";
 import { hex } from "./tm16";
 
 /** Commands, as the sheet's command summary lists them: the upper half of the byte says which. */
@@ -32,133 +32,68 @@ const COMMONS = 8;
 const TIMES = { period: 2500, high: 600, low: 1300, ...DATA_TIMES.i2c } as const;
 
 /**
- * HT16K33 on I²C: start is SDA falling while SCL is high, stop SDA rising; bits come MSB first, every ninth clock the
- * chip that was addressed holds SDA low. A byte below 0x10 sets the memory address and data follow; the others are
- * commands. At power-up oscillator and display are off, brightness is full, and the memory is undefined.
+ * HT16K33 on I²C: bits come MSB first, the first byte is the bus address, and only the chip it names answers. A byte
+ * below 0x10 sets the memory address and data follow; the others are commands. At power-up oscillator and display are
+ * off, brightness is full, and the memory is undefined.
  */
 export class Ht16k33 implements DriverModel {
   private readonly cells: number[] = Array<number>(COMMONS * 2).fill(-1);
-  private readonly levels: Record<"data" | "clock", Level> = { data: OPEN, clock: OPEN };
   private system = 0;
   private display = 0;
   private dimming = 15;
   private pointer = 0;
-  private open = false;
+  /** The bus address sent last is this chip's. */
   private mine = false;
-  private acknowledge = false;
-  private bits = 0;
-  private byte = 0;
-  private taken: number[] = [];
-  private began: Nanoseconds = 0;
-  answer: Level = OPEN;
   private readonly watch = new BusWatch(TIMES, "the bus runs at 400 kHz at most, 2.5 µs from rise to rise");
+  private readonly receiver = new OpenDrainReceiver(
+    {
+      order: "msb",
+      clockName: "SCL",
+      dataName: "SDA",
+      restartEnds: true,
+      take: (taken, at) => this.take(taken, at),
+      acknowledges: () => this.mine,
+      unanswered: (taken, at) => this.unanswered(taken, at),
+      ended: (taken, _, from, at) => {
+        if (taken.length > 0 && this.mine)
+          this.watch.note({ kind: "write", from, at, bytes: taken, bits: taken.length * 9 });
+        this.mine = false;
+      },
+    },
+    this.watch,
+  );
 
   /** @param busAddress seven bits, 0x70 to 0x77 by its straps */
   constructor(private readonly busAddress: number) {}
 
   apply(next: Readonly<Partial<Record<BusPin, Level>>>, at: Nanoseconds): boolean {
-    const before = { ...this.levels };
-    if (next.data !== undefined) this.levels.data = next.data;
-    if (next.clock !== undefined) this.levels.clock = next.clock;
-    const clock = turnOf(before.clock, next.clock);
-    const data = turnOf(before.data, next.data);
-    const answered = this.answer;
-    this.watch.active = this.open;
-    if (clock !== "none") this.watch.clock(next.clock!, at);
-    let shows = false;
-    if (clock === "rise") shows = this.sample(this.levels.data, at);
-    if (clock === "fall") this.fall();
-    if (data !== "none" && clock === "none" && this.answer === OPEN) {
-      if (this.levels.clock === HIGH) {
-        if (data === "fall") this.start(at);
-        if (data === "rise") this.stop(at);
-      } else this.watch.data(at);
-    }
-    if (clock === "doubt" || data === "doubt")
+    return this.receiver.apply(next, at);
+  }
+
+  get answer(): Level {
+    return this.receiver.answer;
+  }
+
+  private unanswered(taken: readonly number[], at: Nanoseconds): void {
+    const [sent = -1] = taken;
+    if (this.mine)
       this.watch.breach(
         at,
-        "unreadable level",
-        `${clock === "doubt" ? "SCL" : "SDA"} is between low and high for this chip`,
+        "no acknowledge",
+        "SDA is not low at the ninth clock: the controller did not let go of it, or no chip answers",
       );
-    return shows || answered !== this.answer;
-  }
-
-  private start(at: Nanoseconds): void {
-    if (this.open && this.bits > 1)
+    else if (taken.length === 1)
       this.watch.breach(
         at,
-        "data changed while the clock was high",
-        `SDA fell in the middle of a byte, after ${this.bits} bits: the chip takes it for a new start`,
+        "wrong address",
+        `nobody answers ${hex(sent >> 1)} (sent as ${hex(sent)}); this chip is ${hex(this.busAddress)}`,
       );
-    this.finish(at);
-    this.open = true;
-    this.began = at;
-    this.bits = this.byte = 0;
-    this.mine = false;
-    this.taken = [];
   }
 
-  private stop(at: Nanoseconds): void {
-    // The first bit of a byte is sampled before a stop can be told from it.
-    if (this.open && this.bits > 1)
-      this.watch.breach(
-        at,
-        "data changed while the clock was high",
-        `SDA rose in the middle of a byte, after ${this.bits} bits: the chip takes it for the stop`,
-      );
-    this.finish(at);
-  }
-
-  private finish(at: Nanoseconds): void {
-    if (this.open && this.taken.length > 0 && this.mine)
-      this.watch.note({
-        kind: "write",
-        from: this.began,
-        at,
-        bytes: this.taken,
-        bits: this.taken.length * 9,
-      });
-    this.open = false;
-    this.answer = OPEN;
-    this.taken = [];
-  }
-
-  private sample(data: Level, at: Nanoseconds): boolean {
-    if (!this.open) return false;
-    if (this.acknowledge) {
-      this.acknowledge = false;
-      if (data !== LOW && this.taken.length === 1 && !this.mine)
-        this.watch.breach(
-          at,
-          "wrong address",
-          `nobody answers ${hex(this.taken[0]! >> 1)} (sent as ${hex(this.taken[0]!)}); this chip is ${hex(this.busAddress)}`,
-        );
-      else if (data !== LOW && this.mine)
-        this.watch.breach(
-          at,
-          "no acknowledge",
-          "SDA is not low at the ninth clock: the controller did not let go of it, or no chip answers",
-        );
-      this.bits = this.byte = 0;
-      return false;
-    }
-    this.byte = data === HIGH || data === LOW ? (this.byte < 0 ? -1 : (this.byte << 1) | Number(data)) : -1;
-    this.bits += 1;
-    return this.bits === 8 ? this.take(this.byte, at) : false;
-  }
-
-  private fall(): void {
-    if (!this.open) return;
-    if (this.bits === 8 && !this.acknowledge) {
-      this.acknowledge = true;
-      this.answer = this.mine ? LOW : OPEN;
-    } else if (!this.acknowledge) this.answer = OPEN;
-  }
-
-  private take(byte: number, at: Nanoseconds): boolean {
-    this.taken.push(byte);
-    const place = this.taken.length - 1;
-    if (place === 0) {
+  private take(taken: readonly number[], at: Nanoseconds): boolean {
+    const [address = -1, command = -1] = taken;
+    const byte = taken[taken.length - 1]!;
+    if (taken.length === 1) {
       this.mine = byte >= 0 && byte >> 1 === this.busAddress;
       if (this.mine && byte & 1)
         this.watch.breach(
@@ -168,21 +103,22 @@ export class Ht16k33 implements DriverModel {
         );
       return false;
     }
-    if (!this.mine || this.taken[0]! & 1) return false;
-    const command = this.taken[1]!;
-    if (place > 1) {
-      if (command < 0 || command >> 4 !== 0) {
-        this.watch.breach(
-          at,
-          "no such command",
-          `${hex(byte)} follows command ${hex(command)}, which takes no data`,
-        );
-        return false;
-      }
-      this.cells[this.pointer] = byte;
-      this.pointer = (this.pointer + 1) % this.cells.length;
-      return true;
+    if (!this.mine || address & 1) return false;
+    if (taken.length === 2) return this.command(byte, at);
+    if (command >> 4 !== 0) {
+      this.watch.breach(
+        at,
+        "no such command",
+        `${hex(byte)} follows command ${hex(command)}, which takes no data`,
+      );
+      return false;
     }
+    this.cells[this.pointer] = byte;
+    this.pointer = (this.pointer + 1) % this.cells.length;
+    return true;
+  }
+
+  private command(byte: number, at: Nanoseconds): boolean {
     switch (byte >> 4) {
       case 0x0:
         this.pointer = byte & 0x0f;
@@ -238,45 +174,19 @@ export class Ht16k33 implements DriverModel {
   }
 
   save(): string {
+    const { system, display, dimming, pointer, mine } = this;
     return [
-      packBytes(this.cells),
-      packBytes([
-        this.levels.data,
-        this.levels.clock,
-        this.system,
-        this.display,
-        this.dimming,
-        this.pointer,
-        Number(this.open),
-        Number(this.mine),
-        Number(this.acknowledge),
-        this.bits,
-        this.byte,
-        this.answer,
-      ]),
-      packBytes(this.taken),
+      packBytes([...this.cells, system, display, dimming, pointer, Number(mine)]),
+      this.receiver.save(),
     ].join(";");
   }
 
   load(saved: string): void {
-    const [cells = "", state = "", taken = ""] = saved.split(";");
-    this.cells.splice(0, this.cells.length, ...unpackBytes(cells));
-    const [data, clock, system, display, dimming, pointer, open, mine, acknowledge, bits, byte, answer] =
-      unpackBytes(state);
-    Object.assign(this.levels, { data, clock });
-    Object.assign(this, {
-      system,
-      display,
-      dimming,
-      pointer,
-      open: open === 1,
-      mine: mine === 1,
-      acknowledge: acknowledge === 1,
-      bits,
-      byte,
-      answer,
-    });
-    this.taken = unpackBytes(taken);
-    this.watch.restart();
+    const [registers = "", receiver = ""] = saved.split(";");
+    const bytes = unpackBytes(registers);
+    const [system, display, dimming, pointer, mine] = bytes.splice(this.cells.length);
+    this.cells.splice(0, this.cells.length, ...bytes);
+    Object.assign(this, { system, display, dimming, pointer, mine: mine === 1 });
+    this.receiver.load(receiver);
   }
 }

@@ -2,6 +2,7 @@ import type { Nanoseconds } from "../quantity";
 import {
   BusWatch,
   DATA_TIMES,
+  addBit,
   packBytes,
   turnOf,
   unpackBytes,
@@ -10,7 +11,7 @@ import {
   type DriverModel,
   type ScanPicture,
 } from "./driver";
-import { HIGH, LOW, OPEN, type Level } from "./level";
+import { LOW, OPEN, type Level } from "./level";
 import { TM16, Tm16Registers, hex } from "./tm16";
 
 const GRIDS = 8;
@@ -127,8 +128,7 @@ export class Tm1638 implements DriverModel {
       this.readBits += 1;
       return false;
     }
-    this.byte =
-      data === HIGH || data === LOW ? (this.byte < 0 ? -1 : this.byte | (Number(data) << this.bits)) : -1;
+    this.byte = addBit(this.byte, this.bits, data, "lsb");
     this.bits += 1;
     if (this.bits < 8) return false;
     const byte = this.byte;
