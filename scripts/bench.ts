@@ -110,7 +110,7 @@ const chainTook = time(() => new Simulation(chainModel, chainProgram).advanceTo(
 rows.push(["64 MAX7219 in a chain: simulated time over real time", `${Math.round(60_000 / chainTook)} ×`]);
 rows.push([
   "64 MAX7219 in a chain: the tape of set-up and update",
-  ratio(time(() => traceWrites(chainModel, tapeOf(chainProgram, 0)), 1)),
+  ratio(time(() => traceWrites(chainModel, chainProgram, tapeOf(chainProgram, 0)), 1)),
 ]);
 
 /** A capture with many signals of which only three matter. */

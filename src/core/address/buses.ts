@@ -1,7 +1,7 @@
 import type { DriverChipPart } from "../parts";
 import { legRef, type EncodedBus, type UnitRef } from "../rig";
 import type { Wired } from "./conditions";
-import { reachFrom } from "./reach";
+import { between, reachFrom } from "./reach";
 
 /** The buses driver chips hang on, as the wires lead to lines of the controller. */
 export function busesOf(wired: Wired): EncodedBus[] {
@@ -60,26 +60,32 @@ function chainFrom(
       ),
     ),
   );
+  return alongChain(next, first);
+}
+
+/** From a chip along the links from each to the one behind it. */
+export function alongChain(next: ReadonlyMap<UnitRef, UnitRef>, first: UnitRef): UnitRef[] {
   const found = [first];
   for (let at = next.get(first); at !== undefined && !found.includes(at); at = next.get(at)) found.push(at);
   return found;
 }
 
+/** The lines of a bus: data, clock and, where there is one, the third. */
+export const busLines = ({ data, clock, select }: EncodedBus): string[] => [
+  data,
+  clock,
+  ...(select === undefined ? [] : [select]),
+];
+
 /** The seven-bit bus address by the straps: each leg joined to the strap leg, directly or through a part, adds its bit. */
-export function busAddress({ rig, nets, part: partAt }: Wired, ref: UnitRef): number {
-  const part = partAt(ref);
+export function busAddress(wired: Wired, ref: UnitRef): number {
+  const part = wired.part(ref);
   if (part.kind !== "driver-chip" || !part.address) return 0;
   const { base, straps, join } = part.address;
-  const target = nets.of(legRef(ref, join)).id;
+  const { nets } = wired;
   const bridged = (leg: string): boolean => {
-    const net = nets.of(legRef(ref, leg));
-    if (net.id === target) return true;
-    return rig.units
-      .filter((unit) => unit.part === "resistor")
-      .some((unit) => {
-        const ends = ["1", "2"].map((end) => nets.of(legRef(unit.ref, end)).id);
-        return ends.includes(net.id) && ends.includes(target);
-      });
+    const [one, other] = [legRef(ref, leg), legRef(ref, join)];
+    return nets.of(one).id === nets.of(other).id || between(wired, "resistor", one, other).length > 0;
   };
   return straps.reduce((address, leg, bit) => (bridged(leg) ? address | (1 << bit) : address), base);
 }

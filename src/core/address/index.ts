@@ -1,4 +1,13 @@
-export { driversByNet, distinctDrivers, railVolts, reachFrom, type Driver, type Reach } from "./reach";
+export {
+  between,
+  distinctDrivers,
+  driversByNet,
+  isPulledUp,
+  railVolts,
+  reachFrom,
+  type Driver,
+  type Reach,
+} from "./reach";
 export { bitPlace, turnOf, type BitPlace, type Chain } from "./chain";
 export { behind, needsOf, type Condition, type Wired } from "./conditions";
 export type { Address, Verdict } from "./addresses";
@@ -36,5 +45,5 @@ export {
   type WireGroup,
 } from "./paths";
 export { sentBits, type SentBit } from "./bits";
-export { busAddress, busesOf } from "./buses";
+export { alongChain, busAddress, busLines, busesOf } from "./buses";
 export { pipTitle } from "./titles";

@@ -181,3 +181,32 @@ export function reachFrom(
   }
   return found;
 }
+
+type Netted = { readonly rig: Rig; readonly nets: Nets };
+
+/** Two-ended parts of a kind with one end on the net of either leg. */
+export const between = (
+  { rig, nets }: Netted,
+  part: "resistor" | "capacitor",
+  one: LegRef,
+  other: LegRef,
+): Unit[] =>
+  rig.units.filter((unit) => {
+    if (unit.part !== part) return false;
+    const ends = ["1", "2"].map((end) => nets.of(legRef(unit.ref, end)).id);
+    return ends.includes(nets.of(one).id) && ends.includes(nets.of(other).id);
+  });
+
+/** A resistor leads from a leg's net to a supply. */
+export const isPulledUp = (
+  { rig, nets, drivers }: Netted & { readonly drivers: ReadonlyMap<number, readonly Driver[]> },
+  leg: LegRef,
+): boolean => {
+  const resistors = new Set(rig.units.filter(({ part }) => part === "resistor").map(({ ref }) => ref));
+  return nets.of(leg).legs.some((here) => {
+    const { unit, leg: end } = splitLegRef(here);
+    if (!resistors.has(unit)) return false;
+    const far = nets.of(legRef(unit, end === "1" ? "2" : "1"));
+    return (railVolts(drivers.get(far.id) ?? []) ?? 0) > 0;
+  });
+};

@@ -38,7 +38,7 @@ function send(
     now += 10_000;
     const { edges, duration } = busEdges(write, LINES, pace);
     for (const { at, line, level } of edges) {
-      given[line] = level === "released" ? OPEN : level;
+      given[line] = level === 0 || level === 1 ? level : OPEN;
       chip.apply({ [PIN[line as "c"]]: heard(line) }, now + at);
       chip.apply({ data: heard("d") }, now + at);
     }

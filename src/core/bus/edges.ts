@@ -53,7 +53,8 @@ export function busEdges(
       pen.set("select", 0);
       write.bytes.forEach((byte, at) => pen.shift(byte, "lsb", at * 8));
       if (write.reads) {
-        pen.set("data", "released");
+        // Such a module has no pull-up of its own: the board lends one while the chip answers.
+        pen.set("data", "pulled-up");
         for (let bit = 0; bit < write.reads * 8; bit += 1) {
           pen.set("clock", 0);
           pen.set("clock", 1);

@@ -18,8 +18,8 @@ export interface BusLines {
   readonly select?: string;
 }
 
-/** What a line is given: a level, or let go so that a pull-up or the chip decides. */
-export type LineGiven = 0 | 1 | "released";
+/** What a line is given: a level, or let go so that a resistor on it, the board's own pull-up, or the chip decides. */
+export type LineGiven = 0 | 1 | "released" | "pulled-up";
 
 export interface BusEdge {
   readonly at: Nanoseconds;

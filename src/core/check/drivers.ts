@@ -1,7 +1,7 @@
-import { railVolts, type RigModel } from "../address";
-import { LED_FIGURES, setResistorFor, type DriverChipPart } from "../parts";
+import { between, isPulledUp, type RigModel } from "../address";
+import { LED_FIGURES, isOpenDrain, setResistorFor, type DriverChipPart } from "../parts";
 import { formatMilliamps, formatQuantity } from "../quantity";
-import { legRef, splitLegRef, splitPipId, type LegRef, type UnitRef } from "../rig";
+import { legRef, splitPipId, type UnitRef } from "../rig";
 import { CORNER_OF_EYE, chipScans, type ChipScan } from "../scan";
 import { finding, listing, type Finding } from "./finding";
 
@@ -46,7 +46,7 @@ function checkReached(model: RigModel, ref: UnitRef, part: DriverChipPart): Find
 
 /** A bus that is only pulled down needs something that pulls it up. */
 function checkPulls(model: RigModel, ref: UnitRef, part: DriverChipPart): Finding[] {
-  if (part.pins.select !== undefined) return [];
+  if (!isOpenDrain(part.protocol)) return [];
   const bare = [part.pins.data, part.pins.clock].filter((leg) => !isPulledUp(model, legRef(ref, leg)));
   if (bare.length === 0) return [];
   return [
@@ -64,24 +64,10 @@ function checkPulls(model: RigModel, ref: UnitRef, part: DriverChipPart): Findin
   ];
 }
 
-function isPulledUp({ rig, nets, drivers }: RigModel, leg: LegRef): boolean {
-  return nets.of(leg).legs.some((other) => {
-    const { unit, leg: end } = splitLegRef(other);
-    if (rig.units.find(({ ref }) => ref === unit)?.part !== "resistor") return false;
-    const far = nets.of(legRef(unit, end === "1" ? "2" : "1"));
-    return (railVolts(drivers.get(far.id) ?? []) ?? 0) > 0;
-  });
-}
-
 function checkBulk(model: RigModel, ref: UnitRef, part: DriverChipPart): Finding[] {
   if (!part.setCurrent) return [];
-  const net = (leg: string) => model.nets.of(legRef(ref, leg)).id;
-  const has = model.rig.units.some((unit) => {
-    if (unit.part !== "capacitor" || (unit.farads ?? 0) < BULK) return false;
-    const ends = ["1", "2"].map((end) => model.nets.of(legRef(unit.ref, end)).id);
-    return ends.includes(net(part.supplyLeg)) && ends.includes(net(part.groundLeg));
-  });
-  if (has) return [];
+  const beside = between(model, "capacitor", legRef(ref, part.supplyLeg), legRef(ref, part.groundLeg));
+  if (beside.some(({ farads = 0 }) => farads >= BULK)) return [];
   return [
     finding({
       id: `bulk-${ref}`,

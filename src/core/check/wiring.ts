@@ -1,4 +1,4 @@
-import { distinctDrivers, railVolts, reachFrom, type Driver, type RigModel } from "../address";
+import { between, distinctDrivers, railVolts, reachFrom, type Driver, type RigModel } from "../address";
 import { inputHigh } from "../circuit";
 import { isChip, legById, legName, type ChipPart, type NamingSchool } from "../parts";
 import { formatQuantity } from "../quantity";
@@ -261,15 +261,9 @@ function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, school: Nami
 }
 
 function checkBypass(model: RigModel, ref: UnitRef, part: ChipPart): Finding[] {
-  const net = (leg: LegRef) => model.nets.of(leg).id;
-  const supply = net(legRef(ref, part.supplyLeg));
-  const ground = net(legRef(ref, part.groundLeg));
-  const has = model.rig.units.some((unit) => {
-    if (unit.part !== "capacitor") return false;
-    const ends = [net(legRef(unit.ref, "1")), net(legRef(unit.ref, "2"))];
-    return ends.includes(supply) && ends.includes(ground);
-  });
-  if (has || supply === ground) return [];
+  const [supply, ground] = [legRef(ref, part.supplyLeg), legRef(ref, part.groundLeg)];
+  const joined = model.nets.of(supply).id === model.nets.of(ground).id;
+  if (joined || between(model, "capacitor", supply, ground).length > 0) return [];
   return [
     finding({
       id: `bypass-${ref}`,
@@ -279,7 +273,7 @@ function checkBypass(model: RigModel, ref: UnitRef, part: ChipPart): Finding[] {
       reason:
         "When eight outputs switch at once the supply dips, and a dip can shift or latch a bit nobody sent.",
       remedy: `Put 100 nF between leg ${part.supplyLeg} and leg ${part.groundLeg}, close to the chip.`,
-      legs: [legRef(ref, part.supplyLeg), legRef(ref, part.groundLeg)],
+      legs: [supply, ground],
     }),
   ];
 }

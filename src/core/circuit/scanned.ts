@@ -1,4 +1,4 @@
-import type { RigModel } from "../address";
+import { between, type RigModel } from "../address";
 import type { ScanPicture } from "../chip";
 import { setCurrentFor, type DriverChipPart } from "../parts";
 import type { Milliamps, Ohms, Volts } from "../quantity";
@@ -65,13 +65,13 @@ export const scannedChips: (model: RigModel) => readonly ScannedChip[] = remembe
 /** The resistor between a chip's setting leg and its supply. */
 function setOhmsOf(model: RigModel, ref: UnitRef, part: DriverChipPart): Ohms | undefined {
   if (!part.setCurrent) return undefined;
-  const here = model.nets.of(legRef(ref, part.setCurrent.leg)).id;
-  const supply = model.nets.of(legRef(ref, part.supplyLeg)).id;
-  return model.rig.units.find((unit) => {
-    if (unit.part !== "resistor") return false;
-    const ends = ["1", "2"].map((end) => model.nets.of(legRef(unit.ref, end)).id);
-    return ends.includes(here) && ends.includes(supply);
-  })?.ohms;
+  const [resistor] = between(
+    model,
+    "resistor",
+    legRef(ref, part.setCurrent.leg),
+    legRef(ref, part.supplyLeg),
+  );
+  return resistor?.ohms;
 }
 
 /**

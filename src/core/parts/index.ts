@@ -16,7 +16,14 @@ import {
 import type { Leg, Part } from "./types";
 
 export * from "./types";
-export { memoryCell, memorySize, setCurrentFor, setResistorFor, type MemoryCell } from "./drivers";
+export {
+  isOpenDrain,
+  memoryCell,
+  memorySize,
+  setCurrentFor,
+  setResistorFor,
+  type MemoryCell,
+} from "./drivers";
 export { countLeg, legPlace, type LegSide } from "./counting";
 export { CONTROLLERS, easyLines } from "./controllers";
 export {

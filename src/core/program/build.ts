@@ -1,4 +1,5 @@
 import {
+  busLines,
   cellPips,
   digitLines,
   directLines,
@@ -8,6 +9,7 @@ import {
   type RigModel,
 } from "../address";
 import type { Cell } from "../glyph";
+import { isOpenDrain } from "../parts";
 import { controllerById, type PipId, type Scan, type ScanSchool } from "../rig";
 import { showFrames, type Frame } from "../show";
 import { fitDivider, fitPeriods } from "../timing";
@@ -82,11 +84,11 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
   const withTimer = multiplexed && school !== "loop";
   const modes = [
     ...[...new Set(lines)].map((line): Statement => ({ do: "line-mode", line })),
-    ...buses.flatMap(({ protocol, data, clock, select }) =>
-      [data, clock, ...(select === undefined ? [] : [select])].map((line): Statement => ({
+    ...buses.flatMap((bus) =>
+      busLines(bus).map((line): Statement => ({
         do: "line-mode",
         line,
-        ...(protocol === "two-wire" || protocol === "i2c" ? { released: true } : {}),
+        ...(isOpenDrain(bus.protocol) ? { released: true } : {}),
       })),
     ),
   ];

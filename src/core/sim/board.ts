@@ -1,4 +1,13 @@
-import { distinctDrivers, railVolts, reachFrom, type Driver, type RigModel } from "../address";
+import {
+  alongChain,
+  distinctDrivers,
+  isPulledUp,
+  railVolts,
+  reachFrom,
+  type Driver,
+  type RigModel,
+} from "../address";
+import type { LineGiven } from "../bus";
 import { HIGH, LOW, OPEN, UNKNOWN, type Level, type ShiftRegister595 } from "../chip";
 import { inputHigh, supplyOf } from "../circuit";
 import { isChip, type ChipPart, type DriverChipPart } from "../parts";
@@ -39,6 +48,7 @@ export class Board {
   private readonly lines = new Map<string, Level>();
   private touched = true;
   private now: Nanoseconds = 0;
+  private readonly controller: UnitRef;
   /** Driver chips that have power. */
   readonly drivers: readonly DriverFace[];
   private readonly controls = new Map<LegRef, readonly Driver[]>();
@@ -58,6 +68,7 @@ export class Board {
         const part = model.part(unit);
         return part.kind === "controller" && part.legs.some((one) => one.id === id && one.role === "ground");
       });
+    this.controller = rig.units.find(({ ref }) => model.part(ref).kind === "controller")!.ref;
     const groups = driverGroups(model);
     this.chips = rig.units.flatMap((unit): MountedChip[] => {
       const part = model.part(unit.ref);
@@ -97,12 +108,12 @@ export class Board {
   }
 
   /**
-   * A controller line takes a level at a moment; a line that is let go is pulled up.
+   * A controller line takes a level at a moment; a line that is let go stands where a resistor pulls it.
    * @param at ns; only the rules of driver chips' buses look at it
    */
-  drive(line: string, given: Level | "released", at: Nanoseconds = this.now): void {
+  drive(line: string, given: Level | LineGiven, at: Nanoseconds = this.now): void {
     this.now = at;
-    const level = given === "released" ? (this.isPulledUp(line) ? HIGH : OPEN) : given;
+    const level = this.levelOf(line, given);
     if (this.lines.get(line) === level) return;
     this.lines.set(line, level);
     const key = `line ${line}`;
@@ -111,32 +122,29 @@ export class Board {
 
   private readonly pulled = new Map<string, boolean>();
 
-  /** A resistor leads from the line's net to a supply. */
-  private isPulledUp(line: string): boolean {
-    const known = this.pulled.get(line);
-    if (known !== undefined) return known;
-    const { rig, nets, drivers } = this.model;
-    const controller = rig.units.find(({ ref }) => this.model.part(ref).kind === "controller")!;
-    const found = nets.of(legRef(controller.ref, line)).legs.some((leg) => {
-      const { unit, leg: end } = splitLegRef(leg);
-      const part = this.model.part(unit);
-      // To read such a chip the board lends the line its own pull-up.
-      if (part.kind === "driver-chip" && part.protocol === "strobed" && part.pins.data === end) return true;
-      if (rig.units.find(({ ref }) => ref === unit)?.part !== "resistor") return false;
-      const other = nets.of(legRef(unit, end === "1" ? "2" : "1"));
-      return (railVolts(drivers.get(other.id) ?? []) ?? 0) > 0;
-    });
-    this.pulled.set(line, found);
-    return found;
+  /** What a line stands at that is given a level, let go, or let go with the board's own pull-up. */
+  private levelOf(line: string, given: Level | LineGiven): Level {
+    if (given === "pulled-up") return HIGH;
+    if (given !== "released") return given;
+    const pulled = this.pulled.get(line) ?? isPulledUp(this.model, this.legOf(line));
+    this.pulled.set(line, pulled);
+    return pulled ? HIGH : OPEN;
+  }
+
+  private legOf(line: string): LegRef {
+    return legRef(this.controller, line);
   }
 
   /** What stands on a controller line: a driver chip that answers holds it low. */
   lineLevel(line: string): Level {
     const level = this.lines.get(line) ?? OPEN;
     if (level === LOW) return LOW;
-    const { rig, nets } = this.model;
-    const controller = rig.units.find(({ ref }) => this.model.part(ref).kind === "controller")!;
-    return this.answered(nets.of(legRef(controller.ref, line)).id) ? LOW : level;
+    return this.answered(this.model.nets.of(this.legOf(line)).id) ? LOW : level;
+  }
+
+  /** A driver chip that has power. */
+  driverOf(unit: UnitRef): DriverFace | undefined {
+    return this.byRef.get(unit)?.driver;
   }
 
   /** Whether an output of a chip may have changed since the last time this was asked. */
@@ -323,14 +331,7 @@ function driverGroups(model: RigModel): UnitRef[][] {
     }),
   );
   const inner = new Set(links.values());
-  return chips
-    .filter(({ ref }) => !inner.has(ref))
-    .map(({ ref }) => {
-      const units = [ref];
-      for (let at = links.get(ref); at !== undefined && !units.includes(at); at = links.get(at))
-        units.push(at);
-      return units;
-    });
+  return chips.filter(({ ref }) => !inner.has(ref)).map(({ ref }) => alongChain(links, ref));
 }
 
 /** What a driver's high level stands at. */

@@ -1,14 +1,12 @@
 import { isMultiplexed, type RigModel } from "../address";
 import { bytesOf, explainWrite, type BusWrite, type Explained, type LineGiven } from "../bus";
 import { HIGH, LOW, MAX7219, type Bit, type BusNote, type Level } from "../chip";
-import { pictureCurrents, scannedChips } from "../circuit";
-import { inOrder } from "../glyph";
-import { buildProgram, burstOf, busPart, type ChipWrite, type Program, type SlotState } from "../program";
+import { burstOf, busPart, type ChipWrite, type Program, type SlotState } from "../program";
 import type { Nanoseconds } from "../quantity";
-import { controllerById, splitPipId, type UnitRef } from "../rig";
+import { controllerById, type UnitRef } from "../rig";
 import { readFace } from "../show";
 import { Board } from "./board";
-import type { Shown } from "./send";
+import { faceOf, type Shown } from "./scan-light";
 
 /** One change of a line during writes to driver chips. */
 export interface BusTick {
@@ -72,9 +70,13 @@ export function tapeOf(program: Program, frame: number): Phased[] {
  * Sends writes over the wires as they are, from power-up, and notes what each of them does.
  * @param keys what the chips report of their keys, the same bytes for all of them
  */
-export function traceWrites(model: RigModel, writes: readonly Phased[], keys?: readonly number[]): BusTrace {
+export function traceWrites(
+  model: RigModel,
+  program: Program,
+  writes: readonly Phased[],
+  keys?: readonly number[],
+): BusTrace {
   const { cost } = controllerById(model.rig.plan.controller);
-  const program = buildProgram(model);
   const board = new Board(model);
   for (const statement of program.setup)
     if (statement.do === "line-mode") board.drive(statement.line, statement.released ? "released" : LOW, 0);
@@ -103,8 +105,8 @@ export function traceWrites(model: RigModel, writes: readonly Phased[], keys?: r
       ticks.push({ at: moment, line, given: level, level: board.lineLevel(line), write: place, bit });
       // A chip answers on the data line when the clock moves.
       const answer = board.lineLevel(bus.data);
-      const before = stands.get(bus.data);
-      if (line !== bus.data && before !== undefined && answer !== before)
+      const stood = stands.get(bus.data);
+      if (line !== bus.data && stood !== undefined && answer !== stood)
         ticks.push({
           at: moment,
           line: bus.data,
@@ -177,27 +179,6 @@ const memoryOf = (board: Board): Record<UnitRef, ChipMemory> =>
   Object.fromEntries(
     board.drivers.flatMap((driver) => driver.units.map((unit) => [unit, driver.memory(unit)] as const)),
   );
-
-/** What each digit shows by the pictures of its driver chips. */
-export function faceOf(model: RigModel, board: Board): Shown[] {
-  const lit = new Set<string>();
-  const unknown = new Set<string>();
-  for (const chip of scannedChips(model)) {
-    const driver = board.drivers.find(({ units }) => units.includes(chip.unit));
-    for (const { led, peak, unknown: doubtful } of driver
-      ? pictureCurrents(chip, driver.picture(chip.unit))
-      : [])
-      if (doubtful) unknown.add(led.pip);
-      else if (peak > 0) lit.add(led.pip);
-  }
-  return model.digits.map(({ unit, digit }) => {
-    const on = (pips: ReadonlySet<string>) =>
-      inOrder(
-        [...pips].filter((pip) => pip.startsWith(`${unit}.${digit}.`)).map((pip) => splitPipId(pip).segment),
-      );
-    return { segments: on(lit), unknown: on(unknown) };
-  });
-}
 
 /** The shift stages of a chain after so many of a trace's ticks, chip by chip, the bit that came first at the left. */
 export function stagesAfter(

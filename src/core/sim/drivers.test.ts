@@ -103,7 +103,8 @@ test("straps give an I²C chip another address, and the program writes to it", (
 
 test("the tape: set-up first, junk never shown, each word of a chain with its chip", () => {
   const model = modelOf(chained);
-  const trace = traceWrites(model, tapeOf(buildProgram(model), 0));
+  const program = buildProgram(model);
+  const trace = traceWrites(model, program, tapeOf(program, 0));
   expect(trace.entries.every(({ breaches }) => breaches.length === 0)).toBe(true);
   expect(trace.entries.every(({ face }) => face.every(({ unknown }) => unknown.length === 0))).toBe(true);
   const update = trace.entries.filter(({ phase }) => phase === "update");

@@ -1,11 +1,9 @@
 import type { RigModel } from "../address";
 import { circuitOf } from "../circuit";
-import { inOrder } from "../glyph";
 import type { Nanoseconds } from "../quantity";
-import { splitPipId, type PipId } from "../rig";
+import type { PipId } from "../rig";
 import type { Board } from "./board";
-import { faceOf } from "./bus-trace";
-import type { Shown } from "./send";
+import { faceOf, shownOn, type Shown } from "./scan-light";
 import { VISIBLE } from "./simulation";
 
 /** So long an eye adds up light; digits that take turns within it are seen together. */
@@ -13,6 +11,8 @@ const WINDOW: Nanoseconds = 20e6;
 
 /** A picture of a driver chip that stays shorter is on its way to the next one; junk always counts. */
 const SEEN: Nanoseconds = 2e6;
+
+const NONE: ReadonlySet<PipId> = new Set();
 
 export interface WatchedFace {
   readonly at: Nanoseconds;
@@ -121,12 +121,7 @@ export class FaceWatch {
     );
     show({
       at: this.from,
-      digits: this.model.digits.map(({ unit, digit }) => ({
-        segments: inOrder(
-          [...lit].filter((pip) => pip.startsWith(`${unit}.${digit}.`)).map((pip) => splitPipId(pip).segment),
-        ),
-        unknown: [],
-      })),
+      digits: this.model.digits.map((digit) => shownOn({ lit, unknown: NONE }, digit)),
     });
     this.charge.fill(0);
     this.from += span;

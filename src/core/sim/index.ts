@@ -14,12 +14,11 @@ export {
   type GlyphRow,
   type SendStep,
   type SendTrace,
-  type Shown,
   type StepUse,
 } from "./send";
 export { readCurrents, recordFace, type FaceStretch } from "./record";
+export type { Shown } from "./scan-light";
 export {
-  faceOf,
   stagesAfter,
   tapeOf,
   traceWrites,

@@ -14,6 +14,8 @@ export interface Moment {
 
 /** What driver chips give their LEDs on average over a turn of their scan. */
 export interface ScanLight {
+  /** Tells one from another of the same board. */
+  readonly id: number;
   /** By place among the model's addresses. */
   readonly currents: ReadonlyMap<number, Milliamps>;
   readonly unknown: ReadonlySet<number>;

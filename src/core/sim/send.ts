@@ -7,7 +7,6 @@ import {
   type DriveState,
   type RigModel,
 } from "../address";
-import { pictureCurrents, scannedChips } from "../circuit";
 import { HIGH, LOW, UNKNOWN, type Bit, type Level } from "../chip";
 import { GLYPHS, cellSegments, inOrder, joinCells, showsGlyph, type Cell, type PipName } from "../glyph";
 import {
@@ -24,6 +23,7 @@ import { remembered } from "../remember";
 import { controllerById, splitPipId, type ChainUse, type PipId, type UnitRef } from "../rig";
 import { readFace } from "../show";
 import { Board } from "./board";
+import { scannedPips, shownOn, type Lights, type Shown } from "./scan-light";
 import { Simulation, type PipState } from "./simulation";
 
 /** What a line is to the program: one of the chain's, or one that drives something directly. */
@@ -44,12 +44,6 @@ export interface SendStep {
     readonly stages: readonly Bit[];
     readonly latched: readonly Bit[];
   }>;
-}
-
-/** LEDs that levels alone light at a moment, and those nobody can tell. */
-interface Lights {
-  readonly lit: ReadonlySet<PipId>;
-  readonly unknown: ReadonlySet<PipId>;
 }
 
 export interface SendTrace {
@@ -125,19 +119,13 @@ export function traceSend(model: RigModel, state: DriveState): SendTrace {
   let clocked = 0;
   const steps = events.map(({ at, line, level: given, statement }): SendStep => {
     board.drive(line, given, at);
-    const level = given === "released" ? 1 : given;
+    const level = given === 0 ? 0 : 1;
     const use = uses.get(line) ?? "direct";
     const turn = statement.do === "shift-state" ? clocked : undefined;
     if (use === "clock" && level === 0) clocked += 1;
     return { at, use, line, level, statement, turn, chips: contents(), lights: lightsOf(model, board) };
   });
   return { bytes: state.bytes, steps, before, duration };
-}
-
-/** What a display shows: lit LEDs of a digit, and those nobody can tell. */
-export interface Shown {
-  readonly segments: readonly PipName[];
-  readonly unknown: readonly PipName[];
 }
 
 /** The LEDs whose plus side is high and whose minus side is low; a side nothing drives keeps its LED dark. */
@@ -152,22 +140,13 @@ function lightsOf(model: RigModel, board: Board): Lights {
     if (plus.includes(HIGH) && minus.includes(LOW)) lit.add(pip);
     else if (may(plus, HIGH) && may(minus, LOW)) unknown.add(pip);
   }
-  for (const chip of scannedChips(model)) {
-    const driver = board.drivers.find(({ units }) => units.includes(chip.unit));
-    for (const { led, unknown: doubtful } of driver ? pictureCurrents(chip, driver.picture(chip.unit)) : [])
-      (doubtful ? unknown : lit).add(led.pip);
-  }
+  for (const { led, unknown: doubtful } of scannedPips(model, board)) (doubtful ? unknown : lit).add(led.pip);
   return { lit, unknown };
 }
 
 /** What a digit shows at a moment of a send. */
-export function segmentsAt({ lights }: Pick<SendStep, "lights">, digit: DigitId): Shown {
-  const on = (pips: ReadonlySet<PipId>) =>
-    inOrder([...pips].filter((pip) => isOn(pip, digit)).map((pip) => splitPipId(pip).segment));
-  return { segments: on(lights.lit), unknown: on(lights.unknown) };
-}
-
-const isOn = (pip: string, { unit, digit }: DigitId): boolean => pip.startsWith(`${unit}.${digit}.`);
+export const segmentsAt = ({ lights }: Pick<SendStep, "lights">, digit: DigitId): Shown =>
+  shownOn(lights, digit);
 
 interface Faces {
   /** What each digit shows, in reading order. */
@@ -180,13 +159,10 @@ function showStates(model: RigModel, states: readonly DriveState[]): Faces[] {
   return states.map(() => {
     simulation.advanceToSent();
     const { pips } = simulation.look();
-    const inState = (id: DigitId, state: PipState) =>
-      pips
-        .filter((pip) => pip.state === state && isOn(pip.pip, id))
-        .map(({ pip }) => splitPipId(pip).segment);
-    return {
-      digits: model.digits.map((id) => ({ segments: inState(id, "lit"), unknown: inState(id, "unknown") })),
-    };
+    const inState = (state: PipState) =>
+      new Set(pips.filter((pip) => pip.state === state).map(({ pip }) => pip));
+    const lights = { lit: inState("lit"), unknown: inState("unknown") };
+    return { digits: model.digits.map((id) => shownOn(lights, id)) };
   });
 }
 

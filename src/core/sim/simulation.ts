@@ -1,11 +1,12 @@
 import { behind, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../chip";
-import { circuitOf, pictureCurrents, scannedChips, type RigCircuit, type Solution } from "../circuit";
+import { circuitOf, type RigCircuit, type Solution } from "../circuit";
 import { runProgram, turnPeriod, type Program, type ProgramFrame, type TimedEvent } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
 import { controllerById, type PipId } from "../rig";
 import { Board } from "./board";
 import { litWhileBlinking, type Moment, type ScanLight, type Stretch } from "./moment";
+import { ScanLights } from "./scan-light";
 import { Storage } from "./storage";
 
 export type PipState = "lit" | "dark" | "unknown";
@@ -52,6 +53,7 @@ export class Simulation {
   private readonly circuit: RigCircuit;
   private readonly events: Iterator<TimedEvent, void>;
   private readonly storage: Storage;
+  private readonly scanLights: ScanLights;
   /** Lines that reach the LEDs themselves and not only chips. */
   private readonly circuitLines: ReadonlySet<string>;
   /** A serial output reaches LEDs: then every shift may show. */
@@ -85,6 +87,7 @@ export class Simulation {
     private readonly program: Program,
   ) {
     this.board = new Board(model);
+    this.scanLights = new ScanLights(model, this.board);
     this.circuit = circuitOf(model);
     this.storage = new Storage(this.circuit);
     this.serialShows = this.circuit.outputs.some(({ kind }) => kind === "serial-out");
@@ -300,7 +303,7 @@ export class Simulation {
       this.board.drive(line, level, event.at + at);
       if (!this.board.takeTouched() && !this.circuitLines.has(line) && !this.serialShows) continue;
       const levels = this.circuit.outputs.map((driver) => this.board.level(driver));
-      const scan = this.scanNow();
+      const scan = this.scanLights.now();
       if (scan === before.scan && levels.every((now, place) => now === before.levels[place])) continue;
       const moment = this.momentNow(levels, scan);
       stretches.push({ from: at, moment });
@@ -333,7 +336,7 @@ export class Simulation {
 
   private momentNow(
     levels = this.circuit.outputs.map((driver) => this.board.level(driver)),
-    scan = this.scanNow(),
+    scan = this.scanLights.now(),
   ): Moment {
     const byLevels = levels.includes(UNKNOWN)
       ? this.sides.map((side) => this.isUnknown(side))
@@ -345,35 +348,6 @@ export class Simulation {
     return this.momentFor(levels, unknown, scan);
   }
 
-  private readonly scans = new Map<string, ScanLight>();
-
-  /** What the driver chips scan now; the same object as long as it is the same. */
-  private scanNow(): ScanLight | undefined {
-    if (this.board.drivers.length === 0) return undefined;
-    const key = this.board.scanned();
-    const known = this.scans.get(key);
-    if (known) return known;
-    const currents = new Map<number, Milliamps>();
-    const unknown = new Set<number>();
-    const blinking = new Map<number, number>();
-    for (const chip of scannedChips(this.model)) {
-      const driver = this.board.drivers.find(({ units }) => units.includes(chip.unit));
-      if (!driver) continue;
-      const picture = driver.picture(chip.unit);
-      for (const { led, peak, share, unknown: doubtful } of pictureCurrents(chip, picture)) {
-        if (doubtful) unknown.add(led.index);
-        else currents.set(led.index, peak * share);
-        if (picture.blink > 0) blinking.set(led.index, picture.blink);
-      }
-    }
-    const light = { currents, unknown, blinking };
-    this.scans.set(key, light);
-    this.scanIds.set(light, this.scanIds.size + 1);
-    return light;
-  }
-
-  private readonly scanIds = new Map<ScanLight, number>();
-
   private readonly allKnown: readonly boolean[] = [];
 
   private momentFor(
@@ -382,8 +356,7 @@ export class Simulation {
     scan: ScanLight | undefined,
     stored?: ReadonlySet<string>,
   ): Moment {
-    const scanned = scan ? this.scanIds.get(scan) : "";
-    const key = `${levels.join("")} ${stored ? [...stored].join() : ""} ${unknown.map(Number).join("")} ${scanned}`;
+    const key = `${levels.join("")} ${stored ? [...stored].join() : ""} ${unknown.map(Number).join("")} ${scan?.id ?? ""}`;
     let moment = this.moments.get(key);
     if (!moment) {
       const solution = this.circuit.solve(levels, stored);

@@ -1,6 +1,7 @@
-import { modelOf, type RigModel } from "../address";
+import { busLines, modelOf, type RigModel } from "../address";
 import { explainWrite, type Explained } from "../bus";
 import { LOW, OPEN, UNKNOWN, type BusNote, type BusRule, type Level } from "../chip";
+import { isOpenDrain } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import type { Rig, UnitRef } from "../rig";
 import { readFace } from "../show";
@@ -98,16 +99,10 @@ class Decoder {
     this.board = new Board(model, "listening");
     for (const [line, signal] of Object.entries(mapping)) this.lines.set(signal, line);
     const { buses = [], chain } = model.encoding;
-    this.pulled = new Set(
-      buses
-        .filter(({ protocol }) => protocol === "two-wire" || protocol === "i2c")
-        .flatMap(({ data, clock }) => [data, clock]),
-    );
+    this.pulled = new Set(buses.filter(({ protocol }) => isOpenDrain(protocol)).flatMap(busLines));
     this.latches = new Set(chain ? [chain.latch] : []);
     // Lines the capture does not show rest low, as a board leaves them that has set them up.
-    for (const bus of buses)
-      for (const line of [bus.data, bus.clock, ...(bus.select === undefined ? [] : [bus.select])])
-        if (!(line in mapping)) this.board.drive(line, LOW, 0);
+    for (const line of buses.flatMap(busLines)) if (!(line in mapping)) this.board.drive(line, LOW, 0);
     this.board.drivers.forEach((driver) => driver.takeNotes());
     this.watch = new FaceWatch(model, this.board);
   }

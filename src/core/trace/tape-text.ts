@@ -13,7 +13,7 @@ export function fullTape(rig: Rig): Array<TapeEntry & { readonly text: string }>
   const more = program.frames
     .slice(1)
     .flatMap((_, at) => tapeOf(program, at + 1).filter(({ phase }) => phase === "update"));
-  return [...traceWrites(model, [...first, ...more]).entries];
+  return [...traceWrites(model, program, [...first, ...more]).entries];
 }
 
 const hex = (byte: number): string => byte.toString(16).toUpperCase().padStart(2, "0");

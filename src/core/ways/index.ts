@@ -1,4 +1,4 @@
-import { directLines, digitLines, modelOf, type RigModel } from "../address";
+import { busLines, directLines, digitLines, modelOf, type RigModel } from "../address";
 import { currentFigures, inputHigh } from "../circuit";
 import { easyLines, isChip, type ControllerPart, type DriverChipPart } from "../parts";
 import type { Hertz, Milliamps } from "../quantity";
@@ -423,11 +423,7 @@ export const usedLines = (model: RigModel): string[] => [
     ...Object.values(model.encoding.chain ?? {}),
     ...directLines(model.encoding),
     ...model.encoding.rings.flatMap(({ clock, reset }) => [clock, reset]),
-    ...(model.encoding.buses ?? []).flatMap(({ data, clock, select }) => [
-      data,
-      clock,
-      ...(select === undefined ? [] : [select]),
-    ]),
+    ...(model.encoding.buses ?? []).flatMap(busLines),
     ...digitLines(model.encoding),
   ]),
 ];

@@ -1,5 +1,6 @@
 import type { RigModel } from "@/core/address";
 import { HIGH } from "@/core/chip";
+import { isOpenDrain } from "@/core/parts";
 import { busPart } from "@/core/program";
 import type { EncodedBus, PipId } from "@/core/rig";
 import type { BusTrace, TapeEntry } from "@/core/sim";
@@ -22,12 +23,9 @@ export function lineNames(model: RigModel, bus: EncodedBus): ReadonlyArray<{ lin
 export function lanesOf(model: RigModel, trace: BusTrace): Lane[] {
   return (model.encoding.buses ?? []).flatMap((bus) =>
     lineNames(model, bus).map(({ line, name }): Lane => {
-      const rest =
-        bus.protocol === "frames" || line !== bus.select
-          ? bus.protocol === "two-wire" || bus.protocol === "i2c"
-            ? 1
-            : 0
-          : 1;
+      // A strobe and the lines of an open-drain bus rest high, all others low.
+      const isStrobe = bus.protocol === "strobed" && line === bus.select;
+      const rest = isStrobe || isOpenDrain(bus.protocol) ? 1 : 0;
       return {
         name,
         title: `line ${line}`,

@@ -32,7 +32,7 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
   const shown = Math.min(frame, program.frames.length - 1);
   const trace = useMemo(
     () =>
-      traceWrites(model, [
+      traceWrites(model, program, [
         ...tapeOf(program, shown),
         ...typed.map((write): Phased => ({ phase: "typed", write })),
       ]),

@@ -7,8 +7,9 @@ import type { BusTrace } from "@/core/sim";
 export function tickText(trace: BusTrace, count: number, bus: EncodedBus): string {
   const tick = trace.ticks[count - 1];
   if (!tick) return "";
-  const level = tick.given === "released" ? "let go" : tick.given ? "high" : "low";
-  const answered = tick.given === "released" && tick.level === 0 ? ", and the chip holds it low" : "";
+  const letGo = tick.given !== 0 && tick.given !== 1;
+  const level = letGo ? "let go" : tick.given ? "high" : "low";
+  const answered = letGo && tick.level === 0 ? ", and the chip holds it low" : "";
   const what = `${formatNanoseconds(tick.at, 5)}: line ${tick.line} ${level}${answered}`;
   if (tick.line !== bus.clock || tick.level !== HIGH) return what;
   const { setup, hold } = DATA_TIMES[bus.protocol];

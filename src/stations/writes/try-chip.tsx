@@ -49,7 +49,7 @@ export function TryChip() {
   const bus = program.buses[0]!;
   const part = busPart(model, bus);
   const unit = bus.units[0]!;
-  const trace = useMemo(() => traceWrites(model, typed), [model, typed]);
+  const trace = useMemo(() => traceWrites(model, program, typed), [model, program, typed]);
   const lanes = useMemo(() => lanesOf(model, trace), [model, trace]);
   const samples = useMemo(() => samplesOf(model, trace), [model, trace]);
   const bits = useMemo(() => bitsOfTrace(trace, () => undefined), [trace]);

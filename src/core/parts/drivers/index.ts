@@ -1,4 +1,4 @@
-import type { DriverChipPart } from "../types";
+import type { DriverChipPart, DriverProtocol } from "../types";
 import { DRIVER_HT16K33 } from "./ht16k33";
 import { DRIVER_MAX7219 } from "./max7219";
 import { DRIVER_TM1637 } from "./tm1637";
@@ -12,6 +12,10 @@ export const DRIVER_CHIPS: readonly DriverChipPart[] = [
   DRIVER_TM1638,
   DRIVER_HT16K33,
 ];
+
+/** Whether the lines of a bus are only pulled down and let go, so that something has to pull them up. */
+export const isOpenDrain = (protocol: DriverProtocol): boolean =>
+  protocol === "two-wire" || protocol === "i2c";
 
 /** A bit of a driver chip's display memory. */
 export interface MemoryCell {

@@ -1,5 +1,5 @@
 import { SEGMENTS, type PipName } from "../../glyph";
-import type { DriverChipPart } from "../../parts";
+import { isOpenDrain, type DriverChipPart } from "../../parts";
 import type { Ohms } from "../../quantity";
 import { digitsPerChip } from "../plan";
 import { legRef, type LegRef } from "../types";
@@ -27,8 +27,7 @@ export function layDrivers(layer: Layer, part: DriverChipPart): void {
   );
   layer.displays();
   const setters = part.setCurrent ? chips.map(() => layer.resistor(layer.values.setOhms ?? SET_OHMS)) : [];
-  const openDrain = part.protocol === "two-wire" || part.protocol === "i2c";
-  const pulls = openDrain ? [layer.resistor(PULL_OHMS), layer.resistor(PULL_OHMS)] : [];
+  const pulls = isOpenDrain(part.protocol) ? [layer.resistor(PULL_OHMS), layer.resistor(PULL_OHMS)] : [];
   const strapped = (part.address?.straps ?? []).filter((_, bit) => ((layer.plan.busAddress ?? 0) >> bit) & 1);
   const straps = strapped.map((leg) => ({ leg, ref: layer.resistor(STRAP_OHMS) }));
   chips.forEach((chip) => layer.powerChip(chip));

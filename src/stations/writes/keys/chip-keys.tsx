@@ -29,7 +29,7 @@ export function ChipKeys({ part }: { part: DriverChipPart }) {
         why: "",
       },
     };
-    return traceWrites(model, [...tapeOf(program, 0), ask], key.split(",").map(Number));
+    return traceWrites(model, program, [...tapeOf(program, 0), ask], key.split(",").map(Number));
   }, [model, program, key, wide, reads]);
   const entry = trace.entries[trace.entries.length - 1];
   const lanes = useMemo(() => lanesOf(model, trace), [model, trace]);

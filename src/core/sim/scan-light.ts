@@ -1,0 +1,86 @@
+import type { DigitId, RigModel } from "../address";
+import { pictureCurrents, scannedChips, type ScannedLed } from "../circuit";
+import { inOrder, type PipName } from "../glyph";
+import type { Milliamps } from "../quantity";
+import { splitPipId, type PipId } from "../rig";
+import type { Board } from "./board";
+import type { ScanLight } from "./moment";
+
+/** An LED in the picture of a driver chip: what it carries in its turn, the turn's share of the time, its blinking. */
+export interface ScannedPip {
+  readonly led: ScannedLed;
+  readonly peak: Milliamps;
+  readonly share: number;
+  /** Nobody can tell whether it is lit. */
+  readonly unknown: boolean;
+  /** Hz; 0 does not blink. */
+  readonly blink: number;
+}
+
+/** What all driver chips of a board that have power scan now. */
+export const scannedPips = (model: RigModel, board: Board): ScannedPip[] =>
+  scannedChips(model).flatMap((chip) => {
+    const picture = board.driverOf(chip.unit)?.picture(chip.unit);
+    return picture ? pictureCurrents(chip, picture).map((one) => ({ ...one, blink: picture.blink })) : [];
+  });
+
+/** The light of what driver chips scan, worked out once for every picture they make. */
+export class ScanLights {
+  private readonly known = new Map<string, ScanLight>();
+
+  constructor(
+    private readonly model: RigModel,
+    private readonly board: Board,
+  ) {}
+
+  /** What is scanned now: the same object as long as it is the same. */
+  now(): ScanLight | undefined {
+    if (this.board.drivers.length === 0) return undefined;
+    const key = this.board.scanned();
+    const known = this.known.get(key);
+    if (known) return known;
+    const currents = new Map<number, Milliamps>();
+    const unknown = new Set<number>();
+    const blinking = new Map<number, number>();
+    for (const { led, peak, share, unknown: doubtful, blink } of scannedPips(this.model, this.board)) {
+      if (doubtful) unknown.add(led.index);
+      else currents.set(led.index, peak * share);
+      if (blink > 0) blinking.set(led.index, blink);
+    }
+    const light = { id: this.known.size + 1, currents, unknown, blinking };
+    this.known.set(key, light);
+    return light;
+  }
+}
+
+/** LEDs that are lit at a moment, and those nobody can tell. */
+export interface Lights {
+  readonly lit: ReadonlySet<PipId>;
+  readonly unknown: ReadonlySet<PipId>;
+}
+
+/** What a display shows: lit LEDs of a digit, and those nobody can tell. */
+export interface Shown {
+  readonly segments: readonly PipName[];
+  readonly unknown: readonly PipName[];
+}
+
+/** What one digit shows of some lights. */
+export function shownOn({ lit, unknown }: Lights, { unit, digit }: DigitId): Shown {
+  const on = (pips: ReadonlySet<PipId>) =>
+    inOrder(
+      [...pips].filter((pip) => pip.startsWith(`${unit}.${digit}.`)).map((pip) => splitPipId(pip).segment),
+    );
+  return { segments: on(lit), unknown: on(unknown) };
+}
+
+/** What each digit shows of the pictures of its driver chips. */
+export function faceOf(model: RigModel, board: Board): Shown[] {
+  const lit = new Set<PipId>();
+  const unknown = new Set<PipId>();
+  for (const { led, peak, unknown: doubtful } of scannedPips(model, board)) {
+    if (doubtful) unknown.add(led.pip);
+    else if (peak > 0) lit.add(led.pip);
+  }
+  return model.digits.map((digit) => shownOn({ lit, unknown }, digit));
+}
