@@ -1,8 +1,8 @@
-import { isMultiplexed, ledResistors, modelOf, reachFrom, type RigModel } from "../address";
+import { ledResistors, modelOf, reachFrom, type RigModel } from "../address";
 import { currentFigures, pointWith, pipsIn, stageOf, supplyOf } from "../circuit";
 import { neighbours, type Farads, type Milliamps, type Ohms } from "../quantity";
 import { controllerById, legRef, relay, type ResistorSchool, type UnitRef } from "../rig";
-import { chipScans, scanFigures } from "../scan";
+import { chipScans, lightDuty } from "../scan";
 
 /** A 1 and an 8 under one resistor school, average over the turns where digits take turns. */
 export interface SchoolFigures {
@@ -14,9 +14,7 @@ export interface SchoolFigures {
 
 /** Both resistor schools with the rig's own value: how bright a segment of a 1 and of an 8 is under each. */
 export function bothSchools(model: RigModel): SchoolFigures[] {
-  const duty = isMultiplexed(model)
-    ? Math.max(0, ...scanFigures(model).digits.map((digit) => digit.duty))
-    : 1;
+  const duty = lightDuty(model);
   return (["per-segment", "common"] as const).map((school) => {
     const own = model.rig.plan.resistors === school;
     const laid = own ? model : modelOf(relay(model.rig, { ...model.rig.plan, resistors: school }));

@@ -1,5 +1,5 @@
 import type { RigModel } from "../address";
-import { scannedChips, type ScannedChip, type Solution } from "../circuit";
+import type { Solution } from "../circuit";
 import type { Milliamps, Watts } from "../quantity";
 import type { UnitRef } from "../rig";
 import { chipScans, type ChipScan } from "../scan";
@@ -7,38 +7,31 @@ import type { Measure } from "./measure";
 
 type Leds = Solution["leds"];
 
-const chipsWith = (model: RigModel): ReadonlyArray<{ chip: ScannedChip; scan: ChipScan }> =>
-  chipScans(model).map((scan) => ({
-    scan,
-    chip: scannedChips(model).find(({ unit }) => unit === scan.unit)!,
-  }));
-
-const total = ({ leds }: ScannedChip, currents: Leds): Milliamps =>
+const total = ({ leds }: ChipScan, currents: Leds): Milliamps =>
   leds.reduce((sum, { pip }) => sum + (currents.get(pip) ?? 0), 0);
 
-/** What all driver chips take from the supply, their own need included, as the mean over a turn. @returns A */
-export const driverSupply = (model: RigModel, leds: Leds): number =>
-  chipsWith(model).reduce(
-    (sum, { chip, scan }) => sum + (total(chip, leds) * scan.duty + scan.part.ownCurrent) / 1000,
-    0,
-  );
+/** What one chip takes from its supply, its own need included, as the mean over a turn. @returns A */
+const taken = (chip: ChipScan, currents: Leds): number =>
+  (total(chip, currents) * chip.duty + chip.part.ownCurrent) / 1000;
+
+/** What all driver chips take from the supply, as the mean over a turn. @returns A */
+export const driverSupply = (model: RigModel, currents: Leds): number =>
+  chipScans(model).reduce((sum, chip) => sum + taken(chip, currents), 0);
 
 /** Heat in a chip: what its supply gives, less what the LEDs and resistors in their way turn into light and heat. */
-function heat({ chip, scan }: { chip: ScannedChip; scan: ChipScan }, leds: Leds): Watts {
-  const lost = chip.leds.reduce((sum, { pip, forward, ohms }) => {
-    const amps = (leds.get(pip) ?? 0) / 1000;
-    return sum + amps * Math.max(0, chip.supply - forward - amps * ohms);
+function heat({ leds, volts, duty, part }: ChipScan, currents: Leds): Watts {
+  const lost = leds.reduce((sum, { pip, forward, ohms }) => {
+    const amps = (currents.get(pip) ?? 0) / 1000;
+    return sum + amps * Math.max(0, volts - forward - amps * ohms);
   }, 0);
-  return lost * scan.duty + (scan.part.ownCurrent / 1000) * chip.supply;
+  return lost * duty + (part.ownCurrent / 1000) * volts;
 }
 
 /** What a chip that scans by itself can be overloaded in: segment legs, digit legs, its supply, its heat. */
 export function driverMeasures(model: RigModel, ref: UnitRef): Measure[] {
-  const found = chipsWith(model).find(({ scan }) => scan.unit === ref);
-  if (!found) return [];
-  const { chip, scan } = found;
-  const { part } = scan;
-  const byDigit = part.digitLegs.map((_, digit) => chip.leds.filter((led) => led.digit === digit));
+  const chip = chipScans(model).find(({ unit }) => unit === ref);
+  if (!chip) return [];
+  const { part, duty } = chip;
   return [
     {
       id: `segments-${ref}`,
@@ -48,7 +41,7 @@ export function driverMeasures(model: RigModel, ref: UnitRef): Measure[] {
       unit: "A",
       keep: part.outputSpecified / 1000,
       maximum: part.outputMaximum / 1000,
-      lasts: scan.duty,
+      lasts: duty,
       limits: part.source,
       of: ({ leds }) => Math.max(0, ...chip.leds.map(({ pip }) => leds.get(pip) ?? 0)) / 1000,
     },
@@ -59,12 +52,12 @@ export function driverMeasures(model: RigModel, ref: UnitRef): Measure[] {
       ref,
       unit: "A",
       maximum: part.digitMaximum / 1000,
-      lasts: scan.duty,
+      lasts: duty,
       limits: part.source,
       of: ({ leds }) =>
         Math.max(
           0,
-          ...byDigit.map((digit) => digit.reduce((sum, { pip }) => sum + (leds.get(pip) ?? 0), 0)),
+          ...chip.turns.map((turn) => turn.reduce((sum, { pip }) => sum + (leds.get(pip) ?? 0), 0)),
         ) / 1000,
     },
     {
@@ -75,7 +68,7 @@ export function driverMeasures(model: RigModel, ref: UnitRef): Measure[] {
       unit: "A",
       maximum: part.packageMaximum === undefined ? undefined : part.packageMaximum / 1000,
       limits: part.source,
-      of: ({ leds }) => (total(chip, leds) * scan.duty + part.ownCurrent) / 1000,
+      of: ({ leds }) => taken(chip, leds),
     },
     {
       id: `heat-${ref}`,
@@ -85,7 +78,7 @@ export function driverMeasures(model: RigModel, ref: UnitRef): Measure[] {
       unit: "W",
       maximum: part.powerMaximum,
       limits: `${part.id}: package power`,
-      of: ({ leds }) => heat(found, leds),
+      of: ({ leds }) => heat(chip, leds),
     },
   ];
 }

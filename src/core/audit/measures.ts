@@ -301,7 +301,7 @@ function supplyMeasure(model: RigModel): Measure {
   return {
     id: "supply",
     kind: "supply",
-    title: separate ? "separate supply" : `board ${chip?.supply || controller.logic} V leg`,
+    title: separate ? "separate supply" : `board ${chip?.volts || controller.logic} V leg`,
     unit: "A",
     maximum: separate ? undefined : controller.supplyMaximum / 1000,
     limits: separate ? "choose a supply for at least twice this" : controller.source,

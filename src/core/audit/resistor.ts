@@ -2,7 +2,7 @@ import { ledResistors, modelOf } from "../address";
 import { currentFigures } from "../circuit";
 import { neighbours, type ESeries, type Milliamps, type Ohms } from "../quantity";
 import { LIMITS, changeUnits, type Rig } from "../rig";
-import { scanFigures } from "../scan";
+import { lightDuty } from "../scan";
 
 /**
  * When the wanted current is to flow: through an LED lit alone, in each segment of an 8, or with everything lit; or on
@@ -28,7 +28,7 @@ export interface ResistorOffer {
 }
 
 /** Solves the rig with all its resistors at a value. */
-export function offerFor(rig: Rig, ohms: Ohms, duty = longestDuty(rig)): ResistorOffer {
+export function offerFor(rig: Rig, ohms: Ohms, duty = lightDuty(modelOf(rig))): ResistorOffer {
   const model = modelOf(withLedResistors(rig, ohms));
   const figures = currentFigures(model);
   const pips = [...figures.pips.values()];
@@ -45,10 +45,6 @@ export function offerFor(rig: Rig, ohms: Ohms, duty = longestDuty(rig)): Resisto
   };
 }
 
-/** The longest share of a turn any digit is lit. Timing does not depend on resistors, so it is worked out once. */
-const longestDuty = (rig: Rig): number =>
-  Math.max(0, ...scanFigures(modelOf(rig)).digits.map(({ duty }) => duty));
-
 const currentWhen = (offer: ResistorOffer, when: LitWhen): Milliamps =>
   ({ alone: offer.alone, "in-eight": offer.inEight, together: offer.together, average: offer.average })[when];
 
@@ -64,7 +60,8 @@ export type PickedResistor =
 export function pickResistor(rig: Rig, wanted: Milliamps, when: LitWhen, series: ESeries): PickedResistor {
   if (ledResistors(modelOf(rig)).size === 0)
     return { ok: false, message: "There is no resistor in this rig to choose." };
-  const duty = longestDuty(rig);
+  // Timing does not depend on resistors, so it is worked out once.
+  const duty = lightDuty(modelOf(rig));
   const at = (ohms: Ohms) => currentWhen(offerFor(rig, ohms, duty), when);
   const [least, greatest] = LIMITS.ohms;
   const most = at(least);

@@ -18,6 +18,8 @@ export interface Explained {
   /** What it does. */
   readonly says: string;
   readonly fields: readonly Field[];
+  /** The chip has no such register or command, or it could not be read. */
+  readonly strange?: true;
 }
 
 const bits = (byte: number, high: number, low: number): number =>
@@ -56,6 +58,7 @@ function frame(first: number, data: number, byte: number, mode: number): Explain
       title: "unreadable",
       says: "a bit of it could not be told: the chip's registers are in doubt",
       fields: [],
+      strange: true,
     };
   const address = first & 0xf;
   const field = (high: number, low: number, name: string, says: string): Field => ({
@@ -143,17 +146,21 @@ function frame(first: number, data: number, byte: number, mode: number): Explain
         field(0, 0, "test", data & 1 ? "on" : "off"),
       );
     default:
-      return made(
-        `address ${hex(address)}`,
-        "no register has this address: nothing happens",
-        field(7, 0, "data", "ignored"),
-      );
+      return {
+        ...made(
+          `address ${hex(address)}`,
+          "no register has this address: nothing happens",
+          field(7, 0, "data", "ignored"),
+        ),
+        strange: true,
+      };
   }
 }
 
 function tm16(bytes: readonly number[], part: DriverChipPart): Explained {
   const command = bytes[0] ?? -1;
-  if (command < 0) return { title: "unreadable", says: "a bit of the command could not be told", fields: [] };
+  if (command < 0)
+    return { title: "unreadable", says: "a bit of the command could not be told", fields: [], strange: true };
   const kind = (says: string): Field => ({
     byte: 0,
     high: 7,
@@ -241,6 +248,7 @@ function tm16(bytes: readonly number[], part: DriverChipPart): Explained {
     }
     default:
       return {
+        strange: true,
         title: "no command",
         says: "bits 7 and 6 are 0: the chip has no such command",
         fields: [kind("none")],
@@ -255,7 +263,8 @@ const placeName = (address: number, wide: boolean): string =>
 
 function ht16k33(bytes: readonly number[]): Explained {
   const [address = -1, command = -1, ...data] = bytes;
-  if (address < 0) return { title: "unreadable", says: "a bit of the address could not be told", fields: [] };
+  if (address < 0)
+    return { title: "unreadable", says: "a bit of the address could not be told", fields: [], strange: true };
   const head: Field[] = [
     { byte: 0, high: 7, low: 1, name: "bus address", value: address >> 1, says: hex(address >> 1) },
     { byte: 0, high: 0, low: 0, name: "direction", value: address & 1, says: address & 1 ? "read" : "write" },
@@ -345,6 +354,9 @@ function ht16k33(bytes: readonly number[]): Explained {
         field(3, 0, "key address", String(command & 15)),
       );
     default:
-      return made("no command", "the chip has no such command", field(7, 0, "byte", "ignored"));
+      return {
+        ...made("no command", "the chip has no such command", field(7, 0, "byte", "ignored")),
+        strange: true,
+      };
   }
 }

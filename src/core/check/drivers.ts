@@ -1,7 +1,7 @@
 import { between, isPulledUp, type RigModel } from "../address";
 import { LED_FIGURES, isOpenDrain, setResistorFor, type DriverChipPart } from "../parts";
 import { formatMilliamps, formatQuantity } from "../quantity";
-import { legRef, splitPipId, type UnitRef } from "../rig";
+import { legRef, type UnitRef } from "../rig";
 import { CORNER_OF_EYE, chipScans, type ChipScan } from "../scan";
 import { finding, listing, type Finding } from "./finding";
 
@@ -115,7 +115,7 @@ function checkCurrentOf(model: RigModel, scan: ChipScan): Finding[] {
     }
     const few = setCurrent.fewDigits[digits];
     if (few !== undefined && peak > few * 1.02) {
-      const forward = ledForward(model, unit);
+      const forward = scan.leds[0]?.forward ?? 2;
       add({
         id: `few-${unit}`,
         severity: "fault",
@@ -149,13 +149,6 @@ function checkCurrentOf(model: RigModel, scan: ChipScan): Finding[] {
     );
   return found;
 }
-
-const ledForward = (model: RigModel, unit: UnitRef): number => {
-  const pip = model.wired.pips.find(({ needs }) =>
-    needs.some((need) => "chip" in need && need.chip === unit),
-  )?.pip;
-  return pip === undefined ? 2 : (model.unit(splitPipId(pip).unit).led?.forward ?? 2);
-};
 
 /** Two chips that answer to one bus address show the same. */
 function checkAddresses(model: RigModel): Finding[] {

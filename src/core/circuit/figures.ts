@@ -6,7 +6,7 @@ import type { Milliamps } from "../quantity";
 import { remembered } from "../remember";
 import { splitPipId, type LegRef, type PipId, type Place, type UnitRef } from "../rig";
 import { circuitOf } from "./rig-circuit";
-import { memoryPicture, pictureCurrents, scannedChips, turnCurrents } from "./scanned";
+import { memoryPicture, pictureCurrents, scannedChips, turnCurrents, type ScannedLed } from "./scanned";
 import type { Solution } from "./network";
 
 /** The level of every output of the circuit once the program has put out a state. */
@@ -97,6 +97,10 @@ export interface CurrentFigures {
   readonly total: Milliamps;
 }
 
+/** Segments of a 1 and of an 8. */
+const ONE: readonly PipName[] = ["b", "c"];
+const EIGHT: readonly PipName[] = ["a", "b", "c", "d", "e", "f", "g"];
+
 /** From this share of a limit on, one is near it. */
 export const NEAR_LIMIT = 0.8;
 
@@ -140,8 +144,8 @@ function solveFigures(model: RigModel): CurrentFigures {
   }
   return {
     pips,
-    inOne: segmentIn(["b", "c"]),
-    inEight: segmentIn(["a", "b", "c", "d", "e", "f", "g"]),
+    inOne: segmentIn(ONE),
+    inEight: segmentIn(EIGHT),
     mostLed: Math.max(0, ...[...pips.values()].map(({ alone, together }) => Math.max(alone, together))),
     mostOutput,
     packages: packagesOf(
@@ -164,30 +168,32 @@ function scannedFigures(model: RigModel): CurrentFigures | undefined {
     model.addresses.map(({ pip }) => [pip, { alone: 0, together: 0 }]),
   );
   for (const chip of chips) {
-    chip.part.digitLegs.forEach((_, digit) => {
-      const leds = chip.leds.filter((led) => led.digit === digit);
+    for (const leds of chip.turns) {
       const together = turnCurrents(chip, leds);
       leds.forEach((led, at) =>
         pips.set(led.pip, { alone: turnCurrents(chip, [led])[0]!, together: together[at]! }),
       );
-    });
+    }
   }
   const [first] = model.digits;
-  const inGlyph = (segments: string): Milliamps => {
-    const chip = chips.find(({ leds }) =>
-      leds.some(({ pip }) => first && pip.startsWith(`${first.unit}.${first.digit}.`)),
-    );
-    const lit = (chip?.leds ?? []).filter(({ pip }) => {
-      const { unit, digit, segment } = splitPipId(pip);
-      return unit === first?.unit && digit === first.digit && segments.includes(segment) && segment !== "dp";
-    });
-    return chip ? Math.max(0, ...turnCurrents(chip, lit)) : 0;
-  };
+  const isFirst = ({ pip }: ScannedLed) =>
+    first !== undefined && pip.startsWith(`${first.unit}.${first.digit}.`);
+  const chip = chips.find(({ leds }) => leds.some(isFirst));
+  const inGlyph = (segments: readonly PipName[]): Milliamps =>
+    chip
+      ? Math.max(
+          0,
+          ...turnCurrents(
+            chip,
+            chip.leds.filter((led) => isFirst(led) && segments.includes(splitPipId(led.pip).segment)),
+          ),
+        )
+      : 0;
   const all = [...pips.values()];
   return {
     pips,
-    inOne: inGlyph("bc"),
-    inEight: inGlyph("abcdefg"),
+    inOne: inGlyph(ONE),
+    inEight: inGlyph(EIGHT),
     mostLed: Math.max(0, ...all.map(({ alone, together }) => Math.max(alone, together))),
     mostOutput: { current: 0, leg: undefined },
     packages: packagesOf(model, []),

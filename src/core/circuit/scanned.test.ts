@@ -9,7 +9,7 @@ const [chip] = scannedChips(crew);
 const oars = demoRig("oar-rack");
 
 test("a digit in its turn is what the general solution of the same network is, whatever is lit", () => {
-  const digit = chip!.leds.filter(({ digit: at }) => at === 2);
+  const digit = [...chip!.turns[2]!];
   const { high, low } = chip!.part.stage;
   fc.assert(
     fc.property(
@@ -22,7 +22,7 @@ test("a digit in its turn is what the general solution of the same network is, w
           nodes: 3 + lit.length,
           fixed: new Map([
             [0, 0],
-            [1, chip!.supply],
+            [1, chip!.volts],
           ]),
           resistors: [
             { id: "digit", from: 2, to: 0, ohms: low!.ohms },

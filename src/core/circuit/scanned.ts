@@ -22,10 +22,13 @@ export interface ScannedLed {
 export interface ScannedChip {
   readonly unit: UnitRef;
   readonly part: DriverChipPart;
-  readonly supply: Volts;
+  /** Of its supply. */
+  readonly volts: Volts;
   /** Resistor that sets its current, where the chip has one and it is there. */
   readonly setOhms: Ohms | undefined;
   readonly leds: readonly ScannedLed[];
+  /** The same by digit leg: those that are lit together. */
+  readonly turns: ReadonlyArray<readonly ScannedLed[]>;
 }
 
 /** The driver chips of a rig, each with what hangs between its legs. */
@@ -50,13 +53,15 @@ export const scannedChips: (model: RigModel) => readonly ScannedChip[] = remembe
   return model.rig.units.flatMap(({ ref }): ScannedChip[] => {
     const part = model.part(ref);
     if (part.kind !== "driver-chip") return [];
+    const leds = byUnit.get(ref) ?? [];
     return [
       {
         unit: ref,
         part,
-        supply: supplyOf(model, ref),
+        volts: supplyOf(model, ref),
         setOhms: setOhmsOf(model, ref, part),
-        leds: byUnit.get(ref) ?? [],
+        leds,
+        turns: part.digitLegs.map((_, digit) => leds.filter((led) => led.digit === digit)),
       },
     ];
   });
@@ -79,14 +84,11 @@ function setOhmsOf(model: RigModel, ref: UnitRef, part: DriverChipPart): Ohms | 
  * that current as long as the supply reaches for it. Others are a voltage behind a resistance: each segment's own, and
  * the digit's, which all lit LEDs share; all in parallel, so solved in closed form.
  */
-export function turnCurrents(
-  { part, supply, setOhms }: ScannedChip,
-  lit: readonly ScannedLed[],
-): Milliamps[] {
+export function turnCurrents({ part, volts, setOhms }: ScannedChip, lit: readonly ScannedLed[]): Milliamps[] {
   const { high, low } = part.stage;
   const segment = part.segments === "source" ? high : low;
   const digit = part.segments === "source" ? low : high;
-  const left = (led: ScannedLed) => supply - (high?.drop ?? 0) - (low?.drop ?? 0) - led.forward;
+  const left = (led: ScannedLed) => volts - (high?.drop ?? 0) - (low?.drop ?? 0) - led.forward;
   const own = (led: ScannedLed) => (segment?.ohms ?? 0) + led.ohms;
   // Volts at the shared digit leg: what the LEDs send through it, over its own resistance.
   const conductance = lit.reduce((sum, led) => sum + 1 / own(led), 0);
@@ -113,7 +115,7 @@ export function pictureCurrents(
   readonly unknown: boolean;
 }> {
   return digits.flatMap(({ lit, unknown, share }, at) => {
-    const here = chip.leds.filter(({ digit }) => digit === at);
+    const here = chip.turns[at] ?? [];
     const on = here.filter(({ segment }) => (lit >> segment) & 1);
     const peaks = turnCurrents(chip, on);
     return [

@@ -1,17 +1,13 @@
 import { isMultiplexed, type RigModel } from "../address";
-import { scannedChips, turnCurrents } from "../circuit";
-import type { DriverChipPart } from "../parts";
+import { scannedChips, turnCurrents, type ScannedChip } from "../circuit";
 import { brightnessStep, busPart, digitsUsed } from "../program";
-import type { Hertz, Milliamps, Ohms } from "../quantity";
+import type { Hertz, Milliamps } from "../quantity";
 import { remembered } from "../remember";
-import type { UnitRef } from "../rig";
 import { scanFigures, type DigitTurn, type ScanFigures } from "./figures";
 import { flickerOf } from "./flicker";
 
 /** How a driver chip scans the digits it has, once it is set up. */
-export interface ChipScan {
-  readonly unit: UnitRef;
-  readonly part: DriverChipPart;
+export interface ChipScan extends ScannedChip {
   /** Digits in its turn, lit or not. */
   readonly digits: number;
   readonly rate: Hertz;
@@ -21,7 +17,6 @@ export interface ChipScan {
   /** The most a segment carries while lit: alone, and with its whole digit. */
   readonly peak: Milliamps;
   readonly together: Milliamps;
-  readonly setOhms?: Ohms;
   /** Supply current with everything lit, the chip's own included. */
   readonly supply: Milliamps;
 }
@@ -35,12 +30,10 @@ export const chipScans: (model: RigModel) => readonly ChipScan[] = remembered((m
     const duty = part.levels[level]! / digits;
     return bus.units.map((unit): ChipScan => {
       const chip = scannedChips(model).find((one) => one.unit === unit)!;
-      const turns = part.digitLegs.map((_, digit) => chip.leds.filter((led) => led.digit === digit));
-      const whole = turns.map((leds) => turnCurrents(chip, leds));
+      const whole = chip.turns.map((leds) => turnCurrents(chip, leds));
       const sums = whole.map((currents) => currents.reduce((sum, current) => sum + current, 0));
       return {
-        unit,
-        part,
+        ...chip,
         digits,
         // Few digits are scanned faster, in proportion.
         rate: part.limitsScan ? (part.scanRate * part.digitLegs.length) / digits : part.scanRate,
@@ -48,7 +41,6 @@ export const chipScans: (model: RigModel) => readonly ChipScan[] = remembered((m
         duty,
         peak: Math.max(0, ...chip.leds.map((led) => turnCurrents(chip, [led])[0]!)),
         together: Math.max(0, ...whole.flat()),
-        setOhms: chip.setOhms,
         supply: sums.reduce((sum, current) => sum + current * duty, 0) + part.ownCurrent,
       };
     });
@@ -70,17 +62,14 @@ export function chipTurn(
   const period = 1e9 / scan.rate;
   const slot = period / scan.digits;
   const places = model.digits.flatMap(({ unit, digit }, at) => {
-    const led = model.encoding.pips.find(({ pip }) => pip.startsWith(`${unit}.${digit}.`));
-    const need = led?.needs.find((one) => "chip" in one && one.chip === scan.unit);
-    return need && "chip" in need ? [{ at, address: need.address }] : [];
+    const led = scan.leds.find(({ pip }) => pip.startsWith(`${unit}.${digit}.`));
+    return led ? [{ at, turn: led.digit }] : [];
   });
-  const perDigit = scan.part.protocol === "strobed" || scan.part.protocol === "i2c" ? 2 : 1;
-  const first = scan.part.protocol === "frames" ? 1 : 0;
   return {
     period,
     flicker: flickerOf(scan.rate, 1),
-    digits: places.map(({ at, address }): DigitTurn => {
-      const from = slot * Math.floor((address - first) / perDigit);
+    digits: places.map(({ at, turn }): DigitTurn => {
+      const from = slot * turn;
       return {
         position: at + 1,
         spans: [{ from, to: from + scan.duty * period }],

@@ -15,7 +15,6 @@ export interface Difference {
     | "swapped lines"
     | "digit count"
     | "junk shown"
-    | "brightness"
     | "other text"
     | "none";
   readonly severity: "fault" | "caution" | "note" | "good";

@@ -23,7 +23,7 @@ export interface DecodedWrite {
   readonly bytes: readonly number[];
   readonly bits: number;
   readonly kind: "write" | "read" | "latch";
-  readonly says: ReadonlyArray<Pick<Explained, "title" | "says">>;
+  readonly says: ReadonlyArray<Pick<Explained, "title" | "says" | "strange">>;
 }
 
 export interface DecodedBreach {
@@ -147,7 +147,9 @@ class Decoder {
       bytes,
       bits: note.kind === "read" ? bytes.length * 8 : note.bits,
       kind: note.kind,
-      says: part ? explainWrite(part, bytes).map(({ title, says }) => ({ title, says })) : [],
+      says: part
+        ? explainWrite(part, bytes).map(({ title, says, strange }) => ({ title, says, strange }))
+        : [],
     });
   }
 

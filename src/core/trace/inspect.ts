@@ -13,13 +13,7 @@ export interface Inspected {
 
 /** Writes that a chip's sheet knows, less the rules that were broken. */
 const sense = ({ writes, breaches }: Decoded): number =>
-  writes.filter(
-    ({ says, kind }) =>
-      kind === "latch" ||
-      says.some(
-        ({ title }) => title !== "no command" && title !== "unreadable" && !title.startsWith("address 0x"),
-      ),
-  ).length -
+  writes.filter(({ says, kind }) => kind === "latch" || says.some(({ strange }) => !strange)).length -
   breaches.reduce((sum, { count }) => sum + count, 0) * 2;
 
 /** So many sensible writes make an exchange of two lines likely. */
