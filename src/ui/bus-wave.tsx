@@ -1,6 +1,7 @@
 import "./bus-wave.css";
 import { useId, useMemo, useRef, useState, type PointerEvent } from "react";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
+import { firstWhere } from "./first-where";
 import { IconButton } from "./icon-button";
 
 /** Levels of a line over time; between two changes it stays. 2 is not known, 3 nobody drives it. */
@@ -48,15 +49,36 @@ const SHORTEST = 200;
 /** More changes than this in sight are drawn as a band. */
 const MOST_CHANGES = 1500;
 
-const firstFrom = (list: ReadonlyArray<{ readonly at: number }>, time: number): number => {
-  let [low, high] = [0, list.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (list[middle]!.at < time) low = middle + 1;
-    else high = middle;
+/** A line from one moment to another, drawn from its low level's height. */
+function pathOf(
+  changes: Lane["changes"],
+  start: number,
+  end: number,
+  base: number,
+): { readonly path: string; readonly band: boolean } {
+  const first = firstWhere(changes, ({ at: moment }) => moment >= start);
+  const last = firstWhere(changes, ({ at: moment }) => moment >= end);
+  const y = (level: number) => base - (level === 1 ? SWING : level === 0 ? 0 : SWING / 2);
+  let level = changes[first - 1]?.level ?? changes[0]?.level ?? 0;
+  const at = (time: number) => LEFT + ((WIDTH - LEFT) * (time - start)) / Math.max(1, end - start);
+  if (last - first > MOST_CHANGES) {
+    // Too many to tell apart: a band wherever the line moves at all.
+    const columns = new Set<number>();
+    for (let index = first; index < last; index += 1) columns.add(Math.round(at(changes[index]!.at)));
+    return {
+      path: [...columns].map((column) => `M${column},${base} V${base - SWING}`).join(" "),
+      band: true,
+    };
   }
-  return low;
-};
+  let path = `M${LEFT},${y(level)}`;
+  for (let index = first; index < last; index += 1) {
+    const change = changes[index]!;
+    if (change.level === level) continue;
+    path += ` H${at(change.at).toFixed(1)} V${y(change.level)}`;
+    level = change.level;
+  }
+  return { path: `${path} H${WIDTH}`, band: false };
+}
 
 /** Lines over time: zoomed from all of it to one bit, with two cursors. */
 export function BusWave({ label, lanes, writes, bits, samples, steady, whole, range, onRange, now }: Props) {
@@ -226,34 +248,4 @@ export function BusWave({ label, lanes, writes, bits, samples, steady, whole, ra
       </div>
     </figure>
   );
-
-  function pathOf(
-    changes: Lane["changes"],
-    start: number,
-    end: number,
-    base: number,
-  ): { readonly path: string; readonly band: boolean } {
-    const first = firstFrom(changes, start);
-    const last = firstFrom(changes, end);
-    const y = (level: number) => base - (level === 1 ? SWING : level === 0 ? 0 : SWING / 2);
-    let level = changes[first - 1]?.level ?? changes[0]?.level ?? 0;
-    const at = (time: number) => LEFT + ((WIDTH - LEFT) * (time - start)) / Math.max(1, end - start);
-    if (last - first > MOST_CHANGES) {
-      // Too many to tell apart: a band wherever the line moves at all.
-      const columns = new Set<number>();
-      for (let index = first; index < last; index += 1) columns.add(Math.round(at(changes[index]!.at)));
-      return {
-        path: [...columns].map((column) => `M${column},${base} V${base - SWING}`).join(" "),
-        band: true,
-      };
-    }
-    let path = `M${LEFT},${y(level)}`;
-    for (let index = first; index < last; index += 1) {
-      const change = changes[index]!;
-      if (change.level === level) continue;
-      path += ` H${at(change.at).toFixed(1)} V${y(change.level)}`;
-      level = change.level;
-    }
-    return { path: `${path} H${WIDTH}`, band: false };
-  }
 }

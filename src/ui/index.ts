@@ -16,6 +16,7 @@ export { TrailList } from "./trail-list";
 export { RigFace, faceDigits, faceText } from "./rig-face";
 export { useSimulation, type SimulationView } from "./use-simulation";
 export { usePlanner, type PlannerView } from "./use-planner";
+export { firstWhere } from "./first-where";
 export { BusWave, type Lane, type Stretch } from "./bus-wave";
 export { ChipSheet } from "./chip-sheet";
 export { BoardSelect } from "./board-select";

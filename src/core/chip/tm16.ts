@@ -1,3 +1,4 @@
+import { formatByte } from "../glyph";
 import type { Nanoseconds } from "../quantity";
 import { packBytes, unpackBytes, type BusWatch } from "./driver";
 
@@ -16,8 +17,8 @@ const FIXED = 0x04;
 /** Pulse widths of the eight brightness levels, in sixteenths. */
 export const TM16_PULSES: readonly number[] = [1, 2, 4, 10, 11, 12, 13, 14];
 
-export const hex = (byte: number): string =>
-  byte < 0 ? "??" : `0x${byte.toString(16).toUpperCase().padStart(2, "0")}`;
+/** A byte in words for people; one that could not be told is "??". */
+export const hex = (byte: number): string => (byte < 0 ? "??" : formatByte(byte));
 
 /** Display memory and commands, alike in all chips of the family: undefined and off at power-up. */
 export class Tm16Registers {

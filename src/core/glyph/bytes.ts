@@ -26,11 +26,15 @@ export function parseByte(text: string): { ok: true; value: number } | { ok: fal
 
 export type ByteForm = "hex" | "decimal" | "binary";
 
+/** Two hexadecimal digits, for rows of bytes where a mark at each would be in the way; "??" for one that is not known. */
+export const bareByte = (value: number): string =>
+  value < 0 ? "??" : value.toString(16).toUpperCase().padStart(2, "0");
+
 /** Writes a byte: 0x3F, 63 or 0b00111111. */
 export function formatByte(value: number, form: ByteForm = "hex"): string {
   switch (form) {
     case "hex":
-      return `0x${value.toString(16).toUpperCase().padStart(2, "0")}`;
+      return `0x${bareByte(value)}`;
     case "decimal":
       return String(value);
     case "binary":

@@ -27,4 +27,4 @@ export {
   type GlyphFit,
   type GlyphOverride,
 } from "./alphabet";
-export { formatByte, parseByte, type ByteForm } from "./bytes";
+export { bareByte, formatByte, parseByte, type ByteForm } from "./bytes";

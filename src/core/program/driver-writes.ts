@@ -2,7 +2,8 @@ import type { RigModel } from "../address";
 import { HT16K33, MAX7219, TM16 } from "../chip";
 import type { BusPace, BusWrite } from "../bus";
 import { memorySize, type ControllerPart, type DriverChipPart } from "../parts";
-import type { EncodedBus, UnitRef } from "../rig";
+import { remembered } from "../remember";
+import { usualLevel, type EncodedBus, type Encoding, type UnitRef } from "../rig";
 import type { ChipWrite } from "./types";
 
 /** The catalogue part of the chips on a bus. */
@@ -12,17 +13,22 @@ export function busPart(model: RigModel, { units }: EncodedBus): DriverChipPart 
   return part;
 }
 
+/** The highest memory address any LED needs of each driver chip. */
+const highestOf = remembered(({ pips }: Encoding): ReadonlyMap<UnitRef, number> => {
+  const highest = new Map<UnitRef, number>();
+  for (const { needs } of pips)
+    for (const need of needs)
+      if ("chip" in need) highest.set(need.chip, Math.max(highest.get(need.chip) ?? 0, need.address));
+  return highest;
+});
+
 /** How many digits of its chips a bus uses: the scan limit of a chain that has one. */
-export function digitsUsed({ encoding }: RigModel, { units }: EncodedBus): number {
-  const highest = encoding.pips.flatMap(({ needs }) =>
-    needs.flatMap((need) => ("chip" in need && units.includes(need.chip) ? [need.address] : [])),
-  );
-  return Math.max(1, ...highest);
-}
+export const digitsUsed = ({ encoding }: RigModel, { units }: EncodedBus): number =>
+  Math.max(1, ...units.map((unit) => highestOf(encoding).get(unit) ?? 0));
 
 /** The brightness step the rig asks for, within what its chip has. */
 export const brightnessStep = ({ rig }: Pick<RigModel, "rig">, { levels }: DriverChipPart): number =>
-  Math.min(rig.scan.level ?? Math.floor(levels.length / 2), levels.length - 1);
+  Math.min(rig.scan.level ?? usualLevel({ levels }), levels.length - 1);
 
 /** The writes after power-up: registers in a known state and the memory cleared before anything is switched on. */
 export function setUpWrites(model: RigModel): ChipWrite[] {

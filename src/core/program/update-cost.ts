@@ -1,4 +1,4 @@
-import { busEdges, type BusPace, type BusWrite } from "../bus";
+import { bitsOf, busEdges, type BusPace, type BusWrite } from "../bus";
 import { memorySize, type ControllerPart, type DriverChipPart } from "../parts";
 import type { Hertz, Nanoseconds } from "../quantity";
 import type { EncodedBus } from "../rig";
@@ -48,9 +48,6 @@ export function updateCost(
   const pace = paceFor(bus, part, board, school);
   const statement = school === "calls" ? board.cost.statement : 0;
   const time = writes.reduce((sum, write) => sum + busEdges(write, bus, pace).duration + statement, 0);
-  const bits = writes.reduce(
-    (sum, write) => sum + (write.bus === "frames" ? write.words.length * 16 : write.bytes.length * 8),
-    0,
-  );
+  const bits = writes.reduce((sum, write) => sum + bitsOf(write), 0);
   return { chips, bits, time, most: 1e9 / time };
 }

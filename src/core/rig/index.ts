@@ -12,18 +12,18 @@ export {
   STRAIGHT_OUTPUTS,
   controllerById,
   digitCount,
-  digitsPerChip,
   driverChipOf,
   isStatic,
   ledValues,
   lineUses,
   planProblem,
+  usualLevel,
   usualOhms,
   usualScan,
   withController,
   withLines,
 } from "./plan";
-export { layRig, pullResistors, schemeValues, setResistors, type SchemeValues } from "./schemes";
+export { layRig, schemeValues, setResistors, type SchemeValues } from "./schemes";
 export { USUAL_SHOW, assignLine, movedWires, newRig, relay } from "./lay";
 export { oneByOne } from "./texts";
 export { partOf } from "./part-of";

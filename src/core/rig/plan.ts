@@ -11,7 +11,7 @@ import {
   type DriverChipPart,
   type LedColour,
 } from "../parts";
-import { neighbours } from "../quantity";
+import { neighbours, type Volts } from "../quantity";
 import type { LedValues, LineUse, Plan, Scan, SchemeName, Unit } from "./types";
 
 export const STRAIGHT_OUTPUTS: readonly SegmentName[] = SEGMENTS;
@@ -204,19 +204,23 @@ const MOST_WITHOUT_DRIVER = 8;
 /** Chips one chain may have. */
 const MOST_IN_CHAIN = 64;
 
+/** The supply a plan's chips work on: the board's own level, or 5 V where a driver chip asks for more than that. */
+export function chipVolts(plan: Plan): Volts {
+  const { logic } = controllerById(plan.controller);
+  const least = driverChipOf(plan.scheme)?.supplyRange[0] ?? 0;
+  return least > logic ? 5 : logic;
+}
+
 /** The driver chip a scheme is named after, if it is. */
 export function driverChipOf(scheme: SchemeName): DriverChipPart | undefined {
   const part = findPart(scheme.toUpperCase());
   return part?.kind === "driver-chip" ? part : undefined;
 }
 
-/** How many digits one driver chip drives: two displays share the commons of a chip with rows to spare. */
-export const digitsPerChip = (chip: DriverChipPart): number => chip.digitLegs.length;
-
 function driverProblem(plan: Plan, chip: DriverChipPart): string | undefined {
   const count = digitCount(plan);
   const cathode = plan.polarity === "common-cathode";
-  const most = digitsPerChip(chip) * (chip.protocol === "frames" ? MOST_IN_CHAIN : 1);
+  const most = chip.digitLegs.length * (chip.protocol === "frames" ? MOST_IN_CHAIN : 1);
   if (cathode !== (chip.segments === "source"))
     return cathode
       ? "its segments only sink: it needs a common-anode display"
@@ -227,12 +231,16 @@ function driverProblem(plan: Plan, chip: DriverChipPart): string | undefined {
   return undefined;
 }
 
+/** The brightness step one starts from: half of them. */
+export const usualLevel = ({ levels }: Pick<DriverChipPart, "levels">): number =>
+  Math.floor(levels.length / 2);
+
 /** A scan that suits a scheme before anybody has tuned it. */
 export function usualScan({ scheme, digits }: { scheme: SchemeName; digits: number }): Scan {
   const byLines = scheme === "direct" || scheme === "register-lines" || scheme === "bcd-decoder";
   const chip = driverChipOf(scheme);
   return {
-    ...(chip ? { level: Math.floor(chip.levels.length / 2) } : {}),
+    ...(chip ? { level: usualLevel(chip) } : {}),
     school: scheme === "logic" ? "divider" : "loop",
     on: [digits > 4 ? 1000 : 2000],
     blank: scheme === "logic" ? 2 : byLines ? 10 : 0,

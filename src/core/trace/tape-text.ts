@@ -1,5 +1,6 @@
 import { bytesOf } from "../bus";
 import { modelOf } from "../address";
+import { bareByte, formatByte } from "../glyph";
 import { buildProgram } from "../program";
 import type { Rig } from "../rig";
 import { tapeOf, traceWrites, type TapeEntry } from "../sim";
@@ -16,7 +17,6 @@ export function fullTape(rig: Rig): Array<TapeEntry & { readonly text: string }>
   return [...traceWrites(model, program, [...first, ...more]).entries];
 }
 
-const hex = (byte: number): string => byte.toString(16).toUpperCase().padStart(2, "0");
 const quoted = (text: string): string => `"${text.replace(/"/g, '""')}"`;
 
 /** The tape as a table: moment, phase, bytes, register, what it does, what the face shows afterwards. */
@@ -25,7 +25,7 @@ export function tapeCsv(rig: Rig): string {
     [
       (at / 1000).toFixed(3),
       phase,
-      bytes.map(hex).join(" "),
+      bytes.map(bareByte).join(" "),
       quoted(says.map(({ title }) => title).join("; ")),
       quoted(says.map((one) => one.says).join("; ")),
       quoted(why),
@@ -53,7 +53,7 @@ export function tapeC(rig: Rig): string {
     `static const unsigned char ${name}[] = {`,
     ...writes.map(({ write, why }) => {
       const bytes = bytesOf(write);
-      return `  ${bytes.length}, ${bytes.map((byte) => `0x${hex(byte)}`).join(", ")},  /* ${comment(why)} */`;
+      return `  ${bytes.length}, ${bytes.map((byte) => formatByte(byte)).join(", ")},  /* ${comment(why)} */`;
     }),
     "  0};",
     "",

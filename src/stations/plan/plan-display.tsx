@@ -12,6 +12,7 @@ import {
   planProblem,
   withLines,
   type Plan,
+  type SchemeName,
 } from "@/core/rig";
 import { editRig, useModel } from "@/store";
 import { Choices, QuantityField } from "@/ui";
@@ -21,38 +22,33 @@ interface Props {
   readonly onLay: (plan: Plan) => void;
 }
 
+const NEEDS_MANY: ReadonlyArray<SchemeName> = ["register-lines", "two-registers", "selector", "ring"];
+const ON_REGISTERS: ReadonlyArray<SchemeName> = ["register-static", "power-register"];
+/** More digits than this take driver chips in a chain. */
+const MOST_WITHOUT_CHAIN = 8;
+
+/** The way to drive a plan's digits: its own, as long as that reaches, or one that does. */
+function fittingScheme(plan: Plan): SchemeName {
+  const { scheme, display, digits } = plan;
+  const driver = driverChipOf(scheme) !== undefined;
+  if (driver && !planProblem(withLines(plan))) return scheme;
+  if (digits > MOST_WITHOUT_CHAIN) return "max7219";
+  if (digits === 1) return driver || NEEDS_MANY.includes(scheme) ? "register-static" : scheme;
+  if (driver) return "two-registers";
+  return display !== "plain" && ON_REGISTERS.includes(scheme) ? "two-registers" : scheme;
+}
+
 /** A plan on another number of digits: a way that only one or only many digits can have gives way to one that fits. */
 export function withDigits(plan: Plan, values: Partial<Plan>): Plan {
-  const changed = { ...plan, ...values };
-  const count = digitCount(changed);
-  const one = count === 1;
-  const needsMany: ReadonlyArray<Plan["scheme"]> = ["register-lines", "two-registers", "selector", "ring"];
-  const shared = changed.display !== "plain" && count > 1;
-  const onRegisters = changed.scheme === "register-static" || changed.scheme === "power-register";
-  // A driver chip stays as long as it reaches.
-  if (driverChipOf(changed.scheme) && !planProblem(withLines({ ...changed, digits: count })))
-    return { ...changed, digits: count };
-  const scheme = driverChipOf(changed.scheme)
-    ? count > 8
-      ? "max7219"
-      : one
-        ? "register-static"
-        : "two-registers"
-    : count > 8
-      ? "max7219"
-      : one && needsMany.includes(changed.scheme)
-        ? "register-static"
-        : shared && onRegisters
-          ? "two-registers"
-          : changed.scheme;
+  const asked = { ...plan, ...values };
+  const changed = { ...asked, digits: digitCount(asked) };
+  const scheme = fittingScheme(changed);
+  if (scheme === changed.scheme && driverChipOf(scheme)) return changed;
+  const one = changed.digits === 1;
+  const shared = changed.display !== "plain" && !one;
   const bare = one || (scheme === "register-static" && !shared) || scheme === "power-register";
   const fits = changed.digitSwitch !== "bare" && !isOneSided(changed);
-  return {
-    ...changed,
-    scheme,
-    digits: count,
-    digitSwitch: bare ? "bare" : fits ? changed.digitSwitch : "transistor",
-  };
+  return { ...changed, scheme, digitSwitch: bare ? "bare" : fits ? changed.digitSwitch : "transistor" };
 }
 
 /** Darlingtons and power registers only sink: they fit one polarity. */

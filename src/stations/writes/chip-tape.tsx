@@ -1,5 +1,5 @@
 import { useEffect, useRef } from "react";
-import { formatByte } from "@/core/glyph";
+import { bareByte, formatByte } from "@/core/glyph";
 import { formatNanoseconds } from "@/core/quantity";
 import type { TapeEntry } from "@/core/sim";
 import { SeverityMark } from "@/ui";
@@ -21,7 +21,7 @@ export function Bytes({ bytes, picked, msb }: { bytes: readonly number[]; picked
           className={picked !== undefined && picked >> 3 === at ? "tape-byte is-picked" : "tape-byte"}
           title={bitsText(byte, picked !== undefined && picked >> 3 === at ? picked & 7 : undefined, msb)}
         >
-          {formatByte(byte).replace("0x", "")}
+          {bareByte(byte)}
         </span>
       ))}
       {bytes.length > 20 && <span className="quiet">… {bytes.length} bytes</span>}

@@ -3,19 +3,19 @@ import "./writes.css";
 import "./chip-writes.css";
 import { useMemo, useState, type ReactNode } from "react";
 import Form from "react-bootstrap/Form";
-import { parseWrite } from "@/core/bus";
 import { DATA_TIMES } from "@/core/chip";
 import { busPart, type ChipWrite } from "@/core/program";
 import { stagesAfter, tapeOf, traceWrites, type Phased } from "@/core/sim";
 import { useModel, useOpenRig, useProgram } from "@/store";
-import { BusWave, CommitField, DigitRow, IconButton, StationFrame, litSegments } from "@/ui";
+import { BusWave, IconButton, StationFrame } from "@/ui";
 import { bitsOfTrace, lanesOf, pickedBit, samplesOf } from "./bus-lanes";
 import { ChipTape } from "./chip-tape";
 import { Fields, Registers } from "./chip-detail";
 import { CostSheet } from "./cost-sheet";
 import { ChainStrip } from "./chain-strip";
-import { ledsByDigit } from "./leds-by-digit";
+import { ShownFace } from "./shown-face";
 import { tickText } from "./tick-text";
+import { TypeWrite } from "./type-write";
 
 const EXAMPLES = { frames: "0F 01", "two-wire": "8F", strobed: "8F", i2c: "E0 83" } as const;
 
@@ -39,7 +39,6 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
     [model, program, shown, typed],
   );
   const picked = useMemo(() => pickedBit(model, pick), [model, pick]);
-  const has = useMemo(() => ledsByDigit(model), [model]);
   const lanes = useMemo(() => lanesOf(model, trace), [model, trace]);
   const bits = useMemo(() => bitsOfTrace(trace, picked), [trace, picked]);
   const samples = useMemo(() => samplesOf(model, trace), [model, trace]);
@@ -143,7 +142,7 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
             onClick={() => go(now + 1)}
           />
           <span className="small" role="status">
-            {tickNow ? tickText(trace, step ?? 1, bus) : `${entry.says[0]?.title}: ${entry.says[0]?.says}`}
+            {step ? tickText(trace, step, bus) : `${entry.says[0]?.title}: ${entry.says[0]?.says}`}
           </span>
         </div>
         {stages.length > 0 && (
@@ -160,16 +159,11 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
         <section className="sheet chip-tape-sheet">
           <h2>The tape</h2>
           <ChipTape entries={trace.entries} at={now} pickedBit={picked} onAt={go} />
-          <CommitField<ChipWrite>
+          <TypeWrite
             label="Type a write"
-            shown=""
-            mono
-            hint={`bytes in hexadecimal, such as ${EXAMPLES[part.protocol]}`}
-            read={(text) => {
-              const parsed = parseWrite(part.protocol, text);
-              return parsed.ok ? { ok: true, value: { bus: 0, write: parsed.write, why: "" } } : parsed;
-            }}
-            onCommit={(write) => {
+            protocol={part.protocol}
+            example={EXAMPLES[part.protocol]}
+            onWrite={(write) => {
               setTyped((list) => [...list, write]);
               setAt(trace.entries.length);
               setTick(undefined);
@@ -191,18 +185,12 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
             {unit} after this write
             {entry.read ? `, which read ${entry.read.map((byte) => byte.toString(16)).join(" ")}` : ""}
           </h2>
-          <div className="lens chip-face">
-            <DigitRow
-              colour={model.display.led?.colour ?? "red"}
-              digits={face.map(({ segments, unknown }, place) => ({
-                key: String(place),
-                lights: litSegments(segments, unknown),
-                has: has[place],
-              }))}
-              height={54}
-              label={`The display after this write: ${entry.text}`}
-            />
-          </div>
+          <ShownFace
+            model={model}
+            shown={face}
+            height={54}
+            label={`The display after this write: ${entry.text}`}
+          />
           <div
             className="table-scroll chip-registers"
             tabIndex={0}

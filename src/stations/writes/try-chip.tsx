@@ -3,16 +3,16 @@ import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { modelOf } from "@/core/address";
-import { parseWrite } from "@/core/bus";
 import { DATA_TIMES } from "@/core/chip";
-import { buildProgram, busPart, type ChipWrite } from "@/core/program";
+import { buildProgram, busPart } from "@/core/program";
 import { DEFAULT_PLAN, ledValues, newRig, type Rig, type SchemeName } from "@/core/rig";
 import { tapeOf, traceWrites, type Phased } from "@/core/sim";
-import { BusWave, CommitField, DigitRow, litSegments } from "@/ui";
+import { BusWave } from "@/ui";
 import { bitsOfTrace, lanesOf, samplesOf } from "./bus-lanes";
 import { Fields, Registers } from "./chip-detail";
 import { ChipTape } from "./chip-tape";
-import { ledsByDigit } from "./leds-by-digit";
+import { ShownFace } from "./shown-face";
+import { TypeWrite } from "./type-write";
 
 /** Each chip with as many digits as it has, and bytes to begin with. */
 const CHIPS: ReadonlyArray<{
@@ -53,7 +53,6 @@ export function TryChip() {
   const lanes = useMemo(() => lanesOf(model, trace), [model, trace]);
   const samples = useMemo(() => samplesOf(model, trace), [model, trace]);
   const bits = useMemo(() => bitsOfTrace(trace, () => undefined), [trace]);
-  const has = useMemo(() => ledsByDigit(model), [model]);
   const place = Math.min(chosen ?? trace.entries.length - 1, trace.entries.length - 1);
   const entry = trace.entries[place];
   const margin = entry ? (entry.until - entry.at) * 0.05 : 0;
@@ -88,18 +87,13 @@ export function TryChip() {
               ))}
             </Form.Select>
           </div>
-          <CommitField<ChipWrite>
+          <TypeWrite
             key={chip.scheme}
             label="Type a write to it"
-            shown=""
-            mono
+            protocol={part.protocol}
+            example={chip.example}
             width={320}
-            hint={`bytes in hexadecimal, such as ${chip.example}`}
-            read={(text) => {
-              const parsed = parseWrite(part.protocol, text);
-              return parsed.ok ? { ok: true, value: { bus: 0, write: parsed.write, why: "" } } : parsed;
-            }}
-            onCommit={(write) => add([{ phase: "typed", write }])}
+            onWrite={(write) => add([{ phase: "typed", write }])}
           />
           <Button
             variant="plain"
@@ -115,18 +109,12 @@ export function TryChip() {
       <div className="chip-grid">
         <section className="sheet">
           <h2>{entry ? `${part.id} after this write` : `${part.id} as it wakes up`}</h2>
-          <div className="lens chip-face">
-            <DigitRow
-              colour="red"
-              digits={model.digits.map((_, digit) => ({
-                key: String(digit),
-                lights: litSegments(entry?.face[digit]?.segments ?? [], entry?.face[digit]?.unknown ?? []),
-                has: has[digit],
-              }))}
-              height={54}
-              label={`The display: ${entry?.text ?? "dark"}`}
-            />
-          </div>
+          <ShownFace
+            model={model}
+            shown={entry?.face ?? []}
+            height={54}
+            label={`The display: ${entry?.text ?? "dark"}`}
+          />
           <div
             className="table-scroll chip-registers"
             tabIndex={0}

@@ -1,6 +1,6 @@
 "use client";
 import "./writes.css";
-import { useMemo, useState, type ReactNode } from "react";
+import { useMemo, useState, type ComponentType, type ReactNode } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import {
@@ -28,37 +28,28 @@ import { Tape } from "./tape";
 import { TryChip } from "./try-chip";
 import { Waveform } from "./waveform";
 
+/** What else is looked at than the writes of the rig's own program. */
+const OTHERS: Readonly<
+  Record<Exclude<WritesSource, "program">, { readonly lead: string; readonly Body: ComponentType }>
+> = {
+  capture: { lead: "What your own board sends, read back into words and light.", Body: Capture },
+  keys: { lead: "Keys as chips and boards read them.", Body: Keys },
+  chip: { lead: "Any chip, alone on the table, with whatever you type.", Body: TryChip },
+};
+
 /** Writes: one update over the three lines, write by write and edge by edge, and what the chip makes of it. */
 export function WritesStation() {
   const model = useModel();
   const [source, setSource] = useState<WritesSource>("program");
   const choice = <SourceChoice source={source} onSource={setSource} />;
-  if (source === "capture")
+  if (source !== "program") {
+    const { lead, Body } = OTHERS[source];
     return (
-      <StationFrame
-        title="Writes"
-        lead="What your own board sends, read back into words and light."
-        actions={choice}
-      >
-        <Capture />
+      <StationFrame title="Writes" lead={lead} actions={choice}>
+        <Body />
       </StationFrame>
     );
-  if (source === "keys")
-    return (
-      <StationFrame title="Writes" lead="Keys as chips and boards read them." actions={choice}>
-        <Keys />
-      </StationFrame>
-    );
-  if (source === "chip")
-    return (
-      <StationFrame
-        title="Writes"
-        lead="Any chip, alone on the table, with whatever you type."
-        actions={choice}
-      >
-        <TryChip />
-      </StationFrame>
-    );
+  }
   return writesToChips(model) ? <ChipWrites choice={choice} /> : <RegisterWrites choice={choice} />;
 }
 

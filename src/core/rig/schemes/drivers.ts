@@ -1,7 +1,6 @@
 import { SEGMENTS, type PipName } from "../../glyph";
 import { isOpenDrain, type DriverChipPart } from "../../parts";
 import type { Ohms } from "../../quantity";
-import { digitsPerChip } from "../plan";
 import { legRef, type LegRef } from "../types";
 import type { DigitPlace, Layer } from "./layer";
 
@@ -20,7 +19,7 @@ type Chip = ReturnType<Layer["chip"]>;
 /** Chips that scan their digits by themselves: eight digits each, the next ones on the next chip of the chain. */
 export function layDrivers(layer: Layer, part: DriverChipPart): void {
   const { places } = layer;
-  const each = digitsPerChip(part);
+  const each = part.digitLegs.length;
   layer.board();
   const chips = Array.from({ length: Math.max(1, Math.ceil(places.length / each)) }, () =>
     layer.chip(part.id),

@@ -30,10 +30,11 @@ export function schemeValues(rig: Pick<Rig, "units" | "wires">): SchemeValues {
       .flatMap((ends) => ends.map(({ unit }) => unit)),
   );
   const resistors = rig.units.filter((unit) => unit.part === "resistor");
-  const others = new Set([...atBase, ...setResistors(rig), ...pullResistors(rig), ...strapResistors(rig)]);
+  const setters = setResistors(rig);
+  const others = new Set([...atBase, ...setters, ...busResistors(rig)]);
   return {
     ohms: resistors.find(({ ref }) => !others.has(ref))?.ohms ?? 470,
-    setOhms: resistors.find(({ ref }) => setResistors(rig).has(ref))?.ohms,
+    setOhms: resistors.find(({ ref }) => setters.has(ref))?.ohms,
     baseOhms: resistors.find(({ ref }) => atBase.has(ref))?.ohms,
     led: rig.units.find((unit) => unit.led)?.led ?? ledValues("red"),
   };
@@ -62,10 +63,10 @@ function resistorsAt(
 export const setResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
   resistorsAt(rig, (part, leg) => part.setCurrent?.leg === leg);
 
-/** Resistors that pull a driver chip's bus lines up. */
-export const pullResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
-  resistorsAt(rig, (part, leg) => leg === part.pins.data || leg === part.pins.clock);
-
-/** Resistors that join a driver chip's address legs to its strap leg. */
-const strapResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
-  resistorsAt(rig, (part, leg) => part.address?.straps.includes(leg) ?? false);
+/** Resistors that pull a driver chip's bus lines up or join its address legs to the strap leg. */
+const busResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
+  resistorsAt(
+    rig,
+    ({ pins, address }, leg) =>
+      leg === pins.data || leg === pins.clock || (address?.straps.includes(leg) ?? false),
+  );

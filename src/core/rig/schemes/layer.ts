@@ -1,7 +1,7 @@
 import { isChip, partById, type ChipPart, type DisplayPart, type LegUse } from "../../parts";
 import type { Ohms } from "../../quantity";
 import { partOf } from "../part-of";
-import { controllerById, digitCount, displayUnits, driverChipOf } from "../plan";
+import { chipVolts, controllerById, digitCount, displayUnits } from "../plan";
 import { legRef, type LedValues, type LegRef, type LineUse, type Plan, type Unit, type Wire } from "../types";
 
 export interface SchemeValues {
@@ -46,8 +46,8 @@ export class Layer {
     const controller = controllerById(plan.controller);
     const separate = plan.power === "separate";
     this.cathode = plan.polarity === "common-cathode";
-    const needsFive = (driverChipOf(plan.scheme)?.supplyRange[0] ?? 0) > controller.logic;
-    this.plus = separate ? legRef("PS1", "+") : legRef(BOARD, needsFive ? "5V" : controller.supplyLeg);
+    const ownLevel = chipVolts(plan) === controller.logic;
+    this.plus = separate ? legRef("PS1", "+") : legRef(BOARD, ownLevel ? controller.supplyLeg : "5V");
     this.minus = separate ? legRef("PS1", "-") : legRef(BOARD, "GND1");
     this.minus2 = separate ? this.minus : legRef(BOARD, "GND2");
     this.places = displayUnits(plan, values.led).flatMap((unit) => {
@@ -121,9 +121,7 @@ export class Layer {
 
   supply(): void {
     if (this.plan.power !== "separate") return;
-    const { logic } = controllerById(this.plan.controller);
-    const least = driverChipOf(this.plan.scheme)?.supplyRange[0] ?? 0;
-    this.units.push({ ref: "PS1", part: "supply", volts: Math.max(logic, least > 3.3 ? 5 : 0) });
+    this.units.push({ ref: "PS1", part: "supply", volts: chipVolts(this.plan) });
   }
 
   /** The legs of one use, in the order of the displays; only the first leg of each display. */

@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
-import { formatByte } from "@/core/glyph";
+import { bareByte } from "@/core/glyph";
 import { formatNanoseconds } from "@/core/quantity";
 import type { Decoded, LineWindow, Mapping, WantedLine } from "@/core/trace";
 import { BusWave, usePlanner } from "@/ui";
@@ -88,10 +88,7 @@ export function CaptureTape({ file, fileId, mapping, wanted, decoded, at, onAt }
                   {says.length > 1 && ` on ${says.length} chips`}
                 </span>{" "}
                 <span className="mono tape-bytes">
-                  {bytes
-                    .slice(0, 24)
-                    .map((byte) => (byte < 0 ? "??" : formatByte(byte).replace("0x", "")))
-                    .join(" ")}
+                  {bytes.slice(0, 24).map(bareByte).join(" ")}
                   {bytes.length > 24 && " …"}
                 </span>
                 {says[0] && (

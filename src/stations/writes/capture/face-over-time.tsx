@@ -1,24 +1,13 @@
-import { useId, useMemo } from "react";
+import { useId } from "react";
 import Form from "react-bootstrap/Form";
 import { type PipName } from "@/core/glyph";
 import { formatNanoseconds } from "@/core/quantity";
-import type { Decoded, DecodedFace } from "@/core/trace";
+import type { Decoded } from "@/core/trace";
 import { useModel } from "@/store";
-import { DigitRow, litSegments } from "@/ui";
-import { ledsByDigit } from "../leds-by-digit";
+import { firstWhere } from "@/ui";
+import { ShownFace } from "../shown-face";
 
 const names = (text: string): PipName[] => (text === "" ? [] : (text.split(" ") as PipName[]));
-
-/** The last face that began by a moment. */
-export function faceAt(faces: readonly DecodedFace[], time: number): number {
-  let [low, high] = [0, faces.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (faces[middle]!.at <= time) low = middle + 1;
-    else high = middle;
-  }
-  return low - 1;
-}
 
 const MOST_TICKS = 200;
 
@@ -35,8 +24,8 @@ export function FaceOverTime({
   const model = useModel();
   const id = useId();
   const { faces, to } = decoded;
-  const has = useMemo(() => ledsByDigit(model), [model]);
-  const at = Math.max(0, faceAt(faces, time));
+  // The last face that began by then.
+  const at = Math.max(0, firstWhere(faces, (one) => one.at > time) - 1);
   const face = faces[at]!;
   const step = Math.max(1, Math.ceil(faces.length / MOST_TICKS));
   return (
@@ -44,18 +33,12 @@ export function FaceOverTime({
       <h2>
         <label htmlFor={id}>What it lights, at {formatNanoseconds(Math.round(time), 4)}</label>
       </h2>
-      <div className="lens chip-face">
-        <DigitRow
-          colour={model.display.led?.colour ?? "red"}
-          digits={face.digits.map(({ lit, unknown }, place) => ({
-            key: String(place),
-            lights: litSegments(names(lit), names(unknown)),
-            has: has[place],
-          }))}
-          height={70}
-          label={`The display at this moment: ${face.text}`}
-        />
-      </div>
+      <ShownFace
+        model={model}
+        shown={face.digits.map(({ lit, unknown }) => ({ segments: names(lit), unknown: names(unknown) }))}
+        height={70}
+        label={`The display at this moment: ${face.text}`}
+      />
       <Form.Range
         id={id}
         min={0}

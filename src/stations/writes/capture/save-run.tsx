@@ -1,11 +1,8 @@
 import { useState } from "react";
 import { fileName } from "@/core/rig";
-import { csvOf, vcdOf } from "@/core/trace";
+import { LONGEST_RUN, csvOf, vcdOf } from "@/core/trace";
 import { useRig } from "@/store";
 import { DownloadButton, QuantityField } from "@/ui";
-
-/** Seconds one may write: files stay small enough for every reader. */
-const LONGEST_S = 60;
 
 /** The rig's own run as a file that any reader of captures opens. */
 export function SaveRun() {
@@ -17,7 +14,7 @@ export function SaveRun() {
         label="A run of the rig for"
         unit="s"
         value={seconds}
-        range={[0.001, LONGEST_S]}
+        range={[0.001, LONGEST_RUN / 1e9]}
         onCommit={setSeconds}
         width={90}
       />
