@@ -175,6 +175,21 @@ describe("TM1637", () => {
         .map(({ lit }) => lit),
     ).toEqual([1, 2, 3]);
   });
+  test("a read that a new start cuts short does not turn the next write into a read", () => {
+    const chip = new Tm1637();
+    const { edges } = busEdges({ bus: "two-wire", bytes: [0x42], reads: 1 }, LINES, CALM);
+    const given: Record<string, Level> = { c: HIGH, d: HIGH };
+    for (const pin of ["clock", "data"] as const) chip.apply({ [pin]: HIGH }, 0);
+    for (const { at, line, level } of edges.slice(0, -3)) {
+      given[line] = level === 0 ? LOW : HIGH;
+      chip.apply({ [PIN[line as "c"]]: given[line] }, 1000 + at);
+    }
+    chip.apply({ clock: HIGH }, 1e6);
+    chip.takeNotes();
+    const notes = send(chip, [two(0x8f)]);
+    expect(notes.filter(({ kind }) => kind === "read")).toEqual([]);
+    expect(writesIn(notes)).toEqual([[0x8f]]);
+  });
   test("a grid it does not have, a command it does not know, a clock too fast", () => {
     expect(rules(send(new Tm1637(), [two(0x40), two(0xc6, 1)]))).toEqual(["wrong address"]);
     expect(rules(send(new Tm1637(), [two(0x12)]))).toEqual(["no such command"]);

@@ -97,6 +97,7 @@ export class OpenDrainReceiver {
     this.bits = this.byte = 0;
     this.taken = [];
     this.replying = undefined;
+    this.read = undefined;
   }
 
   private stop(at: Nanoseconds): void {
