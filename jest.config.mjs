@@ -2,8 +2,16 @@ import nextJest from "next/jest.js";
 
 const createConfig = nextJest({ dir: "./" });
 
-export default createConfig({
+/** Packages that are published as modules only: they are compiled for the tests like our own files. */
+const MODULES_ONLY = ["fast-png", "iobuffer", "fflate"];
+
+const config = createConfig({
   testEnvironment: "node",
   testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/src/**/*.test.tsx"],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
+});
+
+export default async () => ({
+  ...(await config()),
+  transformIgnorePatterns: [`/node_modules/(?!(${MODULES_ONLY.join("|")})/)`, "^.+\\.module\\.(css|sass|scss)$"],
 });

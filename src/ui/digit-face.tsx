@@ -1,5 +1,5 @@
 import type { KeyboardEvent, ReactNode } from "react";
-import { PIP_NAMES, type PipName, type SegmentName } from "@/core/glyph";
+import { PIP_NAMES, isDot, type PipName, type SegmentName } from "@/core/glyph";
 import type { LedColour } from "@/core/parts";
 
 /** True colours of the LEDs, as a lit segment looks behind dark glass. */
@@ -86,7 +86,8 @@ function outline(segment: PipName, className: string, extra?: object) {
     case "lamp":
       return <circle cx={50} cy={-14} r={7} className={className} {...extra} />;
     default:
-      return <polygon points={SHAPES[segment]} className={className} {...extra} />;
+      // Dots are drawn by a face of their own.
+      return isDot(segment) ? null : <polygon points={SHAPES[segment]} className={className} {...extra} />;
   }
 }
 

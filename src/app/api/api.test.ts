@@ -33,8 +33,8 @@ test.each<[string, () => Request, number, RegExp]>([
   ["bad JSON", () => post('{\n  "format": }'), 400, /line 2, column 13/],
   ["a bad rig", () => post(good.replace('"R3"', '"R2"')), 422, /units\[5\].ref/],
   ["a newer version", () => post(good.replace('"version": 2', '"version": 9')), 422, /newer/],
-  ["a length that says too much", () => post("{}", { "content-length": "3000000" }), 413, /2 MiB/],
-  ["a stream that does not end", () => post(endless()), 413, /2 MiB/],
+  ["a length that says too much", () => post("{}", { "content-length": "13000000" }), 413, /12 MiB/],
+  ["a stream that does not end", () => post(endless()), 413, /12 MiB/],
 ])("%s is refused with a message that says where", async (_, request, status, says) => {
   for (const route of [check, sketch]) {
     const response = await route(request());

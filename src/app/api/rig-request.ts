@@ -1,7 +1,10 @@
-import { readRig, type Problem, type Rig } from "@/core/rig";
+import { LIMITS, readRig, type Problem, type Rig } from "@/core/rig";
 
 /** Largest body a route takes, in bytes. */
-const MOST_BYTES = 2 * 1024 * 1024;
+const MOST_BYTES = LIMITS.fileBytes;
+
+/** What is said of a larger one. */
+export const TOO_LARGE = `The body is over ${MOST_BYTES / 1048576} MiB; a rig document is never that large.`;
 
 export type RigRequest =
   { readonly ok: true; readonly rig: Rig } | { readonly ok: false; readonly response: Response };
@@ -34,7 +37,7 @@ export async function rigFrom(request: Request): Promise<RigRequest> {
   if (text === undefined) {
     return {
       ok: false,
-      response: refuse(413, "The body is over 2 MiB; a rig document is never that large."),
+      response: refuse(413, TOO_LARGE),
     };
   }
   const read = readRig(text);

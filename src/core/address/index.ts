@@ -47,3 +47,4 @@ export {
 export { sentBits, type SentBit } from "./bits";
 export { alongChain, busAddress, busLines, busesOf } from "./buses";
 export { pipTitle } from "./titles";
+export { dotBeside, gridOf, pictureOf, pipsOfPicture, placesOfModules, type DotGrid } from "./grid";

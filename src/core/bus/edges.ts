@@ -1,20 +1,23 @@
 import type { Nanoseconds } from "../quantity";
 import type { BusEdge, BusLines, BusPace, BusWrite, LineGiven } from "./types";
 
+/** Takes an edge down. */
+type Take = (at: Nanoseconds, line: string, level: LineGiven, bit: number | undefined) => void;
+
 /** Puts the edges of a transfer down one after the other. */
 class Pen {
-  readonly edges: BusEdge[] = [];
   now: Nanoseconds = 0;
 
   constructor(
     private readonly lines: BusLines,
     private readonly pace: BusPace,
+    private readonly take: Take,
   ) {}
 
   set(pin: "data" | "clock" | "select", level: LineGiven, bit?: number): void {
     const line = this.lines[pin];
     if (line === undefined) return;
-    this.edges.push({ at: this.now, line, level, ...(bit === undefined ? {} : { bit }) });
+    this.take(this.now, line, level, bit);
     this.now += this.pace.write + this.pace.pause;
   }
 
@@ -25,9 +28,9 @@ class Pen {
       const level = ((byte >> (order === "msb" ? 7 - turn : turn)) & 1) as 0 | 1;
       const bit = first + turn;
       const { data, clock } = this.lines;
-      this.edges.push({ at: this.now, line: data, level, bit });
-      this.edges.push({ at: this.now + third, line: clock, level: 1, bit });
-      this.edges.push({ at: this.now + 2 * third, line: clock, level: 0, bit });
+      this.take(this.now, data, level, bit);
+      this.take(this.now + third, clock, 1, bit);
+      this.take(this.now + 2 * third, clock, 0, bit);
       this.now += this.pace.shiftBit;
     }
   }
@@ -39,7 +42,16 @@ export function busEdges(
   lines: BusLines,
   pace: BusPace,
 ): { readonly edges: readonly BusEdge[]; readonly duration: Nanoseconds } {
-  const pen = new Pen(lines, pace);
+  const edges: BusEdge[] = [];
+  const duration = drawEdges(write, lines, pace, (at, line, level, bit) =>
+    edges.push({ at, line, level, ...(bit === undefined ? {} : { bit }) }),
+  );
+  return { edges, duration };
+}
+
+/** Gives the edges of a transfer one by one. @returns how long it takes */
+export function drawEdges(write: BusWrite, lines: BusLines, pace: BusPace, take: Take): Nanoseconds {
+  const pen = new Pen(lines, pace, take);
   switch (write.bus) {
     case "frames":
       pen.set("select", 0);
@@ -69,7 +81,7 @@ export function busEdges(
       openDrain(pen, write);
       break;
   }
-  return { edges: pen.edges, duration: pen.now };
+  return pen.now;
 }
 
 /** Both lines are only pulled down or let go; the chip answers at every ninth clock. */

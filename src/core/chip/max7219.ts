@@ -84,16 +84,19 @@ export class Max7219Chain {
   }
 
   apply(next: Readonly<Partial<Record<BusPin, Level>>>, at: Nanoseconds): boolean {
-    const before = { ...this.levels };
-    Object.assign(this.levels, next);
-    const clock = turnOf(before.clock, next.clock);
-    const load = turnOf(before.select, next.select);
-    this.watch.active = this.clocks > 0 || before.select === LOW;
-    if (next.clock !== undefined && next.clock !== before.clock) this.watch.clock(next.clock, at);
+    const { levels } = this;
+    const { data, clock: clockBefore, select } = levels;
+    const clock = turnOf(clockBefore, next.clock);
+    const load = turnOf(select, next.select);
+    if (next.data !== undefined) levels.data = next.data;
+    if (next.clock !== undefined) levels.clock = next.clock;
+    if (next.select !== undefined) levels.select = next.select;
+    this.watch.active = this.clocks > 0 || select === LOW;
+    if (next.clock !== undefined && next.clock !== clockBefore) this.watch.clock(next.clock, at);
     let shows = false;
-    if (clock === "rise") this.shift(asBit(before.data), at);
+    if (clock === "rise") this.shift(asBit(data), at);
     if (clock === "fall") this.out = this.bits[this.head]! as Bit;
-    if (next.data !== undefined && next.data !== before.data) this.watch.data(at);
+    if (next.data !== undefined && next.data !== data) this.watch.data(at);
     if (load === "rise") {
       this.take(at);
       shows = true;

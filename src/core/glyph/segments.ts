@@ -5,9 +5,26 @@ export type SegmentName = (typeof SEGMENTS)[number];
 /** Other marks a display may have beside its digits: they belong to the digit they stand behind. */
 export const MARKS = ["colon", "degree", "lamp"] as const;
 export type MarkName = (typeof MARKS)[number];
+/** A dot of a matrix: its column in its row, from 1. A row of a matrix is what a digit is elsewhere. */
+export type DotName = `c${number}`;
+/** Most columns a matrix has. */
+export const MOST_COLUMNS = 16;
+export const DOTS: readonly DotName[] = Array.from(
+  { length: MOST_COLUMNS },
+  (_, at): DotName => `c${at + 1}`,
+);
 /** Anything of a digit that is one LED. */
-export type PipName = SegmentName | MarkName;
-export const PIP_NAMES: readonly PipName[] = [...SEGMENTS, ...MARKS];
+export type PipName = SegmentName | MarkName | DotName;
+export const PIP_NAMES: readonly PipName[] = [...SEGMENTS, ...MARKS, ...DOTS];
+
+export const isDot = (name: string): name is DotName => /^c\d+$/.test(name);
+
+/** The column of a dot, from 1. */
+export const columnOf = (name: DotName): number => Number(name.slice(1));
+
+/** The output, named as those of a segment driver are, that serves an LED: the first is a, whatever hangs on it. */
+export const outputName = (name: PipName): SegmentName | undefined =>
+  isDot(name) ? SEGMENTS[(columnOf(name) - 1) % 8] : isSegment(name) ? name : undefined;
 
 export const isSegment = (text: string): text is SegmentName =>
   (SEGMENTS as readonly string[]).includes(text);

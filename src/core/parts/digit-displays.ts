@@ -1,4 +1,4 @@
-import { PIP_NAMES, type PipName } from "../glyph";
+import { DOTS, PIP_NAMES, isDot, type PipName } from "../glyph";
 import type { DisplayPart, Leg, LedColour, LedFigures, LedJunction, Polarity } from "./types";
 
 /** What a display leg is joined to: one LED of every digit, the common of one digit, or nothing. */
@@ -22,6 +22,10 @@ const digitOf = (use: LegUse): number => Number(use.slice("digit-".length));
 export const digitsOf = (sheet: Pick<DisplaySheet, "legs">): number =>
   new Set(sheet.legs.filter(isCommon)).size;
 
+/** How many columns of dots a sheet has; 0 for digits. */
+export const columnsOf = (sheet: Pick<DisplaySheet, "legs">): number =>
+  new Set(sheet.legs.filter(isDot)).size;
+
 /** What keeps a sheet from describing a display, with what to do; undefined for a good one. */
 export function sheetProblem({ legs }: Pick<DisplaySheet, "legs">): string | undefined {
   const commons = [...new Set(legs.filter(isCommon).map(digitOf))].sort((one, other) => one - other);
@@ -29,6 +33,13 @@ export function sheetProblem({ legs }: Pick<DisplaySheet, "legs">): string | und
   const gap = commons.findIndex((digit, at) => digit !== at + 1);
   if (gap >= 0)
     return `Digit ${gap + 1} has no common, and digit ${commons[gap]} has one: number the digits from 1 without a gap.`;
+  const columns = columnsOf({ legs });
+  if (columns > 0) {
+    const missing = DOTS.slice(0, columns).find((dot) => !legs.includes(dot));
+    return missing === undefined
+      ? undefined
+      : `No leg is column ${missing.slice(1)}, and there are ${columns}: number the columns from 1 without a gap.`;
+  }
   const segments = (["a", "b", "c", "d", "e", "f", "g"] as const).filter(
     (segment) => !legs.includes(segment),
   );
@@ -45,13 +56,14 @@ export function displayPart(id: string, title: string, source: string, sheet: Di
   const { polarity, legs: uses } = sheet;
   const cathode = polarity === "common-cathode";
   const digits = digitsOf(sheet);
+  const columns = columnsOf(sheet);
+  const commonName = (use: `digit-${number}`): string => {
+    if (columns > 0) return `row ${digitOf(use)}`;
+    return digits === 1 ? "common" : `digit ${digitOf(use)}`;
+  };
   const legs = uses.map((use, at): Leg => ({
     id: String(at + 1),
-    name: isCommon(use)
-      ? `${digits === 1 ? "common" : `digit ${digitOf(use)}`} ${cathode ? "−" : "+"}`
-      : use === "not-used"
-        ? "not used"
-        : use,
+    name: isCommon(use) ? `${commonName(use)} ${cathode ? "−" : "+"}` : use === "not-used" ? "not used" : use,
     role: use === "not-used" ? "not-used" : "led",
   }));
   const legsOf = (wanted: LegUse) => uses.flatMap((use, at) => (use === wanted ? [String(at + 1)] : []));
@@ -87,6 +99,7 @@ export function displayPart(id: string, title: string, source: string, sheet: Di
     joined,
     polarity,
     digits,
+    columns,
     leds,
     source,
   };
@@ -125,6 +138,8 @@ const ORDERS: Readonly<Record<string, { title: string; legs: readonly LegUse[] }
   },
 };
 
+export const POLARITIES = ["common-cathode", "common-anode"] as const;
+
 const POLARITY_NAME: Readonly<Record<Polarity, string>> = {
   "common-cathode": "common cathode",
   "common-anode": "common anode",
@@ -134,8 +149,8 @@ const ENDING: Readonly<Record<Polarity, string>> = { "common-cathode": "cc", "co
 /** The catalogue's display with so many digits. */
 export const displayId = (order: string, polarity: Polarity): string => `${order}-${ENDING[polarity]}`;
 
-export const DISPLAYS: readonly DisplayPart[] = Object.entries(ORDERS).flatMap(([order, sheet]) =>
-  (["common-cathode", "common-anode"] as const).map((polarity) =>
+export const DIGIT_DISPLAYS: readonly DisplayPart[] = Object.entries(ORDERS).flatMap(([order, sheet]) =>
+  POLARITIES.map((polarity) =>
     displayPart(
       displayId(order, polarity),
       `${sheet.title}, ${POLARITY_NAME[polarity]}, ${sheet.legs.length} legs`,

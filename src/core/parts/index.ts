@@ -1,5 +1,6 @@
 import { CONTROLLERS } from "./controllers";
-import { DISPLAYS } from "./digit-displays";
+import { DIGIT_DISPLAYS } from "./digit-displays";
+import { MATRIX_DISPLAYS } from "./dot-displays";
 import { DRIVER_CHIPS } from "./drivers";
 import { CAPACITOR, RESISTOR, SUPPLY } from "./passives";
 import { POWER_REGISTER_TPIC6B595 } from "./power-register-tpic6b595";
@@ -26,8 +27,10 @@ export {
 } from "./drivers";
 export { countLeg, legPlace, type LegSide } from "./counting";
 export { CONTROLLERS, easyLines } from "./controllers";
+export { MATRICES, matrixId, matrixSheet, type MatrixName } from "./dot-displays";
 export {
   LED_FIGURES,
+  columnsOf,
   digitsOf,
   displayId,
   displayPart,
@@ -55,7 +58,8 @@ const CATALOGUE: readonly Part[] = [
   N_CHANNEL_SWITCH,
   P_CHANNEL_SWITCH,
   DARLINGTON_ULN2803,
-  ...DISPLAYS,
+  ...DIGIT_DISPLAYS,
+  ...MATRIX_DISPLAYS,
   RESISTOR,
   CAPACITOR,
   SUPPLY,

@@ -280,7 +280,10 @@ export interface LedJunction {
 export interface DisplayPart extends PartBase {
   readonly kind: "display";
   readonly polarity: Polarity;
+  /** Digits; of a matrix its rows, one of which takes its turn like a digit. */
   readonly digits: number;
+  /** Dots in a row of a matrix; 0 for digits. */
+  readonly columns: number;
   readonly leds: readonly LedJunction[];
 }
 

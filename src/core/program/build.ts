@@ -1,17 +1,21 @@
 import {
   busLines,
   cellPips,
+  gridOf,
+  pipsOfPicture,
   digitLines,
   directLines,
   isMultiplexed,
   stateFor,
+  type DotGrid,
   type DriveState,
   type RigModel,
 } from "../address";
+import { blankBitmap, type Bitmap } from "../dots";
 import type { Cell } from "../glyph";
 import { isOpenDrain } from "../parts";
-import { controllerById, type PipId, type Scan, type ScanSchool } from "../rig";
-import { showFrames, type Frame } from "../show";
+import { controllerById, splitPipId, type PipId, type Scan, type ScanSchool } from "../rig";
+import { sceneTitle, showFrames, signRun, type Frame } from "../show";
 import { fitDivider, fitPeriods } from "../timing";
 import { setUpWrites, updateWrites } from "./driver-writes";
 import { turnPeriod } from "./run";
@@ -30,9 +34,30 @@ export function schoolOf(model: RigModel): ScanSchool {
 
 /** The program that plays the rig's show. */
 export function buildProgram(model: RigModel): Program {
-  const frames = showFrames(model.rig);
-  return playing(model, frames);
+  const grid = gridOf(model);
+  return playing(model, grid ? signFaces(model, grid) : showFrames(model.rig));
 }
+
+/** The faces of a sign. Frames of one scene that are shown again are the same picture. */
+function signFaces(model: RigModel, { width, height }: DotGrid): Frame[] {
+  const known = new Map<string, Frame>();
+  return signRun(model.rig, width, height).frames.map(({ scene, at, time, bitmap }) => {
+    const key = `${scene} ${at}`;
+    const frame = known.get(key) ?? {
+      text: sceneTitle(model.rig, scene),
+      cells: [],
+      cut: false,
+      time,
+      bitmap,
+    };
+    known.set(key, frame);
+    return frame;
+  });
+}
+
+/** A program that only holds one picture on a display of dots. */
+export const holdingPicture = (model: RigModel, bitmap: () => Bitmap): Program =>
+  playing(model, [{ text: "", cells: [], cut: false, time: 1000, bitmap }], true);
 
 /** A program that only holds one face. */
 export const holdingFrame = (model: RigModel, cells: readonly Cell[]): Program =>
@@ -46,8 +71,11 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
   const ring = encoding.rings[0];
   const buses = encoding.buses ?? [];
   const maker = stateMaker(model, direct);
-  const frames = shown.map((frame): ProgramFrame => ({ ...frame, states: maker(frame.cells) }));
-  const blank = model.digits.map((): Cell => ({ glyph: " ", point: false }));
+  const grid = gridOf(model);
+  const blank: Frame = grid
+    ? { text: "", cells: [], cut: false, time: 0, bitmap: () => blankBitmap(grid.width, grid.height) }
+    : { text: "", cells: model.digits.map((): Cell => ({ glyph: " ", point: false })), cut: false };
+  const dark: ProgramFrame = { ...blank, states: maker(blank) };
   const multiplexed = isMultiplexed(model);
   const school = schoolOf(model);
   const chain = encoding.chain;
@@ -112,8 +140,8 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
     on,
     blankTime: multiplexed ? scan.blank : 0,
     ...timing,
-    frames,
-    dark: { text: "", cells: blank, cut: false, states: maker(blank) },
+    frames: [] as readonly ProgramFrame[],
+    dark,
     send,
     darken: blanks
       ? byLines
@@ -122,23 +150,26 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
       : [],
     tick: withTimer ? toSlot : [],
   };
+  const period = multiplexed ? turnPeriod(program, controllerById(rig.plan.controller).cost) : undefined;
+  program.frames = withStates(shown, maker, period, grid);
+  const pause = grid ? "frame" : show.interval;
   const showing: Statement[] = withTimer
     ? [
         { do: "take-frame", frame: "each" },
-        { do: "wait", time: show.interval },
+        { do: "wait", time: pause },
       ]
     : multiplexed
       ? [
           {
             do: "repeat",
             what: "refreshes",
-            times: refreshes(model, program),
+            times: grid ? "frame" : turnsIn(show.interval, period!),
             body: [{ do: "for-each-slot", body: [...toSlot, { do: "wait-slot", time: "on" }] }],
           },
         ]
       : [
           { do: "show", state: "slot" },
-          { do: "wait", time: show.interval },
+          { do: "wait", time: pause },
         ];
   const once: Statement[] =
     multiplexed && !withTimer
@@ -156,7 +187,7 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
     ...(setUpState && !chain && direct.length === 0 ? [] : ([{ do: "show", state: "blank" }] as const)),
   ];
   if (withTimer) setup.push({ do: "start-timer" });
-  const holds = held || show.mode === "hold";
+  const holds = held || (!grid && show.mode === "hold");
   const ends = holds || show.rounds > 0;
   if (holds) setup.push(...take("first"));
   else if (ends) {
@@ -178,18 +209,36 @@ function timingOf(model: RigModel, wanted: readonly number[]): Pick<Program, "pe
   return timer ? { periods: timer.map(({ period }) => period), timer } : { periods: wanted };
 }
 
+type StateMaker = (frame: Frame) => SlotState[];
+
 /** Makes the states of a face's slots: what is put out for each, and how a ring gets there. */
-function stateMaker(model: RigModel, direct: readonly string[]): (cells: readonly Cell[]) => SlotState[] {
+function stateMaker(model: RigModel, direct: readonly string[]): StateMaker {
   const { encoding, slots, digits } = model;
   const ring = encoding.rings[0];
-  return (cells) => {
-    let stands = 0;
-    return slots.map((inSlot, slot): SlotState => {
-      const lit = new Set<PipId>();
+  const grid = gridOf(model);
+  const slotOf = new Map(
+    slots.flatMap((ids, slot) => ids.map(({ unit, digit }) => [`${unit}.${digit}`, slot])),
+  );
+  const litInSlots = ({ cells, bitmap }: Frame): ReadonlyArray<ReadonlySet<PipId>> => {
+    const lit = slots.map(() => new Set<PipId>());
+    if (grid && bitmap) {
+      for (const pip of pipsOfPicture(model, grid, bitmap())) {
+        const { unit, digit } = splitPipId(pip);
+        lit[slotOf.get(`${unit}.${digit}`) ?? 0]!.add(pip);
+      }
+      return lit;
+    }
+    slots.forEach((inSlot, slot) => {
       for (const id of inSlot) {
         const cell = cells[digits.indexOf(id)];
-        if (cell) for (const pip of cellPips(model, cell, id)) lit.add(pip);
+        if (cell) for (const pip of cellPips(model, cell, id)) lit[slot]!.add(pip);
       }
+    });
+    return lit;
+  };
+  return (frame) => {
+    let stands = 0;
+    return litInSlots(frame).map((lit, slot): SlotState => {
       const state = stateFor(encoding, lit);
       const step = ring && ringStep(model, slot);
       const reset = slot === 0;
@@ -204,6 +253,36 @@ function stateMaker(model: RigModel, direct: readonly string[]): (cells: readonl
       };
     });
   };
+}
+
+/** Dots whose states are kept at once: the states of a long run are made when they are shown, and forgotten. */
+const KEPT_DOTS = 65_536;
+
+/** Faces with their states. Those of a sign are only made when they are asked for; some of the last ones are kept. */
+function withStates(
+  shown: readonly Frame[],
+  make: StateMaker,
+  period: number | undefined,
+  grid: DotGrid | undefined,
+): ProgramFrame[] {
+  if (!grid) return shown.map((frame) => ({ ...frame, states: make(frame) }));
+  const most = Math.max(8, Math.floor(KEPT_DOTS / (grid.width * grid.height)));
+  const kept = new Map<Frame, SlotState[]>();
+  const statesOf = (frame: Frame): SlotState[] => {
+    const known = kept.get(frame);
+    if (known) return known;
+    const made = make(frame);
+    kept.set(frame, made);
+    if (kept.size > most) kept.delete(kept.keys().next().value!);
+    return made;
+  };
+  return shown.map((frame) => ({
+    ...frame,
+    ...(period === undefined ? {} : { turns: turnsIn(frame.time ?? 0, period) }),
+    get states() {
+      return statesOf(frame);
+    },
+  }));
 }
 
 /** The step of the ring at which a slot's digit is on, whatever is lit there. */
@@ -227,8 +306,5 @@ export function driveState(program: Program, model: RigModel, state: SlotState):
   };
 }
 
-/** How many turns of the scan make up the show's interval, at the time the calls really take. */
-function refreshes(model: RigModel, program: Omit<Program, "setup" | "loop">): number {
-  const period = turnPeriod(program, controllerById(model.rig.plan.controller).cost);
-  return Math.max(1, Math.round((model.rig.show.interval * 1e6) / period));
-}
+/** How many turns of the scan make up a time in ms, at the time the calls really take. */
+const turnsIn = (time: number, period: number): number => Math.max(1, Math.round((time * 1e6) / period));

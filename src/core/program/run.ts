@@ -1,4 +1,4 @@
-import { busEdges, type LineGiven } from "../bus";
+import { drawEdges, type LineGiven } from "../bus";
 import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { busPace } from "./driver-writes";
@@ -84,9 +84,10 @@ function makeBurst(program: Routines, state: SlotState, routine: readonly Statem
       case "send-writes":
         (state.writes ?? []).forEach(({ bus, write: transfer }, place) => {
           const on = program.buses[bus]!;
-          const { edges, duration } = busEdges(transfer, on, busPace(on, cost));
-          for (const { at, line, level, bit } of edges)
-            events.push({ at: now + at, line, level, statement, write: place, bit });
+          const began = now;
+          const duration = drawEdges(transfer, on, busPace(on, cost), (at, line, level, bit) =>
+            events.push({ at: began + at, line, level, statement, write: place, bit }),
+          );
           now += duration + cost.statement;
         });
         break;
@@ -184,7 +185,7 @@ export function* runProgram(program: Program, cost: Cost): Generator<TimedEvent,
           yield* burst(darkState(program, slot), "darken", frame, slot === 0);
           break;
         case "wait":
-          yield* idle(now + statement.time * 1_000_000);
+          yield* idle(now + Math.round(frameValue(statement.time, shown.time) * 1_000_000));
           break;
         case "wait-slot":
           now += Math.round((statement.time === "on" ? program.on[slot]! : program.blankTime) * 1000);
@@ -204,7 +205,8 @@ export function* runProgram(program: Program, cost: Cost): Generator<TimedEvent,
           slot = 0;
           break;
         case "repeat":
-          for (let turn = 0; turn < statement.times; turn += 1) yield* run(statement.body, shown);
+          for (let turn = 0; turn < frameValue(statement.times, shown.turns); turn += 1)
+            yield* run(statement.body, shown);
           break;
         case "take-frame":
           yield* take(chosen(program, statement.frame, shown));
@@ -227,6 +229,10 @@ export function* runProgram(program: Program, cost: Cost): Generator<TimedEvent,
   if (loop.length > 0) while (true) yield* run(loop, frame);
   if (nextTick !== undefined) while (true) yield* idle(nextTick);
 }
+
+/** A value a statement has, or leaves to the face that is shown. */
+const frameValue = (value: number | "frame", ofFrame: number | undefined): number =>
+  value === "frame" ? (ofFrame ?? 1) : value;
 
 function chosen(
   program: Program,

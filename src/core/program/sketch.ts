@@ -160,11 +160,15 @@ function search<Found>(
 }
 
 const waitOf = (statements: readonly Statement[]): number | undefined =>
-  search(statements, (statement) => (statement.do === "wait" ? statement.time : undefined));
+  search(statements, (statement) =>
+    statement.do === "wait" && statement.time !== "frame" ? statement.time : undefined,
+  );
 
 const repeatOf = (statements: readonly Statement[]): number | undefined =>
   search(statements, (statement) =>
-    statement.do === "repeat" && statement.what === "refreshes" ? statement.times : undefined,
+    statement.do === "repeat" && statement.what === "refreshes" && statement.times !== "frame"
+      ? statement.times
+      : undefined,
   );
 
 function sendRoutine(printing: Printing): SketchLine[] {

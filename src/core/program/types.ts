@@ -23,14 +23,16 @@ export type Statement =
   | { readonly do: "show"; readonly state: "slot" | "blank" }
   /** Makes everything dark between two slots. */
   | { readonly do: "darken" }
-  | { readonly do: "wait"; readonly time: Milliseconds }
+  /** Waits so long, or as long as the face at hand is to be shown. */
+  | { readonly do: "wait"; readonly time: Milliseconds | "frame" }
   /** Waits a slot's on-time or the blank time. */
   | { readonly do: "wait-slot"; readonly time: "on" | "blank" }
   | { readonly do: "for-each-frame"; readonly body: readonly Statement[] }
   | { readonly do: "for-each-slot"; readonly body: readonly Statement[] }
   | {
       readonly do: "repeat";
-      readonly times: number;
+      /** So often, or as often as makes up the time the face at hand is to be shown. */
+      readonly times: number | "frame";
       readonly what: "rounds" | "refreshes";
       readonly body: readonly Statement[];
     }
@@ -66,6 +68,8 @@ export interface ChipWrite {
 /** One face of the show as the program puts it out. */
 export interface ProgramFrame extends Frame {
   readonly states: readonly SlotState[];
+  /** Turns of the scan it is shown, for faces that have a time of their own. */
+  readonly turns?: number;
 }
 
 /** What the controller does, whole. */

@@ -12,6 +12,10 @@ export {
   STRAIGHT_OUTPUTS,
   controllerById,
   digitCount,
+  matrixSize,
+  moduleCount,
+  pipNames,
+  showsDots,
   driverChipOf,
   isStatic,
   ledValues,
@@ -26,6 +30,15 @@ export {
 export { layRig, schemeValues, setResistors, type SchemeValues } from "./schemes";
 export { USUAL_SHOW, assignLine, movedWires, newRig, relay } from "./lay";
 export { oneByOne } from "./texts";
+export {
+  USUAL_LAYOUT,
+  dotModules,
+  fontById,
+  fontsOf,
+  laidOut,
+  type DotModule,
+  type LayoutChoice,
+} from "./sign";
 export { partOf } from "./part-of";
 export {
   addWire,

@@ -1,7 +1,17 @@
 import { controllerById, digitCount, usualOhms, usualScan, withLines } from "./plan";
 import { layRig, schemeValues, type SchemeValues } from "./schemes";
+import { signFor } from "./sign";
 import { splitTexts } from "./texts";
-import { legRef, type LineUse, type Plan, type Rig, type Show, type Wire } from "./types";
+import {
+  legRef,
+  type LineUse,
+  type Plan,
+  type Rig,
+  type Show,
+  type Sign,
+  type Unit,
+  type Wire,
+} from "./types";
 
 const joins = (wire: Wire): string => [wire.from, wire.to].sort().join(" ");
 
@@ -25,6 +35,7 @@ export function relay(rig: Rig, given: Plan): Rig {
     code: keepsLines(rig.code, plan) && same ? rig.code : { bitOrder: rig.code.bitOrder },
     scan: same ? rig.scan : usualScan(plan),
     show: { ...rig.show, texts: splitTexts(rig.show.texts, rig.plan.digits, plan.digits) },
+    ...signOf(plan, laid.units, rig.sign),
     units: laid.units,
     wires: laid.wires.map((wire) => ({ ...wire, placed: placed.has(joins(wire)) })),
   };
@@ -56,11 +67,12 @@ export const USUAL_SHOW: Show = {
 
 /** A new rig from its plan; lines the plan does not name are given out. */
 export function newRig(
-  given: Pick<Rig, "id" | "name"> & Partial<Pick<Rig, "note" | "show" | "code" | "scan">>,
+  given: Pick<Rig, "id" | "name"> & Partial<Pick<Rig, "note" | "show" | "code" | "scan" | "sign">>,
   plan: Plan,
   values: SchemeValues,
 ): Rig {
   const whole = withLines({ ...plan, digits: digitCount(plan) });
+  const laid = layRig(whole, values);
   return {
     format: "bold-pip-rig",
     version: 2,
@@ -71,8 +83,15 @@ export function newRig(
     show: USUAL_SHOW,
     ...given,
     plan: whole,
-    ...layRig(whole, values),
+    ...laid,
+    ...signOf(whole, laid.units, given.sign),
   };
+}
+
+/** The key `sign`, where there is one. */
+function signOf(plan: Plan, units: readonly Unit[], before?: Sign): Pick<Rig, "sign"> {
+  const sign = signFor(plan, units, before);
+  return sign ? { sign } : {};
 }
 
 /**

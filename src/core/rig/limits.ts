@@ -1,6 +1,6 @@
 /** Bounds of the rig document, shared by the Yup schema, the published JSON Schema and the fields on screen. */
 export const LIMITS = {
-  fileBytes: 2 * 1024 * 1024,
+  fileBytes: 12 * 1024 * 1024,
   name: 80,
   note: 2000,
   units: 999,
@@ -24,6 +24,19 @@ export const LIMITS = {
   rounds: 1_000_000,
   /** ms */
   interval: [1, 86_400_000],
+  /** Of a sign: modules, scenes, characters of a text, pictures of a scene, fonts and the size of one. */
+  modules: 64,
+  scenes: 64,
+  signText: 4000,
+  pictures: 512,
+  pictureSide: 512,
+  fonts: 4,
+  fontBytes: 4 * 1024 * 1024,
+  /** ms of a step, and of a picture. */
+  step: [5, 60_000],
+  pause: [0, 600_000],
+  repeat: [1, 1000],
+  gap: [-2, 16],
   /** µs */
   onTime: [1, 1_000_000],
   /** µs */
@@ -47,8 +60,10 @@ export const PATTERNS = {
   id: /^[A-Za-z0-9-]{1,64}$/,
   unitRef: /^[A-Z]{1,4}[0-9]{1,3}$/,
   legRef: /^[A-Z]{1,4}[0-9]{1,3}\.[A-Za-z0-9+-]{1,8}$/,
-  pip: /^[A-Z]{1,4}[0-9]{1,3}\.[0-9]{1,2}\.(a|b|c|d|e|f|g|dp|colon|degree|lamp)$/,
+  pip: /^[A-Z]{1,4}[0-9]{1,3}\.[0-9]{1,2}\.(a|b|c|d|e|f|g|dp|colon|degree|lamp|c([1-9]|1[0-6]))$/,
   lineUse:
     /^(data|clock|latch|segment-(a|b|c|d|e|f|g|dp|colon|degree|lamp)|digit-[1-8]|select-[0-2]|code-[0-3]|ring-(clock|reset))$/,
-  legUse: /^(a|b|c|d|e|f|g|dp|colon|degree|lamp|digit-[1-8]|not-used)$/,
+  /** Packed rows of a picture. */
+  dots: /^[0-9a-f]*$/,
+  legUse: /^(a|b|c|d|e|f|g|dp|colon|degree|lamp|c([1-9]|1[0-6])|digit-[1-8]|not-used)$/,
 } as const;

@@ -1,11 +1,14 @@
-import { SEGMENTS, type PipName, type SegmentName } from "../glyph";
+import { SEGMENTS, outputName, type PipName, type SegmentName } from "../glyph";
 import {
   LED_FIGURES,
+  MATRICES,
   OWN_DISPLAY,
+  columnsOf,
   digitsOf,
   displayId,
   easyLines,
   findPart,
+  matrixId,
   partById,
   type ControllerPart,
   type DriverChipPart,
@@ -51,10 +54,43 @@ export function ledValues(colour: LedColour): LedValues {
 export const isStatic = ({ scheme, digits }: Pick<Plan, "scheme" | "digits">): boolean =>
   scheme === "register-static" || scheme === "power-register" || digits === 1;
 
+type Displayed = Pick<Plan, "digits" | "display" | "own" | "module">;
+
+/** Rows and columns of a plan's modules of dots; undefined where it shows digits. */
+export function matrixSize({
+  display,
+  own,
+  module,
+}: Displayed): { rows: number; columns: number } | undefined {
+  if (display === "dots") return MATRICES[module ?? "8x8"];
+  const columns = own && display === "own" ? columnsOf(own) : 0;
+  return columns > 0 ? { rows: digitsOf(own!), columns } : undefined;
+}
+
+/** Whether a plan shows dots and not digits. */
+export const showsDots = (plan: Displayed): boolean => matrixSize(plan) !== undefined;
+
+/** How many modules of dots a plan has. */
+export const moduleCount = (plan: Displayed): number =>
+  plan.display === "dots" ? Math.max(1, Math.round(plan.digits / MATRICES[plan.module ?? "8x8"].rows)) : 1;
+
+/** The LEDs each digit, or each row of dots, of a plan's displays can have, in the order of the outputs. */
+export function pipNames(plan: Displayed): PipName[] {
+  const size = matrixSize(plan);
+  if (size) return Array.from({ length: size.columns }, (_, at): PipName => `c${at + 1}`);
+  return [...SEGMENTS, ...extraMarks(plan)];
+}
+
 /** The display units a plan asks for, leftmost first. */
 export function displayUnits(plan: Plan, led: LedValues): Unit[] {
   const { digits, display, polarity, own } = plan;
   if (display === "own") return [{ ref: "DS1", part: OWN_DISPLAY, sheet: own!, led }];
+  if (display === "dots")
+    return Array.from({ length: moduleCount(plan) }, (_, at) => ({
+      ref: `DS${at + 1}`,
+      part: matrixId(plan.module ?? "8x8", polarity),
+      led,
+    }));
   const unit = (ref: string, order: string): Unit => ({ ref, part: displayId(order, polarity), led });
   if (display === "clock") return [unit("DS1", "digit-4-clock")];
   if (isStatic(plan)) return Array.from({ length: digits }, (_, at) => unit(`DS${at + 1}`, "digit-1"));
@@ -64,9 +100,19 @@ export function displayUnits(plan: Plan, led: LedValues): Unit[] {
   return [unit("DS1", `digit-${digits}`)];
 }
 
-/** How many digits the plan's displays have. */
-export const digitCount = ({ digits, display, own }: Pick<Plan, "digits" | "display" | "own">): number =>
-  display === "own" ? digitsOf(own!) : display === "clock" ? 4 : digits;
+/** How many digits the plan's displays have, or rows of dots. */
+export function digitCount(plan: Displayed): number {
+  switch (plan.display) {
+    case "own":
+      return digitsOf(plan.own!);
+    case "clock":
+      return 4;
+    case "dots":
+      return moduleCount(plan) * matrixSize(plan)!.rows;
+    case "plain":
+      return plan.digits;
+  }
+}
 
 /** The legs of an own display, besides segments, that need an output of their own. */
 export const extraMarks = ({ display, own }: Pick<Plan, "display" | "own">): PipName[] => {
@@ -78,7 +124,11 @@ export const extraMarks = ({ display, own }: Pick<Plan, "display" | "own">): Pip
 const numbered = <Name extends string>(name: Name, count: number, from = 1) =>
   Array.from({ length: count }, (_, at) => `${name}-${at + from}` as const);
 const CHAIN = ["data", "clock", "latch"] as const;
-const segmentLines = (plan: Plan): LineUse[] => plan.outputs.map((segment): LineUse => `segment-${segment}`);
+const segmentLines = (plan: Plan): LineUse[] => {
+  const size = matrixSize(plan);
+  const names = new Set(size ? pipNames(plan).map(outputName) : plan.outputs);
+  return plan.outputs.flatMap((segment): LineUse[] => (names.has(segment) ? [`segment-${segment}`] : []));
+};
 
 /** The lines a plan needs, in the order they are given out. */
 export function lineUses(plan: Plan): LineUse[] {
@@ -151,6 +201,8 @@ export function planProblem(plan: Plan): string | undefined {
   const cathode = plan.polarity === "common-cathode";
   const logic = controller.flavour === "logic";
   const chip = driverChipOf(plan.scheme);
+  const dots = matrixProblem(plan, chip);
+  if (dots) return dots;
   if (chip) return driverProblem(plan, chip);
   if (logic !== (plan.scheme === "logic"))
     return logic
@@ -217,10 +269,40 @@ export function driverChipOf(scheme: SchemeName): DriverChipPart | undefined {
   return part?.kind === "driver-chip" ? part : undefined;
 }
 
+/** Why modules of dots cannot be driven that way, if so. */
+function matrixProblem(plan: Plan, chip: DriverChipPart | undefined): string | undefined {
+  const size = matrixSize(plan);
+  if (!size) return undefined;
+  const count = moduleCount(plan);
+  switch (plan.scheme) {
+    case "register-static":
+    case "power-register":
+      return "it would need an output for every dot: rows and columns are shared, so rows have to take turns";
+    case "bcd-decoder":
+      return "a decoder of numbers cannot light single dots";
+    case "max7219":
+      break;
+    default: {
+      const most = chip ? modulesOn(plan, chip) : 1;
+      if (count > most) return `it reaches to ${most} module${most === 1 ? "" : "s"} of this size`;
+    }
+  }
+  const columns = chip ? chip.segmentLegs.length : 8;
+  if (size.columns > columns) return `it has ${columns} outputs for ${size.columns} columns`;
+  const rows = chip ? chip.digitLegs.length : 8;
+  if (size.rows > rows) return `it has ${rows} outputs for ${size.rows} rows`;
+  return undefined;
+}
+
+/** How many modules of dots fit on one driver chip: side by side on its rows' legs. */
+export const modulesOn = (plan: Displayed, { segmentLegs }: DriverChipPart): number =>
+  Math.max(1, Math.floor(segmentLegs.length / Math.max(8, matrixSize(plan)?.columns ?? 8)));
+
 function driverProblem(plan: Plan, chip: DriverChipPart): string | undefined {
   const count = digitCount(plan);
   const cathode = plan.polarity === "common-cathode";
-  const most = chip.digitLegs.length * (chip.protocol === "frames" ? MOST_IN_CHAIN : 1);
+  const onOne = showsDots(plan) ? modulesOn(plan, chip) : 1;
+  const most = chip.digitLegs.length * (chip.protocol === "frames" ? MOST_IN_CHAIN : onOne);
   if (cathode !== (chip.segments === "source"))
     return cathode
       ? "its segments only sink: it needs a common-anode display"

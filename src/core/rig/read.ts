@@ -5,6 +5,7 @@ import { LIMITS } from "./limits";
 import { migrate } from "./migrate";
 import { partOf } from "./part-of";
 import { RIG_SCHEMA } from "./schema";
+import { checkSign } from "./sign";
 import { splitLegRef, type Need, type Place, type Rig } from "./types";
 
 /** One thing wrong with a document: where (a path such as `wires[3].to`, or a line), and what to do. */
@@ -28,14 +29,14 @@ function lineAndColumn(text: string, offset: number): string {
 
 /**
  * Reads the text of a `.pip.json` file.
- * @param text at most 2 MiB
+ * @param text at most 12 MiB
  * @returns the rig, or every problem found (20 at most), each with its place
  */
 export function readRig(text: string): ReadRig {
   if (text.length > LIMITS.fileBytes) {
     return refuse(
       "file",
-      `is ${(text.length / 1048576).toFixed(1)} MiB; a rig file is at most 2 MiB. Is it another kind of file?`,
+      `is ${(text.length / 1048576).toFixed(1)} MiB; a rig file is at most ${LIMITS.fileBytes / 1048576} MiB. Is it another kind of file?`,
     );
   }
   const clean = text.replace(/^\uFEFF/, "");
@@ -148,6 +149,7 @@ function checkReferences(rig: Rig): Problem[] {
     if (wire.from === wire.to) add(`wires[${at}]`, `begins and ends at ${wire.from}`);
   });
 
+  checkSign(rig, add);
   const controller = findPart(rig.plan.controller);
   if (!rig.units.some((unit) => unit.part === rig.plan.controller)) {
     add("plan.controller", `is ${rig.plan.controller}, and no unit is that part`);

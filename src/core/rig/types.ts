@@ -1,5 +1,6 @@
 import type { GlyphOverride, PipName, SegmentName } from "../glyph";
-import type { DisplaySheet, DriverProtocol, LedColour, Polarity } from "../parts";
+import type { Orientation, Scene } from "../dots";
+import type { DisplaySheet, DriverProtocol, LedColour, MatrixName, Polarity } from "../parts";
 import type { Farads, Microseconds, Milliseconds, Ohms, Volts } from "../quantity";
 
 /** Reference of a unit on the table: a class of letters and a number, `U1`, `DS1`, `R3`. */
@@ -79,12 +80,14 @@ export type LineUse =
 export interface Plan {
   readonly scheme: SchemeName;
   readonly controller: string;
-  /** How many digits, all displays together. */
+  /** How many digits, all displays together; of modules of dots the rows, one module behind the other. */
   readonly digits: number;
   /** Which digit is called digit 1: makers differ. Legs keep the names of their sheet. */
   readonly countFrom: "left" | "right";
-  /** Plain displays, a clock display with colon and degree mark, or one whose legs were entered. */
-  readonly display: "plain" | "clock" | "own";
+  /** Plain displays, a clock display with colon and degree mark, one whose legs were entered, or modules of dots. */
+  readonly display: "plain" | "clock" | "own" | "dots";
+  /** Which modules of dots. */
+  readonly module?: MatrixName;
   readonly own?: DisplaySheet;
   readonly polarity: Polarity;
   readonly resistors: ResistorSchool;
@@ -172,6 +175,23 @@ export interface Show {
 export const SCAN_SCHOOLS = ["loop", "timer", "divider"] as const;
 export type ScanSchool = (typeof SCAN_SCHOOLS)[number];
 
+/** Where a module of dots stands on the face, and which way round. */
+export interface ModulePlace extends Orientation {
+  readonly unit: UnitRef;
+  /** Dots from the left and from the top of the face to the module's corner. */
+  readonly x: number;
+  readonly y: number;
+}
+
+/** What a display of dots shows, and how its modules stand. */
+export interface Sign {
+  readonly modules: readonly ModulePlace[];
+  /** Shown one after the other, over and over or as often as the show's rounds say. */
+  readonly scenes: readonly Scene[];
+  /** Fonts that came with the rig, each as the text of a BDF file, by id. */
+  readonly fonts: Readonly<Record<string, string>>;
+}
+
 /** How digits that share their segments take turns. */
 export interface Scan {
   readonly school: ScanSchool;
@@ -199,6 +219,8 @@ export interface Rig {
   readonly glyphs: readonly GlyphOverride[];
   readonly scan: Scan;
   readonly show: Show;
+  /** For displays of dots. */
+  readonly sign?: Sign;
 }
 
 export const legRef = (unit: UnitRef, leg: string): LegRef => `${unit}.${leg}`;

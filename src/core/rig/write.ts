@@ -1,7 +1,8 @@
 import { inOrder } from "../glyph";
+import type { Scene } from "../dots";
 import type { DisplaySheet } from "../parts";
 import { lineUses } from "./plan";
-import type { Encoding, LineUse, Need, Place, Plan, Rig, Unit, Wire } from "./types";
+import type { Encoding, LineUse, Need, Place, Plan, Rig, Sign, Unit, Wire } from "./types";
 
 /** Lines in the order the scheme gives them out, whatever order they were in; others behind. */
 const lines = (value: Plan): Plan["lines"] => {
@@ -26,6 +27,7 @@ const plan = (value: Plan) => ({
   digits: value.digits,
   countFrom: value.countFrom,
   display: value.display,
+  module: value.module,
   own: sheet(value.own),
   polarity: value.polarity,
   resistors: value.resistors,
@@ -76,6 +78,36 @@ const encoding = (value: Encoding) => ({
   })),
 });
 
+const scene = (value: Scene) =>
+  value.kind === "text"
+    ? {
+        kind: value.kind,
+        text: value.text,
+        font: value.font,
+        motion: value.motion,
+        step: value.step,
+        pause: value.pause,
+        repeat: value.repeat,
+        align: value.align,
+        inverted: value.inverted,
+        gap: value.gap,
+        seamless: value.seamless,
+      }
+    : {
+        kind: value.kind,
+        name: value.name,
+        width: value.width,
+        height: value.height,
+        frames: value.frames.map(({ dots, time }) => ({ dots, time })),
+        repeat: value.repeat,
+      };
+
+const sign = (value: Sign) => ({
+  modules: value.modules.map(({ unit: ref, x, y, turn, mirrored }) => ({ unit: ref, x, y, turn, mirrored })),
+  scenes: value.scenes.map(scene),
+  fonts: Object.fromEntries(Object.entries(value.fonts).sort(([one], [other]) => (one < other ? -1 : 1))),
+});
+
 /**
  * Writes a rig as the text of a `.pip.json` file. Canonical: the same rig gives the same bytes, whatever the order
  * its keys were in. The inverse of `readRig`.
@@ -111,6 +143,7 @@ export function writeRig(rig: Rig): string {
       align: rig.show.align,
       leadingZeros: rig.show.leadingZeros,
     },
+    sign: rig.sign && sign(rig.sign),
   };
   return `${JSON.stringify(document, null, 2)}\n`;
 }

@@ -1,6 +1,9 @@
 import { MARKS, joinCells, readSegments, splitCells, type Cell, type MarkName, type PipName } from "../glyph";
+import type { Bitmap } from "../dots";
 import { partOf, type Rig, type Show } from "../rig";
 import type { Milliseconds } from "../quantity";
+
+export { MOST_SIGN_FRAMES, sceneTitle, signRun, type SignFrame, type SignRun } from "./sign-frames";
 
 /** One face of the show: the text as it was given, and a cell for every digit. */
 export interface Frame {
@@ -8,6 +11,9 @@ export interface Frame {
   readonly cells: readonly Cell[];
   /** The text has more places than the display: the last ones are cut off. */
   readonly cut: boolean;
+  /** Of a display of dots: how long it is shown, in ms, and its picture. */
+  readonly time?: Milliseconds;
+  readonly bitmap?: () => Bitmap;
 }
 
 const BLANK: Cell = { glyph: " ", point: false };

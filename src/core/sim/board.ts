@@ -34,8 +34,15 @@ interface MountedChip {
   /** Lines and chips its inputs hang on: only when one of them changes may it change. */
   readonly hangsOn: Set<string>;
   readonly driver: DriverFace | undefined;
-  /** The net of a driver chip's data leg, on which chips answer. */
+  /** The net of the data leg of a driver chip that answers on it. */
   readonly dataNet: number | undefined;
+}
+
+/** A line that leads to one input and nothing else, with what that input hears of each level. */
+interface Straight {
+  readonly mounted: MountedChip;
+  readonly at: number;
+  readonly heard: ReadonlyArray<{ readonly level: Level; readonly levels: Readonly<Record<string, Level>> }>;
 }
 
 /** A settled board needs no more rounds than chips in a row; more means the wires make a ring. */
@@ -77,7 +84,8 @@ export class Board {
       if (group[0] !== unit.ref) return [];
       const driver = part.kind === "driver-chip" ? mountDriver(model, group, part) : undefined;
       const chip = driver ?? mount(part as Exclude<typeof part, DriverChipPart>);
-      const dataNet = part.kind === "driver-chip" ? nets.of(legRef(unit.ref, part.pins.data)).id : undefined;
+      const answers = part.kind === "driver-chip" && part.protocol !== "frames";
+      const dataNet = answers ? nets.of(legRef(unit.ref, part.pins.data)).id : undefined;
       const needs = inputHigh(model, unit.ref, part);
       // Without a common ground with the controller, the chip cannot tell its levels.
       const deaf = !hearsController(legRef(unit.ref, part.groundLeg));
@@ -116,8 +124,58 @@ export class Board {
     const level = this.levelOf(line, given);
     if (this.lines.get(line) === level) return;
     this.lines.set(line, level);
-    const key = `line ${line}`;
-    this.settle(this.chips.filter(({ hangsOn }) => hangsOn.has(key)));
+    const straight = this.straightFrom(line);
+    if (!straight) return this.settle(this.hangingOn(`line ${line}`));
+    const { mounted, at: place, heard } = straight;
+    const change = heard[level]!;
+    const now = change.level;
+    if (mounted.seen[place] === now) return;
+    mounted.seen[place] = now;
+    if (mounted.chip.apply(change.levels, this.now)) this.touched = true;
+  }
+
+  private readonly straight = new Map<string, Straight | undefined>();
+
+  /** The one input a line leads to and nothing else, of a chip nothing hangs on: long transfers are mostly such edges. */
+  private straightFrom(line: string): Straight | undefined {
+    if (this.straight.has(line)) return this.straight.get(line);
+    const hanging = this.hangingOn(`line ${line}`);
+    const [mounted] = hanging;
+    let found: Straight | undefined;
+    if (hanging.length === 1 && this.hangingOn(mounted!.ref).length === 0) {
+      const leads = mounted!.inputs.flatMap(({ sources }, at) =>
+        sources.some(
+          ({ driver }) => driver.kind !== "rail" && this.sourcesOf(driver).includes(`line ${line}`),
+        )
+          ? [at]
+          : [],
+      );
+      const [at] = leads;
+      const input = mounted!.inputs[at ?? -1];
+      const [source] = input?.sources ?? [];
+      if (leads.length === 1 && input!.sources.length === 1 && source!.driver.kind === "line") {
+        const hears = (level: Level): Level =>
+          input!.deaf || (level === HIGH && !source!.strong) ? UNKNOWN : level;
+        const heard = ([LOW, HIGH, UNKNOWN, OPEN] as const).map((level) => ({
+          level: hears(level),
+          levels: { [input!.name]: hears(level) },
+        }));
+        found = { mounted: mounted!, at: at!, heard };
+      }
+    }
+    this.straight.set(line, found);
+    return found;
+  }
+
+  private readonly hanging = new Map<string, readonly MountedChip[]>();
+
+  /** The chips with an input that hangs on a line or a chip. */
+  private hangingOn(key: string): readonly MountedChip[] {
+    const known = this.hanging.get(key);
+    if (known) return known;
+    const found = this.chips.filter(({ hangsOn }) => hangsOn.has(key));
+    this.hanging.set(key, found);
+    return found;
   }
 
   private readonly pulled = new Map<string, boolean>();
@@ -247,6 +305,13 @@ export class Board {
 
   /** All inputs are read before any chip acts, so that a chain shifts as its parts do: each takes what was there. */
   private settle(asked: readonly MountedChip[]): void {
+    const [only] = asked;
+    if (asked.length === 1 && this.hangingOn(only!.ref).length === 0) {
+      // Nothing hangs on what it does: one round settles it.
+      const changes = this.inputChanges(only!);
+      if (changes && only!.chip.apply(changes, this.now)) this.touched = true;
+      return;
+    }
     let affected = asked;
     for (let round = 0; round < MOST_ROUNDS && affected.length > 0; round += 1) {
       const changes = affected.map((mounted) => this.inputChanges(mounted));

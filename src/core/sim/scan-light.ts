@@ -27,6 +27,7 @@ export const scannedPips = (model: RigModel, board: Board): ScannedPip[] =>
 /** The light of what driver chips scan, worked out once for every picture they make. */
 export class ScanLights {
   private readonly known = new Map<string, ScanLight>();
+  private count = 0;
 
   constructor(
     private readonly model: RigModel,
@@ -47,9 +48,15 @@ export class ScanLights {
       else currents.set(led.index, peak * share);
       if (blink > 0) blinking.set(led.index, blink);
     }
-    const light = { id: this.known.size + 1, currents, unknown, blinking };
+    this.count += 1;
+    const light = { id: this.count, currents, unknown, blinking };
     this.known.set(key, light);
     return light;
+  }
+
+  /** Lets go of what it has worked out. */
+  forget(): void {
+    this.known.clear();
   }
 }
 

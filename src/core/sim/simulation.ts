@@ -31,6 +31,9 @@ export interface Face {
 /** A current that an eye still takes for light, on average. */
 export const VISIBLE: Milliamps = 0.02;
 
+/** Currents kept of moments that may come again: some 30 MB. */
+const MOST_REMEMBERED = 4e6;
+
 /** What had flown through every LED up to a moment, and for how long it could not be told. */
 interface Mark {
   readonly at: Nanoseconds;
@@ -71,12 +74,12 @@ export class Simulation {
   private readonly doubt: Float64Array;
   /** Stretches of the burst that is under way and not yet reached. */
   private ahead: readonly { at: Nanoseconds; moment: Moment }[] = [];
-  private readonly saved: string[] = [];
-  private readonly savedIds = new Map<string, number>();
+  private saved: string[] = [];
+  private savedIds = new Map<string, number>();
   private boardIs: number;
   private boardHolds: number;
-  private readonly outcomes = new Map<object, Map<number, Outcome>>();
-  private readonly moments = new Map<string, Moment>();
+  private outcomes = new WeakMap<object, Map<number, Outcome>>();
+  private moments = new Map<string, Moment>();
   private looked: Mark;
   private turn: Mark | undefined;
   private turnSeen: Mark | undefined;
@@ -285,11 +288,24 @@ export class Simulation {
     const key = this.boardIs * 100_003 + this.momentId(this.moment);
     let outcome = settled ? known.get(key) : undefined;
     if (!outcome) {
+      if (this.moments.size * this.pips.length > MOST_REMEMBERED) this.forget();
       outcome = this.workOut(event);
       if (settled) known.set(key, outcome);
     }
     this.boardIs = outcome.leaves;
     this.ahead = outcome.stretches.map(({ from, moment }) => ({ at: event.at + from, moment }));
+  }
+
+  /** A run that never comes back to what it was would remember without end: it starts afresh from where it stands. */
+  private forget(): void {
+    this.restore();
+    this.outcomes = new WeakMap();
+    this.moments = new Map();
+    this.momentIds = new Map([[this.moment, 0]]);
+    this.saved = [];
+    this.savedIds = new Map();
+    this.boardIs = this.boardHolds = this.intern();
+    this.scanLights.forget();
   }
 
   /** Drives a burst's edges into the board one by one and notes what the circuit goes through. */
@@ -309,6 +325,8 @@ export class Simulation {
       stretches.push({ from: at, moment });
       before = moment;
     }
+    // Nobody reads here what the chips took down of their buses.
+    for (const driver of this.board.drivers) driver.takeNotes();
     this.boardHolds = this.intern();
     return {
       stretches: this.storage.follow(this.moment.solution, stretches, (levels, stored, moment) =>
@@ -370,7 +388,7 @@ export class Simulation {
     return moment;
   }
 
-  private readonly momentIds = new Map<Moment, number>();
+  private momentIds = new Map<Moment, number>();
 
   private momentId(moment: Moment): number {
     return this.momentIds.get(moment) ?? -1;

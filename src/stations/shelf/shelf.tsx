@@ -6,12 +6,10 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import Dropdown from "react-bootstrap/Dropdown";
 import Modal from "react-bootstrap/Modal";
-import { type Problem } from "@/core/rig";
+import { LIMITS, type Problem } from "@/core/rig";
 import { addDemoRigs, importRig, say, shelfEntries } from "@/store";
 import { FileButton, PipLogo, ThemeSwitch } from "@/ui";
 import { RigCard, UnreadableCard } from "./rig-card";
-
-const REFUSED_BYTES = 2 * 1024 * 1024;
 
 /** Home: every rig as a card with its live face. */
 export function Shelf() {
@@ -21,13 +19,13 @@ export function Shelf() {
 
   const takeFile = async (file: File | null | undefined) => {
     if (!file) return;
-    if (file.size > REFUSED_BYTES) {
+    if (file.size > LIMITS.fileBytes) {
       setRefused({
         name: file.name,
         problems: [
           {
             path: "file",
-            message: `is ${(file.size / 1048576).toFixed(1)} MiB; a rig file is at most 2 MiB`,
+            message: `is ${(file.size / 1048576).toFixed(1)} MiB; a rig file is at most ${LIMITS.fileBytes / 1048576} MiB`,
           },
         ],
       });

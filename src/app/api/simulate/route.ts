@@ -2,7 +2,7 @@ import { modelOf } from "@/core/address";
 import { checkRig } from "@/core/rig";
 import { STEADY } from "@/core/scan";
 import { recordFace } from "@/core/sim";
-import { bodyText, refuse } from "../rig-request";
+import { TOO_LARGE, bodyText, refuse } from "../rig-request";
 
 /** Longest run, in s of simulated time: enough for a show, and done in a moment. */
 const LONGEST = 120;
@@ -13,7 +13,7 @@ const LONGEST = 120;
  */
 export async function POST(request: Request): Promise<Response> {
   const text = await bodyText(request);
-  if (text === undefined) return refuse(413, "The body is over 2 MiB; a rig document is never that large.");
+  if (text === undefined) return refuse(413, TOO_LARGE);
   let body: unknown;
   try {
     body = JSON.parse(text);

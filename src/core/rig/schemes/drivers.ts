@@ -1,7 +1,8 @@
-import { SEGMENTS, type PipName } from "../../glyph";
+import { SEGMENTS, columnOf, isDot, outputName, type PipName } from "../../glyph";
 import { isOpenDrain, type DriverChipPart } from "../../parts";
 import type { Ohms } from "../../quantity";
 import { legRef, type LegRef } from "../types";
+import { matrixSize, modulesOn } from "../plan";
 import type { DigitPlace, Layer } from "./layer";
 
 /** Pulls the lines of an open-drain bus up. */
@@ -19,7 +20,9 @@ type Chip = ReturnType<Layer["chip"]>;
 /** Chips that scan their digits by themselves: eight digits each, the next ones on the next chip of the chain. */
 export function layDrivers(layer: Layer, part: DriverChipPart): void {
   const { places } = layer;
-  const each = part.digitLegs.length;
+  // A module of dots has a chip, or a bank of a chip, to itself, however many of its rows it leaves free.
+  const size = matrixSize(layer.plan);
+  const each = size ? size.rows * modulesOn(layer.plan, part) : part.digitLegs.length;
   layer.board();
   const chips = Array.from({ length: Math.max(1, Math.ceil(places.length / each)) }, () =>
     layer.chip(part.id),
@@ -136,6 +139,12 @@ const order = (name: PipName): number => {
 
 /** The number of the chip's segment that serves one of the display's: as the plan deals the outputs out. */
 function segmentNumber(part: DriverChipPart, outputs: readonly PipName[], name: PipName): number | undefined {
+  if (isDot(name)) {
+    const place = outputs.findIndex((one) => one === outputName(name));
+    const bank = columnOf(name) > 8 ? 8 : 0;
+    // In the memory of this chip the leftmost dot is the highest bit, as one writes a byte.
+    return place < 0 ? undefined : part.protocol === "frames" ? 7 - place : bank + place;
+  }
   if (name === "lamp") return part.segmentLegs.length > 8 ? 8 : undefined;
   const place = outputs.indexOf(name === "colon" || name === "degree" ? "dp" : name);
   if (place < 0) return undefined;

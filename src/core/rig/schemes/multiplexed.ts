@@ -1,6 +1,6 @@
-import { SEGMENTS, type PipName } from "../../glyph";
+import { SEGMENTS, outputName, type PipName, type SegmentName } from "../../glyph";
 import { partById, type ChipPart } from "../../parts";
-import { extraMarks } from "../plan";
+import { pipNames } from "../plan";
 import { legRef, type LegRef, type LineUse } from "../types";
 import type { Layer } from "./layer";
 
@@ -23,8 +23,9 @@ export function layMultiplexed(layer: Layer): void {
     plan.digitSwitch === "darlington" && layer.digits > 1 ? layer.unit("U", "ULN2803") : undefined;
   layer.displays();
   const perSegment = plan.resistors === "per-segment";
-  const segments: PipName[] = [...SEGMENTS, ...extraMarks(plan)];
-  const wired = segments.filter((segment) => layer.legsOf(segment).length > 0 && drives.segment(segment));
+  const wired = pipNames(plan).filter(
+    (segment) => layer.legsOf(segment).length > 0 && drives.segment(segment),
+  );
   const own = new Map(perSegment ? wired.map((segment) => [segment, layer.resistor()]) : []);
   const shared = perSegment ? [] : layer.places.map(() => layer.resistor());
   drives.chips.forEach((chip) => layer.powerChip(chip));
@@ -70,10 +71,11 @@ function drivesOf(layer: Layer): Drives {
   const onRegister =
     (chip: Chip) =>
     (segment: PipName): LegRef | undefined => {
-      const stage = plan.outputs.findIndex((name) => name === segment);
-      return stage < 0 ? layer.line(`segment-${segment}`) : chip.leg(chip.part.outputLegs[stage]!);
+      const stage = plan.outputs.findIndex((name) => name === outputName(segment));
+      return stage < 0 ? onLine(segment) : chip.leg(chip.part.outputLegs[stage]!);
     };
-  const onLine = (segment: PipName): LegRef => layer.line(`segment-${segment}`);
+  const onLine = (segment: PipName): LegRef =>
+    layer.line(`segment-${(outputName(segment) ?? segment) as SegmentName}`);
   const digitLine = (number: number): LegRef => layer.line(`digit-${number}`);
   const onOutput = (chip: Chip) => (number: number) =>
     chip.leg(chip.part.outputLegs[plan.digitOutputs.indexOf(number)]!);

@@ -1,0 +1,102 @@
+import { placeOf, turnedSize, type Bitmap } from "../dots";
+import { columnOf, isDot } from "../glyph";
+import { remembered } from "../remember";
+import { dotModules, splitPipId, type ModulePlace, type PipId } from "../rig";
+import type { RigModel } from "./model";
+
+/** The dots of a display as they are seen: where each one's LED is. */
+export interface DotGrid {
+  readonly width: number;
+  readonly height: number;
+  /** Place among the model's addresses of the LED at each dot, row after row; -1 where there is none. */
+  readonly at: Int32Array;
+  /** The dot of each address, row after row; -1 for an LED that is no dot. */
+  readonly dotOf: Int32Array;
+}
+
+/** How the modules stand; one nobody has placed stands behind the others. */
+export function placesOfModules({ rig }: Pick<RigModel, "rig">): ModulePlace[] {
+  const modules = dotModules(rig.units);
+  const known = new Map(rig.sign?.modules.map((place) => [place.unit, place]));
+  let right = 0;
+  const placed = modules.flatMap(({ unit, rows, columns }) => {
+    const place = known.get(unit);
+    if (place) right = Math.max(right, place.x + turnedSize(columns, rows, place).width);
+    return place ? [place] : [];
+  });
+  for (const { unit, columns } of modules) {
+    if (known.has(unit)) continue;
+    placed.push({ unit, x: right, y: 0, turn: 0, mirrored: false });
+    right += columns;
+  }
+  return placed;
+}
+
+/** The dots of a rig's display; undefined for a rig that shows digits. */
+export const gridOf = remembered((model: RigModel): DotGrid | undefined => {
+  const modules = new Map(dotModules(model.rig.units).map((module) => [module.unit, module]));
+  if (modules.size === 0) return undefined;
+  const places = new Map(placesOfModules(model).map((place) => [place.unit, place]));
+  let width = 0;
+  let height = 0;
+  for (const place of places.values()) {
+    const { rows, columns } = modules.get(place.unit)!;
+    const size = turnedSize(columns, rows, place);
+    width = Math.max(width, place.x + size.width);
+    height = Math.max(height, place.y + size.height);
+  }
+  const at = new Int32Array(width * height).fill(-1);
+  const dotOf = new Int32Array(model.addresses.length).fill(-1);
+  model.addresses.forEach(({ pip }, index) => {
+    const { unit, digit, segment } = splitPipId(pip);
+    const module = modules.get(unit);
+    if (!module || !isDot(segment)) return;
+    const place = places.get(unit)!;
+    const seen = placeOf(columnOf(segment) - 1, digit - 1, module.columns, module.rows, place);
+    const dot = (place.y + seen.y) * width + place.x + seen.x;
+    at[dot] = index;
+    dotOf[index] = dot;
+  });
+  return { width, height, at, dotOf };
+});
+
+/** The LEDs that light a picture; dots that are no LED are left out. */
+export function pipsOfPicture(model: RigModel, grid: DotGrid, { width, height, dots }: Bitmap): Set<PipId> {
+  const lit = new Set<PipId>();
+  for (let y = 0; y < Math.min(height, grid.height); y += 1)
+    for (let x = 0; x < Math.min(width, grid.width); x += 1) {
+      const index = dots[y * width + x] ? grid.at[y * grid.width + x]! : -1;
+      if (index >= 0) lit.add(model.addresses[index]!.pip);
+    }
+  return lit;
+}
+
+/** The picture some lit LEDs make. */
+export function pictureOf(
+  model: RigModel,
+  grid: DotGrid,
+  isLit: (index: number, pip: PipId) => boolean,
+): Bitmap {
+  const dots = new Uint8Array(grid.width * grid.height);
+  grid.at.forEach((index, dot) => {
+    if (index >= 0 && isLit(index, model.addresses[index]!.pip)) dots[dot] = 1;
+  });
+  return { width: grid.width, height: grid.height, dots };
+}
+
+/** The LED one meets going a step on the face, or undefined at its edge. */
+export function dotBeside(
+  model: RigModel,
+  grid: DotGrid,
+  pip: PipId,
+  dx: number,
+  dy: number,
+): PipId | undefined {
+  const index = model.addresses.findIndex((address) => address.pip === pip);
+  const dot = index < 0 ? -1 : grid.dotOf[index]!;
+  if (dot < 0) return undefined;
+  const [x, y] = [(dot % grid.width) + dx, Math.floor(dot / grid.width) + dy];
+  if (x < 0 || y < 0 || x >= grid.width || y >= grid.height) return undefined;
+  const next = grid.at[y * grid.width + x]!;
+  return next < 0 ? undefined : model.addresses[next]!.pip;
+}

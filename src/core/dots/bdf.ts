@@ -1,0 +1,299 @@
+import { unpackRows, packRows } from "./bitmap";
+import type { DotFont, DotGlyph } from "./font";
+
+/** Bounds that no real font of dots reaches. */
+export const BDF_LIMITS = { bytes: 16 * 1024 * 1024, glyphs: 70_000, side: 128, name: 80 } as const;
+
+/** What is wrong with a font file, where, and what to do. */
+export interface FontProblem {
+  /** Line from 1; 0 for the file as a whole. */
+  readonly line: number;
+  readonly message: string;
+}
+
+export type ReadFont =
+  | { readonly ok: true; readonly font: DotFont; readonly skipped: readonly FontProblem[] }
+  | { readonly ok: false; readonly problems: readonly FontProblem[] };
+
+const refuse = (line: number, message: string): ReadFont => ({ ok: false, problems: [{ line, message }] });
+
+/** Glyphs that are left out are told of one by one up to here. */
+const MOST_TOLD = 20;
+const CODE_POINTS = 0x110000;
+
+/** Which encoding a font's numbers are in: code points, or one whose first half is. */
+const UNICODE = /^(iso10646|unicode|iso8859)$/i;
+
+/**
+ * Reads a font of the Glyph Bitmap Distribution Format, versions 2.1 and 2.2. Characters without a code
+ * (`ENCODING -1`) are left out and told of. Source: the format's specification, sections 2 and 3.
+ * @param text at most 16 MiB
+ */
+export function readBdf(text: string, id = "own"): ReadFont {
+  if (text.length > BDF_LIMITS.bytes)
+    return refuse(0, `is ${(text.length / 1048576).toFixed(1)} MiB; a font file is at most 16 MiB`);
+  const lines = text.split(/\r\n|\r|\n/);
+  const start = lines.findIndex((line) => line.trim() !== "");
+  if (start < 0) return refuse(0, "is empty: choose a font file that ends in .bdf");
+  if (!/^STARTFONT\s+2(\.\d+)?\s*$/.test(lines[start]!))
+    return refuse(
+      start + 1,
+      "does not begin with STARTFONT 2.1: it is no BDF font. Save the font as BDF first",
+    );
+  return new BdfReader(lines, start + 1, id).read();
+}
+
+class BdfReader {
+  private name = "";
+  private copyright: string | undefined;
+  private ascent: number | undefined;
+  private descent: number | undefined;
+  private box: readonly number[] | undefined;
+  private dwidth: number | undefined;
+  private registry = "";
+  private readonly glyphs = new Map<number, DotGlyph>();
+  private readonly skipped: FontProblem[] = [];
+  private announced: number | undefined;
+
+  constructor(
+    private readonly lines: readonly string[],
+    private at: number,
+    private readonly id: string,
+  ) {}
+
+  read(): ReadFont {
+    let ended = false;
+    for (; this.at < this.lines.length && !ended; this.at += 1) {
+      const [key, rest] = split(this.lines[this.at]!);
+      switch (key) {
+        case "FONT":
+          this.name = rest.slice(0, BDF_LIMITS.name);
+          break;
+        case "FAMILY_NAME":
+          this.name = quoted(rest).slice(0, BDF_LIMITS.name) || this.name;
+          break;
+        case "COPYRIGHT":
+          this.copyright = quoted(rest).slice(0, 400);
+          break;
+        case "CHARSET_REGISTRY":
+          this.registry = quoted(rest);
+          break;
+        case "FONTBOUNDINGBOX": {
+          this.box = numbers(rest, 4);
+          if (!this.box) return this.fail("FONTBOUNDINGBOX wants four whole numbers: width, height, x and y");
+          const [width, height] = this.box as [number, number];
+          if (width < 0 || height < 1 || width > BDF_LIMITS.side || height > BDF_LIMITS.side)
+            return this.fail(
+              `says characters of ${width} × ${height} dots; 1 to ${BDF_LIMITS.side} each way can be shown`,
+            );
+          break;
+        }
+        case "FONT_ASCENT":
+          this.ascent = numbers(rest, 1)?.[0];
+          break;
+        case "FONT_DESCENT":
+          this.descent = numbers(rest, 1)?.[0];
+          break;
+        case "DWIDTH":
+          this.dwidth = numbers(rest, 2)?.[0];
+          break;
+        case "CHARS": {
+          this.announced = numbers(rest, 1)?.[0];
+          if ((this.announced ?? 0) > BDF_LIMITS.glyphs)
+            return this.fail(`says ${this.announced} characters; at most ${BDF_LIMITS.glyphs} are taken`);
+          break;
+        }
+        case "STARTCHAR": {
+          const problem = this.readGlyph(rest);
+          if (problem) return { ok: false, problems: [problem] };
+          break;
+        }
+        case "ENDFONT":
+          ended = true;
+          break;
+        default:
+      }
+    }
+    if (!this.box) return refuse(0, "has no FONTBOUNDINGBOX: it was damaged. Get the file again");
+    if (!ended)
+      return refuse(
+        this.lines.length,
+        `ends without ENDFONT after ${this.glyphs.size} characters: the file was cut off. Get it again, whole`,
+      );
+    if (this.glyphs.size === 0) return refuse(0, "has no character with a code that can be used");
+    const [, height, , y] = this.box as [number, number, number, number];
+    const ascent = within(this.ascent ?? height + y);
+    const descent = within(this.descent ?? -y);
+    if (ascent + descent < 1) return refuse(0, "says that its lines are no dot high");
+    if (this.announced !== undefined && this.announced !== this.glyphs.size + this.left)
+      this.tell(0, `says ${this.announced} characters and holds ${this.glyphs.size + this.left}`);
+    return {
+      ok: true,
+      font: {
+        id: this.id,
+        name: this.name || "font without a name",
+        ascent,
+        descent,
+        glyphs: this.glyphs,
+        ...(this.copyright ? { copyright: this.copyright } : {}),
+      },
+      skipped: this.skipped,
+    };
+  }
+
+  private left = 0;
+
+  private fail(message: string): ReadFont {
+    return refuse(this.at + 1, message);
+  }
+
+  private tell(line: number, message: string): void {
+    if (this.skipped.length < MOST_TOLD) this.skipped.push({ line, message });
+  }
+
+  /** Reads from the line behind STARTCHAR to ENDCHAR. @returns what makes the file unusable, if something does */
+  private readGlyph(named: string): FontProblem | undefined {
+    const began = this.at + 1;
+    let code: number | undefined;
+    let advance = this.dwidth;
+    let box = this.box;
+    const bad = (message: string): FontProblem => ({
+      line: this.at + 1,
+      message: `character “${named}”: ${message}`,
+    });
+    for (this.at += 1; this.at < this.lines.length; this.at += 1) {
+      const [key, rest] = split(this.lines[this.at]!);
+      if (key === "ENCODING") {
+        const [standard, other] = rest.split(/\s+/).map(Number);
+        code = standard === -1 && other !== undefined ? other : standard;
+        if (!Number.isInteger(code)) return bad(`ENCODING is “${rest}”, and must be a number`);
+      } else if (key === "DWIDTH") {
+        advance = numbers(rest, 2)?.[0];
+        if (advance === undefined || Math.abs(advance) > BDF_LIMITS.side)
+          return bad(`DWIDTH is “${rest}”: two whole numbers up to ${BDF_LIMITS.side} are needed`);
+      } else if (key === "BBX") {
+        box = numbers(rest, 4);
+        if (!box || box.some((value) => Math.abs(value) > BDF_LIMITS.side) || box[0]! < 0 || box[1]! < 0)
+          return bad(`BBX is “${rest}”: width, height, x and y up to ${BDF_LIMITS.side} are needed`);
+      } else if (key === "BITMAP") {
+        if (!box) return bad("has no BBX, and the font no FONTBOUNDINGBOX before it");
+        const [width, height, x, y] = box as [number, number, number, number];
+        const stride = Math.ceil(width / 8);
+        const bytes = new Uint8Array(stride * height);
+        for (let row = 0; row < height; row += 1) {
+          this.at += 1;
+          const digits = (this.lines[this.at] ?? "").trim();
+          if (!/^[0-9A-Fa-f]*$/.test(digits) || digits === "ENDCHAR" || (digits === "" && stride > 0))
+            return bad(
+              `row ${row + 1} of ${height} is “${digits.slice(0, 20)}”, and must be hexadecimal digits. The file is damaged or cut off`,
+            );
+          for (let byte = 0; byte < stride; byte += 1)
+            bytes[row * stride + byte] = Number.parseInt(
+              digits.slice(byte * 2, byte * 2 + 2).padEnd(2, "0"),
+              16,
+            );
+        }
+        if (code === undefined) return bad("has no ENCODING");
+        if (code < 0 || code >= CODE_POINTS) {
+          this.left += 1;
+          if (code >= CODE_POINTS)
+            this.tell(began, `“${named}” has the code ${code}, which no character has`);
+          continue;
+        }
+        if (this.registry && !UNICODE.test(this.registry) && code > 126) {
+          this.left += 1;
+          this.tell(
+            began,
+            `“${named}” is character ${code} of ${this.registry}, whose codes are not known here`,
+          );
+          continue;
+        }
+        if (this.glyphs.has(code))
+          this.tell(began, `“${named}” repeats the code ${code}: the later one counts`);
+        this.glyphs.set(code, {
+          code,
+          bitmap: unpackRows(bytes, width, height),
+          x,
+          y,
+          advance: Math.max(0, advance ?? width + x),
+        });
+      } else if (key === "ENDCHAR") return undefined;
+      else if (key === "STARTCHAR" || key === "ENDFONT")
+        return { line: this.at + 1, message: `character “${named}” of line ${began} has no ENDCHAR` };
+    }
+    return {
+      line: began,
+      message: `character “${named}” is cut off: the file ends within it. Get it again, whole`,
+    };
+  }
+}
+
+const within = (rows: number): number => Math.max(-BDF_LIMITS.side, Math.min(BDF_LIMITS.side, rows));
+
+function split(line: string): [string, string] {
+  const trimmed = line.trim();
+  const space = trimmed.search(/\s/);
+  return space < 0 ? [trimmed, ""] : [trimmed.slice(0, space), trimmed.slice(space + 1).trim()];
+}
+
+const quoted = (text: string): string => text.replace(/^"|"$/g, "").replace(/""/g, '"');
+
+/** The first numbers of a text, all whole; undefined where there are fewer. */
+function numbers(text: string, count: number): number[] | undefined {
+  const found = text.split(/\s+/).slice(0, count).map(Number);
+  return found.length === count && found.every(Number.isInteger) && text !== "" ? found : undefined;
+}
+
+/** Writes a font as a BDF file, version 2.1, its codes being code points; the inverse of {@link readBdf}. */
+export function writeBdf(font: DotFont): string {
+  const glyphs = [...font.glyphs.values()].sort((one, other) => one.code - other.code);
+  const width = Math.max(1, ...glyphs.map(({ bitmap }) => bitmap.width));
+  const height = Math.max(1, font.ascent + font.descent);
+  const size = height;
+  const text = (value: string) => `"${value.replace(/"/g, '""').replace(/[\r\n]+/g, " ")}"`;
+  const properties = [
+    `FAMILY_NAME ${text(font.name)}`,
+    `FONT_ASCENT ${font.ascent}`,
+    `FONT_DESCENT ${font.descent}`,
+    'CHARSET_REGISTRY "ISO10646"',
+    'CHARSET_ENCODING "1"',
+    ...(font.copyright ? [`COPYRIGHT ${text(font.copyright)}`] : []),
+  ];
+  const family =
+    font.name
+      .replace(/[^A-Za-z0-9 ]+/g, "")
+      .replace(/ +/g, " ")
+      .trim() || "font";
+  return [
+    "STARTFONT 2.1",
+    `FONT -bold pip-${family}-medium-r-normal--${size}-${size * 10}-75-75-p-${width * 10}-iso10646-1`,
+    `SIZE ${size} 75 75`,
+    `FONTBOUNDINGBOX ${width} ${height} 0 ${-font.descent}`,
+    `STARTPROPERTIES ${properties.length}`,
+    ...properties,
+    "ENDPROPERTIES",
+    `CHARS ${glyphs.length}`,
+    ...glyphs.flatMap((glyph) => [
+      `STARTCHAR U+${glyph.code.toString(16).toUpperCase().padStart(4, "0")}`,
+      `ENCODING ${glyph.code}`,
+      `SWIDTH ${Math.round((glyph.advance / size) * 1000)} 0`,
+      `DWIDTH ${glyph.advance} 0`,
+      `BBX ${glyph.bitmap.width} ${glyph.bitmap.height} ${glyph.x} ${glyph.y}`,
+      "BITMAP",
+      ...bitmapLines(glyph),
+      "ENDCHAR",
+    ]),
+    "ENDFONT",
+    "",
+  ].join("\n");
+}
+
+function bitmapLines({ bitmap }: DotGlyph): string[] {
+  const stride = Math.ceil(bitmap.width / 8);
+  const bytes = packRows(bitmap);
+  return Array.from({ length: bitmap.height }, (_, row) =>
+    [...bytes.subarray(row * stride, (row + 1) * stride)]
+      .map((byte) => byte.toString(16).toUpperCase().padStart(2, "0"))
+      .join(""),
+  );
+}

@@ -1,0 +1,59 @@
+export {
+  bitmapFromHex,
+  bitmapHex,
+  bitmapOf,
+  bitmapRows,
+  blankBitmap,
+  dotAt,
+  drawInto,
+  filled,
+  inverted,
+  litDots,
+  makeBitmap,
+  mirrored,
+  packColumns,
+  packRows,
+  sameBitmap,
+  shifted,
+  unpackRows,
+  windowOf,
+  type Bitmap,
+} from "./bitmap";
+export {
+  ORIENTATIONS,
+  STRAIGHT,
+  TURNS,
+  orientedTwice,
+  placeOf,
+  sameOrientation,
+  seenAs,
+  turnedSize,
+  undone,
+  type Orientation,
+  type Turn,
+} from "./orientation";
+export { fontHeight, glyphCell, glyphFrom, glyphOf, withGlyph, type DotFont, type DotGlyph } from "./font";
+export { BUILT_IN_FONTS, builtInFont } from "./built-in";
+export { BDF_LIMITS, readBdf, writeBdf, type FontProblem, type ReadFont } from "./bdf";
+export {
+  layLine,
+  layText,
+  standInFor,
+  type Align,
+  type LaidLetter,
+  type LaidText,
+  type StandIn,
+} from "./text";
+export {
+  MOTIONS,
+  SEAM,
+  USUAL_TEXT_SCENE,
+  sceneFrames,
+  sceneTime,
+  type Motion,
+  type PictureScene,
+  type Scene,
+  type SceneFrames,
+  type TextScene,
+} from "./scenes";
+export { joinedRows, packRuns, unpackRuns } from "./packing";

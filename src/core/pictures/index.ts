@@ -1,0 +1,12 @@
+export {
+  GifWriter,
+  PICTURE_LIMITS,
+  readPictures,
+  toDots,
+  writePbm,
+  writePng,
+  type Colour,
+  type GreyPicture,
+  type ReadPictures,
+  type Reduce,
+} from "./formats";

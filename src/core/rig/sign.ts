@@ -1,0 +1,153 @@
+import {
+  BUILT_IN_FONTS,
+  STRAIGHT,
+  USUAL_TEXT_SCENE,
+  bitmapFromHex,
+  builtInFont,
+  readBdf,
+  turnedSize,
+  type DotFont,
+  type Orientation,
+} from "../dots";
+import type { DisplayPart } from "../parts";
+import { remembered } from "../remember";
+import { partOf } from "./part-of";
+import { matrixSize } from "./plan";
+import type { ModulePlace, Plan, Rig, Sign, Unit, UnitRef } from "./types";
+
+/** A display of dots with its rows and columns. */
+export interface DotModule {
+  readonly unit: UnitRef;
+  readonly rows: number;
+  readonly columns: number;
+}
+
+/** The displays of dots among some units. */
+export const dotModules = (units: readonly Unit[]): DotModule[] =>
+  units.flatMap((unit) => {
+    if (!isDisplay(unit)) return [];
+    const { digits, columns } = partOf(unit) as DisplayPart;
+    return columns > 0 ? [{ unit: unit.ref, rows: digits, columns }] : [];
+  });
+
+const isDisplay = (unit: Unit): boolean =>
+  (unit.sheet !== undefined || unit.led !== undefined) && partOf(unit).kind === "display";
+
+/** Ways to run along modules that stand in rows. */
+export interface LayoutChoice {
+  /** Modules side by side. */
+  readonly across: number;
+  /** Where the first module of the chain stands. */
+  readonly from: "top-left" | "top-right" | "bottom-left" | "bottom-right";
+  /** Every second row runs back. */
+  readonly backAndForth: boolean;
+  readonly orientation: Orientation;
+}
+
+export const USUAL_LAYOUT: LayoutChoice = {
+  across: 64,
+  from: "top-left",
+  backAndForth: false,
+  orientation: STRAIGHT,
+};
+
+/** Places modules in rows, one after the other along the chain. */
+export function laidOut(
+  modules: readonly DotModule[],
+  { across, from, backAndForth, orientation }: LayoutChoice,
+): ModulePlace[] {
+  const first = modules[0];
+  if (!first) return [];
+  const { width, height } = turnedSize(first.columns, first.rows, orientation);
+  const inRow = Math.max(1, Math.min(across, modules.length));
+  const rows = Math.ceil(modules.length / inRow);
+  return modules.map(({ unit }, at) => {
+    const row = Math.floor(at / inRow);
+    const along = at % inRow;
+    const back = (backAndForth && row % 2 === 1) !== from.endsWith("right");
+    const column = back ? inRow - 1 - along : along;
+    return {
+      unit,
+      x: column * width,
+      y: (from.startsWith("top") ? row : rows - 1 - row) * height,
+      ...orientation,
+    };
+  });
+}
+
+/** What a new display of dots shows, and how its modules stand. */
+export function usualSign(units: readonly Unit[], before?: Sign): Sign {
+  const modules = dotModules(units);
+  const known = new Map(before?.modules.map((place) => [place.unit, place]));
+  const stays = modules.length === before?.modules.length && modules.every(({ unit }) => known.has(unit));
+  return {
+    modules: stays
+      ? before!.modules
+      : laidOut(modules, { ...USUAL_LAYOUT, across: usualAcross(modules.length) }),
+    scenes: before?.scenes ?? [{ ...USUAL_TEXT_SCENE, text: "HELLO" }],
+    fonts: before?.fonts ?? {},
+  };
+}
+
+/** A long chain stands in rows of sixteen. */
+const usualAcross = (count: number): number => (count > 16 ? 16 : count);
+
+/** The sign that goes with a plan: none for digits, unless one was there, which is kept for later. */
+export const signFor = (plan: Plan, units: readonly Unit[], before?: Sign): Sign | undefined =>
+  matrixSize(plan) ? usualSign(units, before) : before;
+
+const readFonts = remembered((fonts: Sign["fonts"]): ReadonlyMap<string, DotFont> => {
+  const found = new Map<string, DotFont>();
+  for (const [id, text] of Object.entries(fonts)) {
+    const read = readBdf(text, id);
+    if (read.ok) found.set(id, read.font);
+  }
+  return found;
+});
+
+/** All fonts of a rig: those that are always there, then its own. */
+export const fontsOf = ({ sign }: Pick<Rig, "sign">): readonly DotFont[] => [
+  ...BUILT_IN_FONTS,
+  ...(sign ? readFonts(sign.fonts).values() : []),
+];
+
+/** A font of the rig by its id; the first of the built-in ones where there is none. */
+export const fontById = ({ sign }: Pick<Rig, "sign">, id: string): DotFont =>
+  (sign && readFonts(sign.fonts).get(id)) ?? builtInFont(id) ?? BUILT_IN_FONTS[0]!;
+
+/** What the schema cannot say of a sign. */
+export function checkSign(rig: Rig, add: (path: string, message: string) => void): void {
+  const { sign } = rig;
+  if (!sign) return;
+  const known = new Set(rig.units.map(({ ref }) => ref));
+  const seen = new Map<string, number>();
+  sign.modules.forEach(({ unit }, at) => {
+    if (!known.has(unit)) add(`sign.modules[${at}].unit`, `names ${unit}, and no unit has that reference`);
+    const before = seen.get(unit);
+    if (before !== undefined)
+      add(`sign.modules[${at}].unit`, `places ${unit} again: it is at modules[${before}] too`);
+    else seen.set(unit, at);
+  });
+  sign.scenes.forEach((scene, at) => {
+    if (scene.kind === "text") {
+      if (!builtInFont(scene.font) && !(scene.font in sign.fonts))
+        add(`sign.scenes[${at}].font`, `is “${scene.font}”, and the rig has no such font`);
+      return;
+    }
+    scene.frames.forEach(({ dots }, frame) => {
+      if (bitmapFromHex(dots, scene.width, scene.height)) return;
+      const wanted = Math.ceil(scene.width / 8) * scene.height * 2;
+      add(
+        `sign.scenes[${at}].frames[${frame}].dots`,
+        `has ${dots.length} digits; ${scene.width} × ${scene.height} dots take ${wanted}`,
+      );
+    });
+  });
+  for (const [id, text] of Object.entries(sign.fonts)) {
+    const read = readBdf(text, id);
+    if (!read.ok) {
+      const { line, message } = read.problems[0]!;
+      add(`sign.fonts.${id}`, `is no font that can be read: ${line > 0 ? `line ${line} ` : "it "}${message}`);
+    }
+  }
+}

@@ -1,0 +1,53 @@
+import { blankBitmap, sceneFrames, type Bitmap, type SceneFrames } from "../dots";
+import { fontById, type Rig } from "../rig";
+
+/** One frame of a sign's run. */
+export interface SignFrame {
+  /** Place of its scene among the sign's. */
+  readonly scene: number;
+  /** Place of the frame in its scene. */
+  readonly at: number;
+  /** ms it is shown. */
+  readonly time: number;
+  readonly bitmap: () => Bitmap;
+}
+
+/** Frames a program can hold: a longer run is cut off, and said to be. */
+export const MOST_SIGN_FRAMES = 60_000;
+
+/** A whole run of a sign. */
+export interface SignRun {
+  readonly scenes: readonly SceneFrames[];
+  readonly frames: readonly SignFrame[];
+  /** The run was longer. */
+  readonly cut: boolean;
+}
+
+/** The frames of a sign in order, each picture made when it is asked for. */
+export function signRun(rig: Pick<Rig, "sign">, width: number, height: number): SignRun {
+  const scenes = (rig.sign?.scenes ?? []).map((scene) =>
+    sceneFrames(scene, width, height, fontById(rig, scene.kind === "text" ? scene.font : "")),
+  );
+  const frames: SignFrame[] = [];
+  let cut = false;
+  scenes.forEach((run, scene) => {
+    for (let turn = 0; turn < rig.sign!.scenes[scene]!.repeat; turn += 1)
+      for (let at = 0; at < run.count; at += 1) {
+        if (frames.length >= MOST_SIGN_FRAMES) {
+          cut = true;
+          return;
+        }
+        frames.push({ scene, at, time: run.time(at), bitmap: () => run.bitmap(at) });
+      }
+  });
+  if (frames.length === 0)
+    frames.push({ scene: -1, at: 0, time: 1000, bitmap: () => blankBitmap(width, height) });
+  return { scenes, frames, cut };
+}
+
+/** What a scene is called in lists: its text, or the name of its pictures. */
+export function sceneTitle(rig: Pick<Rig, "sign">, scene: number): string {
+  const found = rig.sign?.scenes[scene];
+  if (!found) return "";
+  return found.kind === "text" ? found.text.replace(/\n/g, " / ") : found.name;
+}
