@@ -57,3 +57,5 @@ export {
   type TextScene,
 } from "./scenes";
 export { joinedRows, packRuns, unpackRuns } from "./packing";
+export { readText } from "./read";
+export { Stitcher, type Ribbon } from "./stitch";

@@ -1,0 +1,284 @@
+import { dotAt, windowOf, type Bitmap } from "./bitmap";
+import { fontHeight, type DotFont } from "./font";
+
+/** A character as reading compares it: its columns as bits, the top row of the font in bit 0. */
+interface Shape {
+  readonly font: DotFont;
+  readonly character: string;
+  readonly columns: readonly number[];
+  /** Columns from the pen to its first one, and from its last one to the next pen. */
+  readonly before: number;
+  readonly after: number;
+  readonly rows: number;
+  readonly space: number;
+}
+
+const shapesKnown = new WeakMap<readonly DotFont[], readonly Shape[]>();
+
+/** All characters with dots of some fonts; of several that look alike the first font's counts. */
+function shapesOf(fonts: readonly DotFont[]): readonly Shape[] {
+  const known = shapesKnown.get(fonts);
+  if (known) return known;
+  const shapes = fonts.flatMap((font) => {
+    const rows = fontHeight(font);
+    const space = font.glyphs.get(0x20)?.advance ?? 4;
+    return [...font.glyphs.values()].flatMap(({ code, bitmap, x, y, advance }): Shape[] => {
+      if (bitmap.width === 0 || rows > 30) return [];
+      const top = font.ascent - y - bitmap.height;
+      const columns = Array.from({ length: bitmap.width }, (_, column) => {
+        let bits = 0;
+        for (let row = 0; row < bitmap.height; row += 1)
+          if (bitmap.dots[row * bitmap.width + column] && top + row >= 0) bits |= 1 << (top + row);
+        return bits;
+      });
+      const character = String.fromCodePoint(code);
+      return [{ font, character, columns, before: x, after: advance - x - bitmap.width, rows, space }];
+    });
+  });
+  shapesKnown.set(fonts, shapes);
+  return shapes;
+}
+
+/** Marks that look like a letter of another kind are only read where no letter fits as well. */
+const rarity = (character: string): number => {
+  if (/[A-Za-z0-9]/.test(character)) return 0;
+  if (/[ -~°äöüÄÖÜßéèàç←→↑↓]/.test(character)) return 0.3;
+  return 1;
+};
+
+/** Dots that may differ before a shape is no longer that character, as a share of its dots. */
+const LIKENESS = 0.34;
+const NOT_READ = "�";
+/** Rows a line of text may have. */
+const TALLEST = 24;
+
+/**
+ * Reads the text a picture shows, lines parted by line feeds; "�" stands where dots are no character. Letters need not
+ * be of the fonts given: the one that is most alike is taken where it is alike enough.
+ */
+export function readText(picture: Bitmap, fonts: readonly DotFont[]): string {
+  return linesOf(picture)
+    .map((line) => readLine(line, shapesOf(fonts)))
+    .join("\n");
+}
+
+/** The lines of a picture, parted by rows without dots; what belongs together, as a dot over its letter, stays so. */
+function linesOf(picture: Bitmap): Bitmap[] {
+  const inked = Array.from({ length: picture.height }, (_, y) =>
+    picture.dots.subarray(y * picture.width, (y + 1) * picture.width).some((dot) => dot === 1),
+  );
+  const bands: Array<[number, number]> = [];
+  inked.forEach((ink, y) => {
+    const last = bands[bands.length - 1];
+    if (!ink) return;
+    if (last && (last[1] === y || (y - last[1] <= 2 && y + 1 - last[0] <= 8))) last[1] = y + 1;
+    else bands.push([y, y + 1]);
+  });
+  // A picture as high as one line is one, whatever gaps it has.
+  if (picture.height <= 10 && bands.length > 0) return [picture];
+  return bands.map(([from, to]) => windowOf(picture, 0, from, picture.width, Math.min(TALLEST, to - from)));
+}
+
+interface Read {
+  readonly character: string;
+  /** First column of its dots, and the one behind the last. */
+  readonly from: number;
+  readonly to: number;
+  readonly shape: Shape | undefined;
+  readonly exact: boolean;
+}
+
+function readLine(line: Bitmap, shapes: readonly Shape[]): string {
+  const columns = Array.from({ length: line.width }, (_, x) => {
+    let bits = 0;
+    for (let y = 0; y < line.height; y += 1) if (dotAt(line, x, y)) bits |= 1 << y;
+    return bits;
+  });
+  let best: { cost: number; read: Read[] } | undefined;
+  // Text may stand a few rows higher or lower than the picture begins.
+  for (const offset of [0, 1, -1, 2, -2]) {
+    const found = bestReading(columns, shapes, offset);
+    if (!best || found.cost < best.cost - 0.01) best = found;
+    if (best.cost < best.read.length * 0.4) break;
+  }
+  return spaced(best?.read ?? [], shapes);
+}
+
+const shiftBits = (bits: number, by: number): number => (by >= 0 ? bits << by : bits >>> -by);
+
+/** The cheapest way to take all columns apart into characters and what is none. */
+function bestReading(
+  columns: readonly number[],
+  shapes: readonly Shape[],
+  offset: number,
+): { cost: number; read: Read[] } {
+  const byFirst = new Map<number, Array<{ shape: Shape; columns: number[] }>>();
+  const moved = shapes.map((shape) => ({
+    shape,
+    columns: shape.columns.map((bits) => shiftBits(bits, offset)),
+  }));
+  for (const one of moved) {
+    const list = byFirst.get(one.columns[0]!);
+    if (list) list.push(one);
+    else byFirst.set(one.columns[0]!, [one]);
+  }
+  const count = columns.length;
+  const costs = new Float64Array(count + 1).fill(Infinity);
+  const steps: Array<Read | undefined> = Array<undefined>(count + 1).fill(undefined);
+  const cameFrom = new Int32Array(count + 1).fill(-1);
+  costs[0] = 0;
+  const reach = (from: number, to: number, cost: number, read: Read | undefined) => {
+    if (costs[from]! + cost >= costs[to]!) return;
+    costs[to] = costs[from]! + cost;
+    cameFrom[to] = from;
+    steps[to] = read;
+  };
+  for (let x = 0; x < count; x += 1) {
+    if (costs[x] === Infinity) continue;
+    const bits = columns[x]!;
+    if (bits === 0) {
+      reach(x, x + 1, 0, undefined);
+      continue;
+    }
+    reach(x, x + 1, 2.2 * dotsIn(bits) + 1, {
+      character: NOT_READ,
+      from: x,
+      to: x + 1,
+      shape: undefined,
+      exact: false,
+    });
+    for (const { shape, columns: wanted } of byFirst.get(bits) ?? []) {
+      const to = x + wanted.length;
+      if (to > count || wanted.some((column, at) => column !== columns[x + at])) continue;
+      reach(x, to, 0.2 + rarity(shape.character) * 0.1 - wanted.length * 0.001, {
+        character: shape.character,
+        from: x,
+        to,
+        shape,
+        exact: true,
+      });
+    }
+    // What only resembles a character has to stand free on both sides.
+    if (x > 0 && columns[x - 1] !== 0) continue;
+    for (const end of endsOf(columns, x)) {
+      const like = mostAlike(columns.slice(x, end), moved);
+      if (like)
+        reach(x, end, 0.6 + like.distance + rarity(like.shape.character) * 0.5, {
+          character: like.shape.character,
+          from: x,
+          to: end,
+          shape: like.shape,
+          exact: false,
+        });
+    }
+  }
+  const read: Read[] = [];
+  for (let at = count; at > 0; at = cameFrom[at]!) {
+    if (cameFrom[at]! < 0) break;
+    if (steps[at]) read.unshift(steps[at]!);
+  }
+  return { cost: costs[count]!, read };
+}
+
+/** Where the dots that begin at a column may end: before the next gap, or the one after where that is near. */
+function endsOf(columns: readonly number[], from: number): number[] {
+  const ends: number[] = [];
+  for (let at = from; at <= columns.length && at - from <= 9 && ends.length < 2; at += 1)
+    if (at > from && columns[at - 1] !== 0 && (at === columns.length || columns[at] === 0)) ends.push(at);
+  return ends;
+}
+
+function dotsIn(bits: number): number {
+  let count = 0;
+  for (let rest = bits; rest; rest &= rest - 1) count += 1;
+  return count;
+}
+
+const alike = new WeakMap<object, Map<string, { shape: Shape; distance: number } | undefined>>();
+
+/** The character that differs from some columns in the fewest dots, if it is alike enough. */
+function mostAlike(
+  columns: readonly number[],
+  shapes: ReadonlyArray<{ readonly shape: Shape; readonly columns: readonly number[] }>,
+): { shape: Shape; distance: number } | undefined {
+  const known = alike.get(shapes) ?? new Map<string, { shape: Shape; distance: number } | undefined>();
+  alike.set(shapes, known);
+  const key = columns.join();
+  if (known.has(key)) return known.get(key);
+  const dots = columns.reduce((sum, bits) => sum + dotsIn(bits), 0);
+  let best: { shape: Shape; distance: number } | undefined;
+  let bestScore = Infinity;
+  for (const { shape, columns: wanted } of shapes) {
+    const spare = wanted.length - columns.length;
+    if (Math.abs(spare) > 1) continue;
+    const own = wanted.reduce((sum, bits) => sum + dotsIn(bits), 0);
+    const most = Math.max(own, dots) * LIKENESS;
+    for (const aside of spare === 0 ? [0] : spare > 0 ? [0, 1] : [0, -1])
+      for (const rise of [0, 1, -1]) {
+        let distance = rise === 0 ? 0 : 0.5;
+        const span = Math.max(wanted.length, columns.length);
+        for (let at = 0; at < span && distance <= most; at += 1) {
+          const one = spare >= 0 ? (wanted[at] ?? 0) : (wanted[at + aside] ?? 0);
+          const other = spare >= 0 ? (columns[at - aside] ?? 0) : (columns[at] ?? 0);
+          distance += dotsIn(shiftBits(one, rise) ^ other);
+        }
+        const score = distance + rarity(shape.character);
+        if (distance <= most && score < bestScore) {
+          bestScore = score;
+          best = { shape, distance };
+        }
+      }
+  }
+  known.set(key, best);
+  return best;
+}
+
+/** Joins what was read, with a space where the gap is wider than between letters. */
+function spaced(read: readonly Read[], shapes: readonly Shape[]): string {
+  const gaps = read.slice(1).map(({ from }, at) => from - read[at]!.to);
+  const usual = [...gaps].sort((one, other) => one - other)[Math.floor((gaps.length - 1) / 2)] ?? 1;
+  const metric = metricsOf(read, shapes);
+  let text = "";
+  read.forEach((one, at) => {
+    const before = read[at - 1];
+    if (before) {
+      const gap = one.from - before.to;
+      const spaces = metric ? metric(before, one) : gap >= Math.max(usual + 3, 4) ? 1 : 0;
+      if (spaces > 0) text += " ";
+    }
+    if (one.character === NOT_READ && text.endsWith(NOT_READ)) return;
+    text += one.character;
+  });
+  return text;
+}
+
+/**
+ * How many spaces stand between two characters, by the font in which all of them look as they were read and stand best
+ * where its widths put them; undefined where no font has them all.
+ */
+function metricsOf(
+  read: readonly Read[],
+  shapes: readonly Shape[],
+): ((before: Read, one: Read) => number) | undefined {
+  if (read.length < 2 || read.some(({ exact }) => !exact)) return undefined;
+  let best: { misfit: number; metric: (before: Read, one: Read) => number } | undefined;
+  for (const font of new Set(shapes.map((shape) => shape.font))) {
+    const own = new Map(
+      shapes.filter((shape) => shape.font === font).map((shape) => [shape.character, shape]),
+    );
+    const all = read.every(
+      ({ character, shape }) => own.get(character)?.columns.join() === shape?.columns.join(),
+    );
+    if (!all) continue;
+    const free = (before: Read, one: Read): number =>
+      one.from - before.to - own.get(before.character)!.after - own.get(one.character)!.before;
+    const metric = (before: Read, one: Read): number =>
+      Math.round(free(before, one) / own.get(one.character)!.space);
+    const misfit = read.slice(1).reduce((sum, one, at) => {
+      const gap = free(read[at]!, one);
+      return sum + Math.abs(gap - metric(read[at]!, one) * own.get(one.character)!.space) + Math.max(0, -gap);
+    }, 0);
+    if (!best || misfit < best.misfit) best = { misfit, metric };
+  }
+  return best?.metric;
+}
