@@ -106,22 +106,47 @@ function readLine(line: Bitmap, shapes: readonly Shape[]): string {
 
 const shiftBits = (bits: number, by: number): number => (by >= 0 ? bits << by : bits >>> -by);
 
+interface MovedShape {
+  readonly shape: Shape;
+  readonly columns: readonly number[];
+}
+
+interface MovedShapes {
+  readonly moved: readonly MovedShape[];
+  /** By their first column. */
+  readonly byFirst: ReadonlyMap<number, readonly MovedShape[]>;
+}
+
+const movedKnown = new WeakMap<readonly Shape[], Map<number, MovedShapes>>();
+
+/** The shapes some rows lower, made once. */
+function movedShapes(shapes: readonly Shape[], offset: number): MovedShapes {
+  const known = movedKnown.get(shapes) ?? new Map<number, MovedShapes>();
+  movedKnown.set(shapes, known);
+  const found = known.get(offset);
+  if (found) return found;
+  const moved = shapes.map((shape) => ({
+    shape,
+    columns: shape.columns.map((bits) => shiftBits(bits, offset)),
+  }));
+  const byFirst = new Map<number, MovedShape[]>();
+  for (const one of moved) {
+    const list = byFirst.get(one.columns[0]!);
+    if (list) list.push(one);
+    else byFirst.set(one.columns[0]!, [one]);
+  }
+  const made = { moved, byFirst };
+  known.set(offset, made);
+  return made;
+}
+
 /** The cheapest way to take all columns apart into characters and what is none. */
 function bestReading(
   columns: readonly number[],
   shapes: readonly Shape[],
   offset: number,
 ): { cost: number; read: Read[] } {
-  const byFirst = new Map<number, Array<{ shape: Shape; columns: number[] }>>();
-  const moved = shapes.map((shape) => ({
-    shape,
-    columns: shape.columns.map((bits) => shiftBits(bits, offset)),
-  }));
-  for (const one of moved) {
-    const list = byFirst.get(one.columns[0]!);
-    if (list) list.push(one);
-    else byFirst.set(one.columns[0]!, [one]);
-  }
+  const { byFirst, moved } = movedShapes(shapes, offset);
   const count = columns.length;
   const costs = new Float64Array(count + 1).fill(Infinity);
   const steps: Array<Read | undefined> = Array<undefined>(count + 1).fill(undefined);
@@ -199,7 +224,7 @@ const alike = new WeakMap<object, Map<string, { shape: Shape; distance: number }
 /** The character that differs from some columns in the fewest dots, if it is alike enough. */
 function mostAlike(
   columns: readonly number[],
-  shapes: ReadonlyArray<{ readonly shape: Shape; readonly columns: readonly number[] }>,
+  shapes: readonly MovedShape[],
 ): { shape: Shape; distance: number } | undefined {
   const known = alike.get(shapes) ?? new Map<string, { shape: Shape; distance: number } | undefined>();
   alike.set(shapes, known);

@@ -19,16 +19,24 @@ const columnsOf = ({ width, height, dots }: Bitmap): string[] =>
     return column;
   });
 
-/** By how many columns the second picture is the first one moved left; undefined where it is not. */
-function movedLeft(before: readonly string[], after: readonly string[], most: number): number | undefined {
-  for (let by = 1; by <= Math.min(most, before.length); by += 1)
-    if (before.slice(by).every((column, at) => column === after[at])) return by;
+const hasInk = (column: string): boolean => column.includes("1");
+
+/**
+ * By how many columns the second picture is the first one moved left; undefined where it is not. Where nothing lit is
+ * on both, only a single column counts: anything might follow a dark display.
+ */
+function movedLeft(before: readonly string[], after: readonly string[]): number | undefined {
+  for (let by = 1; by <= Math.min(FARTHEST, before.length / 2); by += 1) {
+    const kept = before.slice(by);
+    if (kept.every((column, at) => column === after[at]) && (by === 1 || kept.some(hasInk))) return by;
+  }
   return undefined;
 }
 
 /**
  * Joins pictures that follow each other: while a text runs across a display, what comes in at one side is added to a
- * ribbon, so that the whole text can be read from it.
+ * ribbon, so that the whole text can be read from it. A picture that is gone again soon, and from which nothing moved
+ * on, was only half written: it is passed over.
  */
 export class Stitcher {
   private columns: string[] = [];
@@ -36,50 +44,78 @@ export class Stitcher {
   private from = 0;
   private way: Ribbon["moved"] = "still";
   private height = 0;
+  private doubt: { readonly columns: string[]; readonly at: number } | undefined;
 
-  /** Takes the picture that is shown from a moment on. @returns the ribbon that ended with it, if one did */
+  /** @param stable how long a picture has to stand to be one; in the unit of the moments that are given */
+  constructor(private readonly stable: number) {}
+
+  /** Takes the picture that is shown from a moment on. @returns the ribbon that ended before it, if one did */
   add(picture: Bitmap, at: number): Ribbon | undefined {
     const now = columnsOf(picture);
     this.height = picture.height;
-    const { before } = this;
-    if (before && before.length === now.length) {
-      if (before.every((column, x) => column === now[x])) return undefined;
-      const left = this.way === "right" ? undefined : movedLeft(before, now, FARTHEST);
-      if (left !== undefined) {
-        this.columns.push(...now.slice(now.length - left));
-        return this.follow(now, at, "left");
-      }
-      const right = this.way === "left" ? undefined : movedLeft(now, before, FARTHEST);
-      if (right !== undefined) {
-        this.columns.unshift(...now.slice(0, right));
-        return this.follow(now, at, "right");
-      }
+    if (!this.before) {
+      this.begin(now, at);
+      return undefined;
     }
-    const ended = this.finish(at);
-    this.columns = [...now];
-    this.before = now;
-    this.from = at;
-    this.way = "still";
+    const ended = this.settle(at);
+    if (this.follow(now)) {
+      this.doubt = undefined;
+      // A text that has run out of sight is over: what comes next is another, or the same once more.
+      if (this.way !== "still" && !now.some(hasInk)) {
+        const gone = this.ribbon(at);
+        this.begin(now, at);
+        return gone ?? ended;
+      }
+    } else if (!this.doubt || at - this.doubt.at > 0) this.doubt = { columns: now, at };
     return ended;
   }
 
-  private follow(now: string[], at: number, way: "left" | "right"): undefined {
-    this.before = now;
-    this.way = way;
-    return undefined;
+  /** What is there when nothing follows any more; undefined where nothing was lit. */
+  finish(at: number): Ribbon[] {
+    const ended = [this.settle(at), this.ribbon(at)].filter((one) => one !== undefined);
+    this.before = undefined;
+    return ended;
   }
 
-  /** What there is at the end of a run; undefined where nothing was lit. */
-  finish(at: number): Ribbon | undefined {
+  /** A picture that has stood long enough begins a ribbon of its own. */
+  private settle(at: number): Ribbon | undefined {
+    const { doubt } = this;
+    if (!doubt || at - doubt.at < this.stable) return undefined;
+    const ended = this.ribbon(doubt.at);
+    this.begin(doubt.columns, doubt.at);
+    return ended;
+  }
+
+  private begin(columns: string[], at: number): void {
+    this.columns = [...columns];
+    this.before = columns;
+    this.from = at;
+    this.way = "still";
+    this.doubt = undefined;
+  }
+
+  /** Whether a picture is the last one, or the last one moved on. */
+  private follow(now: string[]): boolean {
+    const before = this.before!;
+    if (before.every((column, x) => column === now[x])) return true;
+    const left = this.way === "right" ? undefined : movedLeft(before, now);
+    const right = left !== undefined || this.way === "left" ? undefined : movedLeft(now, before);
+    if (left === undefined && right === undefined) return false;
+    if (left !== undefined) this.columns.push(...now.slice(now.length - left));
+    else this.columns.unshift(...now.slice(0, right));
+    this.way = left === undefined ? "right" : "left";
+    this.before = now;
+    return true;
+  }
+
+  private ribbon(at: number): Ribbon | undefined {
     const { columns, height } = this;
-    if (!this.before) return undefined;
     const width = columns.length;
     const dots = new Uint8Array(width * height);
     columns.forEach((column, x) => {
       for (let y = 0; y < height; y += 1) dots[y * width + x] = Number(column[y]);
     });
     const bitmap = { width, height, dots };
-    this.before = undefined;
     return litDots(bitmap) === 0 ? undefined : { from: this.from, to: at, bitmap, moved: this.way };
   }
 }

@@ -105,11 +105,14 @@ const readFonts = remembered((fonts: Sign["fonts"]): ReadonlyMap<string, DotFont
   return found;
 });
 
-/** All fonts of a rig: those that are always there, then its own. */
-export const fontsOf = ({ sign }: Pick<Rig, "sign">): readonly DotFont[] => [
+const allFonts = remembered((fonts: Sign["fonts"]): readonly DotFont[] => [
   ...BUILT_IN_FONTS,
-  ...(sign ? readFonts(sign.fonts).values() : []),
-];
+  ...readFonts(fonts).values(),
+]);
+
+/** All fonts of a rig: those that are always there, then its own. */
+export const fontsOf = ({ sign }: Pick<Rig, "sign">): readonly DotFont[] =>
+  sign && Object.keys(sign.fonts).length > 0 ? allFonts(sign.fonts) : BUILT_IN_FONTS;
 
 /** A font of the rig by its id; the first of the built-in ones where there is none. */
 export const fontById = ({ sign }: Pick<Rig, "sign">, id: string): DotFont =>

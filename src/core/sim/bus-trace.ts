@@ -4,9 +4,8 @@ import { HIGH, LOW, MAX7219, type Bit, type BusNote, type Level } from "../chip"
 import { burstOf, busPart, type ChipWrite, type Program, type SlotState } from "../program";
 import type { Nanoseconds } from "../quantity";
 import { controllerById, type UnitRef } from "../rig";
-import { readFace } from "../show";
 import { Board } from "./board";
-import { faceOf, type Shown } from "./scan-light";
+import { faceOf, readShown, type Shown } from "./scan-light";
 
 /** One change of a line during writes to driver chips. */
 export interface BusTick {
@@ -136,10 +135,7 @@ export function traceWrites(
       ...(read?.kind === "read" ? { read: read.bytes } : {}),
       memory: memoryOf(board),
       face,
-      text: readFace(
-        face.map(({ segments }) => segments),
-        model.rig,
-      ),
+      text: readShown(model, face),
     });
     now += duration;
   });

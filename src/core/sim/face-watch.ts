@@ -3,7 +3,7 @@ import { circuitOf } from "../circuit";
 import type { Nanoseconds } from "../quantity";
 import type { PipId } from "../rig";
 import type { Board } from "./board";
-import { faceOf, shownOn, type Shown } from "./scan-light";
+import { faceOf, shownOnAll, type Shown } from "./scan-light";
 import { VISIBLE } from "./simulation";
 
 /** So long an eye adds up light; digits that take turns within it are seen together. */
@@ -121,7 +121,7 @@ export class FaceWatch {
     );
     show({
       at: this.from,
-      digits: this.model.digits.map((digit) => shownOn({ lit, unknown: NONE }, digit)),
+      digits: shownOnAll(this.model, { lit, unknown: NONE }),
     });
     this.charge.fill(0);
     this.from += span;

@@ -17,7 +17,7 @@ export {
   type StepUse,
 } from "./send";
 export { readCurrents, recordFace, type FaceStretch } from "./record";
-export type { Shown } from "./scan-light";
+export { readShown, shownPicture, type Shown } from "./scan-light";
 export {
   stagesAfter,
   tapeOf,

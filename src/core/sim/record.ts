@@ -1,8 +1,8 @@
 import { isMultiplexed, type RigModel } from "../address";
 import { buildProgram, turnPeriod } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
-import { controllerById, splitPipId, type PipId } from "../rig";
-import { readFace } from "../show";
+import { controllerById, type PipId } from "../rig";
+import { readShown, shownOnAll } from "./scan-light";
 import { Simulation } from "./simulation";
 
 /** What the display shows from one change to the next. */
@@ -21,13 +21,12 @@ const VISIBLE: Milliamps = 0.02;
 
 /** The LEDs that make up what reads, each digit's in reading order. */
 export function readCurrents(model: RigModel, currents: ReadonlyMap<PipId, Milliamps>): string {
-  const brightest = Math.max(VISIBLE / READS_FROM, ...currents.values());
-  const digits = model.digits.map(({ unit, digit }) =>
-    [...currents]
-      .filter(([pip, current]) => pip.startsWith(`${unit}.${digit}.`) && current > brightest * READS_FROM)
-      .map(([pip]) => splitPipId(pip).segment),
+  let brightest = VISIBLE / READS_FROM;
+  for (const current of currents.values()) brightest = Math.max(brightest, current);
+  const lit = new Set(
+    [...currents].filter(([, current]) => current > brightest * READS_FROM).map(([pip]) => pip),
   );
-  return readFace(digits, model.rig);
+  return readShown(model, shownOnAll(model, { lit, unknown: new Set() }));
 }
 
 /**

@@ -1,8 +1,10 @@
-import type { DigitId, RigModel } from "../address";
+import { gridOf, pictureOf, type DigitId, type DotGrid, type RigModel } from "../address";
 import { pictureCurrents, scannedChips, type ScannedLed } from "../circuit";
+import { readText, type Bitmap } from "../dots";
 import { inOrder, type PipName } from "../glyph";
 import type { Milliamps } from "../quantity";
-import { splitPipId, type PipId } from "../rig";
+import { fontsOf, pipId, splitPipId, type PipId } from "../rig";
+import { readFace } from "../show";
 import type { Board } from "./board";
 import type { ScanLight } from "./moment";
 
@@ -81,6 +83,51 @@ export function shownOn({ lit, unknown }: Lights, { unit, digit }: DigitId): Sho
   return { segments: on(lit), unknown: on(unknown) };
 }
 
+/** What all digits show of some lights, in reading order. */
+export function shownOnAll(model: RigModel, { lit, unknown }: Lights): Shown[] {
+  const byDigit = (pips: ReadonlySet<PipId>) => {
+    const groups = new Map<string, PipName[]>();
+    for (const pip of pips) {
+      const { unit, digit, segment } = splitPipId(pip);
+      const key = `${unit}.${digit}`;
+      const group = groups.get(key);
+      if (group) group.push(segment);
+      else groups.set(key, [segment]);
+    }
+    return groups;
+  };
+  const [on, doubtful] = [byDigit(lit), byDigit(unknown)];
+  return model.digits.map(({ unit, digit }) => ({
+    segments: inOrder(on.get(`${unit}.${digit}`) ?? []),
+    unknown: inOrder(doubtful.get(`${unit}.${digit}`) ?? []),
+  }));
+}
+
+/** The picture that lit LEDs of each digit, in reading order, make on a display of dots. */
+export function shownPicture(
+  model: RigModel,
+  grid: DotGrid,
+  digits: ReadonlyArray<Pick<Shown, "segments">>,
+): Bitmap {
+  const lit = new Set(
+    digits.flatMap(({ segments }, at) => {
+      const id = model.digits[at];
+      return id ? segments.map((name) => pipId(id.unit, id.digit, name)) : [];
+    }),
+  );
+  return pictureOf(model, grid, (_, pip) => lit.has(pip));
+}
+
+/** The text that reads on a face, from what each digit, or row of dots, shows. */
+export function readShown(model: RigModel, digits: ReadonlyArray<Pick<Shown, "segments">>): string {
+  const grid = gridOf(model);
+  if (grid) return readText(shownPicture(model, grid, digits), fontsOf(model.rig));
+  return readFace(
+    digits.map(({ segments }) => segments),
+    model.rig,
+  );
+}
+
 /** What each digit shows of the pictures of its driver chips. */
 export function faceOf(model: RigModel, board: Board): Shown[] {
   const lit = new Set<PipId>();
@@ -89,5 +136,5 @@ export function faceOf(model: RigModel, board: Board): Shown[] {
     if (doubtful) unknown.add(led.pip);
     else if (peak > 0) lit.add(led.pip);
   }
-  return model.digits.map((digit) => shownOn({ lit, unknown }, digit));
+  return shownOnAll(model, { lit, unknown });
 }

@@ -2,6 +2,8 @@ import {
   cellPips,
   cellState,
   directLines,
+  gridOf,
+  pipsOfPicture,
   placeOfDigit,
   type DigitId,
   type DriveState,
@@ -21,9 +23,8 @@ import {
 import type { Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
 import { controllerById, splitPipId, type ChainUse, type PipId, type UnitRef } from "../rig";
-import { readFace } from "../show";
 import { Board } from "./board";
-import { scannedPips, shownOn, type Lights, type Shown } from "./scan-light";
+import { readShown, scannedPips, shownOn, shownOnAll, type Lights, type Shown } from "./scan-light";
 import { Simulation, type PipState } from "./simulation";
 
 /** What a line is to the program: one of the chain's, or one that drives something directly. */
@@ -162,7 +163,7 @@ function showStates(model: RigModel, states: readonly DriveState[]): Faces[] {
     const inState = (state: PipState) =>
       new Set(pips.filter((pip) => pip.state === state).map(({ pip }) => pip));
     const lights = { lit: inState("lit"), unknown: inState("unknown") };
-    return { digits: model.digits.map((id) => shownOn(lights, id)) };
+    return { digits: shownOnAll(model, lights) };
   });
 }
 
@@ -239,10 +240,35 @@ export interface FrameRow {
 /** Takes every face of the show through the code's states and back through the wires. */
 export const frameRows: (model: RigModel) => readonly FrameRow[] = remembered(showFramesThrough);
 
+/** Pictures of a sign that are put through its wires: they all go the same ways. */
+const MOST_PICTURES = 24;
+
+/** Some entries of a long list, evenly spread. */
+const someOf = <Entry>(list: readonly Entry[], most: number): readonly Entry[] =>
+  list.length <= most
+    ? list
+    : Array.from({ length: most }, (_, at) => list[Math.floor((at * list.length) / most)]!);
+
+/** What each digit, or row of dots, should show of a face. */
+function wantedOf(model: RigModel, { cells, bitmap }: ProgramFrame): PipName[][] {
+  const grid = gridOf(model);
+  if (grid && bitmap) {
+    const lit = pipsOfPicture(model, grid, bitmap());
+    return shownOnAll(model, { lit, unknown: new Set() }).map(({ segments }) => [...segments]);
+  }
+  return model.digits.map((id, at) =>
+    inOrder(
+      cellSegments(cells[at]!, model.rig.glyphs).filter((name) =>
+        model.address(`${id.unit}.${id.digit}.${name}`),
+      ),
+    ),
+  );
+}
+
 function showFramesThrough(model: RigModel): FrameRow[] {
   const program = buildProgram(model);
   const ring = model.encoding.rings[0];
-  return program.frames.map((frame) => {
+  return someOf(program.frames, gridOf(model) ? MOST_PICTURES : Infinity).map((frame) => {
     const states = frame.states.map((state): DriveState => ({
       bytes: state.bytes,
       levels: Object.fromEntries(program.direct.map((line, at) => [line, state.levels[at]!])),
@@ -251,21 +277,27 @@ function showFramesThrough(model: RigModel): FrameRow[] {
     }));
     const lights = showStates(model, states);
     const shown = model.digits.map((_, at) => inOrder(lights.flatMap(({ digits }) => digits[at]!.segments)));
-    const wanted = model.digits.map((id, at) =>
-      inOrder(
-        cellSegments(frame.cells[at]!, model.rig.glyphs).filter((name) =>
-          model.address(`${id.unit}.${id.digit}.${name}`),
-        ),
-      ),
-    );
-    const right = (at: number) => showsGlyph(frame.cells[at]!.glyph, shown[at]!, wanted[at]!);
+    const wanted = wantedOf(model, frame);
+    const right = (at: number): boolean => {
+      const cell = frame.cells[at];
+      return cell
+        ? showsGlyph(cell.glyph, shown[at]!, wanted[at]!)
+        : shown[at]!.join() === wanted[at]!.join();
+    };
+    const faithful = model.digits.every((_, at) => right(at));
     const unknown = lights.some(({ digits }) => digits.some((digit) => digit.unknown.length > 0));
     return {
       frame,
       shown,
       unknown,
-      text: frame.cells.every((_, at) => right(at)) ? joinCells(frame.cells) : readFace(shown, model.rig),
-      faithful: !unknown && frame.cells.every((_, at) => right(at)),
+      text:
+        faithful && frame.cells.length > 0
+          ? joinCells(frame.cells)
+          : readShown(
+              model,
+              shown.map((segments) => ({ segments })),
+            ),
+      faithful: !unknown && faithful,
     };
   });
 }

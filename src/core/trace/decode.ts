@@ -1,11 +1,11 @@
-import { busLines, modelOf, type RigModel } from "../address";
+import { busLines, gridOf, modelOf, type DotGrid, type RigModel } from "../address";
 import { explainWrite, type Explained } from "../bus";
 import { LOW, OPEN, UNKNOWN, type BusNote, type BusRule, type Level } from "../chip";
+import { Stitcher, readText, type Ribbon } from "../dots";
 import { isOpenDrain } from "../parts";
 import type { Nanoseconds } from "../quantity";
-import type { Rig, UnitRef } from "../rig";
-import { readFace } from "../show";
-import { Board, FaceWatch, type WatchedFace } from "../sim";
+import { fontsOf, type Rig, type UnitRef } from "../rig";
+import { Board, FaceWatch, readShown, shownPicture, type WatchedFace } from "../sim";
 import { busPart } from "../program";
 import { invertedSignals } from "./mapping";
 import { readCapture, type ReadOptions } from "./read";
@@ -41,6 +41,14 @@ export interface DecodedFace {
   readonly digits: ReadonlyArray<{ readonly lit: string; readonly unknown: string }>;
 }
 
+/** A text as it was to be read on a display of dots: one that stood still, or the whole of one that ran across. */
+export interface DecodedLine {
+  readonly from: Nanoseconds;
+  readonly to: Nanoseconds;
+  readonly text: string;
+  readonly moved: Ribbon["moved"];
+}
+
 export interface Decoded {
   readonly writes: readonly DecodedWrite[];
   /** There were more writes than are kept. */
@@ -48,12 +56,18 @@ export interface Decoded {
   readonly count: number;
   readonly breaches: readonly DecodedBreach[];
   readonly faces: readonly DecodedFace[];
+  /** On displays of dots the texts that were to be read; none for digits. */
+  readonly lines: readonly DecodedLine[];
   readonly to: Nanoseconds;
 }
 
 /** Writes and faces kept: a capture may hold millions. */
 const MOST_WRITES = 20_000;
 const MOST_FACES = 20_000;
+/** Faces of dots whose own text is read; the lines are read whatever their number. */
+const MOST_READ = 500;
+/** A picture of dots that stands shorter is only half written, in ns. */
+const HALF_WRITTEN: Nanoseconds = 60e6;
 
 /** Reads a capture's edges into the rig's own chips: what was written, which rules were broken, what it lights. */
 export async function decodeCapture(
@@ -91,6 +105,9 @@ class Decoder {
   private latched = "";
   private inverted: ReadonlySet<number> = new Set();
   private faceKey = "";
+  private readonly grid: DotGrid | undefined;
+  private readonly stitcher = new Stitcher(HALF_WRITTEN);
+  private readonly read: DecodedLine[] = [];
 
   constructor(
     private readonly model: RigModel,
@@ -105,6 +122,7 @@ class Decoder {
     for (const line of buses.flatMap(busLines)) if (!(line in mapping)) this.board.drive(line, LOW, 0);
     this.board.drivers.forEach((driver) => driver.takeNotes());
     this.watch = new FaceWatch(model, this.board);
+    this.grid = gridOf(model);
   }
 
   invert(signals: ReadonlySet<number>): void {
@@ -188,25 +206,29 @@ class Decoder {
     const key = JSON.stringify(rows);
     if (key === this.faceKey || this.faces.length >= MOST_FACES) return;
     this.faceKey = key;
-    this.faces.push({
-      at,
-      text: readFace(
-        digits.map(({ segments }) => segments),
-        this.model.rig,
-      ),
-      digits: rows,
-    });
+    const readable = !this.grid || this.faces.length < MOST_READ;
+    this.faces.push({ at, text: readable ? readShown(this.model, digits) : "", digits: rows });
+    if (!this.grid || digits.some((one) => one.unknown.length > 0)) return;
+    this.readLine(this.stitcher.add(shownPicture(this.model, this.grid, digits), at));
+  }
+
+  private readLine(ribbon: Ribbon | undefined): void {
+    if (!ribbon) return;
+    const { from, to, bitmap, moved } = ribbon;
+    this.read.push({ from, to, moved, text: readText(bitmap, fontsOf(this.model.rig)) });
   }
 
   finish(to: Nanoseconds): Decoded {
     this.watch.until(to, (face) => this.show(face));
     this.watch.end(to, (face) => this.show(face));
+    if (this.grid) for (const ribbon of this.stitcher.finish(to)) this.readLine(ribbon);
     return {
       writes: this.writes,
       cut: this.count > this.writes.length,
       count: this.count,
       breaches: [...this.breaches.values()].sort((one, other) => one.at - other.at),
       faces: this.faces,
+      lines: this.read,
       to,
     };
   }

@@ -78,6 +78,12 @@ export async function POST(request: Request): Promise<Response> {
         text,
         unknown: digits.some(({ unknown }) => unknown !== ""),
       })),
+      lines: decoded.lines.map(({ from, to, text, moved }) => ({
+        from: from / 1e9,
+        to: to / 1e9,
+        text,
+        moved,
+      })),
     });
   } catch (problem) {
     if (problem instanceof CaptureProblem) return refuse(422, `“capture” cannot be read. ${problem.message}`);
