@@ -11,7 +11,9 @@ const config = createConfig({
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
 });
 
-export default async () => ({
+const withModules = async () => ({
   ...(await config()),
   transformIgnorePatterns: [`/node_modules/(?!(${MODULES_ONLY.join("|")})/)`, "^.+\\.module\\.(css|sass|scss)$"],
 });
+
+export default withModules;

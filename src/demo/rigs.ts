@@ -1,5 +1,6 @@
 import { HEXADECIMAL, type SegmentName } from "@/core/glyph";
 import { DRIVER_RIGS } from "./driver-rigs";
+import { SIGN_RIGS } from "./sign-rigs";
 import { DEFAULT_PLAN, USUAL_SHOW, ledValues, newRig, type Rig } from "@/core/rig";
 
 /** Outputs taken as the display's legs lie, for short wires: legs 7, 6, 4, 2, 1, 9, 10, 5. */
@@ -92,6 +93,7 @@ export const DEMO_RIGS: readonly Rig[] = [
     { ohms: 180, baseOhms: 1000, led: ledValues("amber") },
   ),
   ...DRIVER_RIGS,
+  ...SIGN_RIGS,
 ];
 
 /** @throws when there is no demo rig of that id */

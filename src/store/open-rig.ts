@@ -1,6 +1,6 @@
 import { temporal } from "zundo";
 import { create } from "zustand";
-import { pipId, type Encoding, type LegRef, type PipId, type Rig } from "@/core/rig";
+import { pipId, showsDots, type Encoding, type LegRef, type PipId, type Rig } from "@/core/rig";
 import { modelOf, type DriveState } from "@/core/address";
 import { showCells } from "@/core/show";
 import { loadRig, saveRig } from "./shelf";
@@ -74,7 +74,7 @@ export async function openRig(id: string): Promise<boolean> {
   const display = rig.units.find((unit) => unit.led);
   useOpenRig.setState({
     rig,
-    pick: display && pipId(display.ref, 1, "a"),
+    pick: display && pipId(display.ref, 1, showsDots(rig.plan) ? "c1" : "a"),
     glyph: showCells(rig)[0]?.glyph ?? "0",
     spot: [],
     held: undefined,

@@ -1,6 +1,7 @@
 import "./chip-sheet.css";
 import { useId } from "react";
 import Form from "react-bootstrap/Form";
+import { turnWord } from "@/core/address";
 import { setResistorFor } from "@/core/parts";
 import { formatMilliamps, formatQuantity, neighbours } from "@/core/quantity";
 import { BLINKS, LIMITS, changeUnits, setResistors, type Rig, type Scan } from "@/core/rig";
@@ -29,7 +30,7 @@ export function ChipSheet() {
   const facts: ReadonlyArray<readonly [string, string]> = [
     [
       "Scan",
-      `${formatQuantity(scan.rate, "Hz")}, ${scan.digits} digit${scan.digits === 1 ? "" : "s"} in turn`,
+      `${formatQuantity(scan.rate, "Hz")}, ${scan.digits} ${turnWord(model)}${scan.digits === 1 ? "" : "s"} in turn`,
     ],
     ["Lit", `${(duty * 100).toFixed(1)} % of the time`],
     [

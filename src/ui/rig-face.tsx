@@ -1,9 +1,10 @@
-import type { RigModel } from "@/core/address";
+import { gridOf, type RigModel } from "@/core/address";
 import type { PipName } from "@/core/glyph";
 import { splitPipId, type PipId } from "@/core/rig";
-import { readCurrents, type Face } from "@/core/sim";
+import { VISIBLE, readCurrents, type FaceView } from "@/core/sim";
 import { STEADY } from "@/core/scan";
 import { DigitRow, type DigitLights } from "./digit-face";
+import { DotFace, moduleEdges } from "./dot-face";
 
 /** Eyes take in a wide range: a tenth of the steady current still looks a good third as bright. */
 const lightLevel = (current: number): number => Math.min(1, Math.max(0.12, (current / STEADY) ** 0.45));
@@ -16,7 +17,7 @@ interface DigitPicture {
 }
 
 /** What a rig's digits show, in reading order. */
-export function faceDigits(model: RigModel, face: Face | undefined): DigitPicture[] {
+export function faceDigits(model: RigModel, face: FaceView | undefined): DigitPicture[] {
   const digits = model.digits.map(({ unit, digit }) => ({
     key: `${unit}.${digit}`,
     lights: {} as Record<string, { level: number; unknown: boolean }>,
@@ -31,29 +32,33 @@ export function faceDigits(model: RigModel, face: Face | undefined): DigitPictur
     const { digit, segment } = keyOf(pip);
     digit?.has.add(segment);
   }
-  for (const { pip, current, state } of face?.pips ?? []) {
+  model.addresses.forEach(({ pip }, at) => {
     const { digit, segment } = keyOf(pip);
-    if (digit)
-      digit.lights[segment] = {
-        level: state === "lit" ? lightLevel(current) : 0,
-        unknown: state === "unknown",
-      };
-  }
+    if (!digit || !face) return;
+    const unknown = face.unknown[at] === 1;
+    const current = face.currents[at]!;
+    digit.lights[segment] = { level: !unknown && current > VISIBLE ? lightLevel(current) : 0, unknown };
+  });
   return digits;
 }
 
 /** What the face reads as, for people who hear the page and for tests. */
-export function faceText(model: RigModel, face: Face | undefined): string {
-  if (!face || face.pips.length === 0) return "starting";
-  if (face.pips.some(({ state }) => state === "unknown")) return "unknown";
-  const text = readCurrents(model, new Map(face.pips.map(({ pip, current }) => [pip, current])));
+export function faceText(model: RigModel, face: FaceView | undefined): string {
+  if (!face || face.currents.length === 0) return "starting";
+  if (face.unknown.includes(1)) return "unknown";
+  // What runs across many dots is read from the program's text: the picture changes sixty times a second.
+  if (gridOf(model)) return face.currents.some((current) => current > VISIBLE) ? (face.text ?? "") : "blank";
+  const text = readCurrents(
+    model,
+    new Map(model.addresses.map(({ pip }, at) => [pip, face.currents[at]!] as const)),
+  );
   if (text.trim() === "") return "blank";
   return text === "�" ? "no character" : text;
 }
 
 interface Props {
   readonly model: RigModel;
-  readonly face: Face | undefined;
+  readonly face: FaceView | undefined;
   readonly pick?: PipId;
   readonly onPick?: (pip: PipId) => void;
   readonly height: number | string;
@@ -63,6 +68,26 @@ interface Props {
 /** The simulated display of a rig, all digits, as an eye takes it in. */
 export function RigFace({ model, face, pick, onPick, height, label }: Props) {
   const picked = pick === undefined ? undefined : splitPipId(pick);
+  const grid = gridOf(model);
+  if (grid)
+    return (
+      <DotFace
+        grid={grid}
+        modules={moduleEdges(model)}
+        colour={model.display.led?.colour ?? "red"}
+        levelAt={(index) => {
+          if (!face) return 0;
+          if (face.unknown[index]) return undefined;
+          const current = face.currents[index]!;
+          return current > VISIBLE ? lightLevel(current) : 0;
+        }}
+        drawn={face}
+        picked={model.addresses.findIndex(({ pip }) => pip === pick)}
+        onPick={onPick && ((index) => onPick(model.addresses[index]!.pip))}
+        height={height}
+        label={label}
+      />
+    );
   return (
     <DigitRow
       colour={model.display.led?.colour ?? "red"}

@@ -1,11 +1,11 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { DriveState } from "@/core/address";
 import type { Rig } from "@/core/rig";
-import type { Face } from "@/core/sim";
+import type { FaceView } from "@/core/sim";
 import { simulatorWorker } from "@/workers";
 
 export interface SimulationView {
-  readonly face: Face | undefined;
+  readonly face: FaceView | undefined;
   readonly running: boolean;
   readonly speed: number;
   setRunning(running: boolean): void;
@@ -18,7 +18,7 @@ const FRAME_MS = 16;
 
 /** Runs a rig in the worker and follows its face, frame by frame. A changed rig starts again from power-up. */
 export function useSimulation(key: string, rig: Rig | undefined, held?: DriveState): SimulationView {
-  const [face, setFace] = useState<Face>();
+  const [face, setFace] = useState<FaceView>();
   const [running, setRunning] = useState(true);
   const [speed, setSpeed] = useState(1);
   const [turn, setTurn] = useState(0);
@@ -49,7 +49,7 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: DriveSta
     let alive = true;
     let before = performance.now();
     let busy = false;
-    let shown = "";
+    let shown: FaceView | undefined;
     const tick = async (now: number) => {
       if (!alive) return;
       requestAnimationFrame((next) => void tick(next));
@@ -60,9 +60,9 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: DriveSta
       const next = await simulatorWorker().advance(key, Math.round(gone * 1e6 * speed));
       busy = false;
       if (!alive || !next) return;
-      const picture = `${next.pips.map((pip) => pip.state + pip.current.toFixed(2)).join()}${Math.floor(next.time / 1e8)}${next.ended}`;
-      if (picture !== shown) setFace(next);
-      shown = picture;
+      if (shown && looksSame(shown, next)) return;
+      setFace(next);
+      shown = next;
     };
     requestAnimationFrame((now) => void tick(now));
     return () => {
@@ -80,8 +80,22 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: DriveSta
   return { face, running, speed, setRunning, setSpeed, step, restart };
 }
 
+/** A change of current, in mA, nobody sees. */
+const UNSEEN = 0.005;
+
+/** Whether two faces look the same, the time shown beside them included. */
+function looksSame(one: FaceView, other: FaceView): boolean {
+  if (Math.floor(one.time / 1e8) !== Math.floor(other.time / 1e8) || one.ended !== other.ended) return false;
+  return one.currents.every(
+    (current, at) =>
+      Math.abs(current - other.currents[at]!) < UNSEEN && one.unknown[at] === other.unknown[at],
+  );
+}
+
 /** The same rig object as before, as long as only its name, note or ticks changed: they do not restart the show. */
 function useWhatRuns(rig: Rig | undefined): Rig | undefined {
+  // A sign may carry whole fonts: it is the same as long as it is the same object.
+  const sign = rig?.sign;
   const key =
     rig &&
     JSON.stringify([
@@ -94,5 +108,5 @@ function useWhatRuns(rig: Rig | undefined): Rig | undefined {
       rig.plan,
     ]);
   // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for the parts of the rig that run
-  return useMemo(() => rig, [key]);
+  return useMemo(() => rig, [key, sign]);
 }

@@ -2,7 +2,7 @@ import { modelOf, type DriveState } from "@/core/address";
 import { buildProgram } from "@/core/program";
 import type { Nanoseconds } from "@/core/quantity";
 import type { Rig } from "@/core/rig";
-import { Simulation, holdingProgram, type Face } from "@/core/sim";
+import { Simulation, holdingProgram, type FaceView } from "@/core/sim";
 
 /** Simulated time one call may run, so that a fast speed cannot hold the worker. */
 const MOST_AT_ONCE: Nanoseconds = 5e9;
@@ -16,27 +16,27 @@ export class Simulator {
    * @param held a state to hold on the display instead of running the show
    * @returns what is on its face then
    */
-  start(key: string, rig: Rig, held?: DriveState): Face {
+  start(key: string, rig: Rig, held?: DriveState): FaceView {
     const model = modelOf(rig);
     const simulation = new Simulation(model, held ? holdingProgram(model, held) : buildProgram(model));
     this.running.set(key, simulation);
-    return simulation.look();
+    return simulation.view();
   }
 
   /** Runs on by an amount of simulated time. */
-  advance(key: string, by: Nanoseconds): Face | undefined {
+  advance(key: string, by: Nanoseconds): FaceView | undefined {
     const simulation = this.running.get(key);
     if (!simulation) return undefined;
     simulation.advanceTo(Math.round(simulation.time + Math.min(by, MOST_AT_ONCE)));
-    return simulation.look();
+    return simulation.view();
   }
 
   /** Runs to the next change on the face. @returns what is lit at that very moment, not the average on the way */
-  step(key: string): Face | undefined {
+  step(key: string): FaceView | undefined {
     const simulation = this.running.get(key);
     simulation?.stepToChange();
-    simulation?.look();
-    return simulation?.look();
+    simulation?.view();
+    return simulation?.view();
   }
 
   stop(key: string): void {

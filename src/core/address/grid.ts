@@ -49,10 +49,10 @@ export const gridOf = remembered((model: RigModel): DotGrid | undefined => {
   const dotOf = new Int32Array(model.addresses.length).fill(-1);
   model.addresses.forEach(({ pip }, index) => {
     const { unit, digit, segment } = splitPipId(pip);
-    const module = modules.get(unit);
-    if (!module || !isDot(segment)) return;
+    const found = modules.get(unit);
+    if (!found || !isDot(segment)) return;
     const place = places.get(unit)!;
-    const seen = placeOf(columnOf(segment) - 1, digit - 1, module.columns, module.rows, place);
+    const seen = placeOf(columnOf(segment) - 1, digit - 1, found.columns, found.rows, place);
     const dot = (place.y + seen.y) * width + place.x + seen.x;
     at[dot] = index;
     dotOf[index] = dot;

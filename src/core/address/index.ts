@@ -46,5 +46,5 @@ export {
 } from "./paths";
 export { sentBits, type SentBit } from "./bits";
 export { alongChain, busAddress, busLines, busesOf } from "./buses";
-export { pipTitle } from "./titles";
+export { pipTitle, turnTitle, turnWord } from "./titles";
 export { dotBeside, gridOf, pictureOf, pipsOfPicture, placesOfModules, type DotGrid } from "./grid";

@@ -1,4 +1,4 @@
-import { between, isPulledUp, type RigModel } from "../address";
+import { between, isPulledUp, turnWord, type RigModel } from "../address";
 import { LED_FIGURES, isOpenDrain, setResistorFor, type DriverChipPart } from "../parts";
 import { formatMilliamps, formatQuantity } from "../quantity";
 import { legRef, type UnitRef } from "../rig";
@@ -119,7 +119,7 @@ function checkCurrentOf(model: RigModel, scan: ChipScan): Finding[] {
       add({
         id: `few-${unit}`,
         severity: "fault",
-        title: `${unit} scans ${digits} digit${digits === 1 ? "" : "s"} at ${formatMilliamps(peak)}`,
+        title: `${unit} scans ${digits} ${turnWord(model)}${digits === 1 ? "" : "s"} at ${formatMilliamps(peak)}`,
         reason: `With so few digits each is lit for longer, and the sheet allows ${few} mA a segment at most.`,
         remedy: `Take ${formatQuantity(setResistorFor(setCurrent, few, forward), "Ω")} or more at leg ${setCurrent.leg}, or raise the scan limit.`,
       });
@@ -141,7 +141,7 @@ function checkCurrentOf(model: RigModel, scan: ChipScan): Finding[] {
       {
         id: `rate-${unit}`,
         severity: "note",
-        title: `${unit} scans its digits ${formatQuantity(rate, "Hz")}`,
+        title: `${unit} scans its ${turnWord(model)}s ${formatQuantity(rate, "Hz")}`,
         reason: "The corner of the eye and a moving head can see it flicker below about 100 Hz.",
         remedy: "The chip keeps this rate by itself. Take another chip where that matters.",
       },

@@ -1,4 +1,5 @@
-import { pipTitle, type RigModel } from "../address";
+import { pipTitle, turnWord, type RigModel } from "../address";
+import { isDot } from "../glyph";
 import type { NamingSchool } from "../parts";
 import { legTitle, splitPipId, type PipId } from "../rig";
 import { capital, finding, groupBy, listing, type Finding } from "./finding";
@@ -8,11 +9,22 @@ export function nameLeds(model: RigModel, pips: readonly PipId[]): string {
   if (pips.length === 1) return capital(pipTitle(model, pips[0]!));
   const segments = [...new Set(pips.map((pip) => splitPipId(pip).segment))];
   const whole = segments.length * model.digits.length === pips.length || model.digits.length === 1;
+  const word = turnWord(model);
+  if (segments.every(isDot)) return nameDots(model, pips, whole);
   const many = segments.length > 1 ? `Segments ${listing(segments)}` : `Segment ${segments[0]!}`;
   if (model.digits.length === 1) return many;
   return whole
-    ? `${many} of every digit`
-    : `${many} of ${pips.length > 8 ? "several digits" : listing([...new Set(pips.map((pip) => pipTitle(model, pip).split(" · ")[0]!))])}`;
+    ? `${many} of every ${word}`
+    : `${many} of ${pips.length > 8 ? `several ${word}s` : listing([...new Set(pips.map((pip) => pipTitle(model, pip).split(" · ")[0]!))])}`;
+}
+
+/** Dots as they are spoken of: a column or a row where they are one, their number otherwise. */
+function nameDots(model: RigModel, pips: readonly PipId[], whole: boolean): string {
+  const columns = [...new Set(pips.map((pip) => splitPipId(pip).segment))];
+  const rows = [...new Set(pips.map((pip) => pipTitle(model, pip).split(" · column")[0]!))];
+  if (whole) return columns.length === 1 ? `Column ${columns[0]!.slice(1)}` : `All dots`;
+  if (rows.length === 1) return `${pips.length} dots of ${rows[0]}`;
+  return `${pips.length} dots`;
 }
 
 /** LEDs that cannot light, cannot go out, or cannot be told apart. */

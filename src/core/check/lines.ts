@@ -1,4 +1,5 @@
-import { digitLines, directLines, positionOf, type RigModel } from "../address";
+import { digitLines, directLines, turnTitle, type RigModel } from "../address";
+import { columnOf, isDot } from "../glyph";
 import { easyLines } from "../parts";
 import { controllerById, legRef, splitPipId, type LegRef } from "../rig";
 import { finding, groupBy, listing, type Finding } from "./finding";
@@ -23,8 +24,10 @@ function usesOf(model: RigModel): Array<{ use: string; leg: string }> {
     const what = coded
       ? "code"
       : digits.has(leg)
-        ? `switch of digit ${positionOf(model, unit, digit)}`
-        : `segment ${segment}`;
+        ? `switch of ${turnTitle(model, unit, digit)}`
+        : isDot(segment)
+          ? `column ${columnOf(segment)}`
+          : `segment ${segment}`;
     used.push({ use: what, leg });
   }
   return used;

@@ -1,8 +1,8 @@
-import { isMultiplexed, pipTitle, type RigModel } from "../address";
+import { isMultiplexed, pipTitle, turnWord, type RigModel } from "../address";
 import { buildProgram, timerKind } from "../program";
 import { formatMilliamps, formatNanoseconds, formatQuantity } from "../quantity";
 import { ghostsOf, scanFigures } from "../scan";
-import { finding, type Finding } from "./finding";
+import { capital, finding, type Finding } from "./finding";
 
 /** Digits that differ in brightness by more than this share are seen to differ. */
 const EVEN = 0.85;
@@ -18,27 +18,29 @@ export function checkScan(model: RigModel): Finding[] {
     found.push(finding({ id: `scan-${id}`, severity, station: "scan", title, reason, remedy }));
   const rate = formatQuantity(scan.rate, "Hz");
   const { flicker } = scan;
+  const word = turnWord(model);
+  const faster = `Shorten the on-times until every ${word} comes round at least 100 times a second.`;
   if (flicker.seizures) {
     add(
       "seizures",
       "fault",
-      `The digits flash at ${rate}`,
+      `The ${word}s flash at ${rate}`,
       "Flashing between 3 and 30 Hz can trigger seizures in photosensitive people.",
-      "Shorten the on-times until every digit comes round at least 100 times a second.",
+      faster,
     );
   } else if (flicker.straightAhead === "flickers") {
     add(
       "flickers",
       "fault",
-      `Each digit comes round ${rate}: it flickers`,
+      `Each ${word} comes round ${rate}: it flickers`,
       "Below about 60 Hz an eye sees single flashes.",
-      "Shorten the on-times until every digit comes round at least 100 times a second.",
+      faster,
     );
   } else if (flicker.cornerOfEye === "flickers") {
     add(
       "corner",
       "caution",
-      `Each digit comes round ${rate}`,
+      `Each ${word} comes round ${rate}`,
       "Steady when looked at, but the corner of the eye sees it flicker below about 100 Hz.",
       "Shorten the on-times a little.",
     );
@@ -48,9 +50,9 @@ export function checkScan(model: RigModel): Finding[] {
     add(
       "uneven",
       "caution",
-      `Digit ${dim.position} is ${Math.round((1 - scan.evenness) * 100)} % dimmer than the brightest`,
-      "Brightness follows the time a digit is lit in each turn.",
-      "Give all digits the same on-time, unless you want it so.",
+      `${capital(word)} ${dim.position} is ${Math.round((1 - scan.evenness) * 100)} % dimmer than the brightest`,
+      `Brightness follows the time a ${word} is lit in each turn.`,
+      `Give all ${word}s the same on-time, unless you want it so.`,
     );
   }
   const ghost = ghostsOf(model)[0];
@@ -61,8 +63,8 @@ export function checkScan(model: RigModel): Finding[] {
         severity: "caution",
         station: "scan",
         title: `${pipTitle(model, ghost.pip)} glows where it should be dark`,
-        reason: `${formatMilliamps(ghost.average)} on average, ${(ghost.share * 100).toFixed(1)} % of a lit one: while digits change, one still shows what belongs to the next.`,
-        remedy: "Blank between two digits for longer than the switch takes to turn off.",
+        reason: `${formatMilliamps(ghost.average)} on average, ${(ghost.share * 100).toFixed(1)} % of a lit one: while ${word}s change, one still shows what belongs to the next.`,
+        remedy: `Blank between two ${word}s for longer than the switch takes to turn off.`,
         pips: [ghost.pip],
       }),
     );

@@ -11,7 +11,7 @@ import {
   type DriveState,
   type RigModel,
 } from "../address";
-import { blankBitmap, type Bitmap } from "../dots";
+import { blankBitmap } from "../dots";
 import type { Cell } from "../glyph";
 import { isOpenDrain } from "../parts";
 import { controllerById, splitPipId, type PipId, type Scan, type ScanSchool } from "../rig";
@@ -55,13 +55,12 @@ function signFaces(model: RigModel, { width, height }: DotGrid): Frame[] {
   });
 }
 
-/** A program that only holds one picture on a display of dots. */
-export const holdingPicture = (model: RigModel, bitmap: () => Bitmap): Program =>
-  playing(model, [{ text: "", cells: [], cut: false, time: 1000, bitmap }], true);
+/** What a display is to show: a cell for every digit, or a picture of dots. */
+export type FaceToShow = Pick<Frame, "cells" | "bitmap">;
 
 /** A program that only holds one face. */
-export const holdingFrame = (model: RigModel, cells: readonly Cell[]): Program =>
-  playing(model, [{ text: "", cells, cut: false }], true);
+export const holdingFrame = (model: RigModel, { cells, bitmap }: FaceToShow): Program =>
+  playing(model, [{ text: "", cells, cut: false, time: 1000, bitmap }], true);
 
 function playing(model: RigModel, shown: readonly Frame[], held = false): Program {
   const { rig, encoding } = model;

@@ -8,7 +8,7 @@ export type {
   SlotState,
   Statement,
 } from "./types";
-export { buildProgram, driveState, holdingFrame, onTime, schoolOf } from "./build";
+export { buildProgram, driveState, holdingFrame, onTime, schoolOf, type FaceToShow } from "./build";
 export { burstOf, runProgram, turnPeriod, type TimedEvent } from "./run";
 export { writeSketch } from "./sketch";
 export { writeLogic } from "./verilog";

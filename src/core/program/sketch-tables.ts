@@ -1,5 +1,5 @@
-import { positionOf, type RigModel } from "../address";
-import { formatByte, type Cell } from "../glyph";
+import { positionOf, turnTitle, turnWord, type RigModel } from "../address";
+import { columnOf, formatByte, isDot, type Cell } from "../glyph";
 import { legById, legName, type NamingSchool } from "../parts";
 import { splitLegRef, splitPipId, unitValue, type LegRef, type UnitRef } from "../rig";
 import { comment, plain, type SketchLine } from "./sketch-text";
@@ -7,12 +7,15 @@ import type { Program, SlotState } from "./types";
 
 const INDENT = "  ";
 
-const cellName = ({ glyph, point, marks = [] }: Cell): string =>
-  [
+const cellName = (cell: Cell | undefined): string => {
+  if (!cell) return "";
+  const { glyph, point, marks = [] } = cell;
+  return [
     glyph === " " ? "blank" : `'${plain(glyph)}'`,
     ...(point ? ["with point"] : []),
     ...marks.map((mark) => `with ${mark}`),
   ].join(" ");
+};
 
 /** Bytes of a state as the program keeps it: those of the chain, then the direct lines, eight to a byte. */
 export const storedBytes = (state: SlotState): number[] => {
@@ -73,7 +76,7 @@ export function wiringComments(model: RigModel, program: Program, school: Naming
     if (seen.has(sharedLeg)) return [];
     seen.add(sharedLeg);
     const { unit } = splitPipId(pip);
-    const tail = model.digits.length > 1 ? `   digit ${positionOf(model, unit, digit)}` : "";
+    const tail = model.digits.length > 1 ? `   ${turnTitle(model, unit, digit)}` : "";
     return sharedReach.map(({ driver, via }) =>
       comment(`  ${[name(sharedLeg), ...via.map(resistor), name(driver.leg)].join(" -> ")}${tail}`),
     );
@@ -96,7 +99,9 @@ function bitNames(model: RigModel): string[] {
           on.map(({ pip }) => positionOf(model, splitPipId(pip).unit, splitPipId(pip).digit)),
         );
         if (on.length === 0) return "-";
-        if (segments.size === 1) return [...segments][0]!.replace("dp", "p")[0]!;
+        const [only] = segments;
+        if (segments.size === 1)
+          return isDot(only!) ? String(columnOf(only) % 10) : only!.replace("dp", "p")[0]!;
         return several && places.size === 1 ? String([...places][0]) : "+";
       })
       .join(""),
@@ -124,7 +129,9 @@ export function tables(model: RigModel, program: Program): SketchLine[] {
   const chainNote = encoding.chain
     ? [
         comment(
-          `The segment on each bit (p: point, -: not used${model.digits.length > 1 ? ", a number: that digit" : ""}); ${senseOf(model)}.`,
+          turnWord(model) === "row"
+            ? `The column, or the row, on each bit (-: not used); ${senseOf(model)}.`
+            : `The segment on each bit (p: point, -: not used${model.digits.length > 1 ? ", a number: that digit" : ""}); ${senseOf(model)}.`,
         ),
         comment(
           encoding.bitOrder === "msb-first"
@@ -174,12 +181,12 @@ export function tables(model: RigModel, program: Program): SketchLine[] {
     { text: `${INDENT}{  // ${text}` },
     ...states.map((state): SketchLine => {
       const bytes = storedBytes(state);
-      const shown = model.slots[state.slot]!.map((id) => cellName(cells[model.digits.indexOf(id)]!)).join(
+      const shown = model.slots[state.slot]!.map((id) => cellName(cells[model.digits.indexOf(id)])).join(
         ", ",
       );
-      const digit = model.slots[state.slot]!.map((id) => positionOf(model, id.unit, id.digit)).join(", ");
+      const turn = model.slots[state.slot]!.map((id) => turnTitle(model, id.unit, id.digit)).join(", ");
       return {
-        text: `${lead}${binary(bytes)}},  // digit ${digit}: ${hex(bytes)}  ${shown}`,
+        text: `${lead}${binary(bytes)}},  // ${turn}: ${hex(bytes)}  ${shown}`.trimEnd(),
         bitColumns: columns(lead),
       };
     }),
@@ -191,7 +198,7 @@ export function tables(model: RigModel, program: Program): SketchLine[] {
     ...legend,
     { text: `const uint8_t SLOTS = ${program.on.length};` },
     { text: `const uint16_t FRAME_COUNT = ${program.frames.length};` },
-    comment("One row for each digit's turn; the last face is dark."),
+    comment(`One line for the turn of each ${turnWord(model)}; the last face is dark.`),
     { text: `const uint8_t FRAMES[FRAME_COUNT + 1][SLOTS][${size}] = {` },
     ...program.frames.flatMap(({ text, cells, states }) => frame(`"${plain(text)}"`, cells, states)),
     ...frame("dark", program.dark.cells, program.dark.states),

@@ -1,4 +1,4 @@
-import { isMultiplexed, type RigModel } from "../address";
+import { isMultiplexed, turnWord, type RigModel } from "../address";
 import { isChip, type NamingSchool } from "../parts";
 import { controllerById } from "../rig";
 import { turnPeriod } from "./run";
@@ -85,7 +85,7 @@ function heading(model: RigModel, program: Program): SketchLine[] {
     comment(`For: ${controller.title}.`),
     comment("Written by Bold Pip: bytes, bit order and lines come from the rig's wires."),
     ...(isMultiplexed(model)
-      ? [comment(`Each digit is refreshed ${Math.round(1e9 / period)} times a second.`)]
+      ? [comment(`Each ${turnWord(model)} is refreshed ${Math.round(1e9 / period)} times a second.`)]
       : []),
     comment(),
   ];

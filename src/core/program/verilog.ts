@@ -1,5 +1,4 @@
-import { positionOf, type RigModel } from "../address";
-import { joinCells } from "../glyph";
+import { turnTitle, type RigModel } from "../address";
 import { controllerById } from "../rig";
 import { dividerBits, fitDivider } from "../timing";
 import { comment, plain, type SketchLine } from "./sketch-text";
@@ -28,10 +27,10 @@ export function writeLogic(model: RigModel, program: Program): SketchLine[] {
   const moves = show.mode === "count" && frames > 1;
   const text = (...lines: string[]): SketchLine[] => lines.map((line) => ({ text: line }));
   const position = (slot: number) =>
-    model.slots[slot]!.map(({ unit, digit }) => positionOf(model, unit, digit)).join(", ");
+    model.slots[slot]!.map(({ unit, digit }) => turnTitle(model, unit, digit)).join(", ");
   const cases = program.frames.flatMap((frame, at) =>
     frame.states.map((state) => ({
-      text: `      {${frameBits}'d${at}, ${digitBits}'d${state.slot}}: levels = ${bits(state)};  // digit ${position(state.slot)} of "${plain(joinCells(frame.cells))}"`,
+      text: `      {${frameBits}'d${at}, ${digitBits}'d${state.slot}}: levels = ${bits(state)};  // ${position(state.slot)} of "${plain(frame.text)}"`,
     })),
   );
   return [

@@ -1,10 +1,21 @@
-import { isMultiplexed, positionOf, type RigModel } from "../address";
+import {
+  gridOf,
+  isMultiplexed,
+  pictureOf,
+  pipsOfPicture,
+  positionOf,
+  turnTitle,
+  type DigitId,
+  type DotGrid,
+  type RigModel,
+} from "../address";
+import type { Bitmap } from "../dots";
 import { cellSegments, type Cell } from "../glyph";
-import { buildProgram, burstOf, schoolOf, turnPeriod, type Program } from "../program";
+import { buildProgram, burstOf, schoolOf, turnPeriod, type FaceToShow, type Program } from "../program";
 import type { Hertz, Milliamps, Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
 import { controllerById, splitPipId, type PipId, type ScanSchool } from "../rig";
-import { showFrames } from "../show";
+import { showFrames, signRun } from "../show";
 import { VISIBLE } from "../sim";
 import type { TimerSetting } from "../timing";
 import type { Span } from "./camera";
@@ -147,12 +158,9 @@ export const ghostsOf: (model: RigModel) => readonly Ghost[] = remembered(findGh
 function findGhosts(model: RigModel): Ghost[] {
   if (!isMultiplexed(model)) return [];
   const found = new Map<PipId, Ghost>();
-  for (const { cells, text } of facesForGhosts(model)) {
-    const { average } = timelineOf(model, cells);
-    const wanted = new Set<PipId>();
-    model.digits.forEach(({ unit, digit }, at) => {
-      for (const name of cellSegments(cells[at]!, model.rig.glyphs)) wanted.add(`${unit}.${digit}.${name}`);
-    });
+  for (const { face, text } of facesForGhosts(model)) {
+    const { average } = timelineOf(model, face);
+    const wanted = wantedOf(model, face);
     const lit = [...average].filter(([pip]) => wanted.has(pip));
     const mean = lit.reduce((sum, [, current]) => sum + current, 0) / Math.max(1, lit.length);
     for (const [pip, current] of average) {
@@ -171,15 +179,43 @@ function findGhosts(model: RigModel): Ghost[] {
   return [...found.values()].sort((one, other) => other.average - one.average);
 }
 
-/** The show's own faces, and for every digit one in which it alone is lit. */
-function facesForGhosts(model: RigModel): Array<{ cells: readonly Cell[]; text: string }> {
-  const blank: Cell = { glyph: " ", point: false };
-  const alone = model.digits.map((_, lit) => ({
-    cells: model.digits.map((__, at): Cell => (at === lit ? { glyph: "8", point: true } : blank)),
-    text: `8. on digit ${lit + 1} alone`,
-  }));
-  return [...showFrames(model.rig).slice(0, MOST_FACES), ...alone];
+/** The LEDs a face asks for. */
+function wantedOf(model: RigModel, { cells, bitmap }: FaceToShow): ReadonlySet<PipId> {
+  const grid = gridOf(model);
+  if (grid && bitmap) return pipsOfPicture(model, grid, bitmap());
+  const wanted = new Set<PipId>();
+  model.digits.forEach(({ unit, digit }, at) => {
+    for (const name of cellSegments(cells[at]!, model.rig.glyphs)) wanted.add(`${unit}.${digit}.${name}`);
+  });
+  return wanted;
 }
+
+/** The show's own faces, and for every digit, or row of dots, one in which it alone is lit. */
+function facesForGhosts(model: RigModel): Array<{ face: FaceToShow; text: string }> {
+  const grid = gridOf(model);
+  const alone = model.digits.map((id, lit) => ({
+    face: grid ? { cells: [], bitmap: () => rowAlone(model, grid, id) } : { cells: digitAlone(model, lit) },
+    text: grid
+      ? `${turnTitle(model, id.unit, id.digit)} alone`
+      : `8. on ${turnTitle(model, id.unit, id.digit)} alone`,
+  }));
+  const shown = grid
+    ? signRun(model.rig, grid.width, grid.height).frames.map(({ bitmap }) => ({
+        cells: [],
+        bitmap,
+        text: "",
+      }))
+    : showFrames(model.rig);
+  return [...shown.slice(0, MOST_FACES).map(({ text, ...face }) => ({ face, text })), ...alone];
+}
+
+const digitAlone = (model: RigModel, lit: number): Cell[] =>
+  model.digits.map((_, at): Cell =>
+    at === lit ? { glyph: "8", point: true } : { glyph: " ", point: false },
+  );
+
+const rowAlone = (model: RigModel, grid: DotGrid, { unit, digit }: DigitId): Bitmap =>
+  pictureOf(model, grid, (_, pip) => pip.startsWith(`${unit}.${digit}.`));
 
 /** The peak an LED needs for a wanted average at a duty. @returns mA */
 export const peakFor = (average: Milliamps, duty: number): Milliamps =>

@@ -1,6 +1,7 @@
-import { pipsOf, type RigModel } from "../address";
-import { MARKS, SEGMENTS, type Cell } from "../glyph";
-import { holdingFrame, turnPeriod } from "../program";
+import { gridOf, type RigModel } from "../address";
+import { makeBitmap } from "../dots";
+import { MARKS, type Cell } from "../glyph";
+import { holdingFrame, turnPeriod, type FaceToShow } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
 import { controllerById, type PipId } from "../rig";
 import { Simulation } from "../sim";
@@ -24,11 +25,15 @@ const MOST_EVENTS = 100_000;
 export const ALL_LIT: Cell = { glyph: "8", point: true, marks: MARKS };
 
 /** Every place of the display fully lit. */
-export const allLit = (model: RigModel): Cell[] => model.digits.map(() => ALL_LIT);
+export function allLit(model: RigModel): FaceToShow {
+  const grid = gridOf(model);
+  if (grid) return { cells: [], bitmap: () => makeBitmap(grid.width, grid.height, () => 1) };
+  return { cells: model.digits.map(() => ALL_LIT) };
+}
 
 /** Runs a face until it has settled and follows one whole turn. */
-export function timelineOf(model: RigModel, cells: readonly Cell[]): Timeline {
-  const program = holdingFrame(model, cells);
+export function timelineOf(model: RigModel, face: FaceToShow): Timeline {
+  const program = holdingFrame(model, face);
   const { cost } = controllerById(model.rig.plan.controller);
   const still = program.on.length === 1;
   const period = still ? 1e6 : turnPeriod(program, cost);
@@ -39,8 +44,8 @@ export function timelineOf(model: RigModel, cells: readonly Cell[]): Timeline {
   const charge = pips.map(() => 0);
   const peak = pips.map(() => 0);
   const groups = model.digits.map(({ unit, digit }) => {
-    const own = pipsOf(unit, digit, [...SEGMENTS, ...MARKS]);
-    return pips.flatMap((pip, at) => (own.has(pip) ? [at] : []));
+    const own = `${unit}.${digit}.`;
+    return pips.flatMap((pip, at) => (pip.startsWith(own) ? [at] : []));
   });
   const spans = model.digits.map((): { from: number; to: number }[] => []);
   while (simulation.time < end) {

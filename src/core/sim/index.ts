@@ -1,5 +1,5 @@
 export { isPowered } from "./board";
-export { Simulation, VISIBLE, type Face, type PipLight, type PipState } from "./simulation";
+export { Simulation, VISIBLE, type Face, type FaceView, type PipLight, type PipState } from "./simulation";
 export {
   frameRows,
   glyphRows,

@@ -28,6 +28,14 @@ export interface Face {
   readonly ended: boolean;
 }
 
+/** A face in few numbers, to be handed from worker to page: every LED in the order of the model's addresses. */
+export interface FaceView extends Omit<Face, "pips"> {
+  /** mA, averages since the face was last looked at. */
+  readonly currents: Float64Array;
+  /** 1 where nobody can tell. */
+  readonly unknown: Uint8Array;
+}
+
 /** A current that an eye still takes for light, on average. */
 export const VISIBLE: Milliamps = 0.02;
 
@@ -183,21 +191,33 @@ export class Simulation {
    * looks, the average is taken over whole turns.
    */
   look(): Face {
+    const { currents, unknown, ...face } = this.view();
+    const pips = this.pips.map((pip, at): PipLight => {
+      const current = currents[at]!;
+      return { pip, current, state: unknown[at] ? "unknown" : current > VISIBLE ? "lit" : "dark" };
+    });
+    return { ...face, pips };
+  }
+
+  /** The same in few numbers. */
+  view(): FaceView {
     const now = this.mark();
     const turns = this.turn && this.turnSeen && this.turn.at > this.turnSeen.at;
     const whole = turns && now.at - this.looked.at >= this.turnLength;
     const [from, to] = whole ? [this.turnSeen!, this.turn!] : [this.looked, now];
     const span = to.at - from.at;
-    const pips = this.pips.map((pip, at): PipLight => {
-      const current = span > 0 ? (to.charge[at]! - from.charge[at]!) / span : this.moment.currents[at]!;
+    const currents = new Float64Array(this.pips.length);
+    const unknown = new Uint8Array(this.pips.length);
+    for (let at = 0; at < currents.length; at += 1) {
+      currents[at] = span > 0 ? (to.charge[at]! - from.charge[at]!) / span : this.moment.currents[at]!;
       const doubt =
         span > 0 ? (to.doubt[at]! - from.doubt[at]!) / span : Number(this.moment.unknown[at] ?? 0);
-      return { pip, current, state: doubt > 0.5 ? "unknown" : current > VISIBLE ? "lit" : "dark" };
-    });
+      unknown[at] = doubt > 0.5 ? 1 : 0;
+    }
     if (whole) this.turnSeen = this.turn;
     else if (now.at - this.looked.at < this.turnLength) this.turnSeen = undefined;
     this.looked = now;
-    return { time: this.now, pips, text: this.frame?.text, ended: this.ended };
+    return { time: this.now, currents, unknown, text: this.frame?.text, ended: this.ended };
   }
 
   /** The average since the last look or average taken, turns or not. */

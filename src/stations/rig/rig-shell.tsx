@@ -6,6 +6,7 @@ import { useEffect, useState, type ReactNode } from "react";
 import Modal from "react-bootstrap/Modal";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useStore } from "zustand";
+import { dotBeside, gridOf } from "@/core/address";
 import { isSegment, segmentBeside, type Direction } from "@/core/glyph";
 import { pipId, splitPipId, type LegRef, type PipId } from "@/core/rig";
 import type { StationName } from "@/core/check";
@@ -189,11 +190,26 @@ function useRigKeys({ go, run, step, open }: Keys): void {
   );
 }
 
-/** Along the segments of a digit, and over its edge to the digit beside it. */
+const STEPS: Readonly<Record<Direction, readonly [number, number]>> = {
+  left: [-1, 0],
+  right: [1, 0],
+  up: [0, -1],
+  down: [0, 1],
+};
+
+/** From dot to dot; along the segments of a digit, and over its edge to the digit beside it. */
 function movePick(way: Direction): void {
   const { pick, rig } = useOpenRig.getState();
   if (!pick || !rig) return;
-  const { digits, address } = modelFor(rig);
+  const model = modelFor(rig);
+  const { digits, address } = model;
+  const grid = gridOf(model);
+  if (grid) {
+    const [dx, dy] = STEPS[way];
+    const beside = dotBeside(model, grid, pick, dx, dy);
+    if (beside) pickPip(beside);
+    return;
+  }
   const { unit, digit, segment } = splitPipId(pick);
   const next = isSegment(segment) ? segmentBeside(segment, way) : undefined;
   if (next && address(pipId(unit, digit, next))) return pickPip(pipId(unit, digit, next));

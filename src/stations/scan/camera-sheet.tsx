@@ -1,11 +1,13 @@
 import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
+import { gridOf, turnWord, type DotGrid, type RigModel } from "@/core/address";
 import { cellSegments } from "@/core/glyph";
 import { formatQuantity } from "@/core/quantity";
 import { cameraView, rowsOf, type ScanFigures, type Shutter, type Span } from "@/core/scan";
+import { splitPipId } from "@/core/rig";
 import { showFrames } from "@/core/show";
 import { useModel } from "@/store";
-import { Chart, DigitRow, QuantityField, SeverityMark, litSegments } from "@/ui";
+import { Chart, DigitRow, DotFace, QuantityField, SeverityMark, litSegments, moduleEdges } from "@/ui";
 
 const ROWS = 48;
 const PITCH = 118;
@@ -37,9 +39,30 @@ const OPTIONS = {
   },
 };
 
+/**
+ * What a photo gets of each LED of a display of dots, by its place among the model's addresses: everything lit, each row
+ * as bright as the camera catches it at the height of the picture it stands at.
+ */
+function photoOf(
+  model: RigModel,
+  grid: DotGrid | undefined,
+  lightOf: (digit: number) => readonly number[],
+): (index: number) => number {
+  if (!grid) return () => 0;
+  const lights = model.digits.map((_, at) => lightOf(at));
+  const turns = new Map(model.digits.map(({ unit, digit }, at) => [`${unit}.${digit}`, at]));
+  return (index) => {
+    const { unit, digit } = splitPipId(model.addresses[index]!.pip);
+    const y = Math.floor(grid.dotOf[index]! / grid.width);
+    const row = Math.min(ROWS - 1, Math.floor(((y + 0.5) / grid.height) * ROWS));
+    return Math.min(1, lights[turns.get(`${unit}.${digit}`) ?? 0]?.[row] ?? 0);
+  };
+}
+
 /** What a photo or film would show: as a picture, as numbers, and the shutter or rate that avoids it. */
 export function CameraSheet({ figures }: { figures: Pick<ScanFigures, "period" | "digits"> }) {
   const model = useModel();
+  const word = turnWord(model);
   const [shutter, setShutter] = useState<Shutter>({ exposure: 4, readout: 20 });
   const [moment, setMoment] = useState(0.13);
   const { period, digits } = figures;
@@ -66,6 +89,14 @@ export function CameraSheet({ figures }: { figures: Pick<ScanFigures, "period" |
     [spans, period, shutter],
   );
   const frame = showFrames(model.rig)[0]!;
+  const grid = gridOf(model);
+  const photo = useMemo(
+    () =>
+      photoOf(model, grid, (at) =>
+        rowsOf(digits[at]?.spans ?? NO_SPANS, period, shutter, ROWS, moment * period),
+      ),
+    [model, grid, digits, period, shutter, moment],
+  );
   const readsWell = view.evenness >= EVEN;
   return (
     <section className="sheet scan-camera">
@@ -99,41 +130,53 @@ export function CameraSheet({ figures }: { figures: Pick<ScanFigures, "period" |
       </div>
       <div className="camera-row">
         <div className="lens camera-photo">
-          <DigitRow
-            colour={model.display.led?.colour ?? "red"}
-            digits={model.digits.map((id, at) => ({
-              key: `${id.unit}.${id.digit}`,
-              lights: litSegments(cellSegments(frame.cells[at]!, model.rig.glyphs)),
-            }))}
-            height={150}
-            label={`A photo at ${formatQuantity(shutter.exposure / 1000, "s")}`}
-          >
-            {digits.map((digit, at) =>
-              rowsOf(digit.spans, period, shutter, ROWS, moment * period).map((light, row) => (
-                <rect
-                  key={`${at}-${row}`}
-                  x={at * PITCH - 6}
-                  y={(row / ROWS) * HEIGHT - 0.3}
-                  width={PITCH}
-                  height={HEIGHT / ROWS + 0.6}
-                  className="camera-dark"
-                  opacity={Math.max(0, 1 - light)}
-                />
-              )),
-            )}
-          </DigitRow>
+          {grid ? (
+            <DotFace
+              grid={grid}
+              modules={moduleEdges(model)}
+              colour={model.display.led?.colour ?? "red"}
+              levelAt={photo}
+              drawn={photo}
+              height={150}
+              label={`A photo at ${formatQuantity(shutter.exposure / 1000, "s")}`}
+            />
+          ) : (
+            <DigitRow
+              colour={model.display.led?.colour ?? "red"}
+              digits={model.digits.map((id, at) => ({
+                key: `${id.unit}.${id.digit}`,
+                lights: litSegments(cellSegments(frame.cells[at]!, model.rig.glyphs)),
+              }))}
+              height={150}
+              label={`A photo at ${formatQuantity(shutter.exposure / 1000, "s")}`}
+            >
+              {digits.map((digit, at) =>
+                rowsOf(digit.spans, period, shutter, ROWS, moment * period).map((light, row) => (
+                  <rect
+                    key={`${at}-${row}`}
+                    x={at * PITCH - 6}
+                    y={(row / ROWS) * HEIGHT - 0.3}
+                    width={PITCH}
+                    height={HEIGHT / ROWS + 0.6}
+                    className="camera-dark"
+                    opacity={Math.max(0, 1 - light)}
+                  />
+                )),
+              )}
+            </DigitRow>
+          )}
         </div>
         <ul className="plain-list small camera-says">
           <li>
-            Each exposure catches a digit{" "}
+            Each exposure catches a {word}{" "}
             <strong>{view.least === view.most ? view.most : `${view.least} or ${view.most}`} times</strong>
-            {view.evenness < 0.05 && ": some digits are missing altogether"}.
+            {view.evenness < 0.05 && `: some ${word}s are missing altogether`}.
           </li>
           <li>
             The dimmest photo has <strong>{Math.round(view.evenness * 100)} %</strong> of the brightest{" "}
             <SeverityMark
               severity={readsWell ? "good" : view.evenness === 0 ? "fault" : "caution"}
-              text={readsWell ? "reads well" : view.evenness === 0 ? "digits vanish" : "flickers on film"}
+              text={readsWell ? "reads well" : view.evenness === 0 ? `${word}s vanish` : "flickers on film"}
             />
           </li>
           <li>

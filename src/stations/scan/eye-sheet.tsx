@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import { pipTitle } from "@/core/address";
+import { pipTitle, turnWord } from "@/core/address";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import { ghostsOf, type Flicker, type ScanFigures } from "@/core/scan";
 import { pickPip, useModel } from "@/store";
@@ -11,6 +11,7 @@ const percent = (share: number): string =>
 /** What an eye makes of it: flicker by three measures, and light where there should be none. */
 export function EyeSheet({ figures }: { figures: Pick<ScanFigures, "flicker"> }) {
   const model = useModel();
+  const word = turnWord(model);
   const ghosts = useMemo(() => ghostsOf(model), [model]);
   const { flicker } = figures;
   return (
@@ -67,7 +68,7 @@ export function EyeSheet({ figures }: { figures: Pick<ScanFigures, "flicker"> })
           </ul>
           <p className="tiny quiet mb-0">
             {model.rig.scan.blank === 0
-              ? "Nothing is blanked: while one digit gives way to the next, both have the same segments. A few microseconds of blank end it."
+              ? `Nothing is blanked: while one ${word} gives way to the next, both are driven alike. A few microseconds of blank end it.`
               : "The blank is shorter than the switches take to turn off; make it longer."}
           </p>
         </>
@@ -77,7 +78,7 @@ export function EyeSheet({ figures }: { figures: Pick<ScanFigures, "flicker"> })
 }
 
 const allowed = ({ lowRisk, noEffect }: Flicker): string =>
-  `low risk up to ${percent(lowRisk)} modulation, no effect up to ${percent(noEffect)}; a multiplexed digit has 100 %`;
+  `low risk up to ${percent(lowRisk)} modulation, no effect up to ${percent(noEffect)}; what takes turns has 100 %`;
 
 interface LineProps {
   readonly what: string;

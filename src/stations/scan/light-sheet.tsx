@@ -1,4 +1,5 @@
 import { useMemo, useState } from "react";
+import { turnWord } from "@/core/address";
 import { pickResistor } from "@/core/audit";
 import { LED_FIGURES } from "@/core/parts";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
@@ -15,7 +16,9 @@ const readPercent = (text: string) => {
 
 /** How bright each digit is, and the peak that a wanted brightness takes. */
 export function LightSheet({ figures }: { figures: ScanFigures }) {
-  const { rig, display } = useModel();
+  const model = useModel();
+  const { rig, display } = model;
+  const word = turnWord(model);
   const [wanted, setWanted] = useState(30);
   const { keep, peak } = LED_FIGURES[display.led?.colour ?? "red"];
   const duty = Math.max(...figures.digits.map((digit) => digit.duty));
@@ -32,7 +35,7 @@ export function LightSheet({ figures }: { figures: ScanFigures }) {
       <table className="rule-table small" aria-label="Light of each digit">
         <thead>
           <tr>
-            <th>Digit</th>
+            <th className="text-capitalize">{word}</th>
             <th className="number">Lit</th>
             <th className="number">Peak</th>
             <th className="number">Average</th>
@@ -57,7 +60,7 @@ export function LightSheet({ figures }: { figures: ScanFigures }) {
       </table>
       <p className="small mt-2 mb-2">
         {figures.evenness > 0.97 ? (
-          <SeverityMark severity="good" text="All digits are equally bright." />
+          <SeverityMark severity="good" text={`All ${word}s are equally bright.`} />
         ) : (
           <SeverityMark
             severity={figures.evenness < 0.85 ? "caution" : "note"}

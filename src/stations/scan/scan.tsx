@@ -2,7 +2,7 @@
 import "./scan.css";
 import Link from "next/link";
 import Button from "react-bootstrap/Button";
-import { isMultiplexed } from "@/core/address";
+import { isMultiplexed, turnWord } from "@/core/address";
 import { LIMITS, controllerById, type Scan, type ScanSchool } from "@/core/rig";
 import { DIM_STEPS, chipScans, chipTurn, dimTo, scanFigures, type ChipScan } from "@/core/scan";
 import { editRig, useModel } from "@/store";
@@ -29,6 +29,7 @@ const change = (values: Partial<Scan>) => editRig((rig) => ({ ...rig, scan: { ..
 /** Scan: how digits that share their segments take turns, and what eyes, cameras and the board make of it. */
 export function ScanStation() {
   const model = useModel();
+  const word = turnWord(model);
   const { rig } = model;
   const chips = chipScans(model);
   if (chips[0] && !isMultiplexed(model)) return <ByChip scan={chips[0]} />;
@@ -38,7 +39,7 @@ export function ScanStation() {
   const even = new Set(rig.scan.on).size === 1;
   const seconds = (range: readonly [number, number]): [number, number] => [range[0] / 1e6, range[1] / 1e6];
   return (
-    <StationFrame title="Scan" lead="How the digits take turns. Drag an end to change a time.">
+    <StationFrame title="Scan" lead={`How the ${word}s take turns. Drag an end to change a time.`}>
       <section className="sheet">
         <div className="scan-head">
           <Choices
@@ -49,7 +50,7 @@ export function ScanStation() {
           />
           <div className="field-row">
             <QuantityField
-              label={even ? "Each digit on for" : "All on for (now uneven)"}
+              label={even ? `Each ${word} on for` : "All on for (now uneven)"}
               unit="s"
               value={rig.scan.on[0]! / 1e6}
               range={seconds(LIMITS.onTime)}

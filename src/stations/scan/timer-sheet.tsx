@@ -1,3 +1,4 @@
+import { turnWord } from "@/core/address";
 import { fitDivider, fitTimer, dividerBits } from "@/core/timing";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
@@ -16,18 +17,19 @@ const ppm = (error: number): string =>
 export function TimerSheet({ figures }: { figures: ScanFigures }) {
   const model = useModel();
   const { rig } = model;
+  const word = turnWord(model);
   const controller = controllerById(rig.plan.controller);
   const slot = rig.scan.on[0]! + rig.scan.blank;
   const logic = controller.flavour === "logic";
   return (
     <section className="sheet">
       <h2>
-        {logic ? "Divider" : "Timer"} for {formatNanoseconds(slot * 1000)} a digit
+        {logic ? "Divider" : "Timer"} for {formatNanoseconds(slot * 1000)} a {word}
       </h2>
       {logic ? <Divider slot={slot} /> : <Settings slot={slot} />}
       <ul className="plain-list small mt-2 mb-0">
         <li>
-          Each digit comes round <strong>{formatQuantity(figures.rate, "Hz", 4)}</strong>, one turn in{" "}
+          Each {word} comes round <strong>{formatQuantity(figures.rate, "Hz", 4)}</strong>, one turn in{" "}
           {formatNanoseconds(figures.period)}
           {Number.isFinite(figures.ceiling) &&
             `; without waiting it could be ${formatQuantity(figures.ceiling, "Hz", 3)}`}
@@ -104,7 +106,9 @@ function Settings({ slot }: { slot: number }) {
 }
 
 function Divider({ slot }: { slot: number }) {
-  const { rig, slots } = useModel();
+  const model = useModel();
+  const { rig, slots } = model;
+  const word = turnWord(model);
   const { clock } = controllerById(rig.plan.controller);
   const { count, bits, period, errorPpm } = fitDivider(slot, clock);
   const second = fitDivider(rig.show.interval * 1000, clock);
@@ -121,14 +125,14 @@ function Divider({ slot }: { slot: number }) {
       </thead>
       <tbody>
         <tr>
-          <td>a digit’s turn</td>
+          <td>a {word}’s turn</td>
           <td className="number">{count.toLocaleString("en")}</td>
           <td className="number">{bits}</td>
           <td className="number">{formatNanoseconds(period * 1000, 6)}</td>
           <td className="number">{ppm(errorPpm)}</td>
         </tr>
         <tr>
-          <td>which digit</td>
+          <td>which {word}</td>
           <td className="number">{slots.length}</td>
           <td className="number">{dividerBits(slots.length)}</td>
           <td className="number">{formatNanoseconds(period * 1000 * slots.length, 6)}</td>

@@ -1,4 +1,5 @@
 import { useState, type KeyboardEvent, type PointerEvent } from "react";
+import { turnWord } from "@/core/address";
 import { formatNanoseconds } from "@/core/quantity";
 import { LIMITS, pipId, splitPipId, type Scan } from "@/core/rig";
 import type { ScanFigures } from "@/core/scan";
@@ -30,6 +31,7 @@ const clamp = (value: number, [least, most]: readonly [number, number]): number 
 /** One turn of the scan to scale: a lane for each digit, lit where it is lit; the ends can be dragged. */
 export function TurnPicture({ figures, onChange }: Props) {
   const model = useModel();
+  const word = turnWord(model);
   const { scan } = model.rig;
   const pick = useOpenRig((state) => state.pick);
   const picked = pick === undefined ? undefined : splitPipId(pick);
@@ -109,7 +111,7 @@ export function TurnPicture({ figures, onChange }: Props) {
           return (
             <g key={position}>
               <text x={4} y={y + 20} className="turn-name">
-                digit {position}
+                {word} {position}
               </text>
               <rect x={LEFT} y={y + 4} width={WIDTH - LEFT - RIGHT} height={LANE - 8} className="turn-lane" />
               {spans.map((span) => (
@@ -121,10 +123,12 @@ export function TurnPicture({ figures, onChange }: Props) {
                   height={LANE - 8}
                   className={`turn-lit${isPicked ? " is-picked" : ""}`}
                   style={{ fill: colour }}
-                  onClick={() => pickPip(pipId(id.unit, id.digit, picked?.segment ?? "a"))}
+                  onClick={() =>
+                    pickPip(pipId(id.unit, id.digit, picked?.segment ?? (word === "row" ? "c1" : "a")))
+                  }
                 >
                   <title>
-                    digit {position}: {formatNanoseconds(span.to - span.from)}
+                    {word} {position}: {formatNanoseconds(span.to - span.from)}
                   </title>
                 </rect>
               ))}
@@ -137,7 +141,7 @@ export function TurnPicture({ figures, onChange }: Props) {
                 className="turn-handle"
                 role="slider"
                 tabIndex={0}
-                aria-label={`On-time of digit ${position}`}
+                aria-label={`On-time of ${word} ${position}`}
                 aria-valuenow={onOf(slot)}
                 aria-valuetext={`${onOf(slot)} microseconds`}
                 aria-valuemin={LIMITS.onTime[0]}
@@ -160,7 +164,7 @@ export function TurnPicture({ figures, onChange }: Props) {
               className="turn-handle"
               role="slider"
               tabIndex={0}
-              aria-label="Blank time between digits"
+              aria-label={`Blank time between ${word}s`}
               aria-valuenow={scan.blank}
               aria-valuetext={`${scan.blank} microseconds`}
               aria-valuemin={LIMITS.blankTime[0]}
@@ -187,7 +191,7 @@ export function TurnPicture({ figures, onChange }: Props) {
           <text x={WIDTH / 2} y={TOP + 18} textAnchor="middle" className="turn-says">
             {drag.what === "blank"
               ? `blank ${changed("blank", drag.by).blank} µs`
-              : `digit ${drag.what + 1} on for ${changed(drag.what, drag.by).on![drag.what]} µs`}
+              : `${word} ${drag.what + 1} on for ${changed(drag.what, drag.by).on![drag.what]} µs`}
           </text>
         )}
       </svg>

@@ -1,0 +1,297 @@
+import { useEffect, useMemo, useRef, type MouseEvent } from "react";
+import { placesOfModules, type DotGrid, type RigModel } from "@/core/address";
+import { turnedSize, type Bitmap } from "@/core/dots";
+import type { LedColour } from "@/core/parts";
+import { dotModules } from "@/core/rig";
+import { LED_CSS } from "./digit-face";
+
+/** Edges of modules on the face, in dots: where one can see that another begins. */
+export interface ModuleEdge {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** How the modules of a rig stand, as edges on its face. */
+export function moduleEdges(model: RigModel): ModuleEdge[] {
+  const sizes = new Map(dotModules(model.rig.units).map((module) => [module.unit, module]));
+  return placesOfModules(model).map((place) => {
+    const { columns, rows } = sizes.get(place.unit)!;
+    return { x: place.x, y: place.y, ...turnedSize(columns, rows, place) };
+  });
+}
+
+interface FieldProps {
+  readonly width: number;
+  readonly height: number;
+  readonly colour: LedColour;
+  readonly modules?: readonly ModuleEdge[];
+  /** Brightness of a dot, 0 to 1; undefined where nobody can tell; null where there is none. */
+  readonly levelOf: (dot: number) => number | undefined | null;
+  /** Changes when the picture does. */
+  readonly drawn: unknown;
+  readonly pickedDot?: number;
+  readonly onDot?: (dot: number, event: MouseEvent) => void;
+  readonly onDrag?: (dot: number, event: MouseEvent) => void;
+  /** Most height; the width may keep it below. */
+  readonly maxHeight: number | string;
+  readonly label: string;
+}
+
+/** Picture elements a dot takes at its largest, before the screen's own resolution. */
+const LARGEST = 26;
+
+/** Draws dots behind their lens: once the dark ones, then the lit ones from a picture of one. */
+function DotField({
+  width,
+  height,
+  colour,
+  modules = [],
+  levelOf,
+  drawn,
+  pickedDot,
+  onDot,
+  onDrag,
+  maxHeight,
+  label,
+}: FieldProps) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const pitch = Math.max(4, Math.min(LARGEST, Math.floor(2048 / Math.max(width, 1))));
+  const sprites = useMemo(
+    () => (typeof document === "undefined" ? undefined : drawSprites(colour, pitch)),
+    [colour, pitch],
+  );
+  const edges = JSON.stringify(modules);
+  const ground = useMemo(
+    () =>
+      sprites &&
+      drawGround(
+        width,
+        height,
+        pitch,
+        sprites,
+        JSON.parse(edges) as ModuleEdge[],
+        (dot) => levelOf(dot) !== null,
+      ),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- which dots there are does not change with their light
+    [width, height, pitch, sprites, edges],
+  );
+  useEffect(() => {
+    const context = canvas.current?.getContext("2d");
+    if (!context || !sprites || !ground) return;
+    context.globalAlpha = 1;
+    context.drawImage(ground, 0, 0);
+    for (let dot = 0; dot < width * height; dot += 1) {
+      const level = levelOf(dot);
+      if (level === 0 || level === null) continue;
+      const [x, y] = [(dot % width) * pitch, Math.floor(dot / width) * pitch];
+      context.globalAlpha = level ?? 1;
+      context.drawImage(
+        level === undefined ? sprites.unknown : sprites.lit,
+        x - sprites.margin,
+        y - sprites.margin,
+      );
+    }
+    context.globalAlpha = 1;
+    if (pickedDot !== undefined && pickedDot >= 0) {
+      const [x, y] = [((pickedDot % width) + 0.5) * pitch, (Math.floor(pickedDot / width) + 0.5) * pitch];
+      context.strokeStyle = "#ff4fb4";
+      context.lineWidth = Math.max(2, pitch * 0.14);
+      context.beginPath();
+      context.arc(x, y, pitch * 0.46, 0, 2 * Math.PI);
+      context.stroke();
+    }
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `drawn` stands for what `levelOf` says
+  }, [drawn, sprites, ground, width, height, pitch, pickedDot]);
+  const dotAt = (event: MouseEvent): number => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const x = Math.floor(((event.clientX - box.left) / box.width) * width);
+    const y = Math.floor(((event.clientY - box.top) / box.height) * height);
+    return x < 0 || y < 0 || x >= width || y >= height ? -1 : y * width + x;
+  };
+  return (
+    <canvas
+      ref={canvas}
+      className="dot-field"
+      width={width * pitch}
+      height={height * pitch}
+      role="img"
+      aria-label={label}
+      style={{
+        aspectRatio: `${width} / ${height}`,
+        width: `min(100%, calc(${typeof maxHeight === "number" ? `${maxHeight}px` : maxHeight} * ${width / height}))`,
+        cursor: onDot ? "pointer" : undefined,
+      }}
+      onMouseDown={onDot && ((event) => dotAt(event) >= 0 && onDot(dotAt(event), event))}
+      onMouseMove={
+        onDrag && ((event) => event.buttons > 0 && dotAt(event) >= 0 && onDrag(dotAt(event), event))
+      }
+    />
+  );
+}
+
+interface Sprites {
+  readonly dark: HTMLCanvasElement;
+  readonly lit: HTMLCanvasElement;
+  readonly unknown: HTMLCanvasElement;
+  /** The light of a dot reaches so far beyond its place. */
+  readonly margin: number;
+}
+
+function drawSprites(colour: LedColour, pitch: number): Sprites {
+  const margin = Math.round(pitch * 0.4);
+  const size = pitch + 2 * margin;
+  const make = (draw: (context: CanvasRenderingContext2D, centre: number) => void, side: number) => {
+    const made = document.createElement("canvas");
+    made.width = made.height = side;
+    const context = made.getContext("2d");
+    if (context) draw(context, side / 2);
+    return made;
+  };
+  const disc = (
+    context: CanvasRenderingContext2D,
+    centre: number,
+    radius: number,
+    fill: string | CanvasGradient,
+  ) => {
+    context.fillStyle = fill;
+    context.beginPath();
+    context.arc(centre, centre, radius, 0, 2 * Math.PI);
+    context.fill();
+  };
+  const css = LED_CSS[colour];
+  return {
+    margin,
+    dark: make(
+      (context, centre) => disc(context, centre, pitch * 0.36, `color-mix(in srgb, ${css} 10%, #241b16)`),
+      pitch,
+    ),
+    lit: make((context, centre) => {
+      const halo = context.createRadialGradient(centre, centre, pitch * 0.3, centre, centre, size / 2);
+      halo.addColorStop(0, `${css}77`);
+      halo.addColorStop(1, `${css}00`);
+      disc(context, centre, size / 2, halo);
+      disc(context, centre, pitch * 0.38, css);
+    }, size),
+    unknown: make((context, centre) => {
+      disc(context, centre, pitch * 0.38, "#3a2f29");
+      context.strokeStyle = "#a3968a";
+      context.lineWidth = Math.max(1, pitch * 0.14);
+      context.beginPath();
+      context.moveTo(centre - pitch * 0.24, centre + pitch * 0.24);
+      context.lineTo(centre + pitch * 0.24, centre - pitch * 0.24);
+      context.stroke();
+    }, size),
+  };
+}
+
+function drawGround(
+  width: number,
+  height: number,
+  pitch: number,
+  sprites: Sprites,
+  modules: readonly ModuleEdge[],
+  isThere: (dot: number) => boolean,
+): HTMLCanvasElement {
+  const made = document.createElement("canvas");
+  made.width = width * pitch;
+  made.height = height * pitch;
+  const context = made.getContext("2d");
+  if (!context) return made;
+  context.fillStyle = "#191310";
+  context.fillRect(0, 0, made.width, made.height);
+  for (let dot = 0; dot < width * height; dot += 1)
+    if (isThere(dot)) context.drawImage(sprites.dark, (dot % width) * pitch, Math.floor(dot / width) * pitch);
+  if (modules.length > 1) {
+    context.strokeStyle = "#3b2f28";
+    context.lineWidth = 1;
+    for (const edge of modules)
+      context.strokeRect(
+        edge.x * pitch + 0.5,
+        edge.y * pitch + 0.5,
+        edge.width * pitch - 1,
+        edge.height * pitch - 1,
+      );
+  }
+  return made;
+}
+
+interface Props {
+  readonly grid: DotGrid;
+  readonly modules?: readonly ModuleEdge[];
+  readonly colour: LedColour;
+  /** Brightness of an LED by its place among the model's addresses; undefined where nobody can tell. */
+  readonly levelAt: (index: number) => number | undefined;
+  readonly drawn: unknown;
+  /** Place of the picked LED among the model's addresses. */
+  readonly picked?: number;
+  readonly onPick?: (index: number) => void;
+  readonly height: number | string;
+  readonly label: string;
+}
+
+/** A display of dots, as an eye takes it in. */
+export function DotFace({
+  grid,
+  modules,
+  colour,
+  levelAt,
+  drawn,
+  picked = -1,
+  onPick,
+  height,
+  label,
+}: Props) {
+  return (
+    <DotField
+      width={grid.width}
+      height={grid.height}
+      colour={colour}
+      modules={modules}
+      levelOf={(dot) => (grid.at[dot]! < 0 ? null : levelAt(grid.at[dot]!))}
+      drawn={drawn}
+      pickedDot={picked < 0 ? undefined : grid.dotOf[picked]}
+      onDot={onPick && ((dot) => grid.at[dot]! >= 0 && onPick(grid.at[dot]!))}
+      maxHeight={height}
+      label={label}
+    />
+  );
+}
+
+/** A picture of dots by itself: a frame, a glyph, what should be seen. */
+export function PictureFace({
+  bitmap,
+  colour,
+  modules,
+  pickedDot,
+  onDot,
+  onDrag,
+  height,
+  label,
+}: {
+  readonly bitmap: Bitmap;
+  readonly colour: LedColour;
+  readonly modules?: readonly ModuleEdge[];
+  readonly pickedDot?: number;
+  readonly onDot?: (dot: number, event: MouseEvent) => void;
+  readonly onDrag?: (dot: number, event: MouseEvent) => void;
+  readonly height: number | string;
+  readonly label: string;
+}) {
+  return (
+    <DotField
+      width={bitmap.width}
+      height={bitmap.height}
+      colour={colour}
+      modules={modules}
+      levelOf={(dot) => bitmap.dots[dot]!}
+      drawn={bitmap}
+      pickedDot={pickedDot}
+      onDot={onDot}
+      onDrag={onDrag}
+      maxHeight={height}
+      label={label}
+    />
+  );
+}
