@@ -240,9 +240,9 @@ describe("scenes", () => {
   test("left: one column comes in, all of it goes by, the last column leaves", () => {
     const frames = run(scene("left"));
     expect(frames.count).toBe(ribbonWidth + 16);
-    expect(sameBitmap(windowOf(frames.bitmap(0), 15, 0, 1, 8), windowOf(frames.ribbon!, 0, 0, 1, 8))).toBe(
-      true,
-    );
+    expect(
+      sameBitmap(windowOf(frames.bitmap(0), 15, 0, 1, 8), windowOf(frames.laid!.ribbon, 0, 0, 1, 8)),
+    ).toBe(true);
     expect(frames.bitmap(frames.count - 1).dots.some((dot) => dot === 1)).toBe(false);
     for (let at = 1; at < frames.count; at += 1)
       expect(

@@ -50,11 +50,13 @@ export {
   USUAL_TEXT_SCENE,
   sceneFrames,
   sceneTime,
+  viewed,
   type Motion,
   type PictureScene,
   type Scene,
   type SceneFrames,
   type TextScene,
+  type View,
 } from "./scenes";
 export { joinedRows, packRuns, unpackRuns } from "./packing";
 export { readText } from "./read";

@@ -16,6 +16,7 @@ interface Profile extends Pick<
   | "cost"
   | "timers"
   | "allPinsMaximum"
+  | "memory"
 > {
   readonly flavour?: ControllerPart["flavour"];
   readonly lines: readonly string[];
@@ -108,6 +109,7 @@ const REGULATOR = "supply leg: what a customary 3.3 V regulator leaves beside th
 /** An 8-bit 5 V board with 20 usable lines at 16 MHz. */
 export const ATMEGA328P_BOARD = board({
   id: "ATmega328P-board",
+  memory: { flash: 32_256, ram: 2_048 },
   title: "ATmega328P board, 16 MHz, 5 V",
   source: `ATmega328P data sheet: electrical characteristics and I/O port characteristics (about 25 Ω at 5 V, 20 mA); ${USB_SUPPLY}; ${TIMES}`,
   clock: 16e6,
@@ -126,6 +128,7 @@ export const ATMEGA328P_BOARD = board({
 /** Its larger sister with 70 lines. */
 export const ATMEGA2560_BOARD = board({
   id: "ATmega2560-board",
+  memory: { flash: 253_952, ram: 8_192 },
   title: "ATmega2560 board, 16 MHz, 5 V",
   source: `ATmega2560 data sheet: electrical characteristics; ${USB_SUPPLY}; ${TIMES}`,
   clock: 16e6,
@@ -143,6 +146,7 @@ export const ATMEGA2560_BOARD = board({
 
 export const ESP8266_MODULE = board({
   id: "ESP8266-module",
+  memory: { flash: 1_044_464, ram: 81_920 },
   title: "ESP8266 module, 80 MHz, 3.3 V",
   source: `ESP8266 data sheet: GPIO characteristics and strapping; ${REGULATOR}; ${ESTIMATED}`,
   clock: 80e6,
@@ -165,6 +169,7 @@ export const ESP8266_MODULE = board({
 
 export const ESP32_MODULE = board({
   id: "ESP32-module",
+  memory: { flash: 1_310_720, ram: 327_680 },
   title: "ESP32 module, 240 MHz, 3.3 V",
   source: `ESP32 data sheet: GPIO characteristics and strapping; ${REGULATOR}; ${ESTIMATED}`,
   clock: 240e6,
@@ -187,6 +192,7 @@ export const ESP32_MODULE = board({
 
 export const RP2040_BOARD = board({
   id: "RP2040-board",
+  memory: { flash: 2_097_152, ram: 270_336 },
   title: "RP2040 board, 125 MHz, 3.3 V",
   source: `RP2040 data sheet: pad characteristics, 12 mA a pin and 50 mA together; ${REGULATOR}; ${ESTIMATED}`,
   clock: 125e6,
@@ -205,6 +211,7 @@ export const RP2040_BOARD = board({
 /** An 8-bit chip with 12 lines, one of them its reset. */
 export const ATTINY84 = board({
   id: "ATtiny84",
+  memory: { flash: 8_192, ram: 512 },
   title: "ATtiny84, 8 MHz, 5 V",
   source: `ATtiny84 data sheet: electrical characteristics (20 mA kept, 40 mA at most, 200 mA through VCC or GND); lines numbered as the sketch flavour does, counting up from PB0; supply leg: 500 mA of a customary supply; call times are those of the 16 MHz parts at half the clock`,
   clock: 8e6,
@@ -226,6 +233,7 @@ export const ATTINY84 = board({
 /** A 14-leg chip with one input-only line. */
 export const PIC16F1455 = board({
   id: "PIC16F1455",
+  memory: { flash: 14_336, ram: 1_024 },
   title: "PIC16F1455, 16 MHz, 5 V",
   source: `PIC16F1455 data sheet: electrical specifications (25 mA a pin, 170 mA through the supply legs); timer 2 counts instruction clocks, a quarter of the oscillator; ${ESTIMATED}`,
   clock: 16e6,
@@ -258,6 +266,7 @@ export const PIC16F1455 = board({
 /** Programmable logic: every line acts on the clock. */
 export const FPGA_BOARD = board({
   id: "FPGA-board",
+  memory: { flash: 0, ram: 0 },
   title: "FPGA board, 100 MHz, 3.3 V",
   source:
     "customary programmable-logic board: 3.3 V lines of 12 to 24 mA (12 mA kept, about 30 Ω), four or eight digits with active-low segments and digit enables; supply leg: what a customary regulator leaves",

@@ -83,6 +83,8 @@ export interface ControllerPart extends PartBase {
     /** Entering and leaving an interrupt routine. */
     readonly interrupt: Nanoseconds;
   };
+  /** Bytes there are for a program and its constants, and for what changes; 0 where there is no processor. */
+  readonly memory: { readonly flash: number; readonly ram: number };
   /** Which program the board runs: the sketch flavour, plain C, or logic that acts on every clock. */
   readonly flavour: "sketch" | "plain-c" | "logic";
   readonly timers: readonly TimerUnit[];

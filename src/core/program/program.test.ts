@@ -4,6 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { demoRig } from "@/demo";
 import { modelOf } from "../address";
+import { MOTIONS, USUAL_TEXT_SCENE, type Scene } from "../dots";
 import type { Polarity } from "../parts";
 import {
   DEFAULT_PLAN,
@@ -65,6 +66,51 @@ const chained = relay(demoRig("oar-rack"), {
   lines: {},
 });
 
+/** A sign at the speed of a test. */
+const faster = (rig: Rig): Rig => ({
+  ...rig,
+  sign: {
+    ...rig.sign!,
+    scenes: rig.sign!.scenes.map((scene): Scene =>
+      scene.kind === "text"
+        ? { ...scene, step: 20, pause: 40 }
+        : { ...scene, frames: scene.frames.slice(0, 3).map((frame) => ({ ...frame, time: 30 })) },
+    ),
+  },
+});
+const everyMotion: Rig = (() => {
+  const rig = faster(demoRig("tide-notice"));
+  const laid = relay(rig, { ...rig.plan, digits: 8 });
+  const words = MOTIONS.map((motion): Scene => ({
+    ...USUAL_TEXT_SCENE,
+    text: motion === "lines" ? "A\nb" : "i",
+    motion,
+    step: 20,
+    pause: 40,
+    inverted: motion === "blink",
+    seamless: motion === "left",
+    font: "narrow",
+  }));
+  return {
+    ...laid,
+    sign: {
+      ...laid.sign!,
+      modules: [{ unit: "DS1", x: 0, y: 0, turn: 90, mirrored: true }],
+      scenes: [
+        {
+          kind: "pictures",
+          name: "two",
+          width: 3,
+          height: 9,
+          repeat: 2,
+          frames: [{ dots: "e0".repeat(9), time: 20 }],
+        },
+        ...words,
+      ],
+    },
+  };
+})();
+
 /** What the calls of the sketch do, as lines: enough of them to run a sketch on this machine and see every call. */
 const SHIM = `
 #include <cstdint>
@@ -73,9 +119,9 @@ const SHIM = `
 enum { LOW, HIGH, INPUT = 0, OUTPUT = 1, LSBFIRST = 0, MSBFIRST = 1, A0 = 14, A1, A2, A3, A4, A5 };
 static long calls = 0;
 static unsigned long waits = 0;
-static void wait(unsigned long us) { if (++calls > 4000) exit(0); waits += us; }
+static void wait(unsigned long us) { if (++calls > MOST) exit(0); waits += us; }
 static void count() {
-  if (++calls > 4000) exit(0);
+  if (++calls > MOST) exit(0);
   if (waits > 0) printf("wait %lu\\n", waits);
   waits = 0;
 }
@@ -94,16 +140,19 @@ void shiftOut(uint8_t data, uint8_t clock, uint8_t order, uint8_t value) {
 }
 void delayMicroseconds(unsigned int us) { wait(us); }
 void delay(unsigned long ms) { wait(ms * 1000); }
+#define PROGMEM
+#define pgm_read_byte(place) (*(const uint8_t *)(place))
+#define pgm_read_word(place) (*(const uint16_t *)(place))
 #include "sketch.inc"
 int main() { setup(); for (int i = 0; i < 3; i++) loop(); }
 `;
 
 /** Compiles a sketch, warnings as errors, and runs it: every call it makes, in order. */
-function compiledCalls(rig: Rig): string[] {
+function compiledCalls(rig: Rig, most: number): string[] {
   const folder = mkdtempSync(join(tmpdir(), "bold-pip-sketch-"));
   writeFileSync(join(folder, "sketch.inc"), sketchOf(rig));
   const pulled = modelOf(rig).encoding.buses?.some(({ select }) => select === undefined) ?? false;
-  writeFileSync(join(folder, "main.cpp"), `#define PULLED ${Number(pulled)}\n${SHIM}`);
+  writeFileSync(join(folder, "main.cpp"), `#define PULLED ${Number(pulled)}\n#define MOST ${most}\n${SHIM}`);
   const built = spawnSync("g++", ["-std=c++14", "-Wall", "-Wextra", "-Werror", "-o", "run", "main.cpp"], {
     cwd: folder,
   });
@@ -137,7 +186,7 @@ function simulatedCalls(rig: Rig, most: number): string[] {
 }
 
 describe("the sketch, compiled and run, makes the calls the simulator makes", () => {
-  test.each<[string, Rig]>([
+  test.each<[string, Rig, number?]>([
     ["Slip gate", slipGate],
     ["Ladder step, least significant bit first", ladderStep],
     ["two wires swapped", swapped.ok ? swapped.rig : slipGate],
@@ -173,11 +222,18 @@ describe("the sketch, compiled and run, makes the calls the simulator makes", ()
     ["Oar rack, I²C", demoRig("oar-rack")],
     ["twelve digits on two MAX7219", chained],
     ["a fast board with pauses", onBoard("crew-tally", "ESP32-module")],
+    [
+      "Wind arrow, row by row",
+      faster({ ...demoRig("wind-arrow"), scan: { school: "loop", on: [1000], blank: 20 } }),
+    ],
+    ["Tide notice, a chain of four", faster(demoRig("tide-notice"))],
+    ["turned modules, every motion, pictures", everyMotion, 60_000],
+    ["dots on I²C", relay(everyMotion, { ...everyMotion.plan, scheme: "ht16k33", digits: 16, lines: {} })],
     ["one digit straight from lines", relay(slipGate, { ...slipGate.plan, scheme: "direct" })],
-  ])("%s", (_, rig) => {
+  ])("%s", (_, rig, most = 4000) => {
     // The pauses within a transfer are part of its edges' times.
     const within = modelOf(rig).encoding.buses ? ["wait 1", "wait 2"] : [];
-    const compiled = compiledCalls(rig)
+    const compiled = compiledCalls(rig, most)
       .filter((call) => !within.includes(call))
       .map((call) => (within.length > 0 ? call.replace(/^(wait \d+00)[12]$/, "$10") : call));
     expect(compiled.length).toBeGreaterThan(50);

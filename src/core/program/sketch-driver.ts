@@ -30,9 +30,8 @@ function row(model: RigModel, program: Program, { write, why }: ChipWrite): Sket
   return { text: `${INDENT}${bytes.length}, ${hex(bytes)},  // ${plain(words)}` };
 }
 
-/** What is sent once, and what is sent for each face. */
-export function driverTables(model: RigModel, program: Program): SketchLine[] {
-  const size = storedWrites(program.dark.states[0]!).length;
+/** What is sent once. */
+export function setUpTable(model: RigModel, program: Program): SketchLine[] {
   return [
     comment("Each transfer is its length and its bytes; a 0 ends them."),
     { text: "const uint8_t SET_UP[] = {" },
@@ -40,6 +39,13 @@ export function driverTables(model: RigModel, program: Program): SketchLine[] {
       .filter(({ bus }) => bus === 0)
       .map((write) => row(model, program, write)),
     { text: `${INDENT}0};` },
+  ];
+}
+
+/** What is sent for each face. */
+export function faceTables(program: Program): SketchLine[] {
+  const size = storedWrites(program.dark.states[0]!).length;
+  return [
     { text: `const uint8_t PATTERNS[][${size}] = {` },
     ...program.frames.map(({ text, states }): SketchLine => ({
       text: `${INDENT}{${hex(storedWrites(states[0]!))}},  // "${plain(text)}"`,

@@ -1,8 +1,8 @@
-import { positionOf, turnTitle, turnWord, type RigModel } from "../address";
+import { gridOf, positionOf, turnTitle, turnWord, type RigModel } from "../address";
 import { columnOf, formatByte, isDot, type Cell } from "../glyph";
 import { legById, legName, type NamingSchool } from "../parts";
 import { splitLegRef, splitPipId, unitValue, type LegRef, type UnitRef } from "../rig";
-import { comment, plain, type SketchLine } from "./sketch-text";
+import { FLASH_WORDS, comment, plain, type SketchLine } from "./sketch-text";
 import type { Program, SlotState } from "./types";
 
 const INDENT = "  ";
@@ -121,6 +121,7 @@ function senseOf(model: RigModel): string {
 export function tables(model: RigModel, program: Program): SketchLine[] {
   const { encoding } = model;
   const multiplexed = program.on.length > 1;
+  const dots = gridOf(model) !== undefined;
   const size = storedBytes(program.dark.states[0]!).length;
   const single = size === 1 && !multiplexed;
   const names = bitNames(model);
@@ -193,15 +194,27 @@ export function tables(model: RigModel, program: Program): SketchLine[] {
     { text: `${INDENT}},` },
   ];
   return [
+    ...(dots ? FLASH_WORDS : []),
     ...chainNote,
     ...lineNote,
     ...legend,
     { text: `const uint8_t SLOTS = ${program.on.length};` },
     { text: `const uint16_t FRAME_COUNT = ${program.frames.length};` },
     comment(`One line for the turn of each ${turnWord(model)}; the last face is dark.`),
-    { text: `const uint8_t FRAMES[FRAME_COUNT + 1][SLOTS][${size}] = {` },
+    ...(dots ? frameTimes(program) : []),
+    { text: `const uint8_t FRAMES[FRAME_COUNT + 1][SLOTS][${size}]${dots ? " PROGMEM" : ""} = {` },
     ...program.frames.flatMap(({ text, cells, states }) => frame(`"${plain(text)}"`, cells, states)),
     ...frame("dark", program.dark.cells, program.dark.states),
     { text: "};" },
+  ];
+}
+
+/** How long each face is shown: in ms where a timer keeps the scan going, otherwise in turns of the scan. */
+function frameTimes({ frames, tick }: Program): SketchLine[] {
+  const timed = tick.length > 0;
+  const values = frames.map(({ time = 0, turns = 1 }) => (timed ? Math.round(time) : turns));
+  return [
+    comment(timed ? "How long each face is shown, in ms." : "How many turns of the scan each face is shown."),
+    { text: `const uint16_t ${timed ? "FRAME_MS" : "FRAME_TURNS"}[] PROGMEM = {${values.join(", ")}};` },
   ];
 }

@@ -28,3 +28,12 @@ export const comment = (text = ""): SketchLine => ({ text: `// ${plain(text)}`.t
 /** The program as the text of a file. */
 export const sketchText = (lines: readonly SketchLine[]): string =>
   lines.map(({ text }) => `${text}\n`).join("");
+
+/** Constants that stay in flash on 8-bit boards; elsewhere the words mean nothing. */
+export const FLASH_WORDS: readonly SketchLine[] = [
+  "#ifndef PROGMEM",
+  "#define PROGMEM",
+  "#define pgm_read_byte(place) (*(const uint8_t *)(place))",
+  "#define pgm_read_word(place) (*(const uint16_t *)(place))",
+  "#endif",
+].map((text) => ({ text }));

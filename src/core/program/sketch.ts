@@ -1,8 +1,9 @@
-import { isMultiplexed, turnWord, type RigModel } from "../address";
+import { gridOf, isMultiplexed, turnWord, type RigModel } from "../address";
 import { isChip, type NamingSchool } from "../parts";
 import { controllerById } from "../rig";
 import { turnPeriod } from "./run";
-import { busLineNames, busRoutines, driverTables } from "./sketch-driver";
+import { busLineNames, busRoutines, faceTables, setUpTable } from "./sketch-driver";
+import { signLoop, signRoutines, signTables } from "./sketch-sign";
 import { storedBytes, tables, wiringComments } from "./sketch-tables";
 import { comment, type SketchLine } from "./sketch-text";
 import { tickRoutine, timerKind, timerStart } from "./sketch-timer";
@@ -19,6 +20,10 @@ interface Printing {
   readonly multiplexed: boolean;
   readonly single: boolean;
   readonly longPauses: boolean;
+  /** A display of dots on driver chips: its faces are drawn from columns. */
+  readonly drawn: boolean;
+  /** The tables of faces stay in flash. */
+  readonly inFlash: boolean;
   /** Within the loop over all faces. */
   readonly inFrames?: boolean;
 }
@@ -33,10 +38,18 @@ export function writeSketch(
   school: NamingSchool = "letters",
 ): SketchLine[] {
   const multiplexed = isMultiplexed(model);
+  const dots = gridOf(model) !== undefined;
+  const drawn = dots && program.buses.length > 0;
   const printing: Printing = {
     program,
     multiplexed,
-    single: program.buses.length === 0 && !multiplexed && storedBytes(program.dark.states[0]!).length === 1,
+    drawn,
+    inFlash: dots && !drawn,
+    single:
+      !dots &&
+      program.buses.length === 0 &&
+      !multiplexed &&
+      storedBytes(program.dark.states[0]!).length === 1,
     longPauses: Math.max(...program.on, program.blankTime) > LONGEST_PAUSE,
   };
   return [
@@ -45,10 +58,13 @@ export function writeSketch(
     { text: "" },
     ...constants(printing, model),
     { text: "" },
-    ...(program.buses.length > 0 ? driverTables(model, program) : tables(model, program)),
+    ...(program.buses.length === 0
+      ? tables(model, program)
+      : [...setUpTable(model, program), ...(drawn ? signTables(model, program) : faceTables(program))]),
     { text: "" },
     ...(program.buses.length > 0 ? [...busRoutines(model, program), { text: "" }] : []),
     ...(printing.longPauses ? [...PAUSE, { text: "" }] : []),
+    ...(drawn ? [...signRoutines(), { text: "" }] : []),
     ...sendRoutine(printing),
     { text: "" },
     ...darkenRoutine(printing),
@@ -227,6 +243,23 @@ function routine(
 const lines = (body: readonly Statement[], printing: Printing, depth: number): SketchLine[] =>
   body.flatMap((statement) => print(statement, printing, depth)).map((text) => ({ text }));
 
+/** A byte of the state a routine is given. */
+function stateByte({ multiplexed, inFlash }: Printing, index: string): string {
+  const state = `${multiplexed ? "state" : "pattern"}[${index}]`;
+  return inFlash ? `pgm_read_byte(&${state})` : state;
+}
+
+/** How long a face is shown, in ms: all alike, or each its own time. */
+function timeOf({ time }: Extract<Statement, { do: "wait" }>, { drawn, program }: Printing): string {
+  if (time !== "frame") return "INTERVAL_MS";
+  if (drawn) return "(uint16_t)moveValue(move, 10)";
+  return `pgm_read_word(&FRAME_MS[${program.tick.length > 0 ? "next" : "shown"}])`;
+}
+
+/** How many turns of the scan a face is shown. */
+const refreshesOf = ({ times }: Extract<Statement, { do: "repeat" }>): string =>
+  times === "frame" ? "pgm_read_word(&FRAME_TURNS[shown])" : "REFRESHES";
+
 function print(statement: Statement, printing: Printing, depth: number): string[] {
   const lead = INDENT.repeat(depth);
   const { program, multiplexed, single } = printing;
@@ -261,14 +294,16 @@ function print(statement: Statement, printing: Printing, depth: number): string[
       const shift = (what: string) => `shiftOut(DATA_LINE, CLOCK_LINE, ${order}, ${what});`;
       if (single) return [`${lead}${shift("pattern")}`];
       const count = program.dark.states[0]!.bytes.length;
-      if (count === 1) return [`${lead}${shift(`${state}[0]`)}`];
-      return block(`for (uint8_t at = 0; at < ${count}; at++)`, [`${lead}${INDENT}${shift(`${state}[at]`)}`]);
+      if (count === 1) return [`${lead}${shift(stateByte(printing, "0"))}`];
+      return block(`for (uint8_t at = 0; at < ${count}; at++)`, [
+        `${lead}${INDENT}${shift(stateByte(printing, "at"))}`,
+      ]);
     }
     case "write-lines": {
       const first = program.dark.states[0]!.bytes.length;
       const from = statement.which === "digits" ? "FIRST_DIGIT_LINE" : "0";
       const index = first === 0 ? "at / 8" : `${first} + at / 8`;
-      const byte = single ? "pattern" : `${state}[${index}]`;
+      const byte = single ? "pattern" : stateByte(printing, index);
       return block(`for (uint8_t at = ${from}; at < LINE_COUNT; at++)`, [
         `${lead}${INDENT}digitalWrite(LINES[at], (${byte} >> (at % 8)) & 1 ? HIGH : LOW);`,
       ]);
@@ -287,6 +322,10 @@ function print(statement: Statement, printing: Printing, depth: number): string[
       ];
     }
     case "show": {
+      if (printing.drawn) {
+        const draw = printing.inFrames ? "drawFace(move, step)" : "drawFace(0, 0)";
+        return [`${lead}${statement.state === "blank" ? "clearFace()" : draw};`, `${lead}sendPattern(face);`];
+      }
       if (!multiplexed) {
         const face = printing.inFrames ? "PATTERNS[shown]" : "PATTERNS[0]";
         const what = statement.state === "blank" ? "BLANK" : face;
@@ -299,7 +338,7 @@ function print(statement: Statement, printing: Printing, depth: number): string[
     case "darken":
       return [`${lead}darken(slot);`];
     case "wait":
-      return program.tick.length > 0 ? [`${lead}waitShowing(INTERVAL_MS);`] : [`${lead}delay(INTERVAL_MS);`];
+      return [`${lead}${program.tick.length > 0 ? "waitShowing" : "delay"}(${timeOf(statement, printing)});`];
     case "wait-slot": {
       const call = printing.longPauses ? "pauseMicroseconds" : "delayMicroseconds";
       return [`${lead}${call}(${statement.time === "on" ? "ON_US[slot]" : "BLANK_US"});`];
@@ -308,6 +347,7 @@ function print(statement: Statement, printing: Printing, depth: number): string[
       const body = statement.body.flatMap((inner) =>
         print(inner, { ...printing, inFrames: true }, depth + 1),
       );
+      if (printing.drawn) return signLoop(lead, body);
       if (!multiplexed) return block("for (uint16_t shown = 0; shown < PATTERN_COUNT; shown++)", body);
       return program.tick.length > 0
         ? block("for (uint16_t next = 0; next < FRAME_COUNT; next++)", body)
@@ -317,7 +357,9 @@ function print(statement: Statement, printing: Printing, depth: number): string[
       return block("for (uint8_t slot = 0; slot < SLOTS; slot++)", inside(statement.body));
     case "repeat": {
       const [name, times] =
-        statement.what === "refreshes" ? ["refresh", "REFRESHES"] : ["round", String(statement.times)];
+        statement.what === "refreshes"
+          ? ["refresh", refreshesOf(statement)]
+          : ["round", String(statement.times)];
       return block(`for (unsigned long ${name} = 0; ${name} < ${times}; ${name}++)`, inside(statement.body));
     }
     case "take-frame": {

@@ -1,4 +1,4 @@
-import { bitsOf, busEdges, type BusPace, type BusWrite } from "../bus";
+import { bitsOf, drawEdges, type BusPace, type BusWrite } from "../bus";
 import { memorySize, type ControllerPart, type DriverChipPart } from "../parts";
 import type { Hertz, Nanoseconds } from "../quantity";
 import type { EncodedBus } from "../rig";
@@ -47,7 +47,10 @@ export function updateCost(
         );
   const pace = paceFor(bus, part, board, school);
   const statement = school === "calls" ? board.cost.statement : 0;
-  const time = writes.reduce((sum, write) => sum + busEdges(write, bus, pace).duration + statement, 0);
+  const time = writes.reduce(
+    (sum, write) => sum + drawEdges(write, bus, pace, () => undefined) + statement,
+    0,
+  );
   const bits = writes.reduce((sum, write) => sum + bitsOf(write), 0);
   return { chips, bits, time, most: 1e9 / time };
 }

@@ -1,4 +1,4 @@
-import { blankBitmap, sceneFrames, type Bitmap, type SceneFrames } from "../dots";
+import { blankBitmap, sceneFrames, type Bitmap, type SceneFrames, type View } from "../dots";
 import { fontById, type Rig } from "../rig";
 
 /** One frame of a sign's run. */
@@ -10,6 +10,7 @@ export interface SignFrame {
   /** ms it is shown. */
   readonly time: number;
   readonly bitmap: () => Bitmap;
+  readonly view: () => View;
 }
 
 /** Frames a program can hold: a longer run is cut off, and said to be. */
@@ -37,11 +38,20 @@ export function signRun(rig: Pick<Rig, "sign">, width: number, height: number): 
           cut = true;
           return;
         }
-        frames.push({ scene, at, time: run.time(at), bitmap: () => run.bitmap(at) });
+        frames.push({
+          scene,
+          at,
+          time: run.time(at),
+          bitmap: () => run.bitmap(at),
+          view: () => run.view(at),
+        });
       }
   });
-  if (frames.length === 0)
-    frames.push({ scene: -1, at: 0, time: 1000, bitmap: () => blankBitmap(width, height) });
+  if (frames.length === 0) {
+    const ribbon = blankBitmap(width, height);
+    const view = { ribbon, x: 0, y: 0, shown: width, inverted: false };
+    frames.push({ scene: -1, at: 0, time: 1000, bitmap: () => ribbon, view: () => view });
+  }
   return { scenes, frames, cut };
 }
 

@@ -10,6 +10,7 @@ import {
   legTitle,
   newRig,
   planProblem,
+  showsDots,
   splitLegRef,
   usualOhms,
   usualScan,
@@ -41,6 +42,12 @@ export function planFor(rig: Pick<Rig, "plan">, { scheme, digitSwitch }: Way): P
   return still ? { ...free, digitSwitch: "bare" } : free;
 }
 
+/** A way in the words of its display: what is said of digits goes for rows of dots. */
+const worded = (plan: Plan, one: Way): Way =>
+  showsDots(plan) ? { ...one, title: rowsFor(one.title), costs: rowsFor(one.costs) } : one;
+
+const rowsFor = (text: string): string => text.replace(/digit/g, "row");
+
 const EMPTY: Load = { title: "", current: 0, limit: undefined };
 
 /** Works out one way. */
@@ -48,7 +55,7 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
   const plan = planFor(rig, one);
   const controller = controllerById(plan.controller);
   const problem = planProblem(plan);
-  const base = { way: one, plan, ...linesOf(plan, controller) };
+  const base = { way: worded(plan, one), plan, ...linesOf(plan, controller) };
   if (problem) {
     return {
       ...base,
@@ -72,7 +79,7 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
   const chipPart = driverChipOf(plan.scheme);
   // Chips are compared at their brightest; a step down is one write.
   const scan = { ...usualScan(plan), ...(chipPart ? { level: LIMITS.level[1] } : {}) };
-  const laid = newRig({ id: rig.id, name: rig.name, show: rig.show, scan }, plan, {
+  const laid = newRig({ id: rig.id, name: rig.name, show: rig.show, scan, sign: rig.sign }, plan, {
     ohms,
     led,
   });

@@ -2,11 +2,13 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
-import { SEGMENTS } from "@/core/glyph";
+import { DOTS, SEGMENTS, columnOf } from "@/core/glyph";
 import {
+  columnsOf,
   countLeg,
   digitsOf,
   displayPart,
+  matrixSheet,
   sheetOf,
   sheetProblem,
   type DisplaySheet,
@@ -21,19 +23,27 @@ interface Props {
   readonly onTake: (sheet: DisplaySheet) => void;
 }
 
-const USES: ReadonlyArray<readonly [LegUse, string]> = [
-  ...SEGMENTS.map((segment) => [segment, segment === "dp" ? "points" : `segment ${segment}`] as const),
+type Use = readonly [LegUse, string];
+const NOT_USED: Use = ["not-used", "not used"];
+const commons = (title: string): Use[] =>
+  Array.from({ length: LIMITS.ownDigits }, (_, at): Use => [`digit-${at + 1}`, `${title} ${at + 1}`]);
+
+const DIGIT_USES: readonly Use[] = [
+  ...SEGMENTS.map((segment): Use => [segment, segment === "dp" ? "points" : `segment ${segment}`]),
   ["colon", "colon"],
   ["degree", "degree mark"],
-  ...Array.from(
-    { length: LIMITS.digits },
-    (_, at) => [`digit-${at + 1}`, `common of digit ${at + 1}`] as const,
-  ),
-  ["not-used", "not used"],
+  ...commons("common of digit"),
+  NOT_USED,
+];
+const DOT_USES: readonly Use[] = [
+  ...DOTS.map((dot): Use => [dot, `column ${columnOf(dot)}`]),
+  ...commons("row"),
+  NOT_USED,
 ];
 
 const startOf = (plan: Plan): DisplaySheet =>
   plan.own ??
+  (plan.display === "dots" ? matrixSheet(plan.module ?? "8x8", plan.polarity) : undefined) ??
   sheetOf(plan.display === "clock" ? "digit-4-clock" : `digit-${Math.min(plan.digits, 4)}`, plan.polarity)!;
 
 /** A display that came with no paper, entered leg by leg: what each leg is, found with a meter or a resistor and 5 V. */
@@ -53,6 +63,9 @@ export function OwnDisplay({ plan, onClose, onTake }: Props) {
       pointIs: undefined,
       legs: Array.from({ length: count }, (_, at) => sheet.legs[at] ?? "not-used"),
     });
+  const dots = columnsOf(sheet) > 0;
+  const change = (kind: string) =>
+    setSheet(kind === "dots" ? matrixSheet("8x8", sheet.polarity) : sheetOf("digit-4", sheet.polarity)!);
   const half = Math.ceil(sheet.legs.length / 2);
   const bottom = sheet.legs.slice(0, half).map((use, at) => ({ use, at }));
   const top = sheet.legs
@@ -68,7 +81,7 @@ export function OwnDisplay({ plan, onClose, onTake }: Props) {
         value={use}
         onChange={(event) => set(at, event.target.value as LegUse)}
       >
-        {USES.map(([value, title]) => (
+        {(dots ? DOT_USES : DIGIT_USES).map(([value, title]) => (
           <option key={value} value={value}>
             {title}
           </option>
@@ -87,6 +100,19 @@ export function OwnDisplay({ plan, onClose, onTake }: Props) {
       </Modal.Header>
       <Modal.Body>
         <div className="field-row mb-3">
+          <div>
+            <label className="field-label" htmlFor="own-kind">
+              It shows
+            </label>
+            <Form.Select
+              id="own-kind"
+              value={dots ? "dots" : "digits"}
+              onChange={(event) => change(event.target.value)}
+            >
+              <option value="digits">digits of segments</option>
+              <option value="dots">dots in rows and columns</option>
+            </Form.Select>
+          </div>
           <div>
             <label className="field-label" htmlFor="own-count">
               Legs
@@ -112,8 +138,12 @@ export function OwnDisplay({ plan, onClose, onTake }: Props) {
               value={sheet.polarity}
               onChange={(event) => setSheet({ ...sheet, polarity: event.target.value as Polarity })}
             >
-              <option value="common-cathode">common cathode: commons are minus</option>
-              <option value="common-anode">common anode: commons are plus</option>
+              <option value="common-cathode">
+                {dots ? "rows are cathodes: minus" : "common cathode: commons are minus"}
+              </option>
+              <option value="common-anode">
+                {dots ? "rows are anodes: plus" : "common anode: commons are plus"}
+              </option>
             </Form.Select>
           </div>
           {(["colon", "degree"] as const).filter(has).map((mark) => (
@@ -140,14 +170,16 @@ export function OwnDisplay({ plan, onClose, onTake }: Props) {
         <div className="own-package" aria-label="The display from the front">
           <div className="own-row">{top.map(field)}</div>
           <div className="own-body">
-            from the front, points at the bottom right · {digits} digit{digits === 1 ? "" : "s"}
+            {dots
+              ? `from the front · ${columnsOf(sheet)} columns in ${digits} rows`
+              : `from the front, points at the bottom right · ${digits} digit${digits === 1 ? "" : "s"}`}
           </div>
           <div className="own-row">{bottom.map(field)}</div>
         </div>
         <p className="small quiet mt-3 mb-0">
-          To find the legs: 1 kΩ in series with 5 V. Try pairs until one segment lights; then that pair is its
-          segment leg and a common. Keep the common and touch the others one by one: each lights another
-          segment of the same digit.
+          {dots
+            ? "To find the legs: 1 kΩ in series with 5 V. Try pairs until one dot lights; then that pair is its column and its row. Keep the row and touch the others one by one: each lights another dot of that row."
+            : "To find the legs: 1 kΩ in series with 5 V. Try pairs until one segment lights; then that pair is its segment leg and a common. Keep the common and touch the others one by one: each lights another segment of the same digit."}
         </p>
         {problem && (
           <p className="severity-fault small mt-2 mb-0" role="alert">

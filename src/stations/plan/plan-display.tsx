@@ -1,7 +1,7 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { LED_FIGURES, type LedColour } from "@/core/parts";
+import { LED_FIGURES, MATRICES, type LedColour, type MatrixName } from "@/core/parts";
 import {
   DIGIT_COUNTS,
   LIMITS,
@@ -9,7 +9,10 @@ import {
   digitCount,
   driverChipOf,
   ledValues,
+  matrixSize,
+  moduleCount,
   planProblem,
+  showsDots,
   withLines,
   type Plan,
   type SchemeName,
@@ -30,6 +33,7 @@ const MOST_WITHOUT_CHAIN = 8;
 /** The way to drive a plan's digits: its own, as long as that reaches, or one that does. */
 function fittingScheme(plan: Plan): SchemeName {
   const { scheme, display, digits } = plan;
+  if (showsDots(plan)) return schemeForDots(plan);
   const driver = driverChipOf(scheme) !== undefined;
   if (driver && !planProblem(withLines(plan))) return scheme;
   if (digits > MOST_WITHOUT_CHAIN) return "max7219";
@@ -38,11 +42,26 @@ function fittingScheme(plan: Plan): SchemeName {
   return display !== "plain" && ON_REGISTERS.includes(scheme) ? "two-registers" : scheme;
 }
 
+/** Ways for dots, those most take first. */
+const FOR_DOTS: ReadonlyArray<SchemeName> = ["max7219", "two-registers", "ht16k33", "direct"];
+
+function schemeForDots(plan: Plan): SchemeName {
+  const works = (scheme: SchemeName) =>
+    planProblem(withLines({ ...plan, scheme, digitSwitch: switchFor(plan, scheme) })) === undefined;
+  return [plan.scheme, ...FOR_DOTS].find(works) ?? "max7219";
+}
+
+const switchFor = (plan: Plan, scheme: SchemeName): Plan["digitSwitch"] => {
+  if (driverChipOf(scheme)) return "bare";
+  return plan.digitSwitch === "bare" || isOneSided(plan) ? "transistor" : plan.digitSwitch;
+};
+
 /** A plan on another number of digits: a way that only one or only many digits can have gives way to one that fits. */
 export function withDigits(plan: Plan, values: Partial<Plan>): Plan {
   const asked = { ...plan, ...values };
   const changed = { ...asked, digits: digitCount(asked) };
   const scheme = fittingScheme(changed);
+  if (showsDots(changed)) return { ...changed, scheme, digitSwitch: switchFor(changed, scheme) };
   if (scheme === changed.scheme && driverChipOf(scheme)) return changed;
   const one = changed.digits === 1;
   const shared = changed.display !== "plain" && !one;
@@ -55,6 +74,12 @@ export function withDigits(plan: Plan, values: Partial<Plan>): Plan {
 const isOneSided = ({ digitSwitch, polarity }: Plan): boolean =>
   polarity === "common-anode" && (digitSwitch === "darlington" || digitSwitch === "power-register");
 
+const MODULE_COUNTS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 24, 32, 48, 64];
+
+/** Numbers of modules one chooses from, the plan's own among them. */
+const moduleCounts = (plan: Plan): number[] =>
+  [...new Set([...MODULE_COUNTS, moduleCount(plan)])].sort((one, other) => one - other);
+
 /** The display: how many digits, of which kind and polarity, and its LEDs. */
 export function DisplaySheet({ onLay }: Props) {
   const { rig, display } = useModel();
@@ -65,9 +90,20 @@ export function DisplaySheet({ onLay }: Props) {
     editRig((before) =>
       changeUnits(before, (unit) => unit.led !== undefined, { led: { ...led, ...values } }),
     );
-  const kind = plan.display === "plain" ? String(plan.digits) : plan.display;
+  const kind =
+    plan.display === "plain"
+      ? String(plan.digits)
+      : plan.display === "dots"
+        ? `dots ${plan.module ?? "8x8"}`
+        : plan.display;
+  const word = showsDots(plan) ? "row" : "digit";
   const choose = (value: string) => {
     if (value === "own") return setEntering(true);
+    const [, matrix] = value.split(" ") as [string, MatrixName | undefined];
+    if (matrix)
+      return onLay(
+        withDigits(plan, { display: "dots", module: matrix, own: undefined, digits: MATRICES[matrix].rows }),
+      );
     if (value === "clock") return onLay(withDigits(plan, { display: "clock", own: undefined, digits: 4 }));
     onLay(withDigits(plan, { display: "plain", own: undefined, digits: Number(value) }));
   };
@@ -78,18 +114,43 @@ export function DisplaySheet({ onLay }: Props) {
         <span className="row-line">
           <Form.Select
             size="sm"
-            aria-label="Digits"
+            aria-label="Kind of display"
             value={kind}
             onChange={(event) => choose(event.target.value)}
           >
-            {DIGIT_COUNTS.map((count) => (
-              <option key={count} value={count}>
-                {count} digit{count === 1 ? "" : "s"}
-              </option>
-            ))}
-            <option value="clock">4 with colon and degree mark</option>
+            <optgroup label="Digits">
+              {DIGIT_COUNTS.map((count) => (
+                <option key={count} value={count}>
+                  {count} digit{count === 1 ? "" : "s"}
+                </option>
+              ))}
+              <option value="clock">4 with colon and degree mark</option>
+            </optgroup>
+            <optgroup label="Dots">
+              {Object.entries(MATRICES).map(([name, { rows, columns }]) => (
+                <option key={name} value={`dots ${name}`}>
+                  {columns} × {rows} dots
+                </option>
+              ))}
+            </optgroup>
             <option value="own">my own, leg by leg</option>
           </Form.Select>
+          {plan.display === "dots" && (
+            <Form.Select
+              size="sm"
+              aria-label="Modules"
+              value={moduleCount(plan)}
+              onChange={(event) =>
+                onLay(withDigits(plan, { digits: Number(event.target.value) * matrixSize(plan)!.rows }))
+              }
+            >
+              {moduleCounts(plan).map((count) => (
+                <option key={count} value={count}>
+                  {count} module{count === 1 ? "" : "s"}
+                </option>
+              ))}
+            </Form.Select>
+          )}
           {plan.display === "own" && (
             <Button size="sm" variant="plain" onClick={() => setEntering(true)}>
               Legs
@@ -111,12 +172,12 @@ export function DisplaySheet({ onLay }: Props) {
         options={[
           {
             value: "common-cathode",
-            name: "Common cathode",
+            name: word === "row" ? "Rows are cathodes" : "Common cathode",
             cost: "a high output lights; common to ground",
           },
           {
             value: "common-anode",
-            name: "Common anode",
+            name: word === "row" ? "Rows are anodes" : "Common anode",
             cost: "a low output lights; common to the supply",
           },
         ]}
@@ -155,7 +216,7 @@ export function DisplaySheet({ onLay }: Props) {
           width={80}
         />
       </div>
-      {digitCount(plan) > 1 && (
+      {word === "digit" && digitCount(plan) > 1 && (
         <div className="field-row mt-2">
           <div>
             <label className="field-label" htmlFor="count-from">

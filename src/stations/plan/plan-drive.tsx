@@ -1,6 +1,7 @@
 import Form from "react-bootstrap/Form";
-import { digitLines, ledResistors } from "@/core/address";
+import { digitLines, ledResistors, turnWord } from "@/core/address";
 import { withLedResistors } from "@/core/audit";
+import { SEGMENTS, outputName } from "@/core/glyph";
 import { type NamingSchool } from "@/core/parts";
 import {
   LIMITS,
@@ -9,12 +10,13 @@ import {
   driverChipOf,
   lineUses,
   schemeValues,
+  showsDots,
+  splitPipId,
   withController,
   changeUnits,
   type LineUse,
   type Plan,
   type ResistorSchool,
-  type SchemeName,
 } from "@/core/rig";
 import { editRig, editWires, setSchool, useModel, usePreferences } from "@/store";
 import { BoardSelect, Choices, QuantityField } from "@/ui";
@@ -34,6 +36,7 @@ export function ResistorSheet({ onLay }: Props) {
     ({ ref, part, ohms }) => part === "resistor" && !led.has(ref) && ohms === baseOhms,
   );
   const many = model.digits.length > 1;
+  const rows = turnWord(model) === "row";
   return (
     <section className="sheet">
       <h2>Resistors</h2>
@@ -44,13 +47,15 @@ export function ResistorSheet({ onLay }: Props) {
         options={[
           {
             value: "per-segment",
-            name: "One for each segment",
-            cost: "eight parts, all characters alike",
+            name: rows ? "One for each column" : "One for each segment",
+            cost: rows
+              ? "each row equally bright, however many dots are lit"
+              : "eight parts, all characters alike",
           },
           {
             value: "common",
-            name: many ? "One for each digit" : "One in the common leg",
-            cost: `${many ? `${model.digits.length} parts` : "one part"}; an 8 is dimmer than a 1`,
+            name: many ? `One for each ${turnWord(model)}` : "One in the common leg",
+            cost: `${many ? `${model.digits.length} parts` : "one part"}; ${rows ? "a full row is dimmer than one dot" : "an 8 is dimmer than a 1"}`,
           },
         ]}
       />
@@ -94,14 +99,16 @@ const USE_TITLES: Partial<Record<LineUse, string>> = {
   "segment-degree": "Degree mark",
 };
 
-const titleOf = (use: LineUse, scheme: SchemeName): string => {
+const titleOf = (use: LineUse, { scheme, ...plan }: Plan): string => {
   if (use === "latch" && scheme === "max7219") return "Load line";
   if (use === "latch" && scheme === "tm1638") return "Strobe line";
   const known = USE_TITLES[use];
   if (known) return known;
   const [what = "", which = ""] = use.split("-");
-  if (what === "segment") return `Segment ${which}`;
-  if (what === "digit") return `Digit ${which}`;
+  const dots = showsDots(plan);
+  if (what === "segment")
+    return dots ? `Column ${SEGMENTS.findIndex((name) => name === which) + 1}` : `Segment ${which}`;
+  if (what === "digit") return dots ? `Row ${which}` : `Digit ${which}`;
   return `${what === "select" ? "Select" : "Code"} bit ${which}`;
 };
 
@@ -128,7 +135,7 @@ export function BoardSheet({ onLay }: Props) {
         {uses.map((use) => (
           <div key={use}>
             <label className="field-label" htmlFor={`line-${use}`}>
-              {titleOf(use, rig.plan.scheme)}
+              {titleOf(use, rig.plan)}
             </label>
             <Form.Select
               id={`line-${use}`}
@@ -215,7 +222,7 @@ function linesNow(model: ReturnType<typeof useModel>, uses: readonly LineUse[]):
     for (const { pip, needs } of wired.pips) {
       const fits = isDigit
         ? id !== undefined && pip.startsWith(`${id.unit}.${id.digit}.`)
-        : pip.endsWith(`.${which}`);
+        : pip.endsWith(`.${which}`) || outputName(splitPipId(pip).segment) === which;
       if (!fits) continue;
       for (const need of needs)
         if ("line" in need && (shared.has(need.line) === isDigit || model.digits.length === 1))

@@ -3,6 +3,7 @@ import "./plan.css";
 import { useCallback, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
+import { gridOf } from "@/core/address";
 import { movedWires, planProblem, relay, withLines, type Plan } from "@/core/rig";
 import { editWires, say, useModel, useOpenRig } from "@/store";
 import { ChipSheet, StationFrame } from "@/ui";
@@ -10,6 +11,7 @@ import { BoardSheet, PowerSheet, ResistorSheet } from "./plan-drive";
 import { DisplaySheet } from "./plan-display";
 import { PlanFigures } from "./plan-figures";
 import { PlanShow } from "./plan-show";
+import { PlanSign } from "./plan-sign";
 import { Ways } from "./ways";
 
 const relayNow = (plan: Plan): void => {
@@ -31,9 +33,7 @@ export function PlanStation() {
   return (
     <StationFrame title="Plan" lead="What it shows, on what, from which lines, and what that takes.">
       <div className="plan-grid">
-        <div className="plan-column">
-          <PlanShow />
-        </div>
+        <div className="plan-column">{gridOf(model) ? <PlanSign /> : <PlanShow />}</div>
         <div className="plan-column">
           <DisplaySheet onLay={lay} />
           {model.encoding.buses ? <ChipSheet /> : <ResistorSheet onLay={lay} />}

@@ -1,0 +1,93 @@
+import { ORIENTATIONS, bitmapOf, bitmapRows, seenAs, type Bitmap, type Orientation } from "../dots";
+import type { DotModule, ModulePlace } from "../rig";
+import { laidOut, type LayoutChoice } from "../rig";
+
+/**
+ * A picture in a module's own rows and columns that looks different each of the eight ways: an L with a dot. Larger or
+ * smaller modules get the same in their first corner.
+ */
+export function probePicture({ rows, columns }: Pick<DotModule, "rows" | "columns">): Bitmap {
+  const width = columns;
+  const height = rows;
+  const dots = new Uint8Array(width * height);
+  for (let y = 0; y < height; y += 1) dots[y * width] = 1;
+  for (let x = 0; x < Math.ceil(width / 2); x += 1) dots[x] = 1;
+  dots[2 * width + 2] = 1;
+  return { width, height, dots };
+}
+
+/** The eight things the probe can look like, each with how the module then sits. */
+export const probeLooks = (
+  module: Pick<DotModule, "rows" | "columns">,
+): ReadonlyArray<{
+  readonly orientation: Orientation;
+  readonly picture: Bitmap;
+}> =>
+  ORIENTATIONS.map((orientation) => ({ orientation, picture: seenAs(probePicture(module), orientation) }));
+
+/** Whether dots that are seen fit a look; dots not told of may be anything. */
+export function looksLike(
+  picture: Bitmap,
+  seen: ReadonlyArray<{ x: number; y: number; lit: boolean }>,
+): boolean {
+  return seen.every(({ x, y, lit }) => (picture.dots[y * picture.width + x] === 1) === lit);
+}
+
+/** The orientations that fit what was clicked: dots seen lit, by their places on the module as it stands. */
+export const orientationsFrom = (
+  module: Pick<DotModule, "rows" | "columns">,
+  seen: ReadonlyArray<{ x: number; y: number; lit: boolean }>,
+): Orientation[] =>
+  probeLooks(module)
+    .filter(({ picture }) => looksLike(picture, seen))
+    .map(({ orientation }) => orientation);
+
+/** Where the first module of a chain can be found, for a chain of so many with so many side by side. */
+export const STARTS: ReadonlyArray<LayoutChoice["from"]> = [
+  "top-left",
+  "top-right",
+  "bottom-left",
+  "bottom-right",
+];
+
+/** The layouts that are left once it is known where the first module of the chain is, and then where the second. */
+export function layoutsFrom(
+  modules: readonly DotModule[],
+  across: number,
+  orientation: Orientation,
+  firstAt: { readonly x: number; readonly y: number },
+  turnAt?: { readonly x: number; readonly y: number },
+): LayoutChoice[] {
+  const choices = STARTS.flatMap((from) =>
+    [false, true].map((backAndForth): LayoutChoice => ({ across, from, backAndForth, orientation })),
+  );
+  const isAt = (place: ModulePlace | undefined, at: { readonly x: number; readonly y: number }) =>
+    place?.x === at.x && place.y === at.y;
+  const seen = new Set<string>();
+  return choices.filter((choice) => {
+    const places = laidOut(modules, choice);
+    if (!isAt(places[0], firstAt)) return false;
+    // The module behind the end of the first row tells whether every second row runs back.
+    if (turnAt && !isAt(places[Math.min(across, modules.length - 1)], turnAt)) return false;
+    const key = JSON.stringify(places);
+    if (seen.has(key)) return false;
+    seen.add(key);
+    return true;
+  });
+}
+
+/** Reads the module's own picture from a memory as a capture gives it: rows of a chip as bytes. */
+export const pictureOfRows = (rows: readonly number[], columns: number): Bitmap =>
+  bitmapOf(
+    rows.map((row) =>
+      Array.from({ length: columns }, (_, column) => ((row >> (columns - 1 - column)) & 1 ? "#" : ".")).join(
+        "",
+      ),
+    ),
+  );
+
+/** Orientations in which a module's own picture, from a capture, looks as what is seen on the table. */
+export const orientationsOf = (own: Bitmap, seen: Bitmap): Orientation[] => {
+  const look = bitmapRows(seen).join("/");
+  return ORIENTATIONS.filter((orientation) => bitmapRows(seenAs(own, orientation)).join("/") === look);
+};

@@ -1,0 +1,232 @@
+import { gridOf, type DotGrid, type RigModel } from "../address";
+import { bitmapHex, packColumns, type Bitmap, type View } from "../dots";
+import { sceneTitle, signRun, type SignFrame } from "../show";
+import { updateWrites } from "./driver-writes";
+import { storedWrites } from "./sketch-driver";
+import { FLASH_WORDS, comment, plain, type SketchLine } from "./sketch-text";
+import type { Program } from "./types";
+
+const INDENT = "  ";
+
+/** Frames of one ribbon that follow each other by equal steps. */
+interface Move {
+  readonly ribbon: Bitmap;
+  readonly x: number;
+  readonly y: number;
+  readonly dx: number;
+  readonly dy: number;
+  readonly shown: number;
+  readonly wider: number;
+  readonly count: number;
+  readonly ms: number;
+  readonly inverted: boolean;
+  readonly scene: number;
+}
+
+/** Takes a run apart into moves: as few as equal steps allow. */
+function movesOf(frames: readonly SignFrame[]): Move[] {
+  const moves: Move[] = [];
+  let last: (View & { ms: number }) | undefined;
+  let open: { -readonly [Key in keyof Move]: Move[Key] } | undefined;
+  for (const { view, time, scene } of frames) {
+    const now = { ...view(), ms: Math.round(time) };
+    const same =
+      last &&
+      open &&
+      sameRibbon(open.ribbon, now.ribbon) &&
+      open.ms === now.ms &&
+      open.inverted === now.inverted;
+    const step = same && { dx: now.x - last!.x, dy: now.y - last!.y, wider: now.shown - last!.shown };
+    const small = step && Object.values(step).every((value) => Math.abs(value) < 128);
+    if (open && step && small && open.count === 1 && open.scene === scene) {
+      Object.assign(open, step, { count: 2 });
+    } else if (
+      open &&
+      step &&
+      open.scene === scene &&
+      step.dx === open.dx &&
+      step.dy === open.dy &&
+      step.wider === open.wider
+    ) {
+      open.count += 1;
+    } else {
+      open = {
+        ribbon: now.ribbon,
+        x: now.x,
+        y: now.y,
+        dx: 0,
+        dy: 0,
+        shown: now.shown,
+        wider: 0,
+        count: 1,
+        ms: now.ms,
+        inverted: now.inverted,
+        scene,
+      };
+      moves.push(open);
+    }
+    last = now;
+  }
+  return moves;
+}
+
+const sameRibbon = (one: Bitmap, other: Bitmap): boolean =>
+  one === other ||
+  (one.width === other.width && one.height === other.height && bitmapHex(one) === bitmapHex(other));
+
+/** Where in the stored transfers of a face each dot is: the bit, counted from the first byte's lowest; -1 for none. */
+function dotBits(model: RigModel, grid: DotGrid, program: Program): Int32Array {
+  const blank = storedWrites(program.dark.states[0]!);
+  const memory = program.dark.states[0]!.memory ?? {};
+  const placeOf = new Map<string, number>();
+  for (const [unit, cells] of Object.entries(memory))
+    cells.forEach((_, address) => {
+      const lit = { ...memory, [unit]: cells.map((value, at) => (at === address ? 0xff : value)) };
+      const bytes = storedWrites({ slot: 0, bytes: [], levels: [], writes: updateWrites(model, lit) });
+      const place = bytes.findIndex((byte, at) => byte !== blank[at]);
+      if (place >= 0) placeOf.set(`${unit} ${address}`, place);
+    });
+  const needs = new Map(model.encoding.pips.map((entry) => [entry.pip, entry.needs]));
+  return grid.at.map((index) => {
+    const need = index < 0 ? undefined : needs.get(model.addresses[index]!.pip)?.find((one) => "chip" in one);
+    const place = need && "chip" in need ? placeOf.get(`${need.chip} ${need.address}`) : undefined;
+    return place === undefined || !need || !("chip" in need) ? -1 : place * 8 + need.bit;
+  });
+}
+
+/** Values in lines that stay readable. */
+const listed = (values: readonly (number | string)[], perLine: number): SketchLine[] =>
+  Array.from({ length: Math.ceil(values.length / perLine) }, (_, line) => ({
+    text: `${INDENT}${values.slice(line * perLine, (line + 1) * perLine).join(", ")},`,
+  }));
+
+const NO_DOT = 0xffff;
+
+/** Texts and pictures as columns, their motions, and which bit of a transfer each dot is. */
+export function signTables(model: RigModel, program: Program): SketchLine[] {
+  const grid = gridOf(model)!;
+  const moves = movesOf(signRun(model.rig, grid.width, grid.height).frames);
+  const starts = new Map<string, number>();
+  const columns: number[] = [];
+  const startOf = (ribbon: Bitmap): number => {
+    const key = `${ribbon.width} ${ribbon.height} ${bitmapHex(ribbon)}`;
+    const known = starts.get(key);
+    if (known !== undefined) return known;
+    const start = columns.length;
+    columns.push(...packColumns(ribbon));
+    starts.set(key, start);
+    return start;
+  };
+  const rows = moves.map(({ ribbon, x, y, dx, dy, shown, wider, count, ms, inverted, scene }) => ({
+    values: [
+      startOf(ribbon),
+      ribbon.width,
+      ribbon.height,
+      x,
+      y,
+      dx,
+      dy,
+      shown,
+      wider,
+      count,
+      ms,
+      Number(inverted),
+    ],
+    scene,
+  }));
+  const bits = dotBits(model, grid, program);
+  const blank = storedWrites(program.dark.states[0]!);
+  return [
+    ...FLASH_WORDS,
+    { text: "" },
+    { text: `const uint16_t WIDTH = ${grid.width};` },
+    { text: `const uint16_t HEIGHT = ${grid.height};` },
+    comment("Texts and pictures column by column, the top dot in bit 0."),
+    { text: "const uint8_t COLUMNS[] PROGMEM = {" },
+    ...listed(
+      columns.map((byte) => `0x${byte.toString(16).toUpperCase().padStart(2, "0")}`),
+      16,
+    ),
+    { text: "};" },
+    comment(
+      "What is shown, in order: where a text's columns begin, how many there are and how high they are; the column",
+    ),
+    comment(
+      "and row at the display's corner, and their steps; how many columns of the display show it, and their step;",
+    ),
+    comment("how many frames there are, ms each, and whether it is inverted."),
+    { text: `const uint16_t MOVE_COUNT = ${rows.length};` },
+    { text: `const uint8_t MOVE_VALUES = 12;` },
+    { text: "const int16_t MOVES[] PROGMEM = {" },
+    ...rows.map(({ values, scene }, at): SketchLine => {
+      const title = rows[at - 1]?.scene === scene ? "" : `  // ${plain(sceneTitle(model.rig, scene))}`;
+      return { text: `${INDENT}${values.map(signed).join(", ")},${title}`.trimEnd() };
+    }),
+    { text: "};" },
+    comment("The transfers of a dark face: each is its length and its bytes; a 0 ends them."),
+    { text: "const uint8_t BLANK[] PROGMEM = {" },
+    ...listed(blank, 20),
+    { text: "};" },
+    comment(
+      "The bit of those transfers that each dot is, row by row from the top left, as the wires and modules lie.",
+    ),
+    { text: "const uint16_t DOT_BITS[] PROGMEM = {" },
+    ...listed(
+      [...bits].map((bit) => (bit < 0 ? NO_DOT : bit)),
+      grid.width > 32 ? 16 : grid.width,
+    ),
+    { text: "};" },
+  ];
+}
+
+/** A value of a move as two bytes hold it. */
+const signed = (value: number): number => (value > 32_767 ? value - 65_536 : value);
+
+/** Draws the frames that the tables tell of. */
+export function signRoutines(): SketchLine[] {
+  return [
+    "uint8_t face[sizeof(BLANK)];",
+    "",
+    "int16_t moveValue(uint16_t move, uint8_t which) {",
+    `${INDENT}return (int16_t)pgm_read_word(&MOVES[(uint32_t)move * MOVE_VALUES + which]);`,
+    "}",
+    "",
+    "void clearFace() {",
+    `${INDENT}for (uint16_t at = 0; at < sizeof(BLANK); at++) face[at] = pgm_read_byte(&BLANK[at]);`,
+    "}",
+    "",
+    "// Draws one frame of a move: dark transfers, and in them the bit of every dot that is lit.",
+    "void drawFace(uint16_t move, uint16_t step) {",
+    `${INDENT}const uint8_t *columns = COLUMNS + (uint16_t)moveValue(move, 0);`,
+    `${INDENT}int16_t width = moveValue(move, 1);`,
+    `${INDENT}int16_t height = moveValue(move, 2);`,
+    `${INDENT}int16_t left = moveValue(move, 3) + (int16_t)step * moveValue(move, 5);`,
+    `${INDENT}int16_t top = moveValue(move, 4) + (int16_t)step * moveValue(move, 6);`,
+    `${INDENT}int16_t shown = moveValue(move, 7) + (int16_t)step * moveValue(move, 8);`,
+    `${INDENT}uint8_t inverted = (uint8_t)moveValue(move, 11);`,
+    `${INDENT}uint8_t each = (uint8_t)((height + 7) / 8);`,
+    `${INDENT}clearFace();`,
+    `${INDENT}for (uint16_t y = 0; y < HEIGHT; y++) {`,
+    `${INDENT}${INDENT}for (uint16_t x = 0; x < WIDTH; x++) {`,
+    `${INDENT}${INDENT}${INDENT}int16_t column = left + (int16_t)x;`,
+    `${INDENT}${INDENT}${INDENT}int16_t row = top + (int16_t)y;`,
+    `${INDENT}${INDENT}${INDENT}uint8_t lit = inverted;`,
+    `${INDENT}${INDENT}${INDENT}if ((int16_t)x < shown && column >= 0 && column < width && row >= 0 && row < height)`,
+    `${INDENT}${INDENT}${INDENT}${INDENT}lit ^= (pgm_read_byte(columns + column * each + row / 8) >> (row % 8)) & 1;`,
+    `${INDENT}${INDENT}${INDENT}if (!lit) continue;`,
+    `${INDENT}${INDENT}${INDENT}uint16_t bit = pgm_read_word(&DOT_BITS[y * WIDTH + x]);`,
+    `${INDENT}${INDENT}${INDENT}if (bit != 0x${NO_DOT.toString(16).toUpperCase()}) face[bit / 8] |= 1 << (bit % 8);`,
+    `${INDENT}${INDENT}}`,
+    `${INDENT}}`,
+    "}",
+  ].map((text) => ({ text }));
+}
+
+/** The loop over all frames of a sign, around what is done for each. */
+export const signLoop = (lead: string, body: readonly string[]): string[] => [
+  `${lead}for (uint16_t move = 0; move < MOVE_COUNT; move++) {`,
+  `${lead}${INDENT}for (uint16_t step = 0; step < (uint16_t)moveValue(move, 9); step++) {`,
+  ...body.map((line) => INDENT + line),
+  `${lead}${INDENT}}`,
+  `${lead}}`,
+];
