@@ -13,6 +13,7 @@ export {
 export {
   chooseGlyph,
   editRig,
+  editSign,
   editWires,
   holdState,
   openRig,

@@ -1,7 +1,8 @@
 import { temporal } from "zundo";
 import { create } from "zustand";
-import { pipId, showsDots, type Encoding, type LegRef, type PipId, type Rig } from "@/core/rig";
-import { modelOf, type DriveState } from "@/core/address";
+import { pipId, showsDots, type Encoding, type LegRef, type PipId, type Rig, type Sign } from "@/core/rig";
+import { modelOf } from "@/core/address";
+import type { Held } from "@/workers";
 import { showCells } from "@/core/show";
 import { loadRig, saveRig } from "./shelf";
 
@@ -16,7 +17,7 @@ interface OpenRig {
   /** Legs somebody asked to be shown: marked until the next pick. */
   readonly spot: readonly LegRef[];
   /** A state held on the face for looking at, instead of the show. */
-  readonly held: DriveState | undefined;
+  readonly held: Held | undefined;
   readonly saved: SaveState;
   /** What the code was before the last change of wires, so that it can be kept. */
   readonly codeBefore: Encoding | undefined;
@@ -102,10 +103,14 @@ export function editWires(change: (rig: Rig) => Rig): void {
   if (!rig.code.kept) useOpenRig.setState({ codeBefore: encoding });
 }
 
+/** Changes what a display of dots shows, or how its modules stand. */
+export const editSign = (change: (sign: Sign) => Sign): void =>
+  editRig((rig) => (rig.sign ? { ...rig, sign: change(rig.sign) } : rig));
+
 export const pickPip = (pick: PipId): void => useOpenRig.setState({ pick, spot: [] });
 
 /** Holds a state on the face until released or until the rig is edited. */
-export const holdState = (held: DriveState | undefined): void => useOpenRig.setState({ held });
+export const holdState = (held: Held | undefined): void => useOpenRig.setState({ held });
 
 export const chooseGlyph = (glyph: string): void => useOpenRig.setState({ glyph });
 

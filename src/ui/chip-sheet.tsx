@@ -34,7 +34,7 @@ export function ChipSheet() {
     ],
     ["Lit", `${(duty * 100).toFixed(1)} % of the time`],
     [
-      "A segment",
+      turnWord(model) === "row" ? "A dot" : "A segment",
       Math.abs(scan.peak - scan.together) > 0.05 * scan.peak
         ? `${formatMilliamps(scan.together)} to ${formatMilliamps(scan.peak)} at the peak`
         : `${formatMilliamps(scan.peak)} at the peak`,

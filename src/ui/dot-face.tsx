@@ -259,6 +259,9 @@ export function DotFace({
   );
 }
 
+/** A dot of a picture that is only hinted at. */
+const DIM = 2;
+
 /** A picture of dots by itself: a frame, a glyph, what should be seen. */
 export function PictureFace({
   bitmap,
@@ -285,7 +288,7 @@ export function PictureFace({
       height={bitmap.height}
       colour={colour}
       modules={modules}
-      levelOf={(dot) => bitmap.dots[dot]!}
+      levelOf={(dot) => (bitmap.dots[dot] === DIM ? 0.22 : bitmap.dots[dot]!)}
       drawn={bitmap}
       pickedDot={pickedDot}
       onDot={onDot}

@@ -4,12 +4,21 @@ import { say } from "@/store";
 
 /** Hands a text over as a file. */
 export function saveText(text: string, name: string, mime = "text/plain"): void {
-  const url = URL.createObjectURL(new Blob([text], { type: mime }));
+  saveBlob(new Blob([text], { type: mime }), name);
+}
+
+function saveBlob(blob: Blob, name: string): void {
+  const url = URL.createObjectURL(blob);
   const link = document.createElement("a");
   link.href = url;
   link.download = name;
   link.click();
   setTimeout(() => URL.revokeObjectURL(url), 60_000);
+}
+
+/** Hands bytes over as a file. */
+export function saveBytes(bytes: Uint8Array, name: string, mime: string): void {
+  saveBlob(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: mime }), name);
 }
 
 interface ChooseProps {

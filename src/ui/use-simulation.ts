@@ -1,8 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { DriveState } from "@/core/address";
 import type { Rig } from "@/core/rig";
 import type { FaceView } from "@/core/sim";
-import { simulatorWorker } from "@/workers";
+import { simulatorWorker, type Held } from "@/workers";
 
 export interface SimulationView {
   readonly face: FaceView | undefined;
@@ -17,7 +16,7 @@ export interface SimulationView {
 const FRAME_MS = 16;
 
 /** Runs a rig in the worker and follows its face, frame by frame. A changed rig starts again from power-up. */
-export function useSimulation(key: string, rig: Rig | undefined, held?: DriveState): SimulationView {
+export function useSimulation(key: string, rig: Rig | undefined, held?: Held): SimulationView {
   const [face, setFace] = useState<FaceView>();
   const [running, setRunning] = useState(true);
   const [speed, setSpeed] = useState(1);

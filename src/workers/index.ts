@@ -3,6 +3,7 @@ import type { Planner, Report } from "./planner";
 import type { Simulator } from "./simulator";
 
 export type { Comparison } from "./planner";
+export type { Held } from "./simulator";
 
 let remote: Remote<Simulator> | undefined;
 

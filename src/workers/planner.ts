@@ -1,5 +1,14 @@
 import { modelOf } from "@/core/address";
 import { auditRig, type Audit } from "@/core/audit";
+import { readBdf, type ReadFont } from "@/core/dots";
+import { signCost, type SignCost } from "@/core/frames";
+import {
+  exportFrames,
+  readPictures,
+  type FramesAsked,
+  type FramesResult,
+  type ReadPictures,
+} from "@/core/pictures";
 import type { Rig } from "@/core/rig";
 import { untangle, type BoardSize, type Untangled, type Wish } from "@/core/seat";
 import {
@@ -48,6 +57,25 @@ export class Planner {
     const writes = decoded.writes.slice(0, MOST_SHOWN);
     const cut = decoded.count > writes.length;
     return { decoded: { ...decoded, writes, faces: decoded.faces.slice(0, MOST_SHOWN), cut }, differences };
+  }
+
+  /** The frames of a rig's sign as a file. */
+  frames(rig: Rig, asked: FramesAsked, report?: Report): FramesResult {
+    return exportFrames(modelOf(rig), asked, report);
+  }
+
+  signCost(rig: Rig): SignCost | undefined {
+    return signCost(modelOf(rig));
+  }
+
+  /** Reads a picture file, all its frames. */
+  async pictures(file: Blob): Promise<ReadPictures> {
+    return readPictures(new Uint8Array(await file.arrayBuffer()));
+  }
+
+  /** Reads a font file. */
+  async font(file: Blob, id: string): Promise<ReadFont> {
+    return readBdf(await file.text(), id);
   }
 
   window(file: Blob, mapping: Mapping, from: number, to: number): Promise<readonly LineWindow[]> {

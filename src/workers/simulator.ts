@@ -1,11 +1,15 @@
-import { modelOf, type DriveState } from "@/core/address";
-import { buildProgram } from "@/core/program";
+import { modelOf, type DriveState, type RigModel } from "@/core/address";
+import { buildProgram, holdingFrame, type Program } from "@/core/program";
+import type { Bitmap } from "@/core/dots";
 import type { Nanoseconds } from "@/core/quantity";
 import type { Rig } from "@/core/rig";
 import { Simulation, holdingProgram, type FaceView } from "@/core/sim";
 
 /** Simulated time one call may run, so that a fast speed cannot hold the worker. */
 const MOST_AT_ONCE: Nanoseconds = 5e9;
+
+/** What is held on a display instead of the show: a state of what the program controls, or a picture of dots. */
+export type Held = DriveState | Bitmap;
 
 /** Simulations of several rigs, by key. Runs in a worker; also the plain object to test. */
 export class Simulator {
@@ -16,9 +20,9 @@ export class Simulator {
    * @param held a state to hold on the display instead of running the show
    * @returns what is on its face then
    */
-  start(key: string, rig: Rig, held?: DriveState): FaceView {
+  start(key: string, rig: Rig, held?: Held): FaceView {
     const model = modelOf(rig);
-    const simulation = new Simulation(model, held ? holdingProgram(model, held) : buildProgram(model));
+    const simulation = new Simulation(model, programFor(model, held));
     this.running.set(key, simulation);
     return simulation.view();
   }
@@ -42,4 +46,11 @@ export class Simulator {
   stop(key: string): void {
     this.running.delete(key);
   }
+}
+
+function programFor(model: RigModel, held: Held | undefined): Program {
+  if (!held) return buildProgram(model);
+  return "dots" in held
+    ? holdingFrame(model, { cells: [], bitmap: () => held })
+    : holdingProgram(model, held);
 }

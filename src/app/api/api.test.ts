@@ -1,10 +1,14 @@
+import { builtInFont, writeBdf } from "@/core/dots";
+import { readPictures } from "@/core/pictures";
 import { writeRig } from "@/core/rig";
 import { DEMO_RIGS, demoRig } from "@/demo";
 import { POST as check } from "./check/route";
 import { vcdOf } from "@/core/trace";
 import { POST as decode } from "./decode/route";
+import { POST as exportFrames } from "./export/frames/route";
 import { POST as sketch } from "./export/sketch/route";
 import { POST as writes } from "./export/writes/route";
+import { POST as importBdf } from "./import/bdf/route";
 import { POST as simulate } from "./simulate/route";
 
 const post = (body: BodyInit, headers?: HeadersInit) =>
@@ -41,6 +45,64 @@ test.each<[string, () => Request, number, RegExp]>([
     expect(response.status).toBe(status);
     expect(JSON.stringify(await response.json())).toMatch(says);
   }
+});
+
+describe("frames and fonts", () => {
+  const tide = writeRig(demoRig("tide-notice"));
+  const frames = (query: string, body = tide) =>
+    exportFrames(new Request(`http://x/api/export/frames?${query}`, { method: "POST", body }));
+  const GIVEN = ["gif", "png", "pbm", "c", "bin", "json"] as const;
+  test.each(GIVEN)("frames as %s", async (format) => {
+    const response = await frames(`format=${format}`);
+    expect(response.status).toBe(200);
+    expect(response.headers.get("content-disposition")).toContain("tide-notice.");
+    expect((await response.arrayBuffer()).byteLength).toBeGreaterThan(1000);
+  });
+  test("one frame is the same picture in every form", async () => {
+    const bytes = async (query: string) => new Uint8Array(await (await frames(query)).arrayBuffer());
+    const [png, pbm, gif] = await Promise.all(
+      ["png", "pbm", "gif"].map((format) => bytes(`format=${format}&frame=40`)),
+    );
+    const dots = (file: Uint8Array | undefined) => {
+      const read = readPictures(file!);
+      return read.ok ? [...read.pictures[0]!.grey].join() : read.message;
+    };
+    expect(dots(png)).toBe(dots(pbm));
+    expect(dots(gif)).toBe(dots(png));
+    const json = JSON.parse(new TextDecoder().decode(await bytes("format=json"))) as {
+      frames: Array<{ rows: string }>;
+    };
+    expect(json.frames).toHaveLength(159);
+  });
+  test.each([
+    ["format=bmp", 400, /no format/],
+    ["format=gif&scale=99", 422, /from 1 to 16/],
+    ["format=png&frame=159", 422, /no frame 159/],
+    ["format=png&frame=x", 422, /no frame NaN/],
+  ])("%s is refused", async (query, status, says) => {
+    const response = await frames(query);
+    expect(response.status).toBe(status);
+    expect(JSON.stringify(await response.json())).toMatch(says);
+  });
+  test("digits have no frames", async () => expect((await frames("format=gif", good)).status).toBe(422));
+  test("a font that was written here is checked and given back dot for dot", async () => {
+    const response = await importBdf(
+      new Request("http://x", { method: "POST", body: writeBdf(builtInFont("plain")!) }),
+    );
+    const font = (await response.json()) as {
+      characters: number;
+      glyphs: Array<{ code: number; rows: string[] }>;
+    };
+    expect(font.characters).toBe(builtInFont("plain")!.glyphs.size);
+    expect(font.glyphs.find(({ code }) => code === 0x4c)!.rows).toEqual(
+      [..."......"].map(() => "#....").concat("#####"),
+    );
+    const refused = await importBdf(
+      new Request("http://x", { method: "POST", body: "STARTFONT 2.1\nCHARS 3\n" }),
+    );
+    expect(refused.status).toBe(422);
+    expect(JSON.stringify(await refused.json())).toMatch(/FONTBOUNDINGBOX/);
+  });
 });
 
 const endless = () =>

@@ -14,15 +14,15 @@ export const refuse = (status: number, error: string, problems: readonly Problem
   Response.json({ error, problems }, { status });
 
 /** Reads a request's body up to the limit; stops reading as soon as it is over. @returns undefined when it is over */
-export async function bodyText(request: Request): Promise<string | undefined> {
-  if (Number(request.headers.get("content-length") ?? 0) > MOST_BYTES) return undefined;
+export async function bodyText(request: Request, most = MOST_BYTES): Promise<string | undefined> {
+  if (Number(request.headers.get("content-length") ?? 0) > most) return undefined;
   const reader = request.body?.getReader();
   if (!reader) return "";
   const parts: Uint8Array[] = [];
   let size = 0;
   for (let next = await reader.read(); !next.done; next = await reader.read()) {
     size += next.value.byteLength;
-    if (size > MOST_BYTES) {
+    if (size > most) {
       await reader.cancel();
       return undefined;
     }

@@ -1,10 +1,12 @@
 import {
+  gridOf,
   isMultiplexed,
   pipTitle,
   reachFrom,
   sentBits,
   type Address,
   type Condition,
+  type DotGrid,
   type Driver,
   type RigModel,
 } from "../address";
@@ -14,6 +16,7 @@ import type { NamingSchool } from "../parts";
 import { formatMilliamps, formatNanoseconds, formatQuantity } from "../quantity";
 import { legTitle, splitPipId, unitValue, type LegRef, type PipId } from "../rig";
 import { STEADY, chipScans, lightDuty, scanFigures } from "../scan";
+import { signRun } from "../show";
 import { frameRows } from "../sim";
 
 export type HopKind =
@@ -220,6 +223,8 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
 
 /** How much of the show the LED is lit, through the wires as they are. */
 function timeHop(model: RigModel, address: Address): Hop {
+  const grid = gridOf(model);
+  if (grid) return dotTimeHop(model, grid, address);
   const { show } = model.rig;
   const rows = frameRows(model);
   const { unit } = splitPipId(address.pip);
@@ -234,6 +239,30 @@ function timeHop(model: RigModel, address: Address): Hop {
   const detail =
     show.mode === "hold" ? "one place is held" : `${formatQuantity(show.interval / 1000, "s")} each`;
   return { kind: "time", station: "plan", title, detail, legs: [] };
+}
+
+/** Frames of a run that are looked at for how long a dot is lit. */
+const MOST_LOOKED = 1500;
+
+/** How much of a sign's run a dot is lit, as the frames ask for it. */
+function dotTimeHop(model: RigModel, grid: DotGrid, { pip }: Address): Hop {
+  const { frames } = signRun(model.rig, grid.width, grid.height);
+  const dot = grid.dotOf[model.addresses.findIndex((address) => address.pip === pip)]!;
+  const looked = frames.slice(0, MOST_LOOKED);
+  let lit = 0;
+  let whole = 0;
+  for (const { bitmap, time } of looked) {
+    whole += time;
+    if (bitmap().dots[dot]) lit += time;
+  }
+  const share = Math.round((lit / whole) * 100);
+  return {
+    kind: "time",
+    station: "frames",
+    title: lit === 0 ? "dark in this run" : `lit ${share < 1 ? "under 1" : share} % of the run`,
+    detail: `${frames.length} frames, column ${(dot % grid.width) + 1} and row ${Math.floor(dot / grid.width) + 1} of the face`,
+    legs: [],
+  };
 }
 
 /** Its digit's share of each turn, where digits take turns. */

@@ -9,16 +9,27 @@ import Form from "react-bootstrap/Form";
 import { Controller, useForm, useWatch } from "react-hook-form";
 import * as yup from "yup";
 import { MARKS, glyphFit, splitCells } from "@/core/glyph";
-import { CONTROLLERS, LED_FIGURES, type LedColour, type Polarity } from "@/core/parts";
+import { USUAL_TEXT_SCENE, builtInFont, layText } from "@/core/dots";
+import {
+  CONTROLLERS,
+  LED_FIGURES,
+  MATRICES,
+  type LedColour,
+  type MatrixName,
+  type Polarity,
+} from "@/core/parts";
 import {
   DEFAULT_PLAN,
   DIGIT_COUNTS,
   LIMITS,
   USUAL_SHOW,
   ledValues,
+  matrixSize,
+  moduleCount,
   newRig,
   oneByOne,
   planProblem,
+  showsDots,
   usualOhms,
   withLines,
   type Plan,
@@ -40,6 +51,18 @@ const EXAMPLES: Readonly<Record<string, string>> = {
   "4": "12.34\n-0.5",
   "8": "12345678\n-0.5",
   clock: "12:30\n21°",
+  "dots 1": "Hi!",
+  "dots 4": "Hello, dots!",
+  "dots 8": "Hello, dots!",
+  "dots 16x8": "Hello!",
+};
+
+/** Displays of dots one can begin with, by the value of the question. */
+const DOT_DISPLAYS: Readonly<Record<string, { title: string; module: MatrixName; count: number }>> = {
+  "dots 1": { title: "one 8 × 8 module of dots", module: "8x8", count: 1 },
+  "dots 4": { title: "four 8 × 8 modules in a row", module: "8x8", count: 4 },
+  "dots 8": { title: "eight 8 × 8 modules in a row", module: "8x8", count: 8 },
+  "dots 16x8": { title: "one 16 × 8 module of dots", module: "16x8", count: 1 },
 };
 
 const ANSWERS = yup.object({
@@ -63,7 +86,8 @@ const ANSWERS = yup.object({
     .test(
       "shown",
       ({ value }) => `Seven segments cannot show ${unshown(value).join(" ")}`,
-      (value) => unshown(value).length === 0,
+      (value, { parent }) =>
+        (parent as { display?: string }).display?.startsWith("dots") || unshown(value).length === 0,
     ),
 });
 
@@ -80,11 +104,13 @@ const unshown = (text: string): string[] => [
 /** The plan the answers ask for, before lines are given out. */
 function planOf({ display, polarity, resistors, controller, way }: Answers): Plan {
   const clock = display === "clock";
-  const digits = clock ? 4 : Number(display);
+  const dots = DOT_DISPLAYS[display];
+  const digits = clock ? 4 : dots ? dots.count * MATRICES[dots.module].rows : Number(display);
   const chosen = WAYS.find(({ id }) => id === way);
   const base: Plan = {
     ...DEFAULT_PLAN,
-    display: clock ? "clock" : "plain",
+    display: clock ? "clock" : dots ? "dots" : "plain",
+    ...(dots ? { module: dots.module } : {}),
     digits,
     polarity,
     resistors,
@@ -98,7 +124,11 @@ function planOf({ display, polarity, resistors, controller, way }: Answers): Pla
 
 /** Ways that can be laid for a display and board, the ones most take first. */
 function waysThatFit(base: Plan): Way[] {
-  const usual = ["logic-transistor", "two-registers-transistor", "register-static-bare"];
+  const many = base.display === "dots" && base.digits > MATRICES[base.module ?? "8x8"].rows;
+  const usual = [
+    ...(many ? ["max7219-bare"] : []),
+    ...["logic-transistor", "two-registers-transistor", "register-static-bare", "max7219-bare"],
+  ];
   const rank = ({ id }: Way) => (usual.includes(id) ? usual.indexOf(id) : usual.length);
   return WAYS.filter((way) => planProblem(planFor({ plan: base }, way)) === undefined)
     .filter((way, _, all) => {
@@ -114,6 +144,7 @@ function waysThatFit(base: Plan): Way[] {
 function build(answers: Answers, id: string): Rig {
   const { name, colour, list, display } = answers;
   const plan = withLines(planOf(answers));
+  if (DOT_DISPLAYS[display]) return buildSign(answers, id, plan);
   const texts = display === "1" ? oneByOne(list) : list.split("\n").filter((text) => text !== "");
   return newRig(
     {
@@ -124,6 +155,19 @@ function build(answers: Answers, id: string): Rig {
     plan,
     { ohms: usualOhms(plan, ledValues(colour)), led: ledValues(colour) },
   );
+}
+
+/** A rig of dots: its text runs across where it does not fit. */
+function buildSign({ name, colour, list }: Answers, id: string, plan: Plan): Rig {
+  const led = ledValues(colour);
+  const rig = newRig({ id, name: name.trim() || "My rig" }, plan, { ohms: usualOhms(plan, led), led });
+  const wide = moduleCount(plan) * matrixSize(plan)!.columns;
+  const text = list.replace(/\n+$/, "");
+  const fits = layText(text, builtInFont(USUAL_TEXT_SCENE.font)!).ribbon.width <= wide;
+  return {
+    ...rig,
+    sign: { ...rig.sign!, scenes: [{ ...USUAL_TEXT_SCENE, text, motion: fits ? "hold" : "left" }] },
+  };
 }
 
 /** A new rig from a few questions, with the rig they lead to beside them. */
@@ -145,6 +189,7 @@ export function NewRig() {
     },
   });
   const answers = useWatch({ control }) as Answers;
+  const dots = answers.display.startsWith("dots");
   const good = ANSWERS.isValidSync(answers);
   const key = JSON.stringify(answers);
   const rig = useMemo(() => (good ? build(JSON.parse(key) as Answers, "preview") : undefined), [good, key]);
@@ -194,6 +239,11 @@ export function NewRig() {
                     </option>
                   ))}
                   <option value="clock">4 digits, colon and degree mark</option>
+                  {Object.entries(DOT_DISPLAYS).map(([value, { title }]) => (
+                    <option key={value} value={value}>
+                      {title}
+                    </option>
+                  ))}
                 </Form.Select>
                 <div className="tiny quiet">Another leg order? Enter it leg by leg on the Plan station.</div>
               </div>
@@ -204,7 +254,7 @@ export function NewRig() {
                 <Form.Select id="way" {...register("way")}>
                   {waysThatFit(planOf(answers)).map((way, at) => (
                     <option key={way.id} value={at === 0 ? "" : way.id}>
-                      {way.title}
+                      {dots ? way.title.replace(/digit/g, "row") : way.title}
                     </option>
                   ))}
                 </Form.Select>
@@ -279,13 +329,18 @@ export function NewRig() {
                   options={[
                     {
                       value: "per-segment",
-                      name: "One for each segment",
-                      cost: "every character equally bright",
+                      name: dots ? "One for each column" : "One for each segment",
+                      cost: dots ? "every row equally bright" : "every character equally bright",
                     },
                     {
                       value: "common",
-                      name: answers.display === "1" ? "One in the common leg" : "One for each digit",
-                      cost: "fewer resistors, but an 8 is dimmer than a 1",
+                      name:
+                        answers.display === "1"
+                          ? "One in the common leg"
+                          : `One for each ${dots ? "row" : "digit"}`,
+                      cost: dots
+                        ? "a full row is dimmer than a single dot"
+                        : "fewer resistors, but an 8 is dimmer than a 1",
                     },
                   ]}
                 />
@@ -297,7 +352,11 @@ export function NewRig() {
             <div className="new-show">
               <div>
                 <label className="field-label" htmlFor="list">
-                  {answers.display === "1" ? "Characters, one after the other" : "Texts, one a line"}
+                  {answers.display === "1"
+                    ? "Characters, one after the other"
+                    : dots
+                      ? "Text"
+                      : "Texts, one a line"}
                 </label>
                 <Form.Control
                   id="list"
@@ -344,11 +403,13 @@ function Preview({ rig, busy }: { rig: Rig | undefined; busy: boolean }) {
             {rig.units.length} parts, {rig.wires.length} wires, {Object.keys(rig.plan.lines).length}{" "}
             controller lines
           </li>
-          <li>
-            {resistor && formatQuantity(resistor.ohms!, "Ω")}{" "}
-            {rig.plan.resistors === "common" ? "in each common leg" : "for each segment"}:{" "}
-            {formatMilliamps(figures.inEight)} in an 8, {formatMilliamps(figures.inOne)} in a 1
-          </li>
+          {!showsDots(rig.plan) && (
+            <li>
+              {resistor && formatQuantity(resistor.ohms!, "Ω")}{" "}
+              {rig.plan.resistors === "common" ? "in each common leg" : "for each segment"}:{" "}
+              {formatMilliamps(figures.inEight)} in an 8, {formatMilliamps(figures.inOne)} in a 1
+            </li>
+          )}
           <li>
             <FindingsCount findings={checkModel(model!)} />
           </li>

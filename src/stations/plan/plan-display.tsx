@@ -109,9 +109,9 @@ export function DisplaySheet({ onLay }: Props) {
   };
   return (
     <section className="sheet">
-      <div className="spread mb-2">
+      <div className="spread flex-wrap mb-2">
         <h2 className="sheet-title mb-0">Display</h2>
-        <span className="row-line">
+        <span className="row-line flex-wrap">
           <Form.Select
             size="sm"
             aria-label="Kind of display"
@@ -138,6 +138,7 @@ export function DisplaySheet({ onLay }: Props) {
           {plan.display === "dots" && (
             <Form.Select
               size="sm"
+              className="module-count"
               aria-label="Modules"
               value={moduleCount(plan)}
               onChange={(event) =>

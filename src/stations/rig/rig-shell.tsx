@@ -26,7 +26,7 @@ import { IconButton, RigFace, ThemeSwitch, faceText, useSimulation } from "@/ui"
 import { Finder } from "./finder";
 import { RigSide } from "./rig-side";
 import { Shortcuts } from "./shortcuts";
-import { STATION_TABS, stationPath } from "./station-list";
+import { STATION_TABS, stationPath, tabsFor } from "./station-list";
 
 /** Opens the rig of the address, and puts its face and trail beside whichever station is shown. */
 export function RigShell({ children }: { children: ReactNode }) {
@@ -98,7 +98,7 @@ function OpenRig({ children }: { children: ReactNode }) {
       />
       <main className="rig-main">
         <nav className="station-tabs" aria-label="Stations">
-          {STATION_TABS.map(({ name, title, key }) => (
+          {tabsFor(rig.plan).map(({ name, title, key }) => (
             <Link
               key={name}
               href={stationPath(rig.id, name)}

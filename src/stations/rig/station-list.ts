@@ -1,3 +1,4 @@
+import { showsDots, type Plan } from "@/core/rig";
 import { STATIONS, type StationName } from "@/core/check";
 
 export interface StationTab {
@@ -14,6 +15,7 @@ const TITLES: Partial<Record<StationName, string>> = {
   glyphs: "Glyphs",
   scan: "Scan",
   writes: "Writes",
+  frames: "Frames",
   code: "Code",
 };
 
@@ -22,5 +24,9 @@ export const STATION_TABS: readonly StationTab[] = STATIONS.flatMap((name, at) =
   const title = TITLES[name];
   return title ? [{ name, title, key: String((at + 1) % 10) }] : [];
 });
+
+/** The tabs of a rig: letters and digits have glyphs, dots have frames. */
+export const tabsFor = (plan: Plan): readonly StationTab[] =>
+  STATION_TABS.filter(({ name }) => name !== (showsDots(plan) ? "glyphs" : "frames"));
 
 export const stationPath = (rigId: string, station: StationName): string => `/rig/${rigId}/${station}`;

@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { digitPathOf, pathOf, type RigModel } from "@/core/address";
-import { isChip } from "@/core/parts";
+import { isChip, type DisplayPart } from "@/core/parts";
 import type { LegRef } from "@/core/rig";
 import {
   BOARD_HEIGHT,
@@ -220,11 +220,15 @@ function SeatBody({
       )}
       {legDots}
       <text x={middle.x} y={middle.y + 4} textAnchor="middle" className="seat-light">
-        {ref} {display ? `${part.digits} digit${part.digits === 1 ? "" : "s"}` : model.unit(ref).part}
+        {ref} {display ? displaySays(part) : model.unit(ref).part}
       </text>
     </g>
   );
 }
+
+/** What a display is, in two words. */
+const displaySays = ({ digits, columns }: DisplayPart): string =>
+  columns > 0 ? `${columns} × ${digits} dots` : `${digits} digit${digits === 1 ? "" : "s"}`;
 
 /** Pins of what stands beside the board, as far as wires lead to them. */
 function Beside({ model, wires }: { model: RigModel; wires: readonly SeatedWire[] }) {

@@ -126,7 +126,8 @@ function Body({ box, model }: { box: Box; model: RigModel }) {
       return (
         <g>
           <rect x={x} y={y} width={width} height={height} rx={4} className="display-body" />
-          {Array.from({ length: part.digits }, (_, at) => {
+          {part.columns > 0 && <DotGlyph box={box} columns={part.columns} rows={part.digits} />}
+          {Array.from({ length: part.columns > 0 ? 0 : part.digits }, (_, at) => {
             const cell = width / part.digits;
             const size = Math.min(0.82, (cell - 12) / 108);
             return (
@@ -145,7 +146,10 @@ function Body({ box, model }: { box: Box; model: RigModel }) {
             textAnchor="middle"
             transform={`rotate(-90 ${x - 8} ${y + height / 2})`}
           >
-            {ref} · {part.polarity === "common-cathode" ? "common cathode" : "common anode"}
+            {ref} ·{" "}
+            {part.columns > 0
+              ? `rows are ${part.polarity === "common-cathode" ? "cathodes" : "anodes"}`
+              : part.polarity.replace("-", " ")}
           </text>
         </g>
       );
@@ -217,6 +221,33 @@ const SEGMENT_LINES = [
   "M20,12 V70",
   "M26,75 H74",
 ];
+
+/** The dots of a module, as rows and columns within its body. */
+function DotGlyph({
+  box: { x, y, width, height },
+  columns,
+  rows,
+}: {
+  box: Pick<Box, "x" | "y" | "width" | "height">;
+  columns: number;
+  rows: number;
+}) {
+  const pitch = Math.min((width - 20) / columns, (height - 30) / rows);
+  const left = x + (width - pitch * columns) / 2;
+  const top = y + (height - pitch * rows) / 2;
+  return (
+    <g className="display-dots">
+      {Array.from({ length: columns * rows }, (_, at) => (
+        <circle
+          key={at}
+          cx={left + pitch * ((at % columns) + 0.5)}
+          cy={top + pitch * (Math.floor(at / columns) + 0.5)}
+          r={pitch * 0.34}
+        />
+      ))}
+    </g>
+  );
+}
 
 function DisplayGlyph() {
   return (

@@ -3,6 +3,7 @@ import "./writes.css";
 import "./chip-writes.css";
 import { useMemo, useState, type ReactNode } from "react";
 import Form from "react-bootstrap/Form";
+import { gridOf } from "@/core/address";
 import { DATA_TIMES } from "@/core/chip";
 import { busPart, type ChipWrite } from "@/core/program";
 import { stagesAfter, tapeOf, traceWrites, type Phased } from "@/core/sim";
@@ -24,7 +25,9 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
   const model = useModel();
   const program = useProgram();
   const pick = useOpenRig((state) => state.pick);
-  const [frame, setFrame] = useState(0);
+  const grid = gridOf(model);
+  // A text that runs begins on a dark display: a later frame says more.
+  const [frame, setFrame] = useState(grid ? Math.floor(program.frames.length / 4) : 0);
   const [typed, setTyped] = useState<readonly ChipWrite[]>([]);
   const [at, setAt] = useState<number>();
   const [tick, setTick] = useState<number>();
@@ -82,19 +85,33 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
           <label htmlFor="writes-frame" className="small quiet">
             Update for
           </label>
-          <Form.Select
-            id="writes-frame"
-            size="sm"
-            style={{ width: 150 }}
-            value={shown}
-            onChange={(event) => setFrame(Number(event.target.value))}
-          >
-            {program.frames.map(({ text }, place) => (
-              <option key={place} value={place}>
-                {text.trim() || "blank"}
-              </option>
-            ))}
-          </Form.Select>
+          {grid ? (
+            <span className="writes-frames">
+              <Form.Range
+                id="writes-frame"
+                aria-valuetext={`frame ${shown + 1} of ${program.frames.length}`}
+                min={0}
+                max={program.frames.length - 1}
+                value={shown}
+                onChange={(event) => setFrame(Number(event.target.value))}
+              />
+              <span className="small">frame {shown + 1}</span>
+            </span>
+          ) : (
+            <Form.Select
+              id="writes-frame"
+              size="sm"
+              style={{ width: 150 }}
+              value={shown}
+              onChange={(event) => setFrame(Number(event.target.value))}
+            >
+              {program.frames.map(({ text }, place) => (
+                <option key={place} value={place}>
+                  {text.trim() || "blank"}
+                </option>
+              ))}
+            </Form.Select>
+          )}
         </span>
       }
     >

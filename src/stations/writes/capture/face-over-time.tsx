@@ -2,7 +2,7 @@ import { useId } from "react";
 import Form from "react-bootstrap/Form";
 import { type PipName } from "@/core/glyph";
 import { formatNanoseconds } from "@/core/quantity";
-import type { Decoded } from "@/core/trace";
+import type { Decoded, DecodedFace } from "@/core/trace";
 import { useModel } from "@/store";
 import { firstWhere } from "@/ui";
 import { ShownFace } from "../shown-face";
@@ -10,6 +10,9 @@ import { ShownFace } from "../shown-face";
 const names = (text: string): PipName[] => (text === "" ? [] : (text.split(" ") as PipName[]));
 
 const MOST_TICKS = 200;
+const MOST_LINES = 40;
+
+const isDark = ({ digits }: DecodedFace): boolean => digits.every(({ lit }) => lit === "");
 
 /** Your board sends this; this is what it lights: the face over the time of the capture, with a scrubber. */
 export function FaceOverTime({
@@ -23,7 +26,7 @@ export function FaceOverTime({
 }) {
   const model = useModel();
   const id = useId();
-  const { faces, to } = decoded;
+  const { faces, lines, to } = decoded;
   // The last face that began by then.
   const at = Math.max(0, firstWhere(faces, (one) => one.at > time) - 1);
   const face = faces[at]!;
@@ -47,6 +50,19 @@ export function FaceOverTime({
         value={time}
         onChange={(event) => onTime(Number(event.target.value))}
       />
+      {lines.length > 0 && (
+        <ul className="plain-list small mb-2" aria-label="What was to be read">
+          {lines.slice(0, MOST_LINES).map(({ from, text, moved }) => (
+            <li key={from}>
+              <button type="button" className="plain-button" onClick={() => onTime(from)}>
+                <span className="tape-time">{formatNanoseconds(Math.round(from), 4)}</span>{" "}
+                <strong className="mono">{text.replace(/\n/g, " / ")}</strong>{" "}
+                <span className="quiet">{moved === "still" ? "stands" : `runs ${moved}`}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
       <ol className="capture-faces">
         {faces
           .filter((_, place) => place % step === 0)
@@ -55,7 +71,11 @@ export function FaceOverTime({
               <button type="button" className="plain-button w-100" onClick={() => onTime(one.at)}>
                 <span className="tape-time">{formatNanoseconds(Math.round(one.at), 4)}</span>
                 <span className="mono">
-                  {one.text.trim() === "" ? "dark" : one.text}
+                  {one.text.trim() === ""
+                    ? isDark(one)
+                      ? "dark"
+                      : "picture"
+                    : one.text.replace(/\n/g, " / ")}
                   {one.digits.some(({ unknown }) => unknown) && " · junk"}
                 </span>
               </button>

@@ -2,6 +2,7 @@ import { notFound } from "next/navigation";
 import type { ComponentType } from "react";
 import { CodeStation } from "@/stations/code";
 import { CurrentStation } from "@/stations/current";
+import { FramesStation } from "@/stations/frames";
 import { GlyphsStation } from "@/stations/glyphs";
 import { PlanStation } from "@/stations/plan";
 import { ScanStation } from "@/stations/scan";
@@ -14,6 +15,7 @@ const SCREENS: Readonly<Record<string, ComponentType>> = {
   current: CurrentStation,
   glyphs: GlyphsStation,
   scan: ScanStation,
+  frames: FramesStation,
   writes: WritesStation,
   code: CodeStation,
 };

@@ -1,0 +1,37 @@
+import { BDF_LIMITS, bitmapRows, readBdf } from "@/core/dots";
+import { bodyText, refuse } from "../../rig-request";
+
+/**
+ * The text of a BDF font in; out what it holds, character by character with rows of dots, and what was left out. A font
+ * that cannot be used is refused with the line.
+ */
+export async function POST(request: Request): Promise<Response> {
+  const text = await bodyText(request, BDF_LIMITS.bytes);
+  if (text === undefined)
+    return refuse(413, `The body is over ${BDF_LIMITS.bytes / 1048576} MiB; no font of dots is that large.`);
+  const read = readBdf(text);
+  if (!read.ok)
+    return refuse(
+      422,
+      "The body is no BDF font that can be used.",
+      read.problems.map(({ line, message }) => ({ path: line > 0 ? `line ${line}` : "file", message })),
+    );
+  const { font, skipped } = read;
+  return Response.json({
+    name: font.name,
+    ascent: font.ascent,
+    descent: font.descent,
+    ...(font.copyright ? { copyright: font.copyright } : {}),
+    characters: font.glyphs.size,
+    skipped: skipped.map(({ line, message }) => ({ line, message })),
+    glyphs: [...font.glyphs.values()].map(({ code, bitmap, x, y, advance }) => ({
+      code,
+      width: bitmap.width,
+      height: bitmap.height,
+      x,
+      y,
+      advance,
+      rows: bitmapRows(bitmap),
+    })),
+  });
+}

@@ -1,0 +1,104 @@
+import type { RigModel } from "../address";
+import {
+  FRAME_FORMATS,
+  framesAsBinary,
+  framesAsC,
+  framesAsJson,
+  framesOf,
+  stacked,
+  type FrameFormat,
+} from "../frames";
+import { fileName } from "../rig";
+import { GifWriter, writePbm, writePng, type Colour } from "./formats";
+
+export interface FramesAsked {
+  readonly format: FrameFormat;
+  /** Picture elements a dot takes each way, 1 to 16; only for GIF and PNG. */
+  readonly scale?: number;
+  /** The one frame a PNG or PBM is to show, from 0; without it all frames stand under one another. */
+  readonly frame?: number;
+  readonly colour?: Colour;
+}
+
+export interface FramesFile {
+  readonly bytes: Uint8Array;
+  readonly mime: string;
+  readonly name: string;
+}
+
+export type FramesResult =
+  { readonly ok: true; readonly file: FramesFile } | { readonly ok: false; readonly message: string };
+
+export const SCALES = [1, 16] as const;
+/** Dots one image file may have. */
+const MOST_DOTS = 64 * 1024 * 1024;
+
+const MIME: Readonly<Record<FrameFormat, string>> = {
+  gif: "image/gif",
+  png: "image/png",
+  pbm: "image/x-portable-bitmap",
+  c: "text/plain",
+  bin: "application/octet-stream",
+  json: "application/json",
+};
+const ENDING: Readonly<Record<FrameFormat, string>> = {
+  gif: ".gif",
+  png: ".png",
+  pbm: ".pbm",
+  c: ".h",
+  bin: ".bin",
+  json: ".frames.json",
+};
+
+const refuse = (message: string): FramesResult => ({ ok: false, message });
+
+/**
+ * The frames of a rig's sign as a file. One dot is one picture element unless a scale is asked for; lit dots are white
+ * on black in PNG and GIF (or the colour given), and ink in PBM.
+ * @param report called with the share done, 0 to 1
+ */
+export function exportFrames(
+  model: RigModel,
+  { format, scale = 1, frame, colour }: FramesAsked,
+  report: (share: number) => void = () => undefined,
+): FramesResult {
+  const frames = framesOf(model);
+  if (!frames) return refuse("This rig shows digits, so it has no frames of dots.");
+  if (!FRAME_FORMATS.includes(format))
+    return refuse(`There is no format “${String(format)}”: ${FRAME_FORMATS.join(", ")}.`);
+  if (!Number.isInteger(scale) || scale < SCALES[0] || scale > SCALES[1])
+    return refuse(`The scale is ${scale}, and must be a whole number from ${SCALES[0]} to ${SCALES[1]}.`);
+  if (frame !== undefined && !(Number.isInteger(frame) && frame >= 0 && frame < frames.length))
+    return refuse(`There is no frame ${frame}: the run has ${frames.length}, counted from 0.`);
+  const chosen = frame === undefined ? frames : [frames[frame]!];
+  const name = fileName(model.rig, ENDING[format]);
+  const text = (given: string) => new TextEncoder().encode(given);
+  const give = (bytes: Uint8Array): FramesResult => ({ ok: true, file: { bytes, mime: MIME[format], name } });
+  switch (format) {
+    case "gif": {
+      const writer = new GifWriter(scale, colour);
+      chosen.forEach(({ bitmap, time }, at) => {
+        writer.add(bitmap(), time);
+        if (at % 16 === 0) report(at / chosen.length);
+      });
+      return give(writer.finish());
+    }
+    case "png":
+    case "pbm": {
+      const first = chosen[0]!.bitmap();
+      const dots = first.width * first.height * chosen.length * scale * scale;
+      if (dots > MOST_DOTS)
+        return refuse(
+          `All ${chosen.length} frames would make an image of ${Math.round(dots / 1e6)} million picture elements: ask for one frame, a smaller scale, or a GIF.`,
+        );
+      const picture = stacked(chosen.map(({ bitmap }) => bitmap()));
+      return give(format === "png" ? writePng(picture, scale) : writePbm(picture));
+    }
+    case "c":
+      return give(text(framesAsC(model)));
+    case "bin":
+      return give(framesAsBinary(model));
+    case "json":
+      return give(text(framesAsJson(model)));
+  }
+}

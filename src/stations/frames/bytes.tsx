@@ -1,0 +1,223 @@
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import Link from "next/link";
+import { gridOf } from "@/core/address";
+import { FRAME_FORMATS, type FrameFormat } from "@/core/frames";
+import { SCALES, type FramesResult } from "@/core/pictures";
+import { formatNanoseconds, formatQuantity } from "@/core/quantity";
+import { controllerById } from "@/core/rig";
+import { useModel } from "@/store";
+import { Progress, SeverityMark, saveBytes, useJob, usePlanner } from "@/ui";
+
+const FORMAT_SAYS: Readonly<Record<FrameFormat, string>> = {
+  gif: "GIF, animated",
+  png: "PNG",
+  pbm: "PBM",
+  c: "C table, stays in flash",
+  bin: "bytes alone",
+  json: "JSON",
+};
+
+/** What the run costs of memory and of time on the wires, and its bytes as files. */
+export function BytesView() {
+  return (
+    <div className="frames-two">
+      <Memory />
+      <Files />
+    </div>
+  );
+}
+
+const bytes = (count: number): string =>
+  count < 10_000 ? `${count.toLocaleString("en")} B` : `${(count / 1024).toPrecision(3)} KiB`;
+
+function Memory() {
+  const { rig } = useModel();
+  const { result, progress, stale, cancel } = usePlanner(
+    JSON.stringify([rig.plan, rig.sign, rig.scan]),
+    (planner) => planner.signCost(rig),
+  );
+  const board = controllerById(rig.plan.controller);
+  const cost = result;
+  return (
+    <section className="sheet">
+      <div className="spread">
+        <h2 className="sheet-title mb-0">What the run takes</h2>
+        {progress !== undefined && <Progress share={progress} label="Reckoning" onStop={cancel} />}
+      </div>
+      {cost && (
+        <div className={stale ? "is-stale" : undefined}>
+          <table className="rule-table small">
+            <thead>
+              <tr>
+                <th>Kept as</th>
+                <th className="number">Flash</th>
+                <th className="number">RAM</th>
+                <th>On the {board.title.split(",")[0]}</th>
+              </tr>
+            </thead>
+            <tbody>
+              {cost.kept.map(({ kept, title, flash, ram }) => {
+                const fits = flash <= cost.memory.flash && ram <= cost.memory.ram;
+                return (
+                  <tr key={kept}>
+                    <td>{title}</td>
+                    <td className="number">{bytes(flash)}</td>
+                    <td className="number">{bytes(ram)}</td>
+                    <td>
+                      {cost.memory.flash === 0 ? (
+                        <span className="quiet">no processor: the logic holds a table</span>
+                      ) : (
+                        <SeverityMark
+                          severity={fits ? "good" : "fault"}
+                          text={
+                            fits
+                              ? `fits, ${((flash / cost.memory.flash) * 100).toPrecision(2)} % of its flash`
+                              : `too much: it has ${bytes(cost.memory.flash)} and ${bytes(cost.memory.ram)}`
+                          }
+                        />
+                      )}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+          <p className="small mt-2 mb-0">
+            {cost.frames.toLocaleString("en")} frames, {cost.different.toLocaleString("en")} of them different
+            {cost.cut && ", and the run goes on beyond what a program holds"}. The sketch on{" "}
+            <Link href={`/rig/${rig.id}/code`}>Code</Link> keeps{" "}
+            {rig.plan.scheme === "max7219" || rig.plan.scheme === "ht16k33" || rig.plan.scheme === "tm1638"
+              ? "texts as columns and draws each frame from them"
+              : "every picture whole"}
+            .
+          </p>
+          <h3 className="frames-sub">On the wires, each frame</h3>
+          <table className="rule-table small">
+            <thead>
+              <tr>
+                <th>Written</th>
+                <th className="number">Bits</th>
+                <th className="number">Time</th>
+                <th className="number">Frames a second</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr>
+                <td>by the calls of the sketch</td>
+                <td className="number">{cost.bits}</td>
+                <td className="number">{formatNanoseconds(cost.byCalls.time, 3)}</td>
+                <td className="number">{formatQuantity(cost.byCalls.most, "Hz", 3)}</td>
+              </tr>
+              {cost.direct && (
+                <tr>
+                  <td>by direct port writes</td>
+                  <td className="number">{cost.bits}</td>
+                  <td className="number">{formatNanoseconds(cost.direct.time, 3)}</td>
+                  <td className="number">{formatQuantity(cost.direct.most, "Hz", 3)}</td>
+                </tr>
+              )}
+            </tbody>
+          </table>
+          {cost.byCalls.time > cost.shortest * 1e6 && (
+            <p className="small mb-0 mt-2">
+              <SeverityMark
+                severity="caution"
+                text={`The shortest frame is shown ${cost.shortest} ms, and sending one takes ${formatNanoseconds(cost.byCalls.time, 3)}:`}
+              />{" "}
+              the text runs slower than asked. Longer steps, direct port writes or a faster board mend that.
+            </p>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}
+
+function Files() {
+  const model = useModel();
+  const { rig } = model;
+  const grid = gridOf(model)!;
+  const { run, progress, cancel } = useJob();
+  const [format, setFormat] = useState<FrameFormat>("gif");
+  const [scale, setScale] = useState(8);
+  const [refused, setRefused] = useState<string>();
+  const image = format === "gif" || format === "png";
+  const save = () => {
+    setRefused(undefined);
+    run(
+      (planner, report): Promise<FramesResult> =>
+        planner.frames(rig, { format, ...(image ? { scale } : {}) }, report),
+      (result) => {
+        if (!result.ok) return setRefused(result.message);
+        saveBytes(result.file.bytes, result.file.name, result.file.mime);
+      },
+    );
+  };
+  return (
+    <section className="sheet">
+      <h2>As files</h2>
+      <div className="field-row">
+        <div>
+          <label className="field-label" htmlFor="frames-format">
+            Format
+          </label>
+          <Form.Select
+            id="frames-format"
+            value={format}
+            onChange={(event) => setFormat(event.target.value as FrameFormat)}
+          >
+            {FRAME_FORMATS.map((one) => (
+              <option key={one} value={one}>
+                {FORMAT_SAYS[one]}
+              </option>
+            ))}
+          </Form.Select>
+        </div>
+        {image && (
+          <div>
+            <label className="field-label" htmlFor="frames-scale">
+              A dot is
+            </label>
+            <Form.Select
+              id="frames-scale"
+              value={scale}
+              onChange={(event) => setScale(Number(event.target.value))}
+            >
+              {[1, 2, 4, 8, 16]
+                .filter((one) => one <= SCALES[1])
+                .map((one) => (
+                  <option key={one} value={one}>
+                    {one} × {one}
+                  </option>
+                ))}
+            </Form.Select>
+          </div>
+        )}
+        <Button variant="primary" className="align-self-end" onClick={save} disabled={progress !== undefined}>
+          <i className="bi bi-download me-1" aria-hidden />
+          Save
+        </Button>
+        {progress !== undefined && <Progress share={progress} label="Writing the file" onStop={cancel} />}
+      </div>
+      {refused && (
+        <p className="severity-fault small mt-2 mb-0" role="alert">
+          {refused}
+        </p>
+      )}
+      <p className="small quiet mt-2 mb-0">
+        {format === "gif" && "Every frame with its time, lit dots white on black."}
+        {format === "png" && `All frames under one another, ${grid.width} × ${grid.height} dots each.`}
+        {format === "pbm" && "All frames under one another; a lit dot is 1."}
+        {(format === "c" || format === "bin") &&
+          "The bytes as this rig’s wires and modules want them: nothing has to be turned or reversed any more."}
+        {format === "json" && "Every frame as rows of dots and as the bytes the wires want."}
+      </p>
+      <p className="small quiet mt-2 mb-0">
+        The register writes of any frame are on <Link href={`/rig/${rig.id}/writes`}>Writes</Link>, bit by
+        bit.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,84 @@
+"use client";
+import "./frames.css";
+import Link from "next/link";
+import { useState } from "react";
+import { gridOf } from "@/core/address";
+import { useModel, useRig } from "@/store";
+import { StationFrame } from "@/ui";
+import { BytesView } from "./bytes";
+import { FontsView } from "./fonts";
+import { ModulesView } from "./modules";
+import { SceneEditor } from "./scene-editor";
+import { SceneQueue } from "./scene-queue";
+import { RunView } from "./run-view";
+
+const VIEWS = [
+  ["texts", "Texts and pictures"],
+  ["modules", "Modules"],
+  ["fonts", "Fonts"],
+  ["bytes", "Cost and bytes"],
+] as const;
+type View = (typeof VIEWS)[number][0];
+
+/** Frames: what a display of dots shows, how its modules stand, the letters it has, and what that costs. */
+export function FramesStation() {
+  const model = useModel();
+  const [view, setView] = useState<View>("texts");
+  if (!gridOf(model)) return <NoDots />;
+  return (
+    <StationFrame
+      title="Frames"
+      lead="Texts that run, pictures that move, on the modules as they stand."
+      actions={
+        <span className="btn-group" role="group" aria-label="View">
+          {VIEWS.map(([name, title]) => (
+            <button
+              key={name}
+              type="button"
+              className={`btn btn-sm ${view === name ? "btn-primary" : "btn-plain"}`}
+              aria-pressed={view === name}
+              onClick={() => setView(name)}
+            >
+              {title}
+            </button>
+          ))}
+        </span>
+      }
+    >
+      {view === "texts" && <Texts />}
+      {view === "modules" && <ModulesView />}
+      {view === "fonts" && <FontsView />}
+      {view === "bytes" && <BytesView />}
+    </StationFrame>
+  );
+}
+
+function Texts() {
+  const { sign } = useRig();
+  const [chosen, setChosen] = useState(0);
+  const at = Math.min(chosen, (sign?.scenes.length ?? 1) - 1);
+  return (
+    <div className="frames-grid">
+      <RunView chosen={at} onScene={setChosen} />
+      <SceneQueue chosen={at} onChoose={setChosen} />
+      {sign?.scenes[at] && <SceneEditor key={at} at={at} />}
+    </div>
+  );
+}
+
+function NoDots() {
+  const rig = useRig();
+  return (
+    <StationFrame title="Frames" lead="What runs across a display of dots.">
+      <section className="sheet">
+        <p className="mb-2">
+          {rig.name} shows digits. Frames are for displays of dots: 8 × 8, 5 × 7 or 16 × 8 modules, one or
+          many of them.
+        </p>
+        <Link className="btn btn-plain" href={`/rig/${rig.id}/plan`}>
+          Choose such a display on Plan
+        </Link>
+      </section>
+    </StationFrame>
+  );
+}

@@ -1,0 +1,149 @@
+import { useEffect, useMemo, useState } from "react";
+import Button from "react-bootstrap/Button";
+import Form from "react-bootstrap/Form";
+import Modal from "react-bootstrap/Modal";
+import type { Bitmap } from "@/core/dots";
+import { toDots, type GreyPicture, type ReadPictures, type Reduce } from "@/core/pictures";
+import { useModel } from "@/store";
+import { PictureFace, useJob } from "@/ui";
+
+interface Props {
+  readonly file: File;
+  readonly width: number;
+  readonly height: number;
+  readonly onClose: () => void;
+  readonly onTake: (pictures: ReadonlyArray<{ readonly bitmap: Bitmap; readonly time: number }>) => void;
+}
+
+/** Pictures shown for trying the settings out. */
+const SHOWN = 6;
+const NO_PICTURES: readonly GreyPicture[] = [];
+/** A picture without a time of its own. */
+const USUAL_TIME = 500;
+
+/** Takes a picture file in: scaled to the display, and turned into dots by a threshold or by dithering. */
+export function ImportPictures({ file, width, height, onClose, onTake }: Props) {
+  const model = useModel();
+  const { run } = useJob();
+  const [read, setRead] = useState<ReadPictures>();
+  const [reduce, setReduce] = useState<Omit<Reduce, "width" | "height">>({
+    fit: "contain",
+    method: "threshold",
+    threshold: 128,
+    inverted: false,
+  });
+  useEffect(() => {
+    run((planner) => planner.pictures(file), setRead);
+  }, [run, file]);
+  const asked: Reduce = useMemo(() => ({ ...reduce, width, height }), [reduce, width, height]);
+  const pictures = read?.ok ? read.pictures : NO_PICTURES;
+  const shown = useMemo(
+    () => pictures.slice(0, SHOWN).map((picture) => toDots(picture, asked)),
+    [pictures, asked],
+  );
+  const change = (values: Partial<typeof reduce>) => setReduce({ ...reduce, ...values });
+  return (
+    <Modal show onHide={onClose} size="lg" aria-labelledby="import-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="import-title" as="h2" className="h6">
+          {file.name}
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        {!read && <p className="quiet mb-0">Reading…</p>}
+        {read && !read.ok && (
+          <p className="severity-fault mb-0" role="alert">
+            {read.message}
+          </p>
+        )}
+        {read?.ok && (
+          <>
+            <p className="small mb-2">
+              {pictures.length} picture{pictures.length === 1 ? "" : "s"} of {pictures[0]!.width} ×{" "}
+              {pictures[0]!.height}; they become {width} × {height} dots.
+            </p>
+            <div className="field-row mb-3">
+              <div>
+                <label className="field-label" htmlFor="import-fit">
+                  Size
+                </label>
+                <Form.Select
+                  id="import-fit"
+                  value={reduce.fit}
+                  onChange={(event) => change({ fit: event.target.value as Reduce["fit"] })}
+                >
+                  <option value="contain">as large as fits</option>
+                  <option value="stretch">stretched to the display</option>
+                  <option value="none">dot for dot, in the middle</option>
+                </Form.Select>
+              </div>
+              <div>
+                <label className="field-label" htmlFor="import-method">
+                  Shades become
+                </label>
+                <Form.Select
+                  id="import-method"
+                  value={reduce.method}
+                  onChange={(event) => change({ method: event.target.value as Reduce["method"] })}
+                >
+                  <option value="threshold">lit or dark by a threshold</option>
+                  <option value="dither">more or fewer dots</option>
+                </Form.Select>
+              </div>
+              <div>
+                <label className="field-label" htmlFor="import-threshold">
+                  Lit from {Math.round((reduce.threshold / 255) * 100)} % on
+                </label>
+                <Form.Range
+                  id="import-threshold"
+                  min={1}
+                  max={255}
+                  value={reduce.threshold}
+                  onChange={(event) => change({ threshold: Number(event.target.value) })}
+                />
+              </div>
+              <Form.Check
+                type="switch"
+                id="import-inverted"
+                label="dark is lit"
+                checked={reduce.inverted}
+                onChange={(event) => change({ inverted: event.target.checked })}
+              />
+            </div>
+            <div className="import-shown">
+              {shown.map((bitmap, at) => (
+                <div key={at} className="lens p-2">
+                  <PictureFace
+                    bitmap={bitmap}
+                    colour={model.display.led?.colour ?? "red"}
+                    height={96}
+                    label={`Picture ${at + 1} as dots`}
+                  />
+                </div>
+              ))}
+            </div>
+          </>
+        )}
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="plain" onClick={onClose}>
+          Leave it
+        </Button>
+        <Button
+          variant="primary"
+          disabled={!read?.ok}
+          onClick={() =>
+            onTake(
+              pictures.map((picture) => ({
+                bitmap: toDots(picture, asked),
+                time: Math.max(5, Math.round(picture.time || USUAL_TIME)),
+              })),
+            )
+          }
+        >
+          Take {pictures.length === 1 ? "it" : `all ${pictures.length}`}
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+}

@@ -1,0 +1,1 @@
+export { FramesStation } from "./frames";

@@ -1,0 +1,165 @@
+import {
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  closestCenter,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import {
+  SortableContext,
+  arrayMove,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import Button from "react-bootstrap/Button";
+import { gridOf } from "@/core/address";
+import { USUAL_TEXT_SCENE, bitmapHex, blankBitmap, sceneFrames, sceneTime, type Scene } from "@/core/dots";
+import { LIMITS, fontById, type Rig } from "@/core/rig";
+import { formatQuantity } from "@/core/quantity";
+import { sceneTitle } from "@/core/show";
+import { editSign, useModel } from "@/store";
+import { IconButton } from "@/ui";
+
+interface Props {
+  readonly chosen: number;
+  readonly onChoose: (at: number) => void;
+}
+
+/** What is shown, one after the other: put in order by dragging. */
+export function SceneQueue({ chosen, onChoose }: Props) {
+  const model = useModel();
+  const { rig } = model;
+  const grid = gridOf(model)!;
+  const scenes = rig.sign?.scenes ?? [];
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const ids = scenes.map((_, at) => String(at));
+  const insert = (scene: Scene) => {
+    editSign((sign) => ({
+      ...sign,
+      scenes: [...sign.scenes.slice(0, chosen + 1), scene, ...sign.scenes.slice(chosen + 1)],
+    }));
+    onChoose(scenes.length === 0 ? 0 : chosen + 1);
+  };
+  const full = scenes.length >= LIMITS.scenes;
+  return (
+    <section className="sheet frames-queue" aria-label="What is shown, in order">
+      <div className="spread mb-2">
+        <h2 className="sheet-title mb-0">In order</h2>
+        <span className="row-line">
+          <Button
+            size="sm"
+            variant="plain"
+            disabled={full}
+            onClick={() => insert({ ...USUAL_TEXT_SCENE, text: "new text" })}
+          >
+            <i className="bi bi-plus-lg me-1" aria-hidden />
+            Text
+          </Button>
+          <Button
+            size="sm"
+            variant="plain"
+            disabled={full}
+            onClick={() =>
+              insert({
+                kind: "pictures",
+                name: "pictures",
+                width: grid.width,
+                height: grid.height,
+                frames: [{ dots: bitmapHex(blankBitmap(grid.width, grid.height)), time: 500 }],
+                repeat: 1,
+              })
+            }
+          >
+            <i className="bi bi-plus-lg me-1" aria-hidden />
+            Pictures
+          </Button>
+        </span>
+      </div>
+      {scenes.length === 0 && <p className="small quiet mb-0">Nothing yet: add a text, or pictures.</p>}
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={({ active, over }) => {
+          if (!over || active.id === over.id) return;
+          const [from, to] = [Number(active.id), Number(over.id)];
+          editSign((sign) => ({ ...sign, scenes: arrayMove([...sign.scenes], from, to) }));
+          onChoose(to);
+        }}
+      >
+        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+          <ol className="plain-list scene-list">
+            {scenes.map((scene, at) => (
+              <Row
+                key={at}
+                id={String(at)}
+                title={sceneTitle(rig, at)}
+                says={saysOf(rig, scene, grid)}
+                chosen={at === chosen}
+                onChoose={() => onChoose(at)}
+                onCopy={
+                  full
+                    ? undefined
+                    : () => {
+                        editSign((sign) => ({
+                          ...sign,
+                          scenes: [...sign.scenes.slice(0, at + 1), scene, ...sign.scenes.slice(at + 1)],
+                        }));
+                        onChoose(at + 1);
+                      }
+                }
+                onDelete={() => {
+                  editSign((sign) => ({ ...sign, scenes: sign.scenes.filter((_, place) => place !== at) }));
+                  onChoose(Math.max(0, at - 1));
+                }}
+              />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
+    </section>
+  );
+}
+
+function saysOf(rig: Rig, scene: Scene, { width, height }: { width: number; height: number }): string {
+  const run = sceneFrames(scene, width, height, fontById(rig, scene.kind === "text" ? scene.font : ""));
+  const time = formatQuantity((sceneTime(run) * scene.repeat) / 1000, "s", 3);
+  const what = scene.kind === "text" ? scene.motion : `${run.count} picture${run.count === 1 ? "" : "s"}`;
+  return [what, ...(scene.repeat > 1 ? [`${scene.repeat} times`] : []), time].join(" · ");
+}
+
+interface RowProps {
+  readonly id: string;
+  readonly title: string;
+  readonly says: string;
+  readonly chosen: boolean;
+  readonly onChoose: () => void;
+  readonly onCopy: (() => void) | undefined;
+  readonly onDelete: () => void;
+}
+
+function Row({ id, title, says, chosen, onChoose, onCopy, onDelete }: RowProps) {
+  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id });
+  return (
+    <li
+      ref={setNodeRef}
+      className={`scene-row${chosen ? " is-chosen" : ""}`}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+    >
+      <span className="scene-grip" {...attributes} {...listeners} aria-label={`Move ${title || "scene"}`}>
+        <i className="bi bi-grip-vertical" aria-hidden />
+      </span>
+      <button type="button" className="plain-button scene-pick" aria-pressed={chosen} onClick={onChoose}>
+        <span className="scene-title">{title || "no text"}</span>
+        <span className="tiny quiet">{says}</span>
+      </button>
+      {onCopy && <IconButton icon="bi-copy" label={`Copy ${title}`} onClick={onCopy} />}
+      <IconButton icon="bi-trash" label={`Delete ${title}`} onClick={onDelete} />
+    </li>
+  );
+}
