@@ -91,7 +91,7 @@ test("Plan: a chain of MAX7219 from the ways, its current by one resistor, its b
   await expect(page.getByLabel("Setting resistor")).toHaveValue("11 kΩ");
   await page.getByLabel(/Brightness step/).fill("15");
   await expect(page.getByText("12.1 % of the time")).toBeVisible();
-  await page.getByLabel("Digits", { exact: true }).selectOption("16");
+  await page.getByLabel("Kind of display").selectOption("16");
   await expect(page.getByRole("heading", { name: "2 × MAX7219" })).toBeVisible();
   await page.getByRole("link", { name: "Current" }).click();
   await expect(page.getByText("U2 segment legs")).toBeVisible();

@@ -32,7 +32,7 @@ test("Plan: the ways are compared, one is recommended with its reasons, and one 
   await page.getByRole("button", { name: "Build: Two registers, digits by transistors" }).click();
   await expect(trail(page)).toContainText("U1 QA, leg 15");
   await expectFace(page, "  16");
-  await page.getByLabel("Digits", { exact: true }).selectOption("clock");
+  await page.getByLabel("Kind of display").selectOption("clock");
   await page.getByRole("radio", { name: /Holds one/ }).click();
   await page.getByLabel("Text", { exact: true }).fill("12:30");
   await page.keyboard.press("Enter");
@@ -42,7 +42,7 @@ test("Plan: the ways are compared, one is recommended with its reasons, and one 
 test("Plan: a display is entered leg by leg, and what cannot be one is said", async ({ page }) => {
   await openStation(page, "plan", "moorings-free");
   await page.getByRole("radio", { name: /Holds one/ }).click();
-  await page.getByLabel("Digits", { exact: true }).selectOption("own");
+  await page.getByLabel("Kind of display").selectOption("own");
   const dialog = page.getByRole("dialog");
   await dialog.getByLabel(/^Leg 12,/).selectOption("not-used");
   await expect(dialog.getByRole("alert")).toContainText("Digit 1 has no common, and digit 2 has one");

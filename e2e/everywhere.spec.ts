@@ -9,6 +9,8 @@ const VIEWS = [
   ...STATIONS.map((station) => `/rig/slip-gate/${station}`),
   ...STATIONS.map((station) => `/rig/river-level/${station}`),
   ...["plan", "wires", "scan", "writes"].map((station) => `/rig/crew-tally/${station}`),
+  ...["plan", "wires", "current", "scan", "frames", "code"].map((station) => `/rig/wind-arrow/${station}`),
+  ...["writes", "frames"].map((station) => `/rig/tide-notice/${station}`),
 ];
 
 test("the keyboard: stations, pip, run and step, finder, list of keys, large face", async ({ page }) => {
@@ -53,13 +55,15 @@ test("the keyboard: stations, pip, run and step, finder, list of keys, large fac
   await expect(page.getByRole("dialog", { name: "The face, large" })).toBeVisible();
 });
 
-const HALVES = [
-  ["the shelf and a static rig", VIEWS.slice(0, VIEWS.length / 2)],
-  ["a rig of many digits", VIEWS.slice(VIEWS.length / 2)],
+const third = Math.ceil(VIEWS.length / 3);
+const PARTS = [
+  ["the shelf and a static rig", VIEWS.slice(0, third)],
+  ["a rig of many digits", VIEWS.slice(third, 2 * third)],
+  ["driver chips and dots", VIEWS.slice(2 * third)],
 ] as const;
 
 for (const [theme, what, views] of ["light", "night"].flatMap((name) =>
-  HALVES.map(([half, list]) => [name, half, list] as const),
+  PARTS.map(([part, list]) => [name, part, list] as const),
 )) {
   test(`every view can be used by everybody, ${theme}: ${what}`, async ({ page }) => {
     test.setTimeout(180_000);

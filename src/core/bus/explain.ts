@@ -31,18 +31,27 @@ const litIn = (byte: number, names: readonly string[]): string => {
   const lit = names.filter((_, bit) => (byte >> bit) & 1);
   return lit.length === 0 ? "all dark" : lit.join(" ");
 };
+/** A byte as a row of dots, the highest bit at the left. */
+const dotsIn = (byte: number): string =>
+  Array.from({ length: 8 }, (_, at) => ((byte >> (7 - at)) & 1 ? "●" : "·")).join("");
 const percent = (share: number): string => `${+(share * 100).toFixed(1)} %`;
 const times = (count: number, what: string): string => `${count} ${what}${count === 1 ? "" : "s"}`;
 
 /**
  * A write to a driver chip in words, as its sheet's tables say. Of a chain, each word is a write of its own.
  * @param mode what was written to the decode register before, where that matters
+ * @param on what hangs on the chip: the bits of a digit's memory are segments, or the dots of a row
  */
-export function explainWrite(part: DriverChipPart, bytes: readonly number[], mode = 0): Explained[] {
+export function explainWrite(
+  part: DriverChipPart,
+  bytes: readonly number[],
+  mode = 0,
+  on: "segments" | "dots" = "segments",
+): Explained[] {
   switch (part.protocol) {
     case "frames":
       return Array.from({ length: Math.floor(bytes.length / 2) }, (_, word) =>
-        frame(bytes[word * 2]!, bytes[word * 2 + 1]!, word * 2, mode),
+        frame(bytes[word * 2]!, bytes[word * 2 + 1]!, word * 2, mode, on),
       );
     case "two-wire":
     case "strobed":
@@ -52,7 +61,7 @@ export function explainWrite(part: DriverChipPart, bytes: readonly number[], mod
   }
 }
 
-function frame(first: number, data: number, byte: number, mode: number): Explained {
+function frame(first: number, data: number, byte: number, mode: number, on: "segments" | "dots"): Explained {
   if (first < 0 || data < 0)
     return {
       title: "unreadable",
@@ -91,6 +100,8 @@ function frame(first: number, data: number, byte: number, mode: number): Explain
         field(3, 0, "code", `${shown === " " ? "blank" : shown} (${litIn(CODE_B[code]!, MAX_BY_BIT)})`),
       );
     }
+    if (on === "dots")
+      return made(`digit ${digit}`, `row ${dotsIn(data)}`, field(7, 0, "dots", dotsIn(data)));
     return made(
       `digit ${digit}`,
       `lights ${litIn(data, MAX_BY_BIT)}`,

@@ -1,4 +1,4 @@
-import { isMultiplexed, type RigModel } from "../address";
+import { gridOf, isMultiplexed, type RigModel } from "../address";
 import { bytesOf, explainWrite, type BusWrite, type Explained, type LineGiven } from "../bus";
 import { HIGH, LOW, MAX7219, type Bit, type BusNote, type Level } from "../chip";
 import { burstOf, busPart, type ChipWrite, type Program, type SlotState } from "../program";
@@ -158,7 +158,12 @@ function sayings(
   return write.words.map((word, at) => {
     // The last word ends in the chip nearest the controller; words beyond the chain fall out at its end.
     const unit = on.units[write.words.length - 1 - at] ?? "beyond the chain";
-    const [said] = explainWrite(part, [word >> 8, word & 0xff], decode.get(unit) ?? 0);
+    const [said] = explainWrite(
+      part,
+      [word >> 8, word & 0xff],
+      decode.get(unit) ?? 0,
+      gridOf(model) ? "dots" : "segments",
+    );
     if (((word >> 8) & 0xf) === MAX7219.DECODE_MODE) decode.set(unit, word & 0xff);
     return { ...said!, fields: said!.fields.map((field) => ({ ...field, byte: field.byte + at * 2 })), unit };
   });

@@ -166,7 +166,11 @@ class Decoder {
       bits: note.kind === "read" ? bytes.length * 8 : note.bits,
       kind: note.kind,
       says: part
-        ? explainWrite(part, bytes).map(({ title, says, strange }) => ({ title, says, strange }))
+        ? explainWrite(part, bytes, 0, this.grid ? "dots" : "segments").map(({ title, says, strange }) => ({
+            title,
+            says,
+            strange,
+          }))
         : [],
     });
   }

@@ -229,7 +229,9 @@ function GlyphEditor({ font, code, own, colour, onCode, onCopy }: EditorProps) {
     () => (glyph ? glyphCell(font, glyph) : blankBitmap(5, fontHeight(font))),
     [font, glyph],
   );
-  const spacing = glyph ? Math.max(0, glyph.advance - (glyph.x + glyph.bitmap.width)) : 1;
+  // One column parts letters; what more there is blank at the right belongs to the character.
+  const free = glyph ? glyph.advance - (glyph.x + glyph.bitmap.width) : 1;
+  const spacing = Math.max(0, Math.min(1, free));
   const width = Math.max(1, glyph ? glyph.advance - spacing : 5);
   const shown: Bitmap = { ...cell, ...resized(cell, Math.max(width, 1)) };
   const set = (bitmap: Bitmap) =>

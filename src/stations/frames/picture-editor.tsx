@@ -245,7 +245,7 @@ function Strip({ scene, chosen, colour, onChoose, onMove }: StripProps) {
         items={scene.frames.map((_, at) => String(at))}
         strategy={horizontalListSortingStrategy}
       >
-        <ol className="picture-strip">
+        <div className="picture-strip" role="group" aria-label="Pictures in order">
           {scene.frames.map(({ dots, time }, at) => (
             <Thumb
               key={at}
@@ -259,7 +259,7 @@ function Strip({ scene, chosen, colour, onChoose, onMove }: StripProps) {
               onChoose={() => onChoose(at)}
             />
           ))}
-        </ol>
+        </div>
       </SortableContext>
     </DndContext>
   );
@@ -277,7 +277,7 @@ interface ThumbProps {
 function Thumb({ at, chosen, bitmap, time, colour, onChoose }: ThumbProps) {
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: String(at) });
   return (
-    <li
+    <div
       ref={setNodeRef}
       style={{ transform: CSS.Translate.toString(transform), transition }}
       className={`picture-thumb${chosen ? " is-chosen" : ""}`}
@@ -292,6 +292,6 @@ function Thumb({ at, chosen, bitmap, time, colour, onChoose }: ThumbProps) {
         <PictureFace bitmap={bitmap} colour={colour} height={44} label={`Picture ${at + 1}`} />
       </div>
       <span className="tiny">{time >= 1000 ? `${time / 1000} s` : `${time} ms`}</span>
-    </li>
+    </div>
   );
 }

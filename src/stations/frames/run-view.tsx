@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import Form from "react-bootstrap/Form";
 import { gridOf } from "@/core/address";
-import { dotAt, litDots, type Bitmap } from "@/core/dots";
+import { litDots, type Bitmap } from "@/core/dots";
 import { formatQuantity } from "@/core/quantity";
 import { sceneTitle, signRun } from "@/core/show";
 import { holdState, useModel } from "@/store";
@@ -103,19 +103,17 @@ export function RunView({ chosen, onScene }: Props) {
   );
 }
 
-/** The first frame of a scene on which a good part of it is to be seen. */
+/** Frames of a scene that are looked at for one to begin with. */
+const LOOKED = 240;
+
+/** The first frame of a scene that shows nearly as much as any of them. */
 function firstLit(frames: ReturnType<typeof signRun>["frames"], scene: number): number {
   const first = frames.findIndex((frame) => frame.scene === scene);
   if (first < 0) return -1;
-  const { bitmap } = frames[first]!;
-  const columns = bitmap().width;
-  for (let at = first; at < Math.min(frames.length, first + columns * 2); at += 1) {
-    if (frames[at]!.scene !== scene) break;
-    const picture = frames[at]!.bitmap();
-    const left = Array.from({ length: picture.height }, (_, y) => dotAt(picture, 2, y)).includes(1);
-    if (litDots(picture) > 0 && (left || at > first + columns)) return at;
-  }
-  return frames.slice(first).findIndex((frame) => litDots(frame.bitmap()) > 0) + first;
+  const own = frames.slice(first, first + LOOKED).filter((frame) => frame.scene === scene);
+  const lit = own.map((frame) => litDots(frame.bitmap()));
+  const most = Math.max(...lit);
+  return first + lit.findIndex((count) => count >= most * 0.75);
 }
 
 /** A picture with what comes next behind it: 2 stands for a dot that only the next one has. */

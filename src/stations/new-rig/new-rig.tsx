@@ -272,22 +272,22 @@ export function NewRig() {
                   options={[
                     {
                       value: "common-cathode",
-                      name: "Common cathode",
-                      cost: "all minus sides joined; a high output lights a segment",
+                      name: dots ? "Rows are cathodes" : "Common cathode",
+                      cost: `all minus sides ${dots ? "of a row " : ""}joined; a high output lights a ${dots ? "dot" : "segment"}`,
                     },
                     {
                       value: "common-anode",
-                      name: "Common anode",
-                      cost: "all plus sides joined; a low output lights a segment",
+                      name: dots ? "Rows are anodes" : "Common anode",
+                      cost: `all plus sides ${dots ? "of a row " : ""}joined; a low output lights a ${dots ? "dot" : "segment"}`,
                     },
                   ]}
                 />
               )}
             />
             <p className="small quiet mt-2 mb-2">
-              Not sure? Put 1 kΩ in series with 5 V, hold minus on the middle leg of the bottom row and touch
-              the leg next to it with plus: if it lights, it is common cathode. If nothing lights, swap plus
-              and minus.
+              {dots
+                ? "Rows are the side that takes turns. A module may be turned: which corner is first can be found out later, on Frames. On modules with a MAX7219 of their own rows are cathodes."
+                : "Not sure? Put 1 kΩ in series with 5 V, hold minus on the middle leg of the bottom row and touch the leg next to it with plus: if it lights, it is common cathode. If nothing lights, swap plus and minus."}
             </p>
             <div className="new-show">
               <div>
