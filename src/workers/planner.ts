@@ -13,11 +13,13 @@ import type { Rig } from "@/core/rig";
 import { untangle, type BoardSize, type Untangled, type Wish } from "@/core/seat";
 import {
   captureWindow,
+  findModulePicture,
   inspectCapture,
   surveyCapture,
   type Inspected,
   type LineWindow,
   type Mapping,
+  type ModulePicture,
   type SurveyResult,
 } from "@/core/trace";
 import { compareWays, recommendWay, type Recommendation, type WayFigures } from "@/core/ways";
@@ -76,6 +78,11 @@ export class Planner {
   /** Reads a font file. */
   async font(file: Blob, id: string): Promise<ReadFont> {
     return readBdf(await file.text(), id);
+  }
+
+  /** A picture of one module that tells which way round it is, from a capture. */
+  modulePicture(rig: Rig, file: Blob, report?: Report): Promise<ModulePicture> {
+    return findModulePicture(rig, file, { report });
   }
 
   window(file: Blob, mapping: Mapping, from: number, to: number): Promise<readonly LineWindow[]> {

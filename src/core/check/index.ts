@@ -6,6 +6,7 @@ import { checkDrivers } from "./drivers";
 import { checkLines } from "./lines";
 import { checkScan } from "./scan";
 import { checkShow } from "./show";
+import { checkSign } from "./sign";
 import { checkWiring } from "./wiring";
 
 export { STATIONS, type Finding, type Severity, type StationName } from "./finding";
@@ -19,5 +20,6 @@ export function checkModel(model: RigModel, school: NamingSchool = "letters"): F
     ...checkCurrent(model, school),
     ...checkScan(model),
     ...checkShow(model),
+    ...checkSign(model),
   ].sort(bySeverity);
 }

@@ -1,4 +1,4 @@
-import type { RigModel } from "../address";
+import { gridOf, type RigModel } from "../address";
 import { glyphFit } from "../glyph";
 import { showCells, showFrames } from "../show";
 import { frameRows } from "../sim";
@@ -10,6 +10,8 @@ const FLASHING = [3, 30] as const;
 /** What the show asks that the display or the eye cannot take, and what kept code shows wrong. */
 export function checkShow(model: RigModel): Finding[] {
   const { rig } = model;
+  // Displays of dots show no texts of cells.
+  if (gridOf(model)) return checkFaces(model);
   const cells = showCells(rig);
   const frames = showFrames(rig);
   const glyphs = [...new Set(cells.map(({ glyph }) => glyph))];

@@ -37,12 +37,33 @@ class Registers {
     address >= 1 && address <= 8 ? -1 : 0,
   );
 
+  private shown: ScanPicture | undefined;
+
   write(word: number): void {
     const address = (word >> 8) & 0xf;
-    if (address !== MAX7219.NO_OP) this.values[address] = word & 0xff;
+    if (address === MAX7219.NO_OP || this.values[address] === (word & 0xff)) return;
+    this.values[address] = word & 0xff;
+    this.shown = undefined;
   }
 
+  /** All digit registers take what cannot be told. */
+  doubt(): void {
+    this.values.fill(-1, MAX7219.DIGIT_0, MAX7219.DIGIT_0 + 8);
+    this.shown = undefined;
+  }
+
+  load(values: readonly number[]): void {
+    this.values.splice(0, 16, ...values);
+    this.shown = undefined;
+  }
+
+  /** What it scans: the same object as long as no register changes. */
   picture(): ScanPicture {
+    this.shown ??= this.look();
+    return this.shown;
+  }
+
+  private look(): ScanPicture {
     const { values } = this;
     const one = (lit: number, unknown: number, share: number): ScannedDigit => ({ lit, unknown, share });
     const test = values[MAX7219.DISPLAY_TEST]! & 1;
@@ -164,7 +185,7 @@ export class Max7219Chain {
     });
     this.chips.forEach((chip, index) => {
       if (words[index]! >= 0) chip.write(words[index]!);
-      else for (let address = 1; address < 16; address += 1) if (address <= 8) chip.values[address] = -1;
+      else chip.doubt();
     });
     this.clocks = 0;
     this.began = undefined;
@@ -222,7 +243,7 @@ export class Max7219Chain {
     const [data, clock, select] = [...levels].map(Number) as Level[];
     Object.assign(this.levels, { data, clock, select });
     this.doubtful = doubtful === "1";
-    chips.forEach((text, at) => this.chips[at]!.values.splice(0, 16, ...unpackBytes(text)));
+    chips.forEach((text, at) => this.chips[at]!.load(unpackBytes(text)));
     this.watch.restart();
   }
 }

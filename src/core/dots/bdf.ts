@@ -2,7 +2,7 @@ import { unpackRows, packRows } from "./bitmap";
 import type { DotFont, DotGlyph } from "./font";
 
 /** Bounds that no real font of dots reaches. */
-export const BDF_LIMITS = { bytes: 16 * 1024 * 1024, glyphs: 70_000, side: 128, name: 80 } as const;
+export const BDF_LIMITS = { bytes: 16 * 1024 * 1024, glyphs: 70_000, side: 256, name: 80 } as const;
 
 /** What is wrong with a font file, where, and what to do. */
 export interface FontProblem {

@@ -1,4 +1,4 @@
-import { ORIENTATIONS, bitmapOf, bitmapRows, seenAs, type Bitmap, type Orientation } from "../dots";
+import { ORIENTATIONS, bitmapRows, seenAs, type Bitmap, type Orientation } from "../dots";
 import type { DotModule, ModulePlace } from "../rig";
 import { laidOut, type LayoutChoice } from "../rig";
 
@@ -17,13 +17,7 @@ export function probePicture({ rows, columns }: Pick<DotModule, "rows" | "column
 }
 
 /** The eight things the probe can look like, each with how the module then sits. */
-export const probeLooks = (
-  module: Pick<DotModule, "rows" | "columns">,
-): ReadonlyArray<{
-  readonly orientation: Orientation;
-  readonly picture: Bitmap;
-}> =>
-  ORIENTATIONS.map((orientation) => ({ orientation, picture: seenAs(probePicture(module), orientation) }));
+export const probeLooks = (module: Pick<DotModule, "rows" | "columns">) => looksOf(probePicture(module));
 
 /** Whether dots that are seen fit a look; dots not told of may be anything. */
 export function looksLike(
@@ -50,13 +44,15 @@ export const STARTS: ReadonlyArray<LayoutChoice["from"]> = [
   "bottom-right",
 ];
 
-/** The layouts that are left once it is known where the first module of the chain is, and then where the second. */
+/**
+ * The layouts in which modules of the chain are where they were seen. The first module tells where the chain starts; the
+ * one behind the end of the first row, whether every second row runs back.
+ */
 export function layoutsFrom(
   modules: readonly DotModule[],
   across: number,
   orientation: Orientation,
-  firstAt: { readonly x: number; readonly y: number },
-  turnAt?: { readonly x: number; readonly y: number },
+  known: ReadonlyArray<{ readonly module: number; readonly x: number; readonly y: number }>,
 ): LayoutChoice[] {
   const choices = STARTS.flatMap((from) =>
     [false, true].map((backAndForth): LayoutChoice => ({ across, from, backAndForth, orientation })),
@@ -66,9 +62,7 @@ export function layoutsFrom(
   const seen = new Set<string>();
   return choices.filter((choice) => {
     const places = laidOut(modules, choice);
-    if (!isAt(places[0], firstAt)) return false;
-    // The module behind the end of the first row tells whether every second row runs back.
-    if (turnAt && !isAt(places[Math.min(across, modules.length - 1)], turnAt)) return false;
+    if (!known.every((at) => isAt(places[at.module], at))) return false;
     const key = JSON.stringify(places);
     if (seen.has(key)) return false;
     seen.add(key);
@@ -76,15 +70,15 @@ export function layoutsFrom(
   });
 }
 
-/** Reads the module's own picture from a memory as a capture gives it: rows of a chip as bytes. */
-export const pictureOfRows = (rows: readonly number[], columns: number): Bitmap =>
-  bitmapOf(
-    rows.map((row) =>
-      Array.from({ length: columns }, (_, column) => ((row >> (columns - 1 - column)) & 1 ? "#" : ".")).join(
-        "",
-      ),
-    ),
-  );
+/** How a picture in a module's own rows and columns looks, each of the eight ways. */
+export const looksOf = (
+  own: Bitmap,
+): ReadonlyArray<{ readonly orientation: Orientation; readonly picture: Bitmap }> =>
+  ORIENTATIONS.map((orientation) => ({ orientation, picture: seenAs(own, orientation) }));
+
+/** Whether a picture looks different each of the eight ways, so that seeing it tells which one it is. */
+export const tellsWhichWay = (own: Bitmap): boolean =>
+  new Set(looksOf(own).map(({ picture }) => `${picture.width} ${bitmapRows(picture).join("/")}`)).size === 8;
 
 /** Orientations in which a module's own picture, from a capture, looks as what is seen on the table. */
 export const orientationsOf = (own: Bitmap, seen: Bitmap): Orientation[] => {

@@ -25,6 +25,8 @@ export {
   STARTS,
   layoutsFrom,
   looksLike,
+  looksOf,
+  tellsWhichWay,
   orientationsFrom,
   orientationsOf,
   probeLooks,

@@ -8,10 +8,11 @@ import {
   type RigModel,
 } from "../address";
 import type { LineGiven } from "../bus";
-import { HIGH, LOW, OPEN, UNKNOWN, type Level, type ShiftRegister595 } from "../chip";
+import { HIGH, LOW, OPEN, UNKNOWN, type Level, type ScanPicture, type ShiftRegister595 } from "../chip";
 import { inputHigh, supplyOf } from "../circuit";
 import { isChip, type ChipPart, type DriverChipPart } from "../parts";
 import type { Nanoseconds, Volts } from "../quantity";
+import { remembered } from "../remember";
 import { legRef, splitLegRef, type LegRef, type UnitRef } from "../rig";
 import { mount, type MountedModel } from "./mount";
 import { mountDriver, type DriverFace } from "./mount-driver";
@@ -37,6 +38,12 @@ interface MountedChip {
   /** The net of the data leg of a driver chip that answers on it. */
   readonly dataNet: number | undefined;
 }
+
+/** A picture as a text that differs where the light does; worked out once for each. */
+const pictureText = remembered(
+  ({ digits, blink }: ScanPicture): string =>
+    `${blink} ${digits.map(({ lit, unknown, share }) => `${lit}.${unknown}.${share}`).join()}`,
+);
 
 /** A line that leads to one input and nothing else, with what that input hears of each level. */
 interface Straight {
@@ -265,12 +272,7 @@ export class Board {
   /** What the driver chips scan, as a text that differs where the light does. */
   scanned(): string {
     return this.drivers
-      .flatMap(({ units, picture }) =>
-        units.map((unit) => {
-          const { digits, blink } = picture(unit);
-          return `${blink} ${digits.map(({ lit, unknown, share }) => `${lit}.${unknown}.${share}`).join()}`;
-        }),
-      )
+      .flatMap(({ units, picture }) => units.map((unit) => pictureText(picture(unit))))
       .join("|");
   }
 

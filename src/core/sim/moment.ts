@@ -1,12 +1,13 @@
 import type { Level } from "../chip";
 import type { Solution } from "../circuit";
-import type { Milliamps, Nanoseconds } from "../quantity";
+import type { Nanoseconds } from "../quantity";
 
 /** What the circuit is in: the currents of the LEDs, and those nobody can tell. */
 export interface Moment {
   readonly levels: readonly Level[];
-  readonly currents: readonly Milliamps[];
-  readonly unknown: readonly boolean[];
+  readonly currents: Float64Array;
+  /** 1 where nobody can tell; empty where all is known. */
+  readonly unknown: Uint8Array;
   readonly solution: Solution;
   /** What driver chips scan; absent without any. */
   readonly scan: ScanLight | undefined;
@@ -16,9 +17,10 @@ export interface Moment {
 export interface ScanLight {
   /** Tells one from another of the same board. */
   readonly id: number;
-  /** By place among the model's addresses. */
-  readonly currents: ReadonlyMap<number, Milliamps>;
-  readonly unknown: ReadonlySet<number>;
+  /** By place among the model's addresses; shared, never changed. */
+  readonly currents: Float64Array;
+  /** 1 where nobody can tell; empty where all is known. */
+  readonly unknown: Uint8Array;
   /** LEDs that blink, in Hz: half of each period they are dark. */
   readonly blinking: ReadonlyMap<number, number>;
 }

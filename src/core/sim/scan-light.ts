@@ -1,5 +1,6 @@
 import { gridOf, pictureOf, type DigitId, type DotGrid, type RigModel } from "../address";
-import { pictureCurrents, scannedChips, type ScannedLed } from "../circuit";
+import type { ScanPicture } from "../chip";
+import { pictureCurrents, scannedChips, turnCurrents, type ScannedChip, type ScannedLed } from "../circuit";
 import { readText, type Bitmap } from "../dots";
 import { inOrder, type PipName } from "../glyph";
 import type { Milliamps } from "../quantity";
@@ -26,39 +27,72 @@ export const scannedPips = (model: RigModel, board: Board): ScannedPip[] =>
     return picture ? pictureCurrents(chip, picture).map((one) => ({ ...one, blink: picture.blink })) : [];
   });
 
-/** The light of what driver chips scan, worked out once for every picture they make. */
+const ALL_KNOWN = new Uint8Array();
+
+/**
+ * The light of what driver chips scan, worked out once for every picture they make. From one picture to the next only
+ * the digits that differ are worked out: a long chain changes one row at a time.
+ */
 export class ScanLights {
-  private readonly known = new Map<string, ScanLight>();
+  private known = new Map<string, ScanLight>();
   private count = 0;
+  private last: { readonly light: ScanLight; readonly pictures: readonly ScanPicture[] } | undefined;
+  private readonly chips: readonly ScannedChip[];
 
   constructor(
     private readonly model: RigModel,
     private readonly board: Board,
-  ) {}
+  ) {
+    this.chips = scannedChips(model).filter(({ unit }) => board.driverOf(unit) !== undefined);
+  }
 
   /** What is scanned now: the same object as long as it is the same. */
   now(): ScanLight | undefined {
     if (this.board.drivers.length === 0) return undefined;
     const key = this.board.scanned();
     const known = this.known.get(key);
-    if (known) return known;
-    const currents = new Map<number, Milliamps>();
-    const unknown = new Set<number>();
-    const blinking = new Map<number, number>();
-    for (const { led, peak, share, unknown: doubtful, blink } of scannedPips(this.model, this.board)) {
-      if (doubtful) unknown.add(led.index);
-      else currents.set(led.index, peak * share);
-      if (blink > 0) blinking.set(led.index, blink);
-    }
-    this.count += 1;
-    const light = { id: this.count, currents, unknown, blinking };
+    const pictures = this.chips.map(({ unit }) => this.board.driverOf(unit)!.picture(unit));
+    const light = known ?? this.lightOf(pictures);
     this.known.set(key, light);
+    this.last = { light, pictures };
     return light;
+  }
+
+  private lightOf(pictures: readonly ScanPicture[]): ScanLight {
+    const count = this.model.addresses.length;
+    const before = this.last;
+    const currents = before?.light.currents.slice() ?? new Float64Array(count);
+    let unknown = before?.light.unknown ?? ALL_KNOWN;
+    const doubt = (at: number, value: 0 | 1) => {
+      if (unknown.length === 0 && value === 0) return;
+      if (unknown === before?.light.unknown || unknown.length === 0)
+        unknown = unknown.length === 0 ? new Uint8Array(count) : unknown.slice();
+      unknown[at] = value;
+    };
+    const blinking = new Map<number, number>();
+    this.chips.forEach((chip, place) => {
+      const { digits, blink } = pictures[place]!;
+      if (blink > 0) for (const led of chip.leds) blinking.set(led.index, blink);
+      digits.forEach(({ lit, unknown: doubtful, share }, digit) => {
+        const was = before?.pictures[place]!.digits[digit];
+        if (was && was.lit === lit && was.unknown === doubtful && was.share === share) return;
+        const here = chip.turns[digit] ?? [];
+        const on = here.filter(({ segment }) => (lit >> segment) & 1);
+        const peaks = turnCurrents(chip, on);
+        for (const led of here) currents[led.index] = 0;
+        on.forEach((led, at) => {
+          currents[led.index] = peaks[at]! * share;
+        });
+        for (const led of here) doubt(led.index, ((doubtful >> led.segment) & 1) as 0 | 1);
+      });
+    });
+    this.count += 1;
+    return { id: this.count, currents, unknown: unknown.includes(1) ? unknown : ALL_KNOWN, blinking };
   }
 
   /** Lets go of what it has worked out. */
   forget(): void {
-    this.known.clear();
+    this.known = new Map();
   }
 }
 

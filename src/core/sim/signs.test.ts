@@ -46,6 +46,19 @@ test.each<[string, Partial<Plan>]>([
   ["lines alone", { scheme: "direct" }],
   ["5 × 7 from lines", { scheme: "direct", digits: 7, module: "5x7", ...ANODE }],
   ["a register and lines", { scheme: "register-lines", digitSwitch: "mosfet", ...CATHODE }],
+  [
+    "a module whose legs were entered one by one",
+    {
+      scheme: "two-registers",
+      digitSwitch: "transistor",
+      display: "own",
+      own: {
+        polarity: "common-cathode",
+        legs: ["c3", "digit-2", "c1", "not-used", "digit-1", "c2", "digit-3", "c4"],
+      },
+      ...CATHODE,
+    },
+  ],
   ["logic", { scheme: "logic", controller: "FPGA-board", digitSwitch: "transistor", ...ANODE }],
 ])("%s: every dot of a picture is lit, and no other", (_, plan) => {
   const rig = signRig(plan, { text: "Ra", motion: "hold", align: "left" });

@@ -42,6 +42,14 @@ export const VISIBLE: Milliamps = 0.02;
 /** Currents kept of moments that may come again: some 30 MB. */
 const MOST_REMEMBERED = 4e6;
 
+const ALL_KNOWN = new Uint8Array();
+
+/** What either of two leaves unknown. */
+const bothUnknown = (one: Uint8Array, other: Uint8Array): Uint8Array => {
+  if (one.length === 0 || other.length === 0) return one.length === 0 ? other : one;
+  return one.map((value, at) => value | other[at]!);
+};
+
 /** What had flown through every LED up to a moment, and for how long it could not be told. */
 interface Mark {
   readonly at: Nanoseconds;
@@ -141,7 +149,7 @@ export class Simulation {
   }
 
   /** The currents of the LEDs at this moment, in the order of the model's addresses. */
-  get currents(): readonly Milliamps[] {
+  get currents(): Float64Array {
     return this.moment.currents;
   }
 
@@ -231,9 +239,10 @@ export class Simulation {
   }
 
   private picture(): string {
-    return this.moment.currents
-      .map((current, at) => ((this.moment.unknown[at] ?? false) ? "?" : current > VISIBLE ? "1" : "0"))
-      .join("");
+    const { currents, unknown } = this.moment;
+    return Array.from(currents, (current, at) => (unknown[at] ? "?" : current > VISIBLE ? "1" : "0")).join(
+      "",
+    );
   }
 
   private fetch(): void {
@@ -377,35 +386,37 @@ export class Simulation {
     scan = this.scanLights.now(),
   ): Moment {
     const byLevels = levels.includes(UNKNOWN)
-      ? this.sides.map((side) => this.isUnknown(side))
-      : this.allKnown;
-    const unknown =
-      scan && scan.unknown.size > 0
-        ? this.pips.map((_, at) => (byLevels[at] ?? false) || scan.unknown.has(at))
-        : byLevels;
-    return this.momentFor(levels, unknown, scan);
+      ? Uint8Array.from(this.sides, (side) => Number(this.isUnknown(side)))
+      : ALL_KNOWN;
+    return this.momentFor(levels, bothUnknown(byLevels, scan?.unknown ?? ALL_KNOWN), scan);
   }
-
-  private readonly allKnown: readonly boolean[] = [];
 
   private momentFor(
     levels: readonly Level[],
-    unknown: readonly boolean[],
+    unknown: Uint8Array,
     scan: ScanLight | undefined,
     stored?: ReadonlySet<string>,
   ): Moment {
-    const key = `${levels.join("")} ${stored ? [...stored].join() : ""} ${unknown.map(Number).join("")} ${scan?.id ?? ""}`;
+    const key = `${levels.join("")} ${stored ? [...stored].join() : ""} ${unknown.join("")} ${scan?.id ?? ""}`;
     let moment = this.moments.get(key);
     if (!moment) {
       const solution = this.circuit.solve(levels, stored);
-      const currents = this.pips.map(
-        (pip, at) => (solution.leds.get(pip) ?? 0) + (scan?.currents.get(at) ?? 0),
-      );
+      const currents = this.currentsOf(solution, scan);
       moment = { levels, unknown, scan, solution, currents };
       this.moments.set(key, moment);
       this.momentIds.set(moment, this.momentIds.size);
     }
     return moment;
+  }
+
+  private currentsOf({ leds }: Solution, scan: ScanLight | undefined): Float64Array {
+    // Where chips scan everything, nothing else drives an LED.
+    if (scan && this.circuit.outputs.length === 0) return scan.currents;
+    const currents = scan?.currents.slice() ?? new Float64Array(this.pips.length);
+    this.pips.forEach((pip, at) => {
+      currents[at]! += leds.get(pip) ?? 0;
+    });
+    return currents;
   }
 
   private momentIds = new Map<Moment, number>();

@@ -14,3 +14,4 @@ export { CaptureProblem, type CaptureSink, type Signal, type Survey, type Survey
 export { LONGEST_RUN, csvOf, runEdges, vcdOf } from "./write";
 export { captureWindow, type LineWindow } from "./window";
 export { fullTape, tapeC, tapeCsv } from "./tape-text";
+export { findModulePicture, type ModulePicture } from "./module-picture";

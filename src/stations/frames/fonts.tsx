@@ -2,6 +2,7 @@ import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import {
+  BDF_LIMITS,
   blankBitmap,
   builtInFont,
   fontHeight,
@@ -38,19 +39,26 @@ export function FontsView() {
     if (!read.ok) return setTold(read.problems);
     setTold(read.skipped);
     const next = freeId(rig.sign?.fonts ?? {});
-    keep(next, { ...read.font, name: read.font.name || fileName });
+    const kept = fittingFont({ ...read.font, name: read.font.name || fileName });
+    keep(next, kept);
     setId(next);
     setPage(0);
-    say({ text: `${read.font.name} taken in: ${read.font.glyphs.size} characters` });
+    const [all, some] = [read.font.glyphs.size, kept.glyphs.size];
+    say({
+      text:
+        all === some
+          ? `${kept.name} taken in: ${all.toLocaleString("en")} characters`
+          : `${kept.name} is larger than a rig keeps: the first ${some.toLocaleString("en")} of its ${all.toLocaleString("en")} characters are taken in, in the order of their codes`,
+    });
   };
   const readFile = (file: File) => {
     if (ownCount >= LIMITS.fonts)
       return setTold([{ line: 0, message: `A rig keeps at most ${LIMITS.fonts} fonts: take one out first` }]);
-    if (file.size > LIMITS.fontBytes)
+    if (file.size > BDF_LIMITS.bytes)
       return setTold([
         {
           line: 0,
-          message: `${file.name} is ${(file.size / 1048576).toFixed(1)} MiB; a font in a rig is at most ${LIMITS.fontBytes / 1048576} MiB`,
+          message: `${file.name} is ${(file.size / 1048576).toFixed(1)} MiB; a font file is at most ${BDF_LIMITS.bytes / 1048576} MiB`,
         },
       ]);
     run(
@@ -189,6 +197,23 @@ const nameOf = (code: number): string =>
 const freeId = (fonts: Readonly<Record<string, string>>): string => {
   for (let at = 1; ; at += 1) if (!(`own-${at}` in fonts)) return `own-${at}`;
 };
+
+/** The font, or as many of its first characters as a rig keeps. */
+function fittingFont(font: DotFont): DotFont {
+  let kept = font;
+  for (let size = writeBdf(kept).length; size > LIMITS.fontBytes; size = writeBdf(kept).length) {
+    const count = Math.floor(kept.glyphs.size * (LIMITS.fontBytes / size) * 0.98);
+    kept = {
+      ...font,
+      glyphs: new Map(
+        sortedGlyphs(kept)
+          .slice(0, count)
+          .map((glyph) => [glyph.code, glyph]),
+      ),
+    };
+  }
+  return kept;
+}
 
 /** Keeps a font of one's own in the rig. */
 function keep(id: string, font: DotFont): void {

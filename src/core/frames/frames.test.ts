@@ -1,0 +1,196 @@
+import fc from "fast-check";
+import { demoRig } from "@/demo";
+import { modelOf } from "../address";
+import { ORIENTATIONS, USUAL_TEXT_SCENE, bitmapOf, builtInFont, sceneFrames, type Scene } from "../dots";
+import { checkModel } from "../check";
+import { dotModules, laidOut, relay, type LayoutChoice, type Rig } from "../rig";
+import { findModulePicture, vcdOf } from "../trace";
+import {
+  STARTS,
+  beatOf,
+  framesAsBinary,
+  framesAsC,
+  framesAsJson,
+  framesOf,
+  layoutsFrom,
+  looksOf,
+  orientationsFrom,
+  passerBy,
+  probePicture,
+  readingTime,
+  signCost,
+  tellsWhichWay,
+  wiredBytes,
+} from ".";
+
+const tide = demoRig("tide-notice");
+const wind = demoRig("wind-arrow");
+const withScenes = (rig: Rig, ...scenes: Scene[]): Rig => ({ ...rig, sign: { ...rig.sign!, scenes } });
+const text = (given: Partial<typeof USUAL_TEXT_SCENE>): Scene => ({ ...USUAL_TEXT_SCENE, ...given });
+
+describe("reading time", () => {
+  const font = builtInFont("plain")!;
+  test.each([
+    [100, "slow", 10],
+    [30, "comfortable", 100 / 3],
+    [9, "blurs", 1000 / 9],
+  ] as const)("a column for %i ms of twelve letters six columns wide", (step, verdict, speed) => {
+    const scene = text({ text: "FLOOD AT SIX", font: "plain", step });
+    const reading = readingTime(scene, sceneFrames(scene, 32, 8, font), 32)!;
+    expect(reading.speed).toBeCloseTo(speed, 6);
+    // Twelve letters on 71 columns: five each and one between.
+    expect(reading.lettersPerSecond).toBeCloseTo((12 / 71) * speed, 1);
+    expect(reading.dwell).toBe((32 - 6 + 1) * step);
+    expect(reading.line).toBe((71 + 32) * step);
+    expect(reading.verdict).toBe(verdict);
+  });
+  test("what stands still has no reading speed", () => {
+    const scene = text({ text: "A", motion: "hold" });
+    expect(readingTime(scene, sceneFrames(scene, 32, 8, font), 32)).toBeUndefined();
+  });
+  test("a passer-by at 2 m/s: letters of 7 × 4 mm are told apart from 7 m on", () => {
+    expect(passerBy({ pace: 2, pitch: 4 }, font, 3)).toEqual({ distance: 7, time: 3.5, letters: 10 });
+  });
+  test("steps that are whole turns of the scan are even, others are not", () => {
+    expect(beatOf(50, 10e6)).toMatchObject({ least: 5, most: 5, unevenness: 0, steady: [40, 50, 60] });
+    expect(beatOf(25, 10e6)).toMatchObject({ least: 2, most: 3, unevenness: 0.5 });
+    expect(beatOf(3, 10e6)).toMatchObject({ least: 1, most: 1 });
+  });
+});
+
+describe("cost and bytes", () => {
+  test("Tide notice: columns take less than pictures, and a frame is 512 bits", () => {
+    const cost = signCost(modelOf(tide))!;
+    expect([cost.frames, cost.bits, cost.memory.flash]).toEqual([159, 512, 32_256]);
+    const flash = Object.fromEntries(cost.kept.map(({ kept, flash: bytes }) => [kept, bytes]));
+    expect(flash.columns!).toBeLessThan(flash.frames! / 10);
+    expect(flash.frames).toBe(159 * (32 + 4));
+    expect(signCost(modelOf(demoRig("slip-gate")))).toBeUndefined();
+  });
+  test("a straight chain's bytes are the picture's rows, the farthest chip first", () => {
+    const model = modelOf(tide);
+    const bytes = wiredBytes(model)[40]!;
+    const bitmap = framesOf(model)![40]!.bitmap();
+    const rowByte = (row: number, chip: number) =>
+      Array.from({ length: 8 }, (_, at) => bitmap.dots[row * 32 + chip * 8 + at]!).reduce(
+        (byte, dot) => byte * 2 + dot,
+        0,
+      );
+    const wanted = Array.from({ length: 8 }, (_, row) =>
+      [3, 2, 1, 0].map((chip) => rowByte(row, chip)),
+    ).flat();
+    expect([...bytes]).toEqual(wanted);
+  });
+  test("C, bytes and JSON say the same", () => {
+    const model = modelOf(wind);
+    const size = wiredBytes(model)[0]!.length;
+    const c = framesAsC(model);
+    expect(c).toContain("const uint16_t FRAME_COUNT = 16;");
+    expect(c).toContain(`FRAME_BYTES[][${size}] PROGMEM`);
+    const inC = [...c.matchAll(/0x([0-9A-F]{2})/g)].map(([, hex]) => Number.parseInt(hex!, 16));
+    expect(inC).toEqual([...framesAsBinary(model)]);
+    const json = JSON.parse(framesAsJson(model)) as { frames: Array<{ bytes: number[] }> };
+    expect(json.frames.flatMap(({ bytes }) => bytes)).toEqual(inC);
+  });
+});
+
+describe("which way round", () => {
+  test.each([
+    [8, 8],
+    [7, 5],
+    [8, 16],
+  ])("the probe on %i rows of %i tells all eight apart, also by the dots that are seen", (rows, columns) => {
+    const own = probePicture({ rows, columns });
+    expect(tellsWhichWay(own)).toBe(true);
+    for (const { orientation, picture } of looksOf(own)) {
+      const seen = [...picture.dots].map((dot, at) => ({
+        x: at % picture.width,
+        y: Math.floor(at / picture.width),
+        lit: dot === 1,
+      }));
+      if (rows === columns) expect(orientationsFrom({ rows, columns }, seen)).toEqual([orientation]);
+    }
+    expect(tellsWhichWay(bitmapOf(["#.#", ".#.", "#.#"]))).toBe(false);
+  });
+  test("three questions find any layout", () => {
+    const modules = dotModules(relay(tide, { ...tide.plan, digits: 96 }).units);
+    const anyLayout = fc.record<LayoutChoice>({
+      across: fc.integer({ min: 1, max: 12 }),
+      from: fc.constantFrom(...STARTS),
+      backAndForth: fc.boolean(),
+      orientation: fc.constantFrom(...ORIENTATIONS),
+    });
+    fc.assert(
+      fc.property(anyLayout, (layout) => {
+        const places = laidOut(modules, layout);
+        // Half a row at the end leaves corners empty: then the first module is not in one.
+        fc.pre(modules.length % layout.across === 0);
+        const turn = Math.min(layout.across, modules.length - 1);
+        const known = [0, turn].map((module) => ({ module, x: places[module]!.x, y: places[module]!.y }));
+        const left = layoutsFrom(modules, layout.across, layout.orientation, known);
+        expect(left.map((one) => laidOut(modules, one))).toContainEqual(places);
+        expect(left).toHaveLength(1);
+      }),
+    );
+  });
+  test("a capture of a letter shows one module's own picture", async () => {
+    const rig = withScenes(tide, text({ text: "FRoG", motion: "hold", align: "left" }));
+    const turned: Rig = {
+      ...rig,
+      sign: { ...rig.sign!, modules: rig.sign!.modules.map((place) => ({ ...place, turn: 90 as const })) },
+    };
+    // What the board sends is for turned modules; who reads it does not know that yet.
+    const found = await findModulePicture(rig, new Blob([...vcdOf(turned, 0.2e9)]));
+    if (!found.ok) throw new Error(found.message);
+    const looks = looksOf(found.picture).find(
+      ({ orientation }) => orientation.turn === 90 && !orientation.mirrored,
+    )!;
+    expect(looks.picture.dots.slice(0, 5)).toEqual(framesOf(modelOf(rig))![0]!.bitmap().dots.slice(0, 5));
+    expect(await findModulePicture(rig, new Blob(["Dear all"]))).toMatchObject({ ok: false });
+  });
+});
+
+describe("findings", () => {
+  const titles = (rig: Rig) =>
+    checkModel(modelOf(rig))
+      .filter(({ station }) => station === "frames")
+      .map(({ title }) => title);
+  test.each<[string, Rig, RegExp]>([
+    [
+      "modules on each other",
+      { ...tide, sign: { ...tide.sign!, modules: tide.sign!.modules.map((place) => ({ ...place, x: 0 })) } },
+      /DS1 and DS2.* stand on each other/,
+    ],
+    ["a letter no font has", withScenes(tide, text({ text: "ж" })), /has no ж/],
+    [
+      "a text that does not fit",
+      withScenes(tide, text({ text: "much too long", motion: "hold" })),
+      /does not fit/,
+    ],
+    ["frames faster than the wires", withScenes(tide, text({ text: "A", step: 5 })), /one takes .* to send/],
+    [
+      "a display that flashes",
+      withScenes(wind, text({ text: "A", motion: "blink", step: 50 })),
+      /flashes 10 times/,
+    ],
+    [
+      "pictures too large",
+      withScenes(wind, {
+        kind: "pictures",
+        name: "big",
+        width: 16,
+        height: 8,
+        repeat: 1,
+        frames: [{ dots: "00".repeat(16), time: 500 }],
+      }),
+      /“big” is 16 × 8/,
+    ],
+    [
+      "more frames than a program holds",
+      withScenes(tide, text({ text: "A".repeat(900), repeat: 20 })),
+      /more than/,
+    ],
+  ])("%s", (_, rig, says) => expect(titles(rig).join()).toMatch(says));
+  test("nothing against the demo rigs", () =>
+    expect(["tide-notice", "wind-arrow", "regatta-board"].flatMap((id) => titles(demoRig(id)))).toEqual([]));
+});
