@@ -13,7 +13,10 @@ const config = createConfig({
 
 const withModules = async () => ({
   ...(await config()),
-  transformIgnorePatterns: [`/node_modules/(?!(${MODULES_ONLY.join("|")})/)`, "^.+\\.module\\.(css|sass|scss)$"],
+  transformIgnorePatterns: [
+    `/node_modules/(?!(${MODULES_ONLY.join("|")})/)`,
+    "^.+\\.module\\.(css|sass|scss)$",
+  ],
 });
 
 export default withModules;

@@ -42,7 +42,6 @@ await takePicture("shelf", "/");
 await takePicture("new-rig", "/new");
 await takePicture("plan", "/rig/slip-gate/plan");
 await takePicture("wires", "/rig/slip-gate/wires");
-await takePicture("current", "/rig/slip-gate/current");
 await takePicture("glyphs", "/rig/ladder-step/glyphs");
 await takePicture("writes", "/rig/slip-gate/writes", {
   act: async (page) => {
@@ -62,7 +61,6 @@ const scrollTo = (text) => async (page) => {
 };
 await takePicture("ways", "/rig/moorings-free/plan", { act: scrollTo("Ways to drive it, side by side") });
 await takePicture("scan", "/rig/river-level/scan");
-await takePicture("camera", "/rig/boats-out/scan", { act: scrollTo("To a camera") });
 await takePicture("breadboard", "/rig/river-level/wires", {
   act: async (page) => {
     await page.getByRole("button", { name: "Untangle" }).click();
@@ -71,7 +69,6 @@ await takePicture("breadboard", "/rig/river-level/wires", {
   },
 });
 await takePicture("current-digits", "/rig/river-level/current", { act: (page) => page.waitForTimeout(4000) });
-await takePicture("code-logic", "/rig/boats-out/code");
 await takePicture("chip-writes", "/rig/crew-tally/writes");
 await takePicture("capture", "/rig/crew-tally/writes", {
   act: async (page) => {
@@ -90,6 +87,12 @@ await takePicture("keys", "/rig/crew-tally/writes", {
         .last()
         .click();
   },
+});
+await takePicture("frames", "/rig/tide-notice/frames");
+await takePicture("pictures", "/rig/wind-arrow/frames");
+await takePicture("modules", "/rig/regatta-board/frames", {
+  night: true,
+  act: (page) => page.getByRole("button", { name: "Modules", exact: true }).click(),
 });
 await takePicture("phone", "/rig/slip-gate/glyphs", { width: 390, height: 844 });
 await browser.close();

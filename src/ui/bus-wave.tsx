@@ -17,6 +17,9 @@ export interface Stretch {
   readonly to: number;
   readonly label: string;
   readonly picked?: boolean;
+  /** What it is, for people who hear the page; with it a bit can be picked. */
+  readonly says?: string;
+  readonly onPick?: () => void;
 }
 
 interface Props {
@@ -33,6 +36,8 @@ interface Props {
   readonly onRange: (range: readonly [number, number]) => void;
   /** The moment stepped to. */
   readonly now?: number;
+  /** A moment was clicked. */
+  readonly onMoment?: (time: number) => void;
 }
 
 const WIDTH = 1000;
@@ -81,7 +86,19 @@ function pathOf(
 }
 
 /** Lines over time: zoomed from all of it to one bit, with two cursors. */
-export function BusWave({ label, lanes, writes, bits, samples, steady, whole, range, onRange, now }: Props) {
+export function BusWave({
+  label,
+  lanes,
+  writes,
+  bits,
+  samples,
+  steady,
+  whole,
+  range,
+  onRange,
+  now,
+  onMoment,
+}: Props) {
   const clip = useId();
   const svg = useRef<SVGSVGElement>(null);
   const [cursors, setCursors] = useState<readonly number[]>([]);
@@ -121,6 +138,8 @@ export function BusWave({ label, lanes, writes, bits, samples, steady, whole, ra
     if (moved) return;
     const time = timeAt(event);
     setCursors((before) => (before.length === 1 ? [before[0]!, time] : [time]));
+    onMoment?.(time);
+    bits.find((bit) => time >= bit.from && time < bit.to)?.onPick?.();
   };
   const visible = <Item extends Stretch>(list: readonly Item[]) =>
     list.filter((one) => one.to >= from && one.from <= to);
@@ -154,7 +173,7 @@ export function BusWave({ label, lanes, writes, bits, samples, steady, whole, ra
         <svg
           ref={svg}
           viewBox={`0 0 ${WIDTH} ${height}`}
-          role="img"
+          role={bits.some(({ onPick }) => onPick) ? "group" : "img"}
           aria-label={label}
           onPointerDown={(event) => {
             event.currentTarget.setPointerCapture(event.pointerId);
@@ -190,7 +209,13 @@ export function BusWave({ label, lanes, writes, bits, samples, steady, whole, ra
             {seenBits.length > 0 &&
               x(seenBits[0]!.to) - x(seenBits[0]!.from) >= READABLE &&
               seenBits.map((bit) => (
-                <g key={bit.from} className={bit.picked ? "bus-bit is-picked" : "bus-bit"}>
+                <g
+                  key={bit.from}
+                  className={bit.picked ? "bus-bit is-picked" : "bus-bit"}
+                  {...(bit.onPick
+                    ? { role: "button", tabIndex: -1, "aria-label": bit.says, onClick: bit.onPick }
+                    : {})}
+                >
                   <rect x={x(bit.from)} y={18} width={Math.max(1, x(bit.to) - x(bit.from) - 1)} height={15} />
                   <text x={(x(bit.from) + x(bit.to)) / 2} y={30} textAnchor="middle">
                     {bit.label}

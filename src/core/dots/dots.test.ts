@@ -321,3 +321,16 @@ describe("reading", () => {
 
 test("the height of a font is what is above and below its baseline", () =>
   expect(BUILT_IN_FONTS.map(fontHeight)).toEqual([8, 8, 8, 5]));
+
+test("words in a font nobody knows here are read by their likeness", () => {
+  // The first letters as they are often drawn elsewhere: four columns, six and seven rows, a plain nought.
+  const picture = bitmapOf([
+    "#..#.####.#....#.....##........###...##..#..#.####",
+    "#..#.#....#....#....#..#......#...#.#..#.#..#.#...",
+    "####.###..#....#....#..#......#...#.#..#.#..#.###.",
+    "#..#.#....#....#....#..#......#...#.#..#.#..#.#...",
+    "#..#.#....#....#....#..#......#...#.#..#.#..#.#...",
+    "#..#.####.####.####..##........###...##...##..####",
+  ]);
+  expect(readText(picture, BUILT_IN_FONTS)).toMatch(/^HELLO OOUE$/);
+});

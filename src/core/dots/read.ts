@@ -1,5 +1,6 @@
 import { dotAt, windowOf, type Bitmap } from "./bitmap";
 import { fontHeight, type DotFont } from "./font";
+import { dotsIn, likenesses, type Likeness } from "./likeness";
 
 /** A character as reading compares it: its columns as bits, the top row of the font in bit 0. */
 interface Shape {
@@ -46,8 +47,6 @@ const rarity = (character: string): number => {
   return 1;
 };
 
-/** Dots that may differ before a shape is no longer that character, as a share of its dots. */
-const LIKENESS = 0.34;
 const NOT_READ = "�";
 /** Rows a line of text may have. */
 const TALLEST = 24;
@@ -97,12 +96,22 @@ function readLine(line: Bitmap, shapes: readonly Shape[]): string {
   let best: { cost: number; read: Read[] } | undefined;
   // Text may stand a few rows higher or lower than the picture begins.
   for (const offset of [0, 1, -1, 2, -2]) {
-    const found = bestReading(columns, shapes, offset);
+    const found = bestReading(columns, shapes, offset, () => undefined);
     if (!best || found.cost < best.cost - 0.01) best = found;
     if (best.cost < best.read.length * 0.4) break;
   }
+  // Letters of a font that is not known are read by their likeness: as capitals and figures, or as small letters.
+  if (best && best.cost >= best.read.length * 0.4)
+    for (const alike of likenesses(columns)) {
+      const found = bestReading(columns, shapes, 0, alike);
+      if (found.cost < best.cost - 0.01) best = found;
+    }
   return spaced(best?.read ?? [], shapes);
 }
+
+/** What a letter costs that touches its neighbour, and one that is only like a character, by how unlike it is. */
+const TOUCHING = 6;
+const UNLIKE = 8;
 
 const shiftBits = (bits: number, by: number): number => (by >= 0 ? bits << by : bits >>> -by);
 
@@ -112,7 +121,6 @@ interface MovedShape {
 }
 
 interface MovedShapes {
-  readonly moved: readonly MovedShape[];
   /** By their first column. */
   readonly byFirst: ReadonlyMap<number, readonly MovedShape[]>;
 }
@@ -135,7 +143,7 @@ function movedShapes(shapes: readonly Shape[], offset: number): MovedShapes {
     if (list) list.push(one);
     else byFirst.set(one.columns[0]!, [one]);
   }
-  const made = { moved, byFirst };
+  const made = { byFirst };
   known.set(offset, made);
   return made;
 }
@@ -145,8 +153,9 @@ function bestReading(
   columns: readonly number[],
   shapes: readonly Shape[],
   offset: number,
+  alike: Likeness,
 ): { cost: number; read: Read[] } {
-  const { byFirst, moved } = movedShapes(shapes, offset);
+  const { byFirst } = movedShapes(shapes, offset);
   const count = columns.length;
   const costs = new Float64Array(count + 1).fill(Infinity);
   const steps: Array<Read | undefined> = Array<undefined>(count + 1).fill(undefined);
@@ -175,7 +184,9 @@ function bestReading(
     for (const { shape, columns: wanted } of byFirst.get(bits) ?? []) {
       const to = x + wanted.length;
       if (to > count || wanted.some((column, at) => column !== columns[x + at])) continue;
-      reach(x, to, 0.2 + rarity(shape.character) * 0.1 - wanted.length * 0.001, {
+      // Letters that touch are rare: a part of a letter is often another one.
+      const free = (x === 0 || columns[x - 1] === 0) && (to === count || columns[to] === 0);
+      reach(x, to, (free ? 0.2 : TOUCHING) + rarity(shape.character) * 0.1 - wanted.length * 0.001, {
         character: shape.character,
         from: x,
         to,
@@ -185,17 +196,16 @@ function bestReading(
     }
     // What only resembles a character has to stand free on both sides.
     if (x > 0 && columns[x - 1] !== 0) continue;
-    for (const end of endsOf(columns, x)) {
-      const like = mostAlike(columns.slice(x, end), moved);
-      if (like)
-        reach(x, end, 0.6 + like.distance + rarity(like.shape.character) * 0.5, {
-          character: like.shape.character,
-          from: x,
-          to: end,
-          shape: like.shape,
-          exact: false,
-        });
-    }
+    const end = endOf(columns, x);
+    const like = alike(columns, x, end);
+    if (like)
+      reach(x, end, 0.8 + like.distance * UNLIKE, {
+        character: like.character,
+        from: x,
+        to: end,
+        shape: undefined,
+        exact: false,
+      });
   }
   const read: Read[] = [];
   for (let at = count; at > 0; at = cameFrom[at]!) {
@@ -205,57 +215,11 @@ function bestReading(
   return { cost: costs[count]!, read };
 }
 
-/** Where the dots that begin at a column may end: before the next gap, or the one after where that is near. */
-function endsOf(columns: readonly number[], from: number): number[] {
-  const ends: number[] = [];
-  for (let at = from; at <= columns.length && at - from <= 9 && ends.length < 2; at += 1)
-    if (at > from && columns[at - 1] !== 0 && (at === columns.length || columns[at] === 0)) ends.push(at);
-  return ends;
-}
-
-function dotsIn(bits: number): number {
-  let count = 0;
-  for (let rest = bits; rest; rest &= rest - 1) count += 1;
-  return count;
-}
-
-const alike = new WeakMap<object, Map<string, { shape: Shape; distance: number } | undefined>>();
-
-/** The character that differs from some columns in the fewest dots, if it is alike enough. */
-function mostAlike(
-  columns: readonly number[],
-  shapes: readonly MovedShape[],
-): { shape: Shape; distance: number } | undefined {
-  const known = alike.get(shapes) ?? new Map<string, { shape: Shape; distance: number } | undefined>();
-  alike.set(shapes, known);
-  const key = columns.join();
-  if (known.has(key)) return known.get(key);
-  const dots = columns.reduce((sum, bits) => sum + dotsIn(bits), 0);
-  let best: { shape: Shape; distance: number } | undefined;
-  let bestScore = Infinity;
-  for (const { shape, columns: wanted } of shapes) {
-    const spare = wanted.length - columns.length;
-    if (Math.abs(spare) > 1) continue;
-    const own = wanted.reduce((sum, bits) => sum + dotsIn(bits), 0);
-    const most = Math.max(own, dots) * LIKENESS;
-    for (const aside of spare === 0 ? [0] : spare > 0 ? [0, 1] : [0, -1])
-      for (const rise of [0, 1, -1]) {
-        let distance = rise === 0 ? 0 : 0.5;
-        const span = Math.max(wanted.length, columns.length);
-        for (let at = 0; at < span && distance <= most; at += 1) {
-          const one = spare >= 0 ? (wanted[at] ?? 0) : (wanted[at + aside] ?? 0);
-          const other = spare >= 0 ? (columns[at - aside] ?? 0) : (columns[at] ?? 0);
-          distance += dotsIn(shiftBits(one, rise) ^ other);
-        }
-        const score = distance + rarity(shape.character);
-        if (distance <= most && score < bestScore) {
-          bestScore = score;
-          best = { shape, distance };
-        }
-      }
-  }
-  known.set(key, best);
-  return best;
+/** Where the dots that begin at a column end: before the next gap. */
+function endOf(columns: readonly number[], from: number): number {
+  let at = from;
+  while (at < columns.length && columns[at] !== 0) at += 1;
+  return at;
 }
 
 /** Joins what was read, with a space where the gap is wider than between letters. */
@@ -274,7 +238,8 @@ function spaced(read: readonly Read[], shapes: readonly Shape[]): string {
     if (one.character === NOT_READ && text.endsWith(NOT_READ)) return;
     text += one.character;
   });
-  return text;
+  // Among figures a round letter is a nought, an upright a one.
+  return text.replace(/(?<=\d[.:]?)[Oo](?![A-Za-z])|(?<![A-Za-z])[Oo](?=[.:]?\d)/g, "0");
 }
 
 /**

@@ -1,4 +1,4 @@
-import { positionOf, type RigModel } from "@/core/address";
+import { positionOf, turnWord, type RigModel } from "@/core/address";
 import type { Bit } from "@/core/chip";
 import { legById, legName } from "@/core/parts";
 import { splitPipId, type PipId } from "@/core/rig";
@@ -88,7 +88,7 @@ export function ChipStages({ model, chips, pick, step }: Props) {
                               onClick={() => pickPip(pip)}
                             >
                               {several
-                                ? `d${positionOf(model, splitPipId(pip).unit, splitPipId(pip).digit)}`
+                                ? `${turnWord(model)[0]}${positionOf(model, splitPipId(pip).unit, splitPipId(pip).digit)}`
                                 : splitPipId(pip).segment}
                             </button>
                           ))}

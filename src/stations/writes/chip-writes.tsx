@@ -14,6 +14,7 @@ import { ChipTape } from "./chip-tape";
 import { Fields, Registers } from "./chip-detail";
 import { CostSheet } from "./cost-sheet";
 import { ChainStrip } from "./chain-strip";
+import { FrameRange } from "./frame-range";
 import { ShownFace } from "./shown-face";
 import { tickText } from "./tick-text";
 import { TypeWrite } from "./type-write";
@@ -82,35 +83,27 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
       actions={
         <span className="row-line flex-wrap">
           {choice}
-          <label htmlFor="writes-frame" className="small quiet">
-            Update for
-          </label>
           {grid ? (
-            <span className="writes-frames">
-              <Form.Range
+            <FrameRange count={program.frames.length} at={shown} onFrame={setFrame} />
+          ) : (
+            <>
+              <label htmlFor="writes-frame" className="small quiet">
+                Update for
+              </label>
+              <Form.Select
                 id="writes-frame"
-                aria-valuetext={`frame ${shown + 1} of ${program.frames.length}`}
-                min={0}
-                max={program.frames.length - 1}
+                size="sm"
+                style={{ width: 150 }}
                 value={shown}
                 onChange={(event) => setFrame(Number(event.target.value))}
-              />
-              <span className="small">frame {shown + 1}</span>
-            </span>
-          ) : (
-            <Form.Select
-              id="writes-frame"
-              size="sm"
-              style={{ width: 150 }}
-              value={shown}
-              onChange={(event) => setFrame(Number(event.target.value))}
-            >
-              {program.frames.map(({ text }, place) => (
-                <option key={place} value={place}>
-                  {text.trim() || "blank"}
-                </option>
-              ))}
-            </Form.Select>
+              >
+                {program.frames.map(({ text }, place) => (
+                  <option key={place} value={place}>
+                    {text.trim() || "blank"}
+                  </option>
+                ))}
+              </Form.Select>
+            </>
           )}
         </span>
       }

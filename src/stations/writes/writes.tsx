@@ -6,27 +6,31 @@ import Form from "react-bootstrap/Form";
 import {
   cellState,
   directLines,
+  gridOf,
   isMultiplexed,
-  positionOf,
+  turnTitle,
   sentBits,
   type DigitId,
   type RigModel,
 } from "@/core/address";
+import { driveState } from "@/core/program";
 import { GLYPHS, formatByte, type PipName } from "@/core/glyph";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { showCells } from "@/core/show";
 import { splitPipId } from "@/core/rig";
 import { segmentsAt, traceSend, writesToChips, type SendTrace } from "@/core/sim";
-import { chooseGlyph, useModel, useOpenRig, usePickedDigit } from "@/store";
-import { DigitFace, StationFrame, litSegments } from "@/ui";
+import { chooseGlyph, pickPip, useModel, useOpenRig, usePickedDigit, useProgram } from "@/store";
+import { BusWave, DigitFace, StationFrame, litSegments } from "@/ui";
 import { ChipWrites } from "./chip-writes";
 import { Capture } from "./capture";
 import { ChipStages } from "./chip-stages";
+import { FrameRange } from "./frame-range";
 import { Keys } from "./keys";
 import { SourceChoice, type WritesSource } from "./source-choice";
+import { registerBits, registerBytes, registerLanes } from "./register-lanes";
+import { ShownFace } from "./shown-face";
 import { Tape } from "./tape";
 import { TryChip } from "./try-chip";
-import { Waveform } from "./waveform";
 
 /** What else is looked at than the writes of the rig's own program. */
 const OTHERS: Readonly<
@@ -36,6 +40,9 @@ const OTHERS: Readonly<
   keys: { lead: "Keys as chips and boards read them.", Body: Keys },
   chip: { lead: "Any chip, alone on the table, with whatever you type.", Body: TryChip },
 };
+
+/** Data stands so long before the clock of a shift register rises, ns (74HC595 at 4.5 V, timing requirements). */
+const REGISTER_TIMES = { setup: 20, hold: 0 } as const;
 
 /** Writes: one update over the three lines, write by write and edge by edge, and what the chip makes of it. */
 export function WritesStation() {
@@ -59,46 +66,80 @@ function RegisterWrites({ choice }: { choice: ReactNode }) {
   const glyph = useOpenRig((state) => state.glyph);
   const pick = useOpenRig((state) => state.pick);
   const digit = usePickedDigit();
+  const program = useProgram();
+  const grid = gridOf(model);
+  const [frame, setFrame] = useState(0);
+  const face = program.frames[Math.min(frame, program.frames.length - 1)]!;
+  const slot = Math.max(
+    0,
+    model.slots.findIndex((ids) => ids.some((id) => id.unit === digit?.unit && id.digit === digit.digit)),
+  );
   const trace = useMemo(
-    () => traceSend(model, cellState(model, { glyph, point: false }, digit)),
-    [model, glyph, digit],
+    () =>
+      traceSend(
+        model,
+        grid
+          ? driveState(program, model, face.states[slot] ?? face.states[0]!)
+          : cellState(model, { glyph, point: false }, digit),
+      ),
+    [model, program, grid, face, slot, glyph, digit],
   );
   const { bytes } = trace;
+  const [range, setRange] = useState<readonly [number, number]>();
+  const whole: readonly [number, number] = [0, trace.duration * 1.02];
   const [at, setAt] = useState(0);
   const step = Math.min(at, trace.steps.length);
   const now = step === 0 ? trace.before : trace.steps[step - 1]!;
   const { chips } = now;
   const lit = digit ? segmentsAt(now, digit) : { segments: [], unknown: [] };
-  const lines = linesOf(model);
-  const bits = useMemo(() => sentBits(model), [model]);
+  const lines = useMemo(() => linesOf(model), [model]);
+  const bits = useMemo(() => registerBits(trace, sentBits(model), pick, pickPip), [trace, model, pick]);
+  const lanes = useMemo(() => registerLanes(trace, lines), [trace, lines]);
+  const samples = useMemo(
+    () => trace.steps.filter(({ use, level }) => use === "clock" && level === 1).map((one) => one.at),
+    [trace],
+  );
+  const goTo = (time: number) => {
+    setAt(trace.steps.filter((one) => one.at <= time).length);
+  };
   const cells = [...new Set([...showCells(model.rig).map((cell) => cell.glyph), glyph])];
   return (
     <StationFrame
       title="Writes"
       lead={
         model.digits.length > 1 && digit
-          ? `One update for digit ${positionOf(model, digit.unit, digit.digit)} over the lines, edge by edge.`
+          ? `One update for ${turnTitle(model, digit.unit, digit.digit)} over the lines, edge by edge.`
           : "One update over the lines, edge by edge."
       }
       actions={
         <span className="row-line flex-wrap">
           {choice}
-          <label htmlFor="writes-glyph" className="small quiet">
-            Character
-          </label>
-          <Form.Select
-            id="writes-glyph"
-            size="sm"
-            style={{ width: 96 }}
-            value={glyph}
-            onChange={(event) => chooseGlyph(event.target.value)}
-          >
-            {[...new Set([...cells, ...GLYPHS])].map((one) => (
-              <option key={one} value={one}>
-                {one === " " ? "blank" : one}
-              </option>
-            ))}
-          </Form.Select>
+          {grid ? (
+            <FrameRange
+              count={program.frames.length}
+              at={Math.min(frame, program.frames.length - 1)}
+              onFrame={setFrame}
+            />
+          ) : (
+            <>
+              <label htmlFor="writes-glyph" className="small quiet">
+                Character
+              </label>
+              <Form.Select
+                id="writes-glyph"
+                size="sm"
+                style={{ width: 96 }}
+                value={glyph}
+                onChange={(event) => chooseGlyph(event.target.value)}
+              >
+                {[...new Set([...cells, ...GLYPHS])].map((one) => (
+                  <option key={one} value={one}>
+                    {one === " " ? "blank" : one}
+                  </option>
+                ))}
+              </Form.Select>
+            </>
+          )}
           <span className="mono">
             {bytes.map((byte) => `${formatByte(byte)} = ${formatByte(byte, "binary")}`).join(", ")}
           </span>
@@ -107,9 +148,19 @@ function RegisterWrites({ choice }: { choice: ReactNode }) {
     >
       <section className="sheet">
         <Stepper trace={trace} at={step} onAt={setAt} />
-        <div className="wave-scroll" tabIndex={0} role="region" aria-label="Waveform, scrolls sideways">
-          <Waveform trace={trace} bits={bits} at={step} pick={pick} onAt={setAt} lines={lines} />
-        </div>
+        <BusWave
+          label="Lines of the update"
+          lanes={lanes}
+          writes={registerBytes(bits)}
+          bits={bits}
+          samples={samples}
+          steady={REGISTER_TIMES}
+          whole={whole}
+          range={range ?? whole}
+          onRange={setRange}
+          now={step === 0 ? 0 : trace.steps[step - 1]!.at}
+          onMoment={goTo}
+        />
       </section>
       <div className="writes-grid">
         <section className="sheet">
@@ -130,16 +181,25 @@ function RegisterWrites({ choice }: { choice: ReactNode }) {
           </h2>
           <div className="stages-row">
             <ChipStages model={model} chips={chips} pick={pick} step={trace.steps[step - 1]} />
-            <div className="lens stages-face">
-              <DigitFace
-                colour={model.display.led?.colour ?? "red"}
-                lights={litSegments(lit.segments, lit.unknown)}
-                picked={pick ? splitPipId(pick).segment : undefined}
-                has={digit && ledsOf(model, digit)}
-                height={104}
+            {grid ? (
+              <ShownFace
+                model={model}
+                shown={model.digits.map((id) => segmentsAt(now, id))}
+                height={130}
                 label="The display after this step"
               />
-            </div>
+            ) : (
+              <div className="lens stages-face">
+                <DigitFace
+                  colour={model.display.led?.colour ?? "red"}
+                  lights={litSegments(lit.segments, lit.unknown)}
+                  picked={pick ? splitPipId(pick).segment : undefined}
+                  has={digit && ledsOf(model, digit)}
+                  height={104}
+                  label="The display after this step"
+                />
+              </div>
+            )}
           </div>
         </section>
       </div>
