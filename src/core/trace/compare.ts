@@ -1,7 +1,7 @@
-import { modelOf, type RigModel } from "../address";
+import { gridOf, modelOf, type RigModel } from "../address";
 import { MAX7219, TM16, hex } from "../chip";
 import { bytesOf } from "../bus";
-import { buildProgram, busPart } from "../program";
+import { buildProgram, busPart, type Program } from "../program";
 import type { Nanoseconds } from "../quantity";
 import type { EncodedBus, Rig } from "../rig";
 import type { Decoded, DecodedWrite } from "./decode";
@@ -130,9 +130,7 @@ export function compareCapture(rig: Rig, decoded: Decoded): Difference[] {
     found.push(...turnedBits(model, bus, mine));
   });
   found.push(...junk(decoded));
-  const shown = new Set(program.frames.map(({ text }) => text.trim()));
-  const other = decoded.faces.filter(({ text }) => text.trim() !== "" && !shown.has(text.trim()));
-  const [first] = other;
+  const first = otherText(model, program, decoded);
   if (first && found.every(({ severity }) => severity !== "fault"))
     found.push({
       kind: "other text",
@@ -150,6 +148,21 @@ export function compareCapture(rig: Rig, decoded: Decoded): Difference[] {
       remedy: "",
     });
   return found;
+}
+
+/** The first text that is not in the rig's show; on dots a text counts as one once it has been read whole. */
+function otherText(
+  model: RigModel,
+  program: Program,
+  { faces, lines }: Decoded,
+): { readonly at: Nanoseconds; readonly text: string } | undefined {
+  const plain = (text: string) => text.trim().replace(/\s+/g, " ");
+  const shown = new Set(program.frames.map(({ text }) => plain(text.replace(/ \/ /g, "\n"))));
+  if (!gridOf(model)) return faces.find(({ text }) => plain(text) !== "" && !shown.has(plain(text)));
+  const whole = lines.filter(({ text }) => !text.includes("�"));
+  if (whole.some(({ text }) => shown.has(plain(text)))) return undefined;
+  const [line] = whole;
+  return line && { at: line.from, text: line.text };
 }
 
 function missing(
