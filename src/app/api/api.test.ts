@@ -84,6 +84,16 @@ describe("frames and fonts", () => {
     expect(response.status).toBe(status);
     expect(JSON.stringify(await response.json())).toMatch(says);
   });
+  test("simulated, a sign's text is read whole; its check has no glyphs", async () => {
+    const rig: unknown = JSON.parse(tide);
+    const answer = (await (await simulate(post(JSON.stringify({ rig, seconds: 9.9 })))).json()) as {
+      lines: Array<{ text: string; moved: string }>;
+    };
+    expect(answer.lines).toContainEqual(
+      expect.objectContaining({ text: "HIGH 14:32 3.1 m ↑ flood", moved: "left" }),
+    );
+    expect(((await (await check(post(tide))).json()) as { table: unknown[] }).table).toEqual([]);
+  });
   test("digits have no frames", async () => expect((await frames("format=gif", good)).status).toBe(422));
   test("a font that was written here is checked and given back dot for dot", async () => {
     const response = await importBdf(

@@ -16,7 +16,7 @@ export {
   type SendTrace,
   type StepUse,
 } from "./send";
-export { readCurrents, recordFace, type FaceStretch } from "./record";
+export { linesShown, readCurrents, recordFace, type FaceStretch } from "./record";
 export { readShown, shownPicture, type Shown } from "./scan-light";
 export {
   stagesAfter,

@@ -1,7 +1,8 @@
-import { isMultiplexed, type RigModel } from "../address";
+import { gridOf, isMultiplexed, pictureOf, type RigModel } from "../address";
+import { Stitcher, readText, type Ribbon } from "../dots";
 import { buildProgram, turnPeriod } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
-import { controllerById, type PipId } from "../rig";
+import { controllerById, fontsOf, type PipId } from "../rig";
 import { readShown, shownOnAll } from "./scan-light";
 import { Simulation } from "./simulation";
 
@@ -17,14 +18,17 @@ export interface FaceStretch {
 
 /** An LED that gives less than this share of the brightest does not belong to what reads on the face. */
 const READS_FROM = 0.1;
+/** Of dots, whose pictures may follow each other in a few hundredths of a second, what the one before left counts less. */
+const DOT_READS_FROM = 0.4;
 const VISIBLE: Milliamps = 0.02;
 
 /** The LEDs that make up what reads, each digit's in reading order. */
 export function readCurrents(model: RigModel, currents: ReadonlyMap<PipId, Milliamps>): string {
-  let brightest = VISIBLE / READS_FROM;
+  const readsFrom = gridOf(model) ? DOT_READS_FROM : READS_FROM;
+  let brightest = VISIBLE / readsFrom;
   for (const current of currents.values()) brightest = Math.max(brightest, current);
   const lit = new Set(
-    [...currents].filter(([, current]) => current > brightest * READS_FROM).map(([pip]) => pip),
+    [...currents].filter(([, current]) => current > brightest * readsFrom).map(([pip]) => pip),
   );
   return readShown(model, shownOnAll(model, { lit, unknown: new Set() }));
 }
@@ -38,13 +42,18 @@ export function recordFace(model: RigModel, duration: Nanoseconds): FaceStretch[
   const program = buildProgram(model);
   const simulation = new Simulation(model, program);
   const turn = isMultiplexed(model) ? turnPeriod(program, controllerById(model.rig.plan.controller).cost) : 0;
+  const grid = gridOf(model);
   const stretches: FaceStretch[] = [];
   while (simulation.time < duration) {
     const from = simulation.time;
-    const before = simulation.text;
-    while (simulation.nextAt !== undefined && simulation.nextAt <= duration && simulation.text === before)
+    const before = simulation.shownFrame;
+    while (
+      simulation.nextAt !== undefined &&
+      simulation.nextAt <= duration &&
+      simulation.shownFrame === before
+    )
       simulation.advance();
-    if (simulation.text === before) simulation.advanceTo(duration);
+    if (simulation.shownFrame === before) simulation.advanceTo(duration);
     if (simulation.time === from) continue;
     // What is cut off in the middle of a turn shows only some of the digits.
     if (simulation.time >= duration && simulation.time - from < turn) break;
@@ -54,7 +63,8 @@ export function recordFace(model: RigModel, duration: Nanoseconds): FaceStretch[
       ? readCurrents(model, new Map(pips.map(({ pip, current }) => [pip, current])))
       : undefined;
     const last = stretches[stretches.length - 1];
-    if (last && last.text === text) {
+    // Of dots every picture is told of: a text that runs across reads alike for many of them.
+    if (last && last.text === text && !grid) {
       const [old, now] = [last.to - last.from, simulation.time - from];
       stretches[stretches.length - 1] = {
         ...last,
@@ -74,4 +84,32 @@ export function recordFace(model: RigModel, duration: Nanoseconds): FaceStretch[
     }
   }
   return stretches;
+}
+
+/** A picture of dots that stands shorter is only half written, in ns. */
+const HALF_WRITTEN: Nanoseconds = 1e6;
+
+/** The texts that were to be read on a display of dots: those that stood still, and those that ran across, whole. */
+export function linesShown(
+  model: RigModel,
+  stretches: readonly FaceStretch[],
+): Array<Pick<Ribbon, "from" | "to" | "moved"> & { readonly text: string }> {
+  const grid = gridOf(model);
+  if (!grid) return [];
+  const stitcher = new Stitcher(HALF_WRITTEN);
+  const ribbons: Array<Ribbon | undefined> = [];
+  for (const { from, pips, text } of stretches) {
+    if (text === undefined) continue;
+    const most = pips.reduce((sum, { current }) => Math.max(sum, current), 0);
+    const picture = pictureOf(
+      model,
+      grid,
+      (index) => pips[index]!.current > Math.max(VISIBLE, most * DOT_READS_FROM),
+    );
+    ribbons.push(stitcher.add(picture, from));
+  }
+  ribbons.push(...stitcher.finish(stretches.at(-1)?.to ?? 0));
+  return ribbons
+    .filter((ribbon) => ribbon !== undefined)
+    .map(({ from, to, moved, bitmap }) => ({ from, to, moved, text: readText(bitmap, fontsOf(model.rig)) }));
 }

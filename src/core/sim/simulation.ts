@@ -138,6 +138,11 @@ export class Simulation {
     return this.next === undefined && this.ahead.length === 0;
   }
 
+  /** The face the program shows; undefined before the first. */
+  get shownFrame(): ProgramFrame | undefined {
+    return this.frame;
+  }
+
   /** The text of the face the program shows. */
   get text(): string | undefined {
     return this.frame?.text;

@@ -1,7 +1,7 @@
-import { modelOf } from "@/core/address";
+import { gridOf, modelOf } from "@/core/address";
 import { checkRig } from "@/core/rig";
 import { STEADY } from "@/core/scan";
-import { recordFace } from "@/core/sim";
+import { linesShown, recordFace } from "@/core/sim";
 import { TOO_LARGE, bodyText, refuse } from "../rig-request";
 
 /** Longest run, in s of simulated time: enough for a show, and done in a moment. */
@@ -27,7 +27,9 @@ export async function POST(request: Request): Promise<Response> {
     return refuse(422, `“seconds” must be a number above 0 and at most ${LONGEST}.`);
   const read = checkRig(body.rig);
   if (!read.ok) return refuse(422, "“rig” is not a rig document that can be used.", read.problems);
-  const stretches = recordFace(modelOf(read.rig), Math.round(seconds * 1e9));
+  const model = modelOf(read.rig);
+  const stretches = recordFace(model, Math.round(seconds * 1e9));
+  const dots = gridOf(model) !== undefined;
   return Response.json({
     rig: { id: read.rig.id, name: read.rig.name },
     seconds,
@@ -36,11 +38,24 @@ export async function POST(request: Request): Promise<Response> {
       at: from / 1e9,
       until: to / 1e9,
       text: reads ?? null,
-      leds: pips.map(({ pip, current }) => ({
-        led: pip,
-        milliamps: Number(current.toPrecision(6)),
-        brightness: Number((current / STEADY).toPrecision(6)),
-      })),
+      // Of many dots only those that carry anything are told of.
+      leds: pips
+        .filter(({ current }) => !dots || current > 0)
+        .map(({ pip, current }) => ({
+          led: pip,
+          milliamps: Number(current.toPrecision(6)),
+          brightness: Number((current / STEADY).toPrecision(6)),
+        })),
     })),
+    ...(dots
+      ? {
+          lines: linesShown(model, stretches).map(({ from, to, text: line, moved }) => ({
+            at: from / 1e9,
+            until: to / 1e9,
+            text: line,
+            moved,
+          })),
+        }
+      : {}),
   });
 }
