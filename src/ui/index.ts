@@ -10,6 +10,7 @@ export { FindingsCount, FindingsList, SeverityMark } from "./findings";
 export { IconButton } from "./icon-button";
 export { Meter } from "./meter";
 export { PipLogo } from "./pip-logo";
+export { SelectField } from "./select-field";
 export { StartUp } from "./start-up";
 export { StationFrame } from "./station-frame";
 export { ThemeSwitch } from "./theme-switch";

@@ -1,19 +1,12 @@
-import {
-  alongChain,
-  distinctDrivers,
-  isPulledUp,
-  railVolts,
-  reachFrom,
-  type Driver,
-  type RigModel,
-} from "../address";
+import { distinctDrivers, isPulledUp, reachFrom, type Driver, type RigModel } from "../address";
 import type { LineGiven } from "../bus";
 import { HIGH, LOW, OPEN, UNKNOWN, type Level, type ScanPicture, type ShiftRegister595 } from "../chip";
-import { inputHigh, supplyOf } from "../circuit";
-import { isChip, type ChipPart, type DriverChipPart } from "../parts";
-import type { Nanoseconds, Volts } from "../quantity";
+import { inputHigh } from "../circuit";
+import { isChip, type DriverChipPart } from "../parts";
+import type { Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
 import { legRef, splitLegRef, type LegRef, type UnitRef } from "../rig";
+import { driverGroups, highVolts, isPowered, resolve } from "./board-wires";
 import { mount, type MountedModel } from "./mount";
 import { mountDriver, type DriverFace } from "./mount-driver";
 
@@ -361,67 +354,4 @@ export class Board {
     }
     return found;
   }
-}
-
-/**
- * Driver chips that make one chain: each takes its data from the chip before and nothing else, and clock and load are
- * the same nets. Together they are one long shift register.
- */
-function driverGroups(model: RigModel): UnitRef[][] {
-  const { rig, nets, drivers } = model;
-  const chips = rig.units.flatMap(({ ref }) => {
-    const part = model.part(ref);
-    return part.kind === "driver-chip" && part.pins.dataOut !== undefined && isPowered(model, ref, part)
-      ? [{ ref, part }]
-      : [];
-  });
-  const netOf = (ref: UnitRef, leg: string | undefined) =>
-    leg === undefined ? -1 : nets.of(legRef(ref, leg)).id;
-  const before = ({ ref, part }: (typeof chips)[number]): UnitRef | undefined => {
-    const sources = distinctDrivers(
-      reachFrom(legRef(ref, part.pins.data), rig, nets, drivers).map(({ driver }) => driver),
-    );
-    const [source] = sources;
-    if (sources.length !== 1 || source?.kind !== "serial-out") return undefined;
-    const other = chips.find((one) => one.ref === source.unit);
-    return other &&
-      netOf(ref, part.pins.clock) === netOf(other.ref, other.part.pins.clock) &&
-      netOf(ref, part.pins.select) === netOf(other.ref, other.part.pins.select) &&
-      netOf(ref, part.groundLeg) === netOf(other.ref, other.part.groundLeg)
-      ? other.ref
-      : undefined;
-  };
-  const links = new Map(
-    chips.flatMap((chip) => {
-      const from = before(chip);
-      return from === undefined ? [] : [[from, chip.ref] as const];
-    }),
-  );
-  const inner = new Set(links.values());
-  return chips.filter(({ ref }) => !inner.has(ref)).map(({ ref }) => alongChain(links, ref));
-}
-
-/** What a driver's high level stands at. */
-const highVolts = (model: RigModel, driver: Driver): Volts => {
-  if (driver.kind === "rail") return driver.volts;
-  return driver.kind === "switch" ? Infinity : supplyOf(model, driver.unit);
-};
-
-/** The level of a net several things drive: open ones do not count, different ones leave it unknown. */
-function resolve(levels: readonly Level[]): Level {
-  let found: Level = OPEN;
-  for (const level of levels) {
-    if (level === OPEN || level === found) continue;
-    if (found !== OPEN) return UNKNOWN;
-    found = level;
-  }
-  return found;
-}
-
-/** Whether a chip's supply and ground legs are on rails its data sheet allows. */
-export function isPowered(model: RigModel, ref: UnitRef, part: ChipPart): boolean {
-  const volts = (leg: string) => railVolts(model.drivers.get(model.nets.of(legRef(ref, leg)).id) ?? []);
-  const supply = volts(part.supplyLeg);
-  const [least, most] = part.supplyRange;
-  return supply !== undefined && supply >= least && supply <= most && volts(part.groundLeg) === 0;
 }

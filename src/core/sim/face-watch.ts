@@ -4,7 +4,7 @@ import type { Nanoseconds } from "../quantity";
 import type { PipId } from "../rig";
 import type { Board } from "./board";
 import { faceOf, shownOnAll, type Shown } from "./scan-light";
-import { VISIBLE } from "./simulation";
+import { VISIBLE } from "./face";
 
 /** So long an eye adds up light; digits that take turns within it are seen together. */
 const WINDOW: Nanoseconds = 20e6;

@@ -1,5 +1,6 @@
-export { isPowered } from "./board";
-export { Simulation, VISIBLE, type Face, type FaceView, type PipLight, type PipState } from "./simulation";
+export { isPowered } from "./board-wires";
+export { Simulation } from "./simulation";
+export { VISIBLE, type Face, type FaceView, type PipLight, type PipState } from "./face";
 export {
   frameRows,
   glyphRows,

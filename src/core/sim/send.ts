@@ -25,7 +25,8 @@ import { remembered } from "../remember";
 import { controllerById, splitPipId, type ChainUse, type PipId, type UnitRef } from "../rig";
 import { Board } from "./board";
 import { readShown, scannedPips, shownOn, shownOnAll, type Lights, type Shown } from "./scan-light";
-import { Simulation, type PipState } from "./simulation";
+import type { PipState } from "./face";
+import { Simulation } from "./simulation";
 
 /** What a line is to the program: one of the chain's, or one that drives something directly. */
 export type StepUse = ChainUse | "direct";

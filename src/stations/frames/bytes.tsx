@@ -1,14 +1,16 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import Form from "react-bootstrap/Form";
 import Link from "next/link";
 import { gridOf } from "@/core/address";
 import { FRAME_FORMATS, type FrameFormat } from "@/core/frames";
-import { SCALES, type FramesResult } from "@/core/pictures";
+import { type FramesResult } from "@/core/pictures";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
 import { useModel } from "@/store";
-import { Progress, SeverityMark, saveBytes, useJob, usePlanner } from "@/ui";
+import { Progress, SelectField, SeverityMark, saveBytes, useJob, usePlanner } from "@/ui";
+
+/** Picture elements a dot may become each way. */
+const DOT_SIZES = [1, 2, 4, 8, 16] as const;
 
 const FORMAT_SAYS: Readonly<Record<FrameFormat, string>> = {
   gif: "GIF, animated",
@@ -141,7 +143,7 @@ function Files() {
   const grid = gridOf(model)!;
   const { run, progress, cancel } = useJob();
   const [format, setFormat] = useState<FrameFormat>("gif");
-  const [scale, setScale] = useState(8);
+  const [scale, setScale] = useState<(typeof DOT_SIZES)[number]>(8);
   const [refused, setRefused] = useState<string>();
   const image = format === "gif" || format === "png";
   const save = () => {
@@ -159,41 +161,19 @@ function Files() {
     <section className="sheet">
       <h2>As files</h2>
       <div className="field-row">
-        <div>
-          <label className="field-label" htmlFor="frames-format">
-            Format
-          </label>
-          <Form.Select
-            id="frames-format"
-            value={format}
-            onChange={(event) => setFormat(event.target.value as FrameFormat)}
-          >
-            {FRAME_FORMATS.map((one) => (
-              <option key={one} value={one}>
-                {FORMAT_SAYS[one]}
-              </option>
-            ))}
-          </Form.Select>
-        </div>
+        <SelectField
+          label="Format"
+          value={format}
+          options={FRAME_FORMATS.map((one) => [one, FORMAT_SAYS[one]] as const)}
+          onChoose={setFormat}
+        />
         {image && (
-          <div>
-            <label className="field-label" htmlFor="frames-scale">
-              A dot is
-            </label>
-            <Form.Select
-              id="frames-scale"
-              value={scale}
-              onChange={(event) => setScale(Number(event.target.value))}
-            >
-              {[1, 2, 4, 8, 16]
-                .filter((one) => one <= SCALES[1])
-                .map((one) => (
-                  <option key={one} value={one}>
-                    {one} × {one}
-                  </option>
-                ))}
-            </Form.Select>
-          </div>
+          <SelectField
+            label="A dot is"
+            value={scale}
+            options={DOT_SIZES.map((one) => [one, `${one} × ${one}`] as const)}
+            onChoose={setScale}
+          />
         )}
         <Button variant="primary" className="align-self-end" onClick={save} disabled={progress !== undefined}>
           <i className="bi bi-download me-1" aria-hidden />

@@ -5,7 +5,7 @@ import Modal from "react-bootstrap/Modal";
 import type { Bitmap } from "@/core/dots";
 import { toDots, type GreyPicture, type ReadPictures, type Reduce } from "@/core/pictures";
 import { useModel } from "@/store";
-import { PictureFace, useJob } from "@/ui";
+import { PictureFace, SelectField, useJob } from "@/ui";
 
 interface Props {
   readonly file: File;
@@ -63,33 +63,25 @@ export function ImportPictures({ file, width, height, onClose, onTake }: Props) 
               {pictures[0]!.height}; they become {width} × {height} dots.
             </p>
             <div className="field-row mb-3">
-              <div>
-                <label className="field-label" htmlFor="import-fit">
-                  Size
-                </label>
-                <Form.Select
-                  id="import-fit"
-                  value={reduce.fit}
-                  onChange={(event) => change({ fit: event.target.value as Reduce["fit"] })}
-                >
-                  <option value="contain">as large as fits</option>
-                  <option value="stretch">stretched to the display</option>
-                  <option value="none">dot for dot, in the middle</option>
-                </Form.Select>
-              </div>
-              <div>
-                <label className="field-label" htmlFor="import-method">
-                  Shades become
-                </label>
-                <Form.Select
-                  id="import-method"
-                  value={reduce.method}
-                  onChange={(event) => change({ method: event.target.value as Reduce["method"] })}
-                >
-                  <option value="threshold">lit or dark by a threshold</option>
-                  <option value="dither">more or fewer dots</option>
-                </Form.Select>
-              </div>
+              <SelectField
+                label="Size"
+                value={reduce.fit}
+                options={[
+                  ["contain", "as large as fits"],
+                  ["stretch", "stretched to the display"],
+                  ["none", "dot for dot, in the middle"],
+                ]}
+                onChoose={(fit) => change({ fit })}
+              />
+              <SelectField
+                label="Shades become"
+                value={reduce.method}
+                options={[
+                  ["threshold", "lit or dark by a threshold"],
+                  ["dither", "more or fewer dots"],
+                ]}
+                onChoose={(method) => change({ method })}
+              />
               <div>
                 <label className="field-label" htmlFor="import-threshold">
                   Lit from {Math.round((reduce.threshold / 255) * 100)} % on

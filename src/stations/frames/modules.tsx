@@ -8,13 +8,12 @@ import {
 } from "@dnd-kit/core";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import Form from "react-bootstrap/Form";
 import { gridOf, placesOfModules } from "@/core/address";
 import { ORIENTATIONS, STRAIGHT, TURNS, sameOrientation, turnedSize, type Orientation } from "@/core/dots";
 import { STARTS, probeLooks } from "@/core/frames";
 import { USUAL_LAYOUT, dotModules, laidOut, type LayoutChoice, type ModulePlace } from "@/core/rig";
 import { editSign, pickPip, useModel, useOpenRig } from "@/store";
-import { IconButton, PictureFace } from "@/ui";
+import { IconButton, PictureFace, SelectField } from "@/ui";
 import { OrientationFinder } from "./orientation-finder";
 
 /** Picture elements a dot takes on the plan of the modules. */
@@ -226,51 +225,27 @@ function AllAtOnce({ places }: { places: readonly ModulePlace[] }) {
       <h2>All at once</h2>
       {modules.length > 1 && (
         <div className="field-row mb-2">
-          <div>
-            <label className="field-label" htmlFor="modules-across">
-              Side by side
-            </label>
-            <Form.Select
-              id="modules-across"
-              value={Math.min(choice.across, modules.length)}
-              onChange={(event) => lay({ across: Number(event.target.value) })}
-            >
-              {modules.map((_, at) => (
-                <option key={at} value={at + 1}>
-                  {at + 1}
-                </option>
-              ))}
-            </Form.Select>
-          </div>
-          <div>
-            <label className="field-label" htmlFor="modules-from">
-              The chain starts
-            </label>
-            <Form.Select
-              id="modules-from"
-              value={choice.from}
-              onChange={(event) => lay({ from: event.target.value as LayoutChoice["from"] })}
-            >
-              {STARTS.map((from) => (
-                <option key={from} value={from}>
-                  {FROM_SAYS[from]}
-                </option>
-              ))}
-            </Form.Select>
-          </div>
-          <div>
-            <label className="field-label" htmlFor="modules-rows">
-              The next row runs
-            </label>
-            <Form.Select
-              id="modules-rows"
-              value={choice.backAndForth ? "back" : "same"}
-              onChange={(event) => lay({ backAndForth: event.target.value === "back" })}
-            >
-              <option value="same">the same way</option>
-              <option value="back">back</option>
-            </Form.Select>
-          </div>
+          <SelectField
+            label="Side by side"
+            value={Math.min(choice.across, modules.length)}
+            options={modules.map((_, at) => [at + 1, String(at + 1)] as const)}
+            onChoose={(across) => lay({ across })}
+          />
+          <SelectField
+            label="The chain starts"
+            value={choice.from}
+            options={STARTS.map((from) => [from, FROM_SAYS[from]] as const)}
+            onChoose={(from) => lay({ from })}
+          />
+          <SelectField
+            label="The next row runs"
+            value={choice.backAndForth ? "back" : "same"}
+            options={[
+              ["same", "the same way"],
+              ["back", "back"],
+            ]}
+            onChoose={(way) => lay({ backAndForth: way === "back" })}
+          />
         </div>
       )}
       <p className="small mb-1">Which way round: a known picture, as it looks on your table.</p>

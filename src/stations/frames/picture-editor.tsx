@@ -1,18 +1,4 @@
-import {
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  closestCenter,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
-import {
-  SortableContext,
-  arrayMove,
-  horizontalListSortingStrategy,
-  sortableKeyboardCoordinates,
-  useSortable,
-} from "@dnd-kit/sortable";
+import { arrayMove, useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { useMemo, useRef, useState, type KeyboardEvent } from "react";
 import {
@@ -31,7 +17,8 @@ import { gridOf } from "@/core/address";
 import { LIMITS } from "@/core/rig";
 import { editSign, pickPip, useModel } from "@/store";
 import { CommitField, FileButton, IconButton, PictureFace, QuantityField } from "@/ui";
-import { wholeNumber } from "./fields";
+import { RepeatField } from "./fields";
+import { Sortable } from "./sortable";
 import { ImportPictures } from "./import-pictures";
 
 interface Props {
@@ -141,13 +128,7 @@ export function PictureEditor({ at, scene }: Props) {
           }
           width={92}
         />
-        <CommitField
-          label="Times"
-          shown={String(scene.repeat)}
-          read={wholeNumber(LIMITS.repeat)}
-          onCommit={(repeat) => change({ repeat })}
-          width={64}
-        />
+        <RepeatField repeat={scene.repeat} onRepeat={(repeat) => change({ repeat })} />
         <span className="align-self-end">
           <FileButton accept=".png,.gif,.pbm,image/png,image/gif" onFile={setImporting}>
             PNG, GIF, PBM
@@ -229,39 +210,22 @@ interface StripProps {
 
 /** All pictures side by side, put in order by dragging. */
 function Strip({ scene, chosen, colour, onChoose, onMove }: StripProps) {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   return (
-    <DndContext
-      sensors={sensors}
-      collisionDetection={closestCenter}
-      onDragEnd={({ active, over }) =>
-        over && active.id !== over.id && onMove(Number(active.id), Number(over.id))
-      }
-    >
-      <SortableContext
-        items={scene.frames.map((_, at) => String(at))}
-        strategy={horizontalListSortingStrategy}
-      >
-        <div className="picture-strip" role="group" aria-label="Pictures in order">
-          {scene.frames.map(({ dots, time }, at) => (
-            <Thumb
-              key={at}
-              at={at}
-              chosen={at === chosen}
-              bitmap={
-                bitmapFromHex(dots, scene.width, scene.height) ?? blankBitmap(scene.width, scene.height)
-              }
-              time={time}
-              colour={colour}
-              onChoose={() => onChoose(at)}
-            />
-          ))}
-        </div>
-      </SortableContext>
-    </DndContext>
+    <Sortable count={scene.frames.length} way="across" onMove={onMove}>
+      <div className="picture-strip" role="group" aria-label="Pictures in order">
+        {scene.frames.map(({ dots, time }, at) => (
+          <Thumb
+            key={at}
+            at={at}
+            chosen={at === chosen}
+            bitmap={bitmapFromHex(dots, scene.width, scene.height) ?? blankBitmap(scene.width, scene.height)}
+            time={time}
+            colour={colour}
+            onChoose={() => onChoose(at)}
+          />
+        ))}
+      </div>
+    </Sortable>
   );
 }
 

@@ -4,7 +4,7 @@ import { gridOf } from "@/core/address";
 import { litDots, type Bitmap } from "@/core/dots";
 import { formatQuantity } from "@/core/quantity";
 import { sceneTitle, signRun } from "@/core/show";
-import { holdState, useModel } from "@/store";
+import { holdState, pickPip, useModel, useOpenRig } from "@/store";
 import { IconButton, PictureFace, moduleEdges } from "@/ui";
 import { RibbonView } from "./ribbon-view";
 
@@ -17,6 +17,7 @@ interface Props {
 export function RunView({ chosen, onScene }: Props) {
   const model = useModel();
   const { rig } = model;
+  const pick = useOpenRig((state) => state.pick);
   const grid = gridOf(model)!;
   const run = useMemo(() => signRun(rig, grid.width, grid.height), [rig, grid]);
   const [place, setPlace] = useState(0);
@@ -44,6 +45,7 @@ export function RunView({ chosen, onScene }: Props) {
   };
   const moment = useMemo(() => frames.slice(0, at).reduce((sum, { time }) => sum + time, 0), [frames, at]);
   const whole = useMemo(() => frames.reduce((sum, { time }) => sum + time, 0), [frames]);
+  const picked = model.addresses.findIndex(({ pip }) => pip === pick);
   const label = `Frame ${at + 1} of ${frames.length}, ${sceneTitle(rig, frame.scene)}`;
   return (
     <section className="sheet frames-run" aria-label="The run">
@@ -52,6 +54,11 @@ export function RunView({ chosen, onScene }: Props) {
           bitmap={onion ? overlaid(bitmap, next) : bitmap}
           colour={model.display.led?.colour ?? "red"}
           modules={moduleEdges(model)}
+          pickedDot={picked < 0 ? undefined : grid.dotOf[picked]}
+          onDot={(dot) => {
+            const index = grid.at[dot]!;
+            if (index >= 0) pickPip(model.addresses[index]!.pip);
+          }}
           height={150}
           label={label}
         />

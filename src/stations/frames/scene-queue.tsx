@@ -1,18 +1,4 @@
-import {
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  closestCenter,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
-import {
-  SortableContext,
-  arrayMove,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from "@dnd-kit/sortable";
+import { arrayMove, useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import Button from "react-bootstrap/Button";
 import { gridOf } from "@/core/address";
@@ -22,6 +8,7 @@ import { formatQuantity } from "@/core/quantity";
 import { sceneTitle } from "@/core/show";
 import { editSign, useModel } from "@/store";
 import { IconButton } from "@/ui";
+import { Sortable } from "./sortable";
 
 interface Props {
   readonly chosen: number;
@@ -34,11 +21,6 @@ export function SceneQueue({ chosen, onChoose }: Props) {
   const { rig } = model;
   const grid = gridOf(model)!;
   const scenes = rig.sign?.scenes ?? [];
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const ids = scenes.map((_, at) => String(at));
   const insert = (scene: Scene) => {
     editSign((sign) => ({
       ...sign,
@@ -82,46 +64,42 @@ export function SceneQueue({ chosen, onChoose }: Props) {
         </span>
       </div>
       {scenes.length === 0 && <p className="small quiet mb-0">Nothing yet: add a text, or pictures.</p>}
-      <DndContext
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={({ active, over }) => {
-          if (!over || active.id === over.id) return;
-          const [from, to] = [Number(active.id), Number(over.id)];
+      <Sortable
+        count={scenes.length}
+        way="down"
+        onMove={(from, to) => {
           editSign((sign) => ({ ...sign, scenes: arrayMove([...sign.scenes], from, to) }));
           onChoose(to);
         }}
       >
-        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-          <ol className="plain-list scene-list">
-            {scenes.map((scene, at) => (
-              <Row
-                key={at}
-                id={String(at)}
-                title={sceneTitle(rig, at)}
-                says={saysOf(rig, scene, grid)}
-                chosen={at === chosen}
-                onChoose={() => onChoose(at)}
-                onCopy={
-                  full
-                    ? undefined
-                    : () => {
-                        editSign((sign) => ({
-                          ...sign,
-                          scenes: [...sign.scenes.slice(0, at + 1), scene, ...sign.scenes.slice(at + 1)],
-                        }));
-                        onChoose(at + 1);
-                      }
-                }
-                onDelete={() => {
-                  editSign((sign) => ({ ...sign, scenes: sign.scenes.filter((_, place) => place !== at) }));
-                  onChoose(Math.max(0, at - 1));
-                }}
-              />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
+        <ol className="plain-list scene-list">
+          {scenes.map((scene, at) => (
+            <Row
+              key={at}
+              id={String(at)}
+              title={sceneTitle(rig, at)}
+              says={saysOf(rig, scene, grid)}
+              chosen={at === chosen}
+              onChoose={() => onChoose(at)}
+              onCopy={
+                full
+                  ? undefined
+                  : () => {
+                      editSign((sign) => ({
+                        ...sign,
+                        scenes: [...sign.scenes.slice(0, at + 1), scene, ...sign.scenes.slice(at + 1)],
+                      }));
+                      onChoose(at + 1);
+                    }
+              }
+              onDelete={() => {
+                editSign((sign) => ({ ...sign, scenes: sign.scenes.filter((_, place) => place !== at) }));
+                onChoose(Math.max(0, at - 1));
+              }}
+            />
+          ))}
+        </ol>
+      </Sortable>
     </section>
   );
 }

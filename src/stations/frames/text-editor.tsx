@@ -7,8 +7,8 @@ import { LIMITS, fontById, fontsOf } from "@/core/rig";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { chipScans, scanFigures } from "@/core/scan";
 import { editSign, useModel } from "@/store";
-import { CommitField, QuantityField, SeverityMark } from "@/ui";
-import { wholeNumber } from "./fields";
+import { CommitField, QuantityField, SelectField, SeverityMark } from "@/ui";
+import { RepeatField, wholeNumber } from "./fields";
 
 const MOTION_SAYS: Readonly<Record<Motion, string>> = {
   left: "runs to the left",
@@ -64,38 +64,18 @@ export function TextEditor({ at, scene }: Props) {
       />
       <Missing scene={scene} />
       <div className="field-row mt-2">
-        <div>
-          <label className="field-label" htmlFor={`${id}-font`}>
-            Font
-          </label>
-          <Form.Select
-            id={`${id}-font`}
-            value={scene.font}
-            onChange={(event) => change({ font: event.target.value })}
-          >
-            {fontsOf(rig).map((font) => (
-              <option key={font.id} value={font.id}>
-                {font.name}
-              </option>
-            ))}
-          </Form.Select>
-        </div>
-        <div>
-          <label className="field-label" htmlFor={`${id}-motion`}>
-            It
-          </label>
-          <Form.Select
-            id={`${id}-motion`}
-            value={scene.motion}
-            onChange={(event) => change({ motion: event.target.value as Motion })}
-          >
-            {MOTIONS.map((motion) => (
-              <option key={motion} value={motion}>
-                {MOTION_SAYS[motion]}
-              </option>
-            ))}
-          </Form.Select>
-        </div>
+        <SelectField
+          label="Font"
+          value={scene.font}
+          options={fontsOf(rig).map((font) => [font.id, font.name] as const)}
+          onChoose={(font) => change({ font })}
+        />
+        <SelectField
+          label="It"
+          value={scene.motion}
+          options={MOTIONS.map((motion) => [motion, MOTION_SAYS[motion]] as const)}
+          onChoose={(motion) => change({ motion })}
+        />
       </div>
       <div className="field-row mt-2">
         {(step || scene.motion === "blink") && (
@@ -132,13 +112,7 @@ export function TextEditor({ at, scene }: Props) {
             width={92}
           />
         )}
-        <CommitField
-          label="Times"
-          shown={String(scene.repeat)}
-          read={wholeNumber(LIMITS.repeat)}
-          onCommit={(repeat) => change({ repeat })}
-          width={64}
-        />
+        <RepeatField repeat={scene.repeat} onRepeat={(repeat) => change({ repeat })} />
         <CommitField
           label="Gap, columns"
           shown={String(scene.gap)}
@@ -146,20 +120,16 @@ export function TextEditor({ at, scene }: Props) {
           onCommit={(gap) => change({ gap })}
           width={92}
         />
-        <div>
-          <label className="field-label" htmlFor={`${id}-align`}>
-            Stands
-          </label>
-          <Form.Select
-            id={`${id}-align`}
-            value={scene.align}
-            onChange={(event) => change({ align: event.target.value as TextScene["align"] })}
-          >
-            <option value="left">left</option>
-            <option value="center">in the middle</option>
-            <option value="right">right</option>
-          </Form.Select>
-        </div>
+        <SelectField
+          label="Stands"
+          value={scene.align}
+          options={[
+            ["left", "left"],
+            ["center", "in the middle"],
+            ["right", "right"],
+          ]}
+          onChoose={(align) => change({ align })}
+        />
       </div>
       <div className="row-line mt-2 small">
         <Form.Check

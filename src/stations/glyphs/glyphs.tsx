@@ -1,9 +1,10 @@
 "use client";
 import "./glyphs.css";
+import Link from "next/link";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { cellState, positionOf, sentBits, type DriveState, type RigModel } from "@/core/address";
+import { cellState, gridOf, positionOf, sentBits, type DriveState, type RigModel } from "@/core/address";
 import {
   VARIANTS,
   formatByte,
@@ -18,7 +19,7 @@ import {
 } from "@/core/glyph";
 import { pipId, splitPipId, type Rig } from "@/core/rig";
 import { showState } from "@/core/sim";
-import { chooseGlyph, editRig, pickPip, say, useModel, useOpenRig, usePickedDigit } from "@/store";
+import { chooseGlyph, editRig, pickPip, say, useModel, useOpenRig, usePickedDigit, useRig } from "@/store";
 import { CommitField, DigitFace, StationFrame, litSegments } from "@/ui";
 import { Alphabet } from "./alphabet";
 import { BitStrip, LineStrip, isDigitNeed, ledsOn } from "./bit-strip";
@@ -46,6 +47,27 @@ const flipLine = (state: DriveState, line: string): DriveState => ({
 
 /** Glyphs: shapes to bytes and back, through this rig's wires. */
 export function GlyphsStation() {
+  return gridOf(useModel()) ? <NoGlyphs /> : <Glyphs />;
+}
+
+/** A display of dots draws its letters itself. */
+function NoGlyphs() {
+  const { id } = useRig();
+  return (
+    <StationFrame title="Glyphs" lead="Shapes to bytes and back, for digits of segments.">
+      <section className="sheet">
+        <p className="mb-2">
+          This rig shows dots: its letters are those of a font, and its bytes are frames.
+        </p>
+        <Link className="btn btn-plain" href={`/rig/${id}/frames`}>
+          To the frames
+        </Link>
+      </section>
+    </StationFrame>
+  );
+}
+
+function Glyphs() {
   const model = useModel();
   const glyph = useOpenRig((state) => state.glyph);
   const pick = useOpenRig((state) => state.pick);

@@ -1,10 +1,10 @@
 import { pipTitle, type RigModel } from "@/core/address";
-import { formatByte, parseByte, readSegments } from "@/core/glyph";
+import { formatByte, isDot, parseByte, readSegments } from "@/core/glyph";
 import type { NamingSchool } from "@/core/parts";
 import { legRef, legTitle, splitPipId, unitValue, type LegRef, type PipId } from "@/core/rig";
 import type { StationName } from "@/core/check";
 import { showState, stateOfBytes, type GlyphRow } from "@/core/sim";
-import { STATION_TABS } from "./station-list";
+import { tabsFor } from "./station-list";
 
 /** Something that can be found: what it is, where it is, and what to mark there. */
 export interface Item {
@@ -20,7 +20,7 @@ export interface Item {
 
 /** Everything of a rig that can be found: stations, segments, units, legs, glyphs with their bytes. */
 export function itemsOf(model: RigModel, table: readonly GlyphRow[], school: NamingSchool): Item[] {
-  const items: Array<Omit<Item, "words">> = STATION_TABS.map(({ name, title, key }) => ({
+  const items: Array<Omit<Item, "words">> = tabsFor(model.rig.plan).map(({ name, title, key }) => ({
     id: `station-${name}`,
     icon: "bi-signpost",
     title,
@@ -33,7 +33,7 @@ export function itemsOf(model: RigModel, table: readonly GlyphRow[], school: Nam
       id: `pip-${pip}`,
       icon: "bi-circle-fill",
       title: pipTitle(model, pip).replace(/^./, (first) => first.toUpperCase()),
-      detail: `${splitPipId(pip).unit} segment ${splitPipId(pip).segment}, picks it`,
+      detail: `${splitPipId(pip).unit} ${isDot(splitPipId(pip).segment) ? "dot" : "segment"} ${splitPipId(pip).segment}, picks it`,
       station: "wires",
       legs: [ownLeg],
       pip,

@@ -183,7 +183,8 @@ function useRigKeys({ go, run, step, open }: Keys): void {
   useHotkeys(
     STATION_TABS.map(({ key }) => key),
     (event) => {
-      const tab = STATION_TABS.find(({ key }) => key === event.key);
+      const { rig } = useOpenRig.getState();
+      const tab = rig && tabsFor(rig.plan).find(({ key }) => key === event.key);
       if (tab) go(tab.name);
     },
     options,

@@ -1,5 +1,6 @@
 import Modal from "react-bootstrap/Modal";
-import { STATION_TABS } from "./station-list";
+import { useRig } from "@/store";
+import { tabsFor } from "./station-list";
 
 const KEYS: ReadonlyArray<readonly [keys: readonly string[], what: string]> = [
   [["←", "→", "↑", "↓"], "move the pip from segment to segment"],
@@ -13,7 +14,8 @@ const KEYS: ReadonlyArray<readonly [keys: readonly string[], what: string]> = [
 ];
 
 export function Shortcuts({ onClose }: { onClose: () => void }) {
-  const rows = [...STATION_TABS.map(({ key, title }) => [[key], `go to ${title}`] as const), ...KEYS];
+  const { plan } = useRig();
+  const rows = [...tabsFor(plan).map(({ key, title }) => [[key], `go to ${title}`] as const), ...KEYS];
   return (
     <Modal show onHide={onClose} aria-labelledby="shortcuts-title">
       <Modal.Header closeButton>

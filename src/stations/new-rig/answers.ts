@@ -1,0 +1,155 @@
+import * as yup from "yup";
+import { USUAL_TEXT_SCENE, builtInFont, layText } from "@/core/dots";
+import { MARKS, glyphFit, splitCells } from "@/core/glyph";
+import {
+  CONTROLLERS,
+  LED_FIGURES,
+  MATRICES,
+  type LedColour,
+  type MatrixName,
+  type Polarity,
+} from "@/core/parts";
+import {
+  DEFAULT_PLAN,
+  LIMITS,
+  USUAL_SHOW,
+  ledValues,
+  matrixSize,
+  moduleCount,
+  newRig,
+  oneByOne,
+  planProblem,
+  usualOhms,
+  withLines,
+  type Plan,
+  type ResistorSchool,
+  type Rig,
+} from "@/core/rig";
+import { WAYS, planFor, type Way } from "@/core/ways";
+
+/** Something to begin with, for each display. */
+export const EXAMPLES: Readonly<Record<string, string>> = {
+  "1": "0123456789",
+  "2": "12\n34",
+  "3": "123\n4.56",
+  "4": "12.34\n-0.5",
+  "8": "12345678\n-0.5",
+  clock: "12:30\n21°",
+  "dots 1": "Hi!",
+  "dots 4": "Hello, dots!",
+  "dots 8": "Hello, dots!",
+  "dots 16x8": "Hello!",
+};
+
+/** Displays of dots one can begin with, by the value of the question. */
+export const DOT_DISPLAYS: Readonly<Record<string, { title: string; module: MatrixName; count: number }>> = {
+  "dots 1": { title: "one 8 × 8 module of dots", module: "8x8", count: 1 },
+  "dots 4": { title: "four 8 × 8 modules in a row", module: "8x8", count: 4 },
+  "dots 8": { title: "eight 8 × 8 modules in a row", module: "8x8", count: 8 },
+  "dots 16x8": { title: "one 16 × 8 module of dots", module: "16x8", count: 1 },
+};
+
+export const ANSWERS = yup.object({
+  name: yup.string().trim().required("Give it a name").max(LIMITS.name, `At most ${LIMITS.name} characters`),
+  display: yup.string().required(),
+  polarity: yup.mixed<Polarity>().oneOf(["common-cathode", "common-anode"]).required(),
+  colour: yup
+    .mixed<LedColour>()
+    .oneOf(Object.keys(LED_FIGURES) as LedColour[])
+    .required(),
+  way: yup.string().defined(),
+  resistors: yup.mixed<ResistorSchool>().oneOf(["per-segment", "common"]).required(),
+  controller: yup
+    .string()
+    .oneOf(CONTROLLERS.map(({ id }) => id))
+    .required(),
+  list: yup
+    .string()
+    .required("Say what it is to show")
+    .max(LIMITS.text * 8, `At most ${LIMITS.text * 8} characters`)
+    .test(
+      "shown",
+      ({ value }) => `Seven segments cannot show ${unshown(value).join(" ")}`,
+      (value, { parent }) =>
+        (parent as { display?: string }).display?.startsWith("dots") || unshown(value).length === 0,
+    ),
+});
+
+export type Answers = yup.InferType<typeof ANSWERS>;
+
+const unshown = (text: string): string[] => [
+  ...new Set(
+    splitCells((text ?? "").replace(/\n/g, ""), MARKS)
+      .filter(({ glyph }) => glyphFit(glyph).fit === "cannot")
+      .map(({ glyph }) => `“${glyph}”`),
+  ),
+];
+
+/** The plan the answers ask for, before lines are given out. */
+export function planOf({ display, polarity, resistors, controller, way }: Answers): Plan {
+  const clock = display === "clock";
+  const dots = DOT_DISPLAYS[display];
+  const digits = clock ? 4 : dots ? dots.count * MATRICES[dots.module].rows : Number(display);
+  const chosen = WAYS.find(({ id }) => id === way);
+  const base: Plan = {
+    ...DEFAULT_PLAN,
+    display: clock ? "clock" : dots ? "dots" : "plain",
+    ...(dots ? { module: dots.module } : {}),
+    digits,
+    polarity,
+    resistors,
+    controller,
+    lines: {},
+  };
+  const found = chosen && planFor({ plan: base }, chosen);
+  if (found && planProblem(found) === undefined) return found;
+  return planFor({ plan: base }, waysThatFit(base)[0] ?? WAYS[0]!);
+}
+
+/** Ways that can be laid for a display and board, the ones most take first. */
+export function waysThatFit(base: Plan): Way[] {
+  const many = base.display === "dots" && base.digits > MATRICES[base.module ?? "8x8"].rows;
+  const usual = [
+    ...(many ? ["max7219-bare"] : []),
+    ...["logic-transistor", "two-registers-transistor", "register-static-bare", "max7219-bare"],
+  ];
+  const rank = ({ id }: Way) => (usual.includes(id) ? usual.indexOf(id) : usual.length);
+  return WAYS.filter((way) => planProblem(planFor({ plan: base }, way)) === undefined)
+    .filter((way, _, all) => {
+      const plan = planFor({ plan: base }, way);
+      return (
+        plan.digitSwitch === way.digitSwitch ||
+        !all.some((other) => other !== way && other.scheme === way.scheme && other.digitSwitch === "bare")
+      );
+    })
+    .sort((one, other) => rank(one) - rank(other));
+}
+
+export function build(answers: Answers, id: string): Rig {
+  const { name, colour, list, display } = answers;
+  const plan = withLines(planOf(answers));
+  if (DOT_DISPLAYS[display]) return buildSign(answers, id, plan);
+  const texts = display === "1" ? oneByOne(list) : list.split("\n").filter((text) => text !== "");
+  return newRig(
+    {
+      id,
+      name: name.trim() || "My rig",
+      show: { ...USUAL_SHOW, mode: texts.length > 1 ? "count" : "hold", texts, hold: texts[0] ?? "8" },
+    },
+    plan,
+    { ohms: usualOhms(plan, ledValues(colour)), led: ledValues(colour) },
+  );
+}
+
+/** A rig of dots: its text runs across where it does not fit. */
+function buildSign({ name, colour, list }: Answers, id: string, plan: Plan): Rig {
+  const led = ledValues(colour);
+  const rig = newRig({ id, name: name.trim() || "My rig" }, plan, { ohms: usualOhms(plan, led), led });
+  const wide = moduleCount(plan) * matrixSize(plan)!.columns;
+  const text = list.replace(/\n+$/, "");
+  const fits = layText(text, builtInFont(USUAL_TEXT_SCENE.font)!).ribbon.width <= wide;
+  return {
+    ...rig,
+    sign: { ...rig.sign!, scenes: [{ ...USUAL_TEXT_SCENE, text, motion: fits ? "hold" : "left" }] },
+  };
+}
