@@ -59,5 +59,5 @@ export {
   type View,
 } from "./scenes";
 export { joinedRows, packRuns, unpackRuns } from "./packing";
-export { readText } from "./read";
+export { readText, readingOf } from "./read";
 export { Stitcher, type Ribbon } from "./stitch";

@@ -55,10 +55,20 @@ const TALLEST = 24;
  * Reads the text a picture shows, lines parted by line feeds; "�" stands where dots are no character. Letters need not
  * be of the fonts given: the one that is most alike is taken where it is alike enough.
  */
-export function readText(picture: Bitmap, fonts: readonly DotFont[]): string {
-  return linesOf(picture)
-    .map((line) => readLine(line, shapesOf(fonts)))
-    .join("\n");
+export const readText = (picture: Bitmap, fonts: readonly DotFont[]): string =>
+  readingOf(picture, fonts).text;
+
+/** The text a picture shows, and how doubtful it is: near 0.2 for a letter of a known font, from 1 up for others. */
+export function readingOf(
+  picture: Bitmap,
+  fonts: readonly DotFont[],
+): { readonly text: string; readonly doubt: number } {
+  const lines = linesOf(picture).map((line) => readLine(line, shapesOf(fonts)));
+  const letters = lines.reduce((sum, { letters: count }) => sum + count, 0);
+  return {
+    text: lines.map(({ text }) => text).join("\n"),
+    doubt: lines.reduce((sum, { cost }) => sum + cost, 0) / Math.max(1, letters),
+  };
 }
 
 /** The lines of a picture, parted by rows without dots; what belongs together, as a dot over its letter, stays so. */
@@ -87,7 +97,10 @@ interface Read {
   readonly exact: boolean;
 }
 
-function readLine(line: Bitmap, shapes: readonly Shape[]): string {
+function readLine(
+  line: Bitmap,
+  shapes: readonly Shape[],
+): { readonly text: string; readonly cost: number; readonly letters: number } {
   const columns = Array.from({ length: line.width }, (_, x) => {
     let bits = 0;
     for (let y = 0; y < line.height; y += 1) if (dotAt(line, x, y)) bits |= 1 << y;
@@ -106,7 +119,8 @@ function readLine(line: Bitmap, shapes: readonly Shape[]): string {
       const found = bestReading(columns, shapes, 0, alike);
       if (found.cost < best.cost - 0.01) best = found;
     }
-  return spaced(best?.read ?? [], shapes);
+  const read = best?.read ?? [];
+  return { text: spaced(read, shapes), cost: best?.cost ?? 0, letters: read.length };
 }
 
 /** What a letter costs that touches its neighbour, and one that is only like a character, by how unlike it is. */

@@ -4,7 +4,7 @@ import { modelOf } from "../address";
 import { ORIENTATIONS, USUAL_TEXT_SCENE, bitmapOf, builtInFont, sceneFrames, type Scene } from "../dots";
 import { checkModel } from "../check";
 import { dotModules, laidOut, relay, type LayoutChoice, type Rig } from "../rig";
-import { findModulePicture, vcdOf } from "../trace";
+import { findModulePicture, guessMapping, inspectCapture, surveyCapture, vcdOf, wantedLines } from "../trace";
 import {
   STARTS,
   beatOf,
@@ -147,6 +147,29 @@ describe("which way round", () => {
     )!;
     expect(looks.picture.dots.slice(0, 5)).toEqual(framesOf(modelOf(rig))![0]!.bitmap().dots.slice(0, 5));
     expect(await findModulePicture(rig, new Blob(["Dear all"]))).toMatchObject({ ok: false });
+  });
+  test("a capture that only reads with turned modules in a reversed chain says so", async () => {
+    const rig = withScenes(tide, text({ text: "EBB 0.4 m", step: 40 }));
+    const layout: LayoutChoice = {
+      across: 4,
+      from: "top-right",
+      backAndForth: false,
+      orientation: { turn: 270, mirrored: true },
+    };
+    const turned: Rig = { ...rig, sign: { ...rig.sign!, modules: laidOut(dotModules(rig.units), layout) } };
+    const file = new Blob([...vcdOf(turned, 4e9)]);
+    const surveyed = await surveyCapture(file);
+    if (!surveyed.ok) throw new Error(surveyed.message);
+    const guesses = guessMapping(wantedLines(modelOf(rig)), surveyed.survey);
+    const mapping = Object.fromEntries(guesses.map(({ line, signal }) => [line, signal!]));
+    const { differences } = await inspectCapture(rig, file, mapping);
+    expect(differences).toContainEqual(
+      expect.objectContaining({
+        kind: "turned modules",
+        title:
+          "With the modules turned 270° clockwise, mirrored, the chain begun at the right it says “EBB 0.4 m”",
+      }),
+    );
   });
 });
 

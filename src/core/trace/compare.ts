@@ -3,8 +3,9 @@ import { MAX7219, TM16, hex } from "../chip";
 import { bytesOf } from "../bus";
 import { buildProgram, busPart, type Program } from "../program";
 import type { Nanoseconds } from "../quantity";
-import type { EncodedBus, Rig } from "../rig";
+import type { EncodedBus, LayoutChoice, Rig } from "../rig";
 import type { Decoded, DecodedWrite } from "./decode";
+import { readableLayout } from "./turned";
 
 /** What a capture does otherwise than the rig's own program, with what to do about it. */
 export interface Difference {
@@ -15,6 +16,7 @@ export interface Difference {
     | "swapped lines"
     | "digit count"
     | "junk shown"
+    | "turned modules"
     | "other text"
     | "none";
   readonly severity: "fault" | "caution" | "note" | "good";
@@ -130,7 +132,17 @@ export function compareCapture(rig: Rig, decoded: Decoded): Difference[] {
     found.push(...turnedBits(model, bus, mine));
   });
   found.push(...junk(decoded));
-  const first = otherText(model, program, decoded);
+  const readable = readableLayout(model, decoded);
+  if (readable)
+    found.push({
+      kind: "turned modules",
+      severity: "caution",
+      at: undefined,
+      title: `With the modules ${layoutSays(readable.layout)} it says “${readable.text}”`,
+      remedy:
+        "If yours stand like that, say so on Frames, Modules: then the face and the rig's own bytes follow.",
+    });
+  const first = readable ? undefined : otherText(model, program, decoded);
   if (first && found.every(({ severity }) => severity !== "fault"))
     found.push({
       kind: "other text",
@@ -149,6 +161,13 @@ export function compareCapture(rig: Rig, decoded: Decoded): Difference[] {
     });
   return found;
 }
+
+const layoutSays = ({ orientation: { turn, mirrored }, from }: LayoutChoice): string =>
+  [
+    turn === 0 ? "not turned" : `turned ${turn}° clockwise`,
+    ...(mirrored ? ["mirrored"] : []),
+    `the chain begun at the ${from === "top-left" ? "left" : "right"}`,
+  ].join(", ");
 
 /** The first text that is not in the rig's show; on dots a text counts as one once it has been read whole. */
 function otherText(

@@ -67,7 +67,7 @@ const MOST_FACES = 20_000;
 /** Faces of dots whose own text is read; the lines are read whatever their number. */
 const MOST_READ = 500;
 /** A picture of dots that stands shorter is only half written, in ns. */
-const HALF_WRITTEN: Nanoseconds = 60e6;
+export const HALF_WRITTEN: Nanoseconds = 60e6;
 
 /** Reads a capture's edges into the rig's own chips: what was written, which rules were broken, what it lights. */
 export async function decodeCapture(
