@@ -46,11 +46,9 @@ export {
 } from "./text";
 export {
   MOTIONS,
-  SEAM,
   USUAL_TEXT_SCENE,
   sceneFrames,
   sceneTime,
-  viewed,
   type Motion,
   type PictureScene,
   type Scene,

@@ -79,9 +79,3 @@ export const looksOf = (
 /** Whether a picture looks different each of the eight ways, so that seeing it tells which one it is. */
 export const tellsWhichWay = (own: Bitmap): boolean =>
   new Set(looksOf(own).map(({ picture }) => `${picture.width} ${bitmapRows(picture).join("/")}`)).size === 8;
-
-/** Orientations in which a module's own picture, from a capture, looks as what is seen on the table. */
-export const orientationsOf = (own: Bitmap, seen: Bitmap): Orientation[] => {
-  const look = bitmapRows(seen).join("/");
-  return ORIENTATIONS.filter((orientation) => bitmapRows(seenAs(own, orientation)).join("/") === look);
-};

@@ -1,18 +1,7 @@
-export {
-  BLURS_FROM,
-  COMFORTABLE,
-  beatOf,
-  glanceTime,
-  passerBy,
-  readingTime,
-  type Beat,
-  type PasserBy,
-  type ReadingTime,
-} from "./reading";
-export { KEPT_AS, fontBytes, signCost, type KeptAs, type KeptCost, type SignCost } from "./cost";
+export { beatOf, passerBy, readingTime, type Beat, type PasserBy, type ReadingTime } from "./reading";
+export { fontBytes, signCost, type KeptAs, type KeptCost, type SignCost } from "./cost";
 export {
   FRAME_FORMATS,
-  MOST_EXPORTED,
   framesAsBinary,
   framesAsC,
   framesAsJson,
@@ -28,7 +17,6 @@ export {
   looksOf,
   tellsWhichWay,
   orientationsFrom,
-  orientationsOf,
   probeLooks,
   probePicture,
 } from "./finder";

@@ -1,4 +1,4 @@
-import type { DotFont, LaidText, Scene, SceneFrames, TextScene } from "../dots";
+import type { DotFont, Scene, SceneFrames, TextScene } from "../dots";
 import type { Nanoseconds } from "../quantity";
 
 /** Letters a second that read comfortably in short words that run across; far fewer for somebody who walks past. */
@@ -67,17 +67,6 @@ export function passerBy(
   const time = distance / pace;
   return { distance, time, letters: Math.floor(time * lettersPerSecond) };
 }
-
-/** Letters a second of a line that stands: all of it can be read at a glance, in words of some 0.3 s (customary). */
-export const glanceTime = ({ letters }: LaidText): number =>
-  Math.max(
-    1,
-    letters
-      .map(({ character }) => character)
-      .join("")
-      .split(/\s+/)
-      .filter(Boolean).length,
-  ) * 300;
 
 /** Whether the steps of a motion keep time with the turns of a scan. */
 export interface Beat {

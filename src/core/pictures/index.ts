@@ -10,4 +10,4 @@ export {
   type ReadPictures,
   type Reduce,
 } from "./formats";
-export { SCALES, exportFrames, type FramesAsked, type FramesFile, type FramesResult } from "./export";
+export { exportFrames, type FramesAsked, type FramesFile, type FramesResult } from "./export";

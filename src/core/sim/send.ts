@@ -217,8 +217,9 @@ export function glyphRows(model: RigModel, cells: readonly Cell[], digit?: Digit
   });
 }
 
-/** The whole alphabet, the rig's own glyphs behind it, in this wiring's bytes, on one digit. */
+/** The whole alphabet, the rig's own glyphs behind it, in this wiring's bytes, on one digit; none on dots. */
 export function glyphTable(model: RigModel, digit?: DigitId): GlyphRow[] {
+  if (gridOf(model)) return [];
   const own = model.rig.glyphs.map(({ glyph }) => glyph).filter((glyph) => !GLYPHS.includes(glyph));
   return glyphRows(
     model,

@@ -1,4 +1,4 @@
-import { gridOf, modelOf, type RigModel } from "@/core/address";
+import { modelOf, type RigModel } from "@/core/address";
 import { auditRig } from "@/core/audit";
 import { checkModel } from "@/core/check";
 import { formatByte, glyphFit } from "@/core/glyph";
@@ -25,24 +25,21 @@ export async function POST(request: Request): Promise<Response> {
       reads: unknown ? null : text,
       faithful,
     })),
-    // Dots have frames instead of glyphs.
-    table: (gridOf(model) ? [] : glyphTable(model)).map(
-      ({ cell, wanted, bytes, levels, shown, unknown, faithful }) => {
-        const fit = glyphFit(cell.glyph, read.rig.glyphs);
-        return {
-          glyph: cell.glyph,
-          segments: wanted,
-          bytes,
-          levels,
-          hex: bytes.map((byte) => formatByte(byte)),
-          shown,
-          unknown,
-          faithful,
-          fit: fit.fit,
-          ...(fit.note ? { note: fit.note } : {}),
-        };
-      },
-    ),
+    table: glyphTable(model).map(({ cell, wanted, bytes, levels, shown, unknown, faithful }) => {
+      const fit = glyphFit(cell.glyph, read.rig.glyphs);
+      return {
+        glyph: cell.glyph,
+        segments: wanted,
+        bytes,
+        levels,
+        hex: bytes.map((byte) => formatByte(byte)),
+        shown,
+        unknown,
+        faithful,
+        fit: fit.fit,
+        ...(fit.note ? { note: fit.note } : {}),
+      };
+    }),
   });
 }
 
