@@ -1,4 +1,4 @@
-import { turnTitle, type RigModel } from "../address";
+import { gridOf, turnTitle, turnWord, type RigModel } from "../address";
 import { controllerById } from "../rig";
 import { dividerBits, fitDivider } from "../timing";
 import { comment, plain, type SketchLine } from "./sketch-text";
@@ -17,14 +17,19 @@ export function writeLogic(model: RigModel, program: Program): SketchLine[] {
   const counts = (microseconds: number) => Math.max(1, Math.round((microseconds * clock) / 1e6));
   const slotCounts = program.on.map((on) => counts(on + scan.blank));
   const blank = counts(scan.blank);
-  const step = fitDivider(show.interval * 1000, clock);
+  // Faces of a sign have times of their own.
+  const dots = gridOf(model) !== undefined;
+  const steps = program.frames.map(({ time }) => fitDivider((dots ? time! : show.interval) * 1000, clock));
+  const step = steps.reduce((longest, one) => (one.count > longest.count ? one : longest));
+  const alike = steps.every(({ count }) => count === step.count);
   const width = program.direct.length;
   const bits = (state: SlotState) => `${width}'b${[...state.levels].reverse().join("")}`;
   const even = new Set(slotCounts).size === 1;
   const slotBits = dividerBits(Math.max(...slotCounts));
   const digitBits = dividerBits(slots);
   const frameBits = dividerBits(Math.max(2, frames));
-  const moves = show.mode === "count" && frames > 1;
+  const moves = (dots || show.mode === "count") && frames > 1;
+  const stepEnds = alike ? "step == STEP - 1" : "step == stay - 1";
   const text = (...lines: string[]): SketchLine[] => lines.map((line) => ({ text: line }));
   const position = (slot: number) =>
     model.slots[slot]!.map(({ unit, digit }) => turnTitle(model, unit, digit)).join(", ");
@@ -52,14 +57,18 @@ export function writeLogic(model: RigModel, program: Program): SketchLine[] {
       `  localparam BLANK = ${scan.blank > 0 ? blank : 0};  // ${scan.blank} us`,
     ),
     ...(even
-      ? text(`  localparam TURN = ${slotCounts[0]};  // ${program.on[0]! + scan.blank} us a digit`)
+      ? text(
+          `  localparam TURN = ${slotCounts[0]};  // ${program.on[0]! + scan.blank} us a ${turnWord(model)}`,
+        )
       : []),
-    ...(moves
-      ? text(`  localparam STEP = ${step.count};  // ${show.interval} ms a face, ${step.bits} bits`)
+    ...(moves && alike
+      ? text(
+          `  localparam STEP = ${step.count};  // ${dots ? program.frames[0]!.time : show.interval} ms a face, ${step.bits} bits`,
+        )
       : []),
     ...text(
       "",
-      `  reg [${slotBits - 1}:0] turn = 0;   // within a digit's turn`,
+      `  reg [${slotBits - 1}:0] turn = 0;   // within the turn of a ${turnWord(model)}`,
       `  reg [${digitBits - 1}:0] digit = 0;  // whose turn it is`,
       `  reg [${frameBits - 1}:0] face = 0;`,
       ...(moves ? [`  reg [${step.bits - 1}:0] step = 0;`] : []),
@@ -75,6 +84,15 @@ export function writeLogic(model: RigModel, program: Program): SketchLine[] {
           "  endcase",
           "  wire last = turn == length - 1;",
         )),
+    ...(moves && !alike
+      ? text(
+          `  reg [${step.bits - 1}:0] stay;  // clocks the face is shown`,
+          "  always @* case (face)",
+          ...steps.map(({ count }, at) => `    ${frameBits}'d${at}: stay = ${count};`),
+          `    default: stay = ${step.count};`,
+          "  endcase",
+        )
+      : []),
     ...text(
       "",
       "  always @(posedge clock) begin",
@@ -82,8 +100,8 @@ export function writeLogic(model: RigModel, program: Program): SketchLine[] {
       `    if (last) digit <= digit == ${slots - 1} ? 0 : digit + 1;`,
       ...(moves
         ? [
-            "    step <= step == STEP - 1 ? 0 : step + 1;",
-            `    if (step == STEP - 1) face <= face == ${frames - 1} ? 0 : face + 1;`,
+            `    step <= ${stepEnds} ? 0 : step + 1;`,
+            `    if (${stepEnds}) face <= face == ${frames - 1} ? 0 : face + 1;`,
           ]
         : []),
       `    lines <= turn < BLANK ? ${bits(program.dark.states[0]!)} : levels;`,
