@@ -10,7 +10,6 @@ interface Shape {
   /** Columns from the pen to its first one, and from its last one to the next pen. */
   readonly before: number;
   readonly after: number;
-  readonly rows: number;
   readonly space: number;
 }
 
@@ -33,7 +32,7 @@ function shapesOf(fonts: readonly DotFont[]): readonly Shape[] {
         return bits;
       });
       const character = String.fromCodePoint(code);
-      return [{ font, character, columns, before: x, after: advance - x - bitmap.width, rows, space }];
+      return [{ font, character, columns, before: x, after: advance - x - bitmap.width, space }];
     });
   });
   shapesKnown.set(fonts, shapes);
@@ -134,10 +133,8 @@ interface MovedShape {
   readonly columns: readonly number[];
 }
 
-interface MovedShapes {
-  /** By their first column. */
-  readonly byFirst: ReadonlyMap<number, readonly MovedShape[]>;
-}
+/** Shapes by their first column. */
+type MovedShapes = ReadonlyMap<number, readonly MovedShape[]>;
 
 const movedKnown = new WeakMap<readonly Shape[], Map<number, MovedShapes>>();
 
@@ -147,19 +144,15 @@ function movedShapes(shapes: readonly Shape[], offset: number): MovedShapes {
   movedKnown.set(shapes, known);
   const found = known.get(offset);
   if (found) return found;
-  const moved = shapes.map((shape) => ({
-    shape,
-    columns: shape.columns.map((bits) => shiftBits(bits, offset)),
-  }));
   const byFirst = new Map<number, MovedShape[]>();
-  for (const one of moved) {
-    const list = byFirst.get(one.columns[0]!);
-    if (list) list.push(one);
-    else byFirst.set(one.columns[0]!, [one]);
+  for (const shape of shapes) {
+    const columns = shape.columns.map((bits) => shiftBits(bits, offset));
+    const list = byFirst.get(columns[0]!);
+    if (list) list.push({ shape, columns });
+    else byFirst.set(columns[0]!, [{ shape, columns }]);
   }
-  const made = { byFirst };
-  known.set(offset, made);
-  return made;
+  known.set(offset, byFirst);
+  return byFirst;
 }
 
 /** The cheapest way to take all columns apart into characters and what is none. */
@@ -169,7 +162,7 @@ function bestReading(
   offset: number,
   alike: Likeness,
 ): { cost: number; read: Read[] } {
-  const { byFirst } = movedShapes(shapes, offset);
+  const byFirst = movedShapes(shapes, offset);
   const count = columns.length;
   const costs = new Float64Array(count + 1).fill(Infinity);
   const steps: Array<Read | undefined> = Array<undefined>(count + 1).fill(undefined);

@@ -1,4 +1,5 @@
 import { gridOf, isMultiplexed, type RigModel } from "../address";
+import { bitsOf } from "../bus";
 import {
   bitmapHex,
   joinedRows,
@@ -24,8 +25,6 @@ export interface KeptCost {
   readonly flash: number;
   /** Bytes of RAM while it runs. */
   readonly ram: number;
-  /** Why it cannot be used for this run, if so. */
-  readonly problem?: string;
 }
 
 /** What a sign's run comes to on its board. */
@@ -65,7 +64,10 @@ export function signCost(model: RigModel): SignCost | undefined {
   const state = program.frames[0]!.states[0]!;
   const byCalls = multiplexed
     ? { time: turnPeriod(program, cost), bits: program.on.length * state.bytes.length * 8 }
-    : { time: burstOf(program, state, "send", cost).duration, bits: bitsOf(program) };
+    : {
+        time: burstOf(program, state, "send", cost).duration,
+        bits: (state.writes ?? []).reduce((sum, { write }) => sum + bitsOf(write), 0),
+      };
   const direct = bus && updateCost(bus, busPart(model, bus), board, bus.units.length, "direct");
   return {
     frames: frames.length,
@@ -94,12 +96,6 @@ export function signCost(model: RigModel): SignCost | undefined {
     shortest: Math.min(...frames.map(({ time }) => time)),
   };
 }
-
-const bitsOf = (program: ReturnType<typeof buildProgram>): number =>
-  (program.frames[0]!.states[0]!.writes ?? []).reduce(
-    (sum, { write }) => sum + (write.bus === "frames" ? write.words.length * 16 : write.bytes.length * 8),
-    0,
-  );
 
 /** The pictures of scenes, each once. */
 function differentPictures(scenes: readonly SceneFrames[]): {

@@ -1,6 +1,5 @@
 import { ORIENTATIONS, bitmapRows, seenAs, type Bitmap, type Orientation } from "../dots";
-import type { DotModule, ModulePlace } from "../rig";
-import { laidOut, type LayoutChoice } from "../rig";
+import { laidOut, type DotModule, type LayoutChoice, type ModulePlace } from "../rig";
 
 /**
  * A picture in a module's own rows and columns that looks different each of the eight ways: an L with a dot. Larger or

@@ -5,6 +5,7 @@ import { marksOf, showCells, showLength } from "@/core/show";
 import { formatQuantity } from "@/core/quantity";
 import { editRig, useModel } from "@/store";
 import { Choices, CommitField, QuantityField } from "@/ui";
+import { RoundsField } from "./rounds";
 
 const change = (values: Partial<Show>) => editRig((rig) => ({ ...rig, show: { ...rig.show, ...values } }));
 
@@ -23,15 +24,6 @@ const readTexts = (text: string) => {
   return empty >= 0
     ? { ok: false as const, message: `line ${empty + 1} is empty: type a space for a dark face` }
     : { ok: true as const, value: lines };
-};
-
-/** Whole rounds; a name for the endless case. */
-const readRounds = (text: string) => {
-  if (/^(0|forever|endless)$/i.test(text.trim())) return { ok: true as const, value: 0 };
-  const value = Number(text);
-  return Number.isInteger(value) && value > 0 && value <= LIMITS.rounds
-    ? { ok: true as const, value }
-    : { ok: false as const, message: "a whole number, or 0 for ever" };
 };
 
 /** What the rig is to show over time. */
@@ -113,13 +105,7 @@ export function PlanShow() {
                 onCommit={(seconds) => change({ interval: Math.max(1, Math.round(seconds * 1000)) })}
                 width={92}
               />
-              <CommitField
-                label="Rounds"
-                shown={show.rounds === 0 ? "forever" : String(show.rounds)}
-                read={readRounds}
-                onCommit={(rounds) => change({ rounds })}
-                width={92}
-              />
+              <RoundsField width={92} />
               <div>
                 <label className="field-label" htmlFor="show-end">
                   Then it stops and

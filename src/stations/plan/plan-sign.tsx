@@ -1,18 +1,9 @@
 import Link from "next/link";
 import { gridOf } from "@/core/address";
-import { LIMITS } from "@/core/rig";
 import { formatQuantity } from "@/core/quantity";
 import { sceneTitle, signRun } from "@/core/show";
-import { editRig, useModel } from "@/store";
-import { CommitField } from "@/ui";
-
-const readRounds = (text: string) => {
-  if (/^(0|forever|endless)$/i.test(text.trim())) return { ok: true as const, value: 0 };
-  const value = Number(text);
-  return Number.isInteger(value) && value > 0 && value <= LIMITS.rounds
-    ? { ok: true as const, value }
-    : { ok: false as const, message: "a whole number, or 0 for ever" };
-};
+import { useModel } from "@/store";
+import { RoundsField } from "./rounds";
 
 /** What a display of dots is to show, in short; it is made on the Frames station. */
 export function PlanSign() {
@@ -21,7 +12,6 @@ export function PlanSign() {
   const grid = gridOf(model)!;
   const { frames } = signRun(rig, grid.width, grid.height);
   const seconds = frames.reduce((sum, { time }) => sum + time, 0) / 1000;
-  const { rounds } = rig.show;
   return (
     <section className="sheet">
       <h2>Show</h2>
@@ -41,13 +31,7 @@ export function PlanSign() {
         {frames.length} frames of {grid.width} × {grid.height} dots, {formatQuantity(seconds, "s", 3)} a round
       </p>
       <div className="field-row">
-        <CommitField
-          label="Rounds"
-          shown={rounds === 0 ? "forever" : String(rounds)}
-          read={readRounds}
-          onCommit={(value) => editRig((before) => ({ ...before, show: { ...before.show, rounds: value } }))}
-          width={110}
-        />
+        <RoundsField width={110} />
         <Link className="btn btn-plain align-self-end" href={`/rig/${rig.id}/frames`}>
           Texts and pictures
         </Link>
