@@ -1,32 +1,14 @@
 import { useEffect, useMemo, useRef, type MouseEvent } from "react";
-import { placesOfModules, type DotGrid, type RigModel } from "@/core/address";
-import { turnedSize, type Bitmap } from "@/core/dots";
+import type { DotGrid, ModuleBox } from "@/core/address";
+import type { Bitmap } from "@/core/dots";
 import type { LedColour } from "@/core/parts";
-import { dotModules } from "@/core/rig";
 import { LED_CSS } from "./digit-face";
-
-/** Edges of modules on the face, in dots: where one can see that another begins. */
-export interface ModuleEdge {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
-
-/** How the modules of a rig stand, as edges on its face. */
-export function moduleEdges(model: RigModel): ModuleEdge[] {
-  const sizes = new Map(dotModules(model.rig.units).map((module) => [module.unit, module]));
-  return placesOfModules(model).map((place) => {
-    const { columns, rows } = sizes.get(place.unit)!;
-    return { x: place.x, y: place.y, ...turnedSize(columns, rows, place) };
-  });
-}
 
 interface FieldProps {
   readonly width: number;
   readonly height: number;
   readonly colour: LedColour;
-  readonly modules?: readonly ModuleEdge[];
+  readonly modules?: readonly ModuleBox[];
   /** Brightness of a dot, 0 to 1; undefined where nobody can tell; null where there is none. */
   readonly levelOf: (dot: number) => number | undefined | null;
   /** Changes when the picture does. */
@@ -71,7 +53,7 @@ function DotField({
         height,
         pitch,
         sprites,
-        JSON.parse(edges) as ModuleEdge[],
+        JSON.parse(edges) as ModuleBox[],
         (dot) => levelOf(dot) !== null,
       ),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- which dots there are does not change with their light
@@ -191,7 +173,7 @@ function drawGround(
   height: number,
   pitch: number,
   sprites: Sprites,
-  modules: readonly ModuleEdge[],
+  modules: readonly ModuleBox[],
   isThere: (dot: number) => boolean,
 ): HTMLCanvasElement {
   const made = document.createElement("canvas");
@@ -219,7 +201,7 @@ function drawGround(
 
 interface Props {
   readonly grid: DotGrid;
-  readonly modules?: readonly ModuleEdge[];
+  readonly modules?: readonly ModuleBox[];
   readonly colour: LedColour;
   /** Brightness of an LED by its place among the model's addresses; undefined where nobody can tell. */
   readonly levelAt: (index: number) => number | undefined;
@@ -275,7 +257,7 @@ export function PictureFace({
 }: {
   readonly bitmap: Bitmap;
   readonly colour: LedColour;
-  readonly modules?: readonly ModuleEdge[];
+  readonly modules?: readonly ModuleBox[];
   readonly pickedDot?: number;
   readonly onDot?: (dot: number, event: MouseEvent) => void;
   readonly onDrag?: (dot: number, event: MouseEvent) => void;

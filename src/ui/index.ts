@@ -4,7 +4,7 @@ export { Choices, type ChoiceOption } from "./choices";
 export { CommitField, QuantityField } from "./fields";
 export { DataTable } from "./data-table";
 export { DigitFace, DigitRow, LED_CSS, litSegments, type DigitLights } from "./digit-face";
-export { DotFace, PictureFace, moduleEdges } from "./dot-face";
+export { DotFace, PictureFace } from "./dot-face";
 export { DownloadButton, FileButton, copyText, saveBytes, saveText } from "./files";
 export { FindingsCount, FindingsList, SeverityMark } from "./findings";
 export { IconButton } from "./icon-button";

@@ -1,10 +1,10 @@
-import { gridOf, type RigModel } from "@/core/address";
+import { gridOf, moduleBoxes, type RigModel } from "@/core/address";
 import type { PipName } from "@/core/glyph";
 import { splitPipId, type PipId } from "@/core/rig";
 import { VISIBLE, readCurrents, type FaceView } from "@/core/sim";
 import { STEADY } from "@/core/scan";
 import { DigitRow, type DigitLights } from "./digit-face";
-import { DotFace, moduleEdges } from "./dot-face";
+import { DotFace } from "./dot-face";
 
 /** Eyes take in a wide range: a tenth of the steady current still looks a good third as bright. */
 const lightLevel = (current: number): number => Math.min(1, Math.max(0.12, (current / STEADY) ** 0.45));
@@ -73,7 +73,7 @@ export function RigFace({ model, face, pick, onPick, height, label }: Props) {
     return (
       <DotFace
         grid={grid}
-        modules={moduleEdges(model)}
+        modules={moduleBoxes(model)}
         colour={model.display.led?.colour ?? "red"}
         levelAt={(index) => {
           if (!face) return 0;

@@ -32,6 +32,24 @@ export function placesOfModules({ rig }: Pick<RigModel, "rig">): ModulePlace[] {
   return placed;
 }
 
+/** The part of a display's grid a module takes up, in dots. */
+export interface ModuleBox {
+  readonly unit: string;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** What each module of a display takes up, turned as it stands. */
+export function moduleBoxes(model: Pick<RigModel, "rig">): ModuleBox[] {
+  const modules = new Map(dotModules(model.rig.units).map((module) => [module.unit, module]));
+  return placesOfModules(model).map((place) => {
+    const { columns, rows } = modules.get(place.unit)!;
+    return { unit: place.unit, x: place.x, y: place.y, ...turnedSize(columns, rows, place) };
+  });
+}
+
 /** The dots of a rig's display; undefined for a rig that shows digits. */
 export const gridOf = remembered((model: RigModel): DotGrid | undefined => {
   const modules = new Map(dotModules(model.rig.units).map((module) => [module.unit, module]));
@@ -39,11 +57,9 @@ export const gridOf = remembered((model: RigModel): DotGrid | undefined => {
   const places = new Map(placesOfModules(model).map((place) => [place.unit, place]));
   let width = 0;
   let height = 0;
-  for (const place of places.values()) {
-    const { rows, columns } = modules.get(place.unit)!;
-    const size = turnedSize(columns, rows, place);
-    width = Math.max(width, place.x + size.width);
-    height = Math.max(height, place.y + size.height);
+  for (const box of moduleBoxes(model)) {
+    width = Math.max(width, box.x + box.width);
+    height = Math.max(height, box.y + box.height);
   }
   const at = new Int32Array(width * height).fill(-1);
   const dotOf = new Int32Array(model.addresses.length).fill(-1);

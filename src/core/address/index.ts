@@ -47,4 +47,13 @@ export {
 export { sentBits, type SentBit } from "./bits";
 export { alongChain, busAddress, busLines, busesOf } from "./buses";
 export { pipTitle, turnTitle, turnWord } from "./titles";
-export { dotBeside, gridOf, pictureOf, pipsOfPicture, placesOfModules, type DotGrid } from "./grid";
+export {
+  dotBeside,
+  gridOf,
+  moduleBoxes,
+  pictureOf,
+  pipsOfPicture,
+  placesOfModules,
+  type DotGrid,
+  type ModuleBox,
+} from "./grid";

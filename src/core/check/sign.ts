@@ -1,8 +1,8 @@
-import { gridOf, isMultiplexed, placesOfModules, type DotGrid, type RigModel } from "../address";
-import { layText, turnedSize } from "../dots";
+import { gridOf, isMultiplexed, moduleBoxes, type DotGrid, type RigModel } from "../address";
+import { layText } from "../dots";
 import { buildProgram, burstOf, turnPeriod } from "../program";
 import { formatNanoseconds } from "../quantity";
-import { controllerById, dotModules, fontById } from "../rig";
+import { controllerById, fontById } from "../rig";
 import { MOST_SIGN_FRAMES, signRun } from "../show";
 import { finding, listing, type Finding } from "./finding";
 
@@ -20,18 +20,15 @@ export function checkSign(model: RigModel): Finding[] {
 
 /** Modules that stand on each other: of two dots in one place only one can be what is meant. */
 function checkPlaces(model: RigModel, grid: DotGrid): Finding[] {
-  const sizes = new Map(dotModules(model.rig.units).map((one) => [one.unit, one]));
   const taken = new Map<number, string>();
   const pairs = new Set<string>();
-  for (const place of placesOfModules(model)) {
-    const { columns, rows } = sizes.get(place.unit)!;
-    const { width, height } = turnedSize(columns, rows, place);
-    for (let y = place.y; y < place.y + height; y += 1)
-      for (let x = place.x; x < place.x + width; x += 1) {
+  for (const box of moduleBoxes(model)) {
+    for (let y = box.y; y < box.y + box.height; y += 1)
+      for (let x = box.x; x < box.x + box.width; x += 1) {
         const dot = y * grid.width + x;
         const other = taken.get(dot);
-        if (other !== undefined) pairs.add(`${other} and ${place.unit}`);
-        taken.set(dot, place.unit);
+        if (other !== undefined) pairs.add(`${other} and ${box.unit}`);
+        taken.set(dot, box.unit);
       }
   }
   return pairs.size === 0

@@ -1,11 +1,11 @@
 import { useMemo, useState } from "react";
 import Form from "react-bootstrap/Form";
-import { gridOf } from "@/core/address";
+import { gridOf, moduleBoxes } from "@/core/address";
 import { litDots, type Bitmap } from "@/core/dots";
 import { formatQuantity } from "@/core/quantity";
 import { sceneTitle, signRun } from "@/core/show";
 import { holdState, pickPip, useModel, useOpenRig } from "@/store";
-import { IconButton, PictureFace, moduleEdges } from "@/ui";
+import { IconButton, PictureFace } from "@/ui";
 import { RibbonView } from "./ribbon-view";
 
 interface Props {
@@ -53,7 +53,7 @@ export function RunView({ chosen, onScene }: Props) {
         <PictureFace
           bitmap={onion ? overlaid(bitmap, next) : bitmap}
           colour={model.display.led?.colour ?? "red"}
-          modules={moduleEdges(model)}
+          modules={moduleBoxes(model)}
           pickedDot={picked < 0 ? undefined : grid.dotOf[picked]}
           onDot={(dot) => {
             const index = grid.at[dot]!;

@@ -1,13 +1,13 @@
 import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
-import { gridOf, turnWord, type DotGrid, type RigModel } from "@/core/address";
+import { gridOf, moduleBoxes, turnWord, type DotGrid, type RigModel } from "@/core/address";
 import { cellSegments } from "@/core/glyph";
 import { formatQuantity } from "@/core/quantity";
 import { cameraView, rowsOf, type ScanFigures, type Shutter, type Span } from "@/core/scan";
 import { splitPipId } from "@/core/rig";
 import { showFrames } from "@/core/show";
 import { useModel } from "@/store";
-import { Chart, DigitRow, DotFace, QuantityField, SeverityMark, litSegments, moduleEdges } from "@/ui";
+import { Chart, DigitRow, DotFace, QuantityField, SeverityMark, litSegments } from "@/ui";
 
 const ROWS = 48;
 const PITCH = 118;
@@ -133,7 +133,7 @@ export function CameraSheet({ figures }: { figures: Pick<ScanFigures, "period" |
           {grid ? (
             <DotFace
               grid={grid}
-              modules={moduleEdges(model)}
+              modules={moduleBoxes(model)}
               colour={model.display.led?.colour ?? "red"}
               levelAt={photo}
               drawn={photo}

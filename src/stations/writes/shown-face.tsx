@@ -1,8 +1,8 @@
 import { useMemo } from "react";
-import { gridOf, type RigModel } from "@/core/address";
+import { gridOf, moduleBoxes, type RigModel } from "@/core/address";
 import { pipId, type PipId } from "@/core/rig";
 import type { Shown } from "@/core/sim";
-import { DigitRow, DotFace, faceDigits, litSegments, moduleEdges } from "@/ui";
+import { DigitRow, DotFace, faceDigits, litSegments } from "@/ui";
 
 interface Props {
   readonly model: RigModel;
@@ -34,7 +34,7 @@ export function ShownFace({ model, shown, height, label }: Props) {
       <div className="lens chip-face">
         <DotFace
           grid={grid}
-          modules={moduleEdges(model)}
+          modules={moduleBoxes(model)}
           colour={model.display.led?.colour ?? "red"}
           levelAt={(index) => {
             const { pip } = model.addresses[index]!;
