@@ -16,7 +16,7 @@ export const DEMO_RIGS: readonly Rig[] = [
       show: { ...USUAL_SHOW, texts: [...HEXADECIMAL] },
     },
     DEFAULT_PLAN,
-    { ohms: 470, led: ledValues("red") },
+    { ohms: 560, led: ledValues("red") },
   ),
   newRig(
     {
@@ -39,7 +39,7 @@ export const DEMO_RIGS: readonly Rig[] = [
       digitSwitch: "transistor",
       lines: { data: "8", clock: "9", latch: "10" },
     },
-    { ohms: 470, baseOhms: 1000, led: ledValues("red") },
+    { ohms: 560, baseOhms: 1000, led: ledValues("red") },
   ),
   newRig(
     {
@@ -73,7 +73,7 @@ export const DEMO_RIGS: readonly Rig[] = [
       polarity: "common-anode",
       digitSwitch: "transistor",
     },
-    { ohms: 100, baseOhms: 1000, led: ledValues("yellow-green") },
+    { ohms: 100, baseOhms: 470, led: ledValues("yellow-green") },
   ),
   newRig(
     {
@@ -90,7 +90,7 @@ export const DEMO_RIGS: readonly Rig[] = [
       },
     },
     { ...DEFAULT_PLAN, scheme: "direct", digits: 4, digitSwitch: "transistor" },
-    { ohms: 180, baseOhms: 1000, led: ledValues("amber") },
+    { ohms: 180, baseOhms: 560, led: ledValues("amber") },
   ),
   ...DRIVER_RIGS,
   ...SIGN_RIGS,

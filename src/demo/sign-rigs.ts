@@ -113,7 +113,7 @@ export const SIGN_RIGS: readonly Rig[] = [
       digitSwitch: "transistor",
       lines: { data: "8", clock: "9", latch: "10" },
     },
-    { ohms: 240, led: ledValues("green") },
+    { ohms: 300, led: ledValues("green") },
   ),
   newRig(
     {

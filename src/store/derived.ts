@@ -1,11 +1,13 @@
 import { useDeferredValue } from "react";
 import { modelOf, type DigitId, type RigModel } from "@/core/address";
-import { checkModel, type Finding } from "@/core/check";
+import type { Audit } from "@/core/audit";
+import { checkAtOnce, type Finding } from "@/core/check";
 import type { NamingSchool } from "@/core/parts";
 import { buildProgram, type Program } from "@/core/program";
 import { remembered } from "@/core/remember";
 import { splitPipId, type Rig } from "@/core/rig";
 import { glyphTable, type GlyphRow } from "@/core/sim";
+import { useCheckOf } from "./audit";
 import { useOpenRig } from "./open-rig";
 import { usePreferences } from "./preferences";
 
@@ -19,9 +21,9 @@ function tableFor(rig: Rig, digit: DigitId | undefined): readonly GlyphRow[] {
   tables.set(key, found);
   return found;
 }
-const findingsFor: Record<NamingSchool, (rig: Rig) => readonly Finding[]> = {
-  letters: remembered((rig) => checkModel(modelFor(rig), "letters")),
-  numbers: remembered((rig) => checkModel(modelFor(rig), "numbers")),
+const firstFindings: Record<NamingSchool, (rig: Rig) => readonly Finding[]> = {
+  letters: remembered((rig) => checkAtOnce(modelFor(rig), "letters")),
+  numbers: remembered((rig) => checkAtOnce(modelFor(rig), "numbers")),
 };
 
 /** The open rig. Stations are only shown while one is open. */
@@ -45,8 +47,26 @@ export function usePickedDigit(): DigitId | undefined {
 /** The alphabet on the digit that is picked. */
 export const useGlyphTable = (): readonly GlyphRow[] => tableFor(useRig(), usePickedDigit());
 
-/** What was found against the rig; follows an edit once the face and the station have. */
-export function useFindings(): readonly Finding[] {
-  const school = usePreferences((state) => state.school);
-  return findingsFor[school](useDeferredValue(useRig()));
+/** What was found against a rig so far. */
+export interface Findings {
+  readonly findings: readonly Finding[];
+  /** Limits, faces and the scan are still being looked at: fewer findings do not mean there are no more. */
+  readonly checking: boolean;
+  readonly audit: Audit | undefined;
+  readonly failed: string | undefined;
 }
+
+/** What was found against a rig: the wires at once, everything else once a worker has looked. */
+export function useFindingsOf(rig: Rig): Findings {
+  const school = usePreferences((state) => state.school);
+  const { checked, failed } = useCheckOf(rig, school);
+  return {
+    findings: checked?.findings ?? firstFindings[school](rig),
+    checking: !checked && failed === undefined,
+    audit: checked?.audit,
+    failed,
+  };
+}
+
+/** What was found against the open rig; follows an edit once the face and the station have. */
+export const useFindings = (): Findings => useFindingsOf(useDeferredValue(useRig()));

@@ -29,11 +29,13 @@ export {
   modelFor,
   programFor,
   useFindings,
+  useFindingsOf,
   useGlyphTable,
   useModel,
   usePickedDigit,
   useProgram,
   useRig,
+  type Findings,
 } from "./derived";
 export { THEME_KEY, loadPreferences, setSchool, setTheme, usePreferences, type Theme } from "./preferences";
 export { dismiss, say, useMessages, type Message } from "./messages";

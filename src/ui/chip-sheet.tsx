@@ -1,10 +1,21 @@
 import "./chip-sheet.css";
 import { useId } from "react";
+import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { turnWord } from "@/core/address";
+import { supplyAdvice } from "@/core/audit";
 import { setResistorFor } from "@/core/parts";
 import { formatMilliamps, formatQuantity, neighbours } from "@/core/quantity";
-import { BLINKS, LIMITS, changeUnits, setResistors, type Rig, type Scan } from "@/core/rig";
+import {
+  BLINKS,
+  LIMITS,
+  changeUnits,
+  relay,
+  schemeValues,
+  setResistors,
+  type Rig,
+  type Scan,
+} from "@/core/rig";
 import { STEADY, chipScans } from "@/core/scan";
 import { editRig, useModel } from "@/store";
 import { QuantityField } from "./fields";
@@ -16,6 +27,11 @@ const withSetOhms = (rig: Rig, ohms: number): Rig => {
   return changeUnits(rig, ({ ref }) => refs.has(ref), { ohms });
 };
 
+/** What one starts from when resistors are put into segment lines, in Ω. */
+const FIRST_OHMS = 100;
+
+const withSegmentOhms = (rig: Rig, segmentOhms: number): Rig => relay(rig, rig.plan, { segmentOhms });
+
 /** The driver chips of a rig: brightness step, the resistor that sets the current, and what that comes to. */
 export function ChipSheet() {
   const model = useModel();
@@ -26,7 +42,8 @@ export function ChipSheet() {
   const { part, level, duty, setOhms } = scan;
   const { setCurrent } = part;
   const forward = model.display.led?.forward ?? 2;
-  const supply = scans.reduce((sum, one) => sum + one.supply, 0);
+  const supply = supplyAdvice(model);
+  const inLines = schemeValues(model.rig).segmentOhms ?? 0;
   const facts: ReadonlyArray<readonly [string, string]> = [
     [
       "Scan",
@@ -45,7 +62,7 @@ export function ChipSheet() {
     ],
     [
       "Supply, all lit",
-      `${formatMilliamps(supply, 3)}${scans.length > 1 ? ` for ${scans.length} chips` : ""}`,
+      `${formatMilliamps(supply.most, 3)}${scans.length > 1 ? ` for ${scans.length} chips` : ""}; ${formatMilliamps(supply.full, 3)} at full brightness`,
     ],
   ];
   return (
@@ -89,6 +106,31 @@ export function ChipSheet() {
             />
           </>
         )}
+        {!setCurrent && inLines > 0 && (
+          <QuantityField
+            label="Resistor in each segment line"
+            unit="Ω"
+            value={inLines}
+            range={LIMITS.ohms}
+            onCommit={(ohms) => editRig((rig) => withSegmentOhms(rig, ohms))}
+            width={110}
+          />
+        )}
+        {!setCurrent && (
+          <Button
+            size="sm"
+            variant="plain"
+            className="align-self-end"
+            title={
+              inLines > 0
+                ? "Lays the wires again without them"
+                : "Lays the wires again with a resistor in each segment line: it takes over current and heat from the chip"
+            }
+            onClick={() => editRig((rig) => withSegmentOhms(rig, inLines > 0 ? 0 : FIRST_OHMS))}
+          >
+            {inLines > 0 ? "Take the resistors out" : "Put resistors into the segment lines"}
+          </Button>
+        )}
         {part.protocol === "i2c" && (
           <div>
             <label className="field-label" htmlFor={`${id}-blink`}>
@@ -119,9 +161,11 @@ export function ChipSheet() {
       <p className="tiny quiet mb-0">
         {setCurrent
           ? "The resistor sets the current of every segment; none is needed in their paths. Keep 10 µF and 100 nF beside each chip."
-          : "The chip's own outputs limit the current; no resistors are needed in the segments' paths."}
+          : inLines > 0
+            ? "The chip's own outputs limit the current of one segment; the resistors keep a whole digit within its leg's limit."
+            : "The chip's own outputs limit the current of one segment. Resistors in the segment lines keep a whole digit within its leg's limit."}
         {scans.length > 1 &&
-          ` Feed ${scans.length} chips from a supply that gives ${formatMilliamps(supply * 1.25, 2)} or more, not from the board.`}
+          ` Feed ${scans.length} chips from a supply that gives ${formatMilliamps(supply.take, 2)} or more, not from the board.`}
       </p>
     </section>
   );

@@ -26,13 +26,39 @@ export function SeverityMark({
   );
 }
 
-/** "2 faults, 1 caution", or that nothing is wrong. */
-export function FindingsCount({ findings }: { findings: readonly Finding[] }) {
+/** What stands where a check has not ended: still looking, or that it could not be done. */
+function Looking({ failed }: { failed?: string }) {
+  return failed === undefined ? (
+    <span className="severity quiet" role="status">
+      <i className="bi bi-hourglass-split" aria-hidden />
+      <span>Checking…</span>
+    </span>
+  ) : (
+    <SeverityMark severity="caution" text={`The check stopped: ${failed}`} />
+  );
+}
+
+interface Given {
+  readonly findings: readonly Finding[];
+  /** Not everything has been looked at yet. */
+  readonly checking?: boolean;
+  /** Why the check came to no end. */
+  readonly failed?: string;
+}
+
+/** "2 faults, 1 caution", or that nothing is wrong, once everything has been looked at. */
+export function FindingsCount({ findings, checking, failed }: Given) {
   const count = (severity: Severity) => findings.filter((finding) => finding.severity === severity).length;
   const counted = (["fault", "caution", "note"] as const).map(
     (severity) => [severity, count(severity)] as const,
   );
-  if (findings.length === 0) return <SeverityMark severity="good" text="No faults, no cautions" />;
+  const open = checking || failed !== undefined;
+  if (findings.length === 0)
+    return open ? (
+      <Looking failed={failed} />
+    ) : (
+      <SeverityMark severity="good" text="No faults, no cautions" />
+    );
   return (
     <span className="row-line" style={{ flexWrap: "wrap", columnGap: 12, rowGap: 0 }}>
       {counted
@@ -44,6 +70,7 @@ export function FindingsCount({ findings }: { findings: readonly Finding[] }) {
             text={`${number} ${severity}${number === 1 ? "" : "s"}`}
           />
         ))}
+      {open && <Looking failed={failed} />}
     </span>
   );
 }
@@ -51,14 +78,16 @@ export function FindingsCount({ findings }: { findings: readonly Finding[] }) {
 /** Findings with what, why, and what to do. */
 export function FindingsList({
   findings,
+  checking,
+  failed,
   onGo,
-}: {
-  findings: readonly Finding[];
-  onGo?: (finding: Finding) => void;
-}) {
-  if (findings.length === 0) return <SeverityMark severity="good" text="Nothing found against this rig" />;
+}: Given & { readonly onGo?: (finding: Finding) => void }) {
+  const open = checking || failed !== undefined;
+  if (findings.length === 0 && !open)
+    return <SeverityMark severity="good" text="Nothing found against this rig" />;
   return (
     <div>
+      {open && <Looking failed={failed} />}
       {findings.map((finding) => (
         <div key={finding.id} className="finding">
           <SeverityMark severity={finding.severity} />

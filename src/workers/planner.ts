@@ -1,5 +1,6 @@
 import { modelOf } from "@/core/address";
 import { auditRig, type Audit } from "@/core/audit";
+import { checkModel, type Finding } from "@/core/check";
 import { readBdf, type ReadFont } from "@/core/dots";
 import { signCost, type SignCost } from "@/core/frames";
 import {
@@ -9,6 +10,7 @@ import {
   type FramesResult,
   type ReadPictures,
 } from "@/core/pictures";
+import type { NamingSchool } from "@/core/parts";
 import type { Rig } from "@/core/rig";
 import { untangle, type BoardSize, type Untangled, type Wish } from "@/core/seat";
 import {
@@ -45,8 +47,11 @@ export class Planner {
     return untangle(rig, size, wish, report);
   }
 
-  audit(rig: Rig): Audit {
-    return auditRig(modelOf(rig));
+  /** Everything that can be overloaded at its worst, and everything that is found against the rig. */
+  check(rig: Rig, school: NamingSchool): { audit: Audit; findings: Finding[] } {
+    const model = modelOf(rig);
+    const audit = auditRig(model);
+    return { audit, findings: checkModel(model, school, audit) };
   }
 
   survey(file: Blob, report?: Report): Promise<SurveyResult> {

@@ -1,8 +1,10 @@
 import { ledResistors, modelOf, reachFrom, type RigModel } from "../address";
 import { currentFigures, pointWith, pipsIn, stageOf, supplyOf } from "../circuit";
 import { neighbours, type Farads, type Milliamps, type Ohms } from "../quantity";
-import { controllerById, legRef, relay, type ResistorSchool, type UnitRef } from "../rig";
-import { chipScans, lightDuty } from "../scan";
+import { remembered } from "../remember";
+import { legRef, relay, type ResistorSchool, type UnitRef } from "../rig";
+import { lightDuty } from "../scan";
+import { supplyMeasures } from "./supply-measures";
 
 /** A 1 and an 8 under one resistor school, average over the turns where digits take turns. */
 export interface SchoolFigures {
@@ -49,11 +51,11 @@ export function baseAdvice(model: RigModel): BaseAdvice[] {
     let collector = 0;
     let base = 0;
     for (const slot of model.slots) {
-      const currents = pointWith(model, new Set(pipsIn(model, slot))).transistors.get(ref);
+      const currents = pointWith(model, new Set(pipsIn(model, slot)), "strong").transistors.get(ref);
       if (currents && currents.collector > collector) ({ collector, base } = currents);
     }
     const supply = supplyOf(model, reach.driver.unit);
-    const stage = stageOf(model.part(reach.driver.unit), supply);
+    const stage = stageOf(model.part(reach.driver.unit), supply, "strong");
     const side = part.type === "npn" ? stage.high : stage.low;
     const drive = part.type === "npn" ? (side?.volts ?? 0) : supply - (side?.volts ?? 0);
     const wanted = Math.max(collector, 1) / FORCED_GAIN / 1000;
@@ -65,26 +67,35 @@ export function baseAdvice(model: RigModel): BaseAdvice[] {
 
 /** What the supply has to be good for, and the capacitor that carries it over a step of the load. */
 export interface SupplyAdvice {
+  /** With everything lit as the program sets it: of the source that gives the most. */
   readonly most: Milliamps;
-  /** What to buy: half as much again, at least twice where it is a supply of its own. */
+  /** The same with driver chips at full brightness or under display test. */
+  readonly full: Milliamps;
+  /** What to buy: half as much again as the most there can be. */
   readonly take: Milliamps;
+  /** What the board's leg gives, where it feeds the rig. */
   readonly limit: Milliamps | undefined;
   readonly bulk: Farads;
 }
 
 const STEP_TIME_S = 50e-6;
 const STEP_VOLTS = 0.1;
+const MARGIN = 1.5;
 
-/** C = I × t / ΔV for the step when a whole slot lights, until the supply follows: 50 µs within 0.1 V (customary). */
-export function supplyAdvice(model: RigModel): SupplyAdvice {
-  const scanned = chipScans(model);
-  const total =
-    scanned.length > 0 ? scanned.reduce((sum, { supply }) => sum + supply, 0) : currentFigures(model).total;
-  const separate = model.rig.units.some(({ part }) => part === "supply");
-  return {
-    most: total,
-    take: total * 2,
-    limit: separate ? undefined : controllerById(model.rig.plan.controller).supplyMaximum,
-    bulk: ((total / 1000) * STEP_TIME_S) / STEP_VOLTS,
-  };
-}
+/**
+ * The supply's figures, of the source that carries the display: the same measures as the audit's, with a whole slot
+ * lit. C = I × t / ΔV for the step when it lights, until the supply follows: 50 µs within 0.1 V (customary).
+ */
+export const supplyAdvice: (model: RigModel) => SupplyAdvice = remembered((model: RigModel) => {
+  const points = model.slots.map((digits) => pointWith(model, new Set(pipsIn(model, digits)), "strong"));
+  const sources = supplyMeasures(model).map(({ of, ofAny, maximum }) => ({
+    most: Math.max(0, ...points.map(of)) * 1000,
+    full: Math.max(0, ...points.map(ofAny ?? of)) * 1000,
+    limit: maximum === undefined ? undefined : maximum * 1000,
+  }));
+  const main = sources.reduce(
+    (best, source) => (source.full > best.full ? source : best),
+    sources[0] ?? { most: 0, full: 0, limit: undefined },
+  );
+  return { ...main, take: main.full * MARGIN, bulk: ((main.full / 1000) * STEP_TIME_S) / STEP_VOLTS };
+});

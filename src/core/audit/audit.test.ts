@@ -8,24 +8,24 @@ const ladderStep = demoRig("ladder-step");
 const laid = (plan: Partial<Plan>) => relay(slipGate, { ...slipGate.plan, ...plan });
 const rowOf = (rig: Rig, id: string) => auditRig(modelOf(rig)).rows.find((row) => row.id === id)!;
 
-/** By hand: (5 V − 1.9 V) / (470 Ω + 60 Ω + 10 Ω), and what follows from it. */
-const EACH = 3.1 / 540;
+/** By hand: 1.9 V at 10 mA is 1.8 V and 10 Ω; (5 V − 1.8 V) / (560 Ω + typically 35 Ω + 10 Ω). */
+const EACH = 3.2 / 605;
 
 describe("a resistor for each segment, common cathode", () => {
   test.each([
     ["led-DS1.1.b", EACH],
     ["output-U1.1", EACH],
-    ["resistor-R2", EACH ** 2 * 470],
+    ["resistor-R2", EACH ** 2 * 560],
     ["package-supply-U1", 8 * EACH],
     ["package-ground-U1", 0],
     ["heat-U1", 8 * EACH ** 2 * 60],
-    ["supply", 8 * EACH],
+    ["supply-MCU1.5V", 8 * EACH],
   ])("%s at its worst", (id, value) => {
     expect(rowOf(slipGate, id).worst.value).toBeCloseTo(value, 7);
   });
 
   test("all 256 states were looked at, and everything lit is the worst for the package", () => {
-    expect(auditRig(modelOf(slipGate))).toMatchObject({ states: 256, complete: true });
+    expect(auditRig(modelOf(slipGate))).toMatchObject({ states: 273, complete: true });
     expect(rowOf(slipGate, "package-supply-U1").worst.state.bytes).toEqual([0xff]);
   });
 
@@ -41,10 +41,10 @@ describe("a resistor for each segment, common cathode", () => {
 });
 
 test("common anode: the chip sinks, so the ground leg carries it, and the supply gives it straight to the display", () => {
-  const each = 1.9 / (330 + 60 + 20);
+  const each = (5 - 2.9) / (330 + 35 + 20);
   expect(rowOf(ladderStep, "package-ground-U1").worst.value).toBeCloseTo(8 * each, 7);
   expect(rowOf(ladderStep, "package-supply-U1").worst.value).toBeCloseTo(0, 7);
-  expect(rowOf(ladderStep, "supply").worst.value).toBeCloseTo(8 * each, 7);
+  expect(rowOf(ladderStep, "supply-MCU1.5V").worst.value).toBeCloseTo(8 * each, 7);
 });
 
 test("one resistor in the common leg: the worst for an LED is being lit alone, for the resistor everything", () => {
@@ -54,33 +54,34 @@ test("one resistor in the common leg: the worst for an LED is being lit alone, f
   expect(led.worst.state.bytes).toEqual([0x04]);
   const resistor = rowOf(rig, "resistor-R1");
   expect(resistor.worst.state.bytes).toEqual([0xff]);
-  expect(resistor.worst.value).toBeCloseTo(((8 * 3.1) / (8 * 470 + 70)) ** 2 * 470, 6);
+  expect(resistor.worst.value).toBeCloseTo(((8 * 3.2) / (8 * 560 + 45)) ** 2 * 560, 6);
 });
 
 test("a separate supply has no limit of its own, the board's 5 V leg has", () => {
-  expect(rowOf(laid({ power: "separate" }), "supply").share).toBeUndefined();
-  expect(rowOf(slipGate, "supply").share).toBeCloseTo((8 * EACH) / 0.45, 5);
+  expect(rowOf(laid({ power: "separate" }), "supply-PS1.+").share).toBeUndefined();
+  expect(rowOf(slipGate, "supply-MCU1.5V").share).toBeCloseTo((8 * EACH) / 0.45, 5);
 });
 
 describe("picking a resistor", () => {
   test("the exact value carries the wanted current, and lies between the two offered", () => {
     const picked = pickResistor(slipGate, 8, "alone", "E24");
     if (!picked.ok) throw new Error(picked.message);
-    expect(picked.exact).toBeCloseTo(3.1 / 0.008 - 70, 1);
+    expect(picked.exact).toBeCloseTo(3.2 / 0.008 - 70, 1);
     expect(picked.offers.map(({ ohms }) => ohms)).toEqual([300, 330]);
-    expect(picked.offers[0]!.alone).toBeCloseTo((3.1 / 370) * 1000, 3);
-    expect(picked.offers[1]!.inPackage).toBeCloseTo((8 * 3.1 * 1000) / 400, 2);
+    // Light is counted on at the weak end of the outputs, the package at the strong one.
+    expect(picked.offers[0]!.alone).toBeCloseTo((3.2 / 370) * 1000, 3);
+    expect(picked.offers[1]!.inPackage).toBeCloseTo((8 * 3.2 * 1000) / 375, 2);
   });
 
   test("with one resistor it counts how many are lit: in an 8 seven share it", () => {
     const picked = pickResistor(laid({ resistors: "common" }), 2, "in-eight", "E12");
     if (!picked.ok) throw new Error(picked.message);
-    expect(picked.exact).toBeCloseTo((3.1 / 0.002 - 70) / 7, 1);
+    expect(picked.exact).toBeCloseTo((3.2 / 0.002 - 70) / 7, 1);
     expect(picked.offers.map(({ ohms }) => ohms)).toEqual([180, 220]);
   });
 
   test("what no resistor can give is said", () => {
-    expect(pickResistor(slipGate, 200, "alone", "E12")).toMatchObject({ ok: false, message: /only 43.7 mA/ });
+    expect(pickResistor(slipGate, 200, "alone", "E12")).toMatchObject({ ok: false, message: /only 45.1 mA/ });
     expect(
       pickResistor(
         changeUnits(slipGate, () => true, {}),
@@ -97,7 +98,7 @@ describe("picking a resistor", () => {
         "E12",
       ),
     ).toMatchObject({ ok: false, message: /no resistor/ });
-    expect(offerFor(slipGate, 470).inEight).toBeCloseTo(EACH * 1000, 4);
+    expect(offerFor(slipGate, 470).inEight).toBeCloseTo(3200 / 540, 4);
   });
 });
 

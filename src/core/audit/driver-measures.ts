@@ -1,5 +1,6 @@
 import type { RigModel } from "../address";
 import type { Solution } from "../circuit";
+import { sourceOf } from "../parts";
 import type { Milliamps, Watts } from "../quantity";
 import type { UnitRef } from "../rig";
 import { chipScans, type ChipScan } from "../scan";
@@ -7,24 +8,30 @@ import type { Measure } from "./measure";
 
 type Leds = Solution["leds"];
 
+/** At the brightness the program sets, or at the highest one: what a wrong write or the display test gives. */
+type Brightness = "set" | "full";
+
+const dutyAt = ({ duty, fullDuty }: ChipScan, at: Brightness): number => (at === "set" ? duty : fullDuty);
+
 const total = ({ leds }: ChipScan, currents: Leds): Milliamps =>
   leds.reduce((sum, { pip }) => sum + (currents.get(pip) ?? 0), 0);
 
 /** What one chip takes from its supply, its own need included, as the mean over a turn. @returns A */
-const taken = (chip: ChipScan, currents: Leds): number =>
-  (total(chip, currents) * chip.duty + chip.part.ownCurrent) / 1000;
+const taken = (chip: ChipScan, currents: Leds, at: Brightness): number =>
+  (total(chip, currents) * dutyAt(chip, at) + chip.part.ownCurrent) / 1000;
 
-/** What all driver chips take from the supply, as the mean over a turn. @returns A */
-export const driverSupply = (model: RigModel, currents: Leds): number =>
-  chipScans(model).reduce((sum, chip) => sum + taken(chip, currents), 0);
+/** What some driver chips take from the supply, as the mean over a turn. @returns A */
+export const driverSupply = (chips: readonly ChipScan[], currents: Leds, at: Brightness): number =>
+  chips.reduce((sum, chip) => sum + taken(chip, currents, at), 0);
 
 /** Heat in a chip: what its supply gives, less what the LEDs and resistors in their way turn into light and heat. */
-function heat({ leds, volts, duty, part }: ChipScan, currents: Leds): Watts {
-  const lost = leds.reduce((sum, { pip, forward, ohms }) => {
+function heat(chip: ChipScan, currents: Leds, at: Brightness): Watts {
+  const { leds, volts, part } = chip;
+  const lost = leds.reduce((sum, { pip, threshold, ohms }) => {
     const amps = (currents.get(pip) ?? 0) / 1000;
-    return sum + amps * Math.max(0, volts - forward - amps * ohms);
+    return sum + amps * Math.max(0, volts - threshold - amps * ohms);
   }, 0);
-  return lost * duty + (part.ownCurrent / 1000) * volts;
+  return lost * dutyAt(chip, at) + (part.ownCurrent / 1000) * volts;
 }
 
 /** What a chip that scans by itself can be overloaded in: segment legs, digit legs, its supply, its heat. */
@@ -36,24 +43,23 @@ export function driverMeasures(model: RigModel, ref: UnitRef): Measure[] {
     {
       id: `segments-${ref}`,
       kind: "output",
-      title: `${ref} segment legs`,
+      title: `${ref} segment leg`,
       ref,
       unit: "A",
-      keep: part.outputSpecified / 1000,
       maximum: part.outputMaximum / 1000,
       lasts: duty,
-      limits: part.source,
+      limits: sourceOf(part, "outputMaximum"),
       of: ({ leds }) => Math.max(0, ...chip.leds.map(({ pip }) => leds.get(pip) ?? 0)) / 1000,
     },
     {
       id: `digits-${ref}`,
       kind: "output",
-      title: `${ref} digit legs`,
+      title: `${ref} digit leg`,
       ref,
       unit: "A",
       maximum: part.digitMaximum / 1000,
       lasts: duty,
-      limits: part.source,
+      limits: sourceOf(part, "digitMaximum"),
       of: ({ leds }) =>
         Math.max(
           0,
@@ -67,8 +73,12 @@ export function driverMeasures(model: RigModel, ref: UnitRef): Measure[] {
       ref,
       unit: "A",
       maximum: part.packageMaximum === undefined ? undefined : part.packageMaximum / 1000,
-      limits: part.source,
-      of: ({ leds }) => taken(chip, leds),
+      limits:
+        part.packageMaximum === undefined
+          ? `${part.id}: the sheet names no limit for the supply leg; its heat is what counts`
+          : sourceOf(part, "packageMaximum"),
+      of: ({ leds }) => taken(chip, leds, "set"),
+      ofAny: ({ leds }) => taken(chip, leds, "full"),
     },
     {
       id: `heat-${ref}`,
@@ -77,8 +87,9 @@ export function driverMeasures(model: RigModel, ref: UnitRef): Measure[] {
       ref,
       unit: "W",
       maximum: part.powerMaximum,
-      limits: `${part.id}: package power`,
-      of: ({ leds }) => heat(chip, leds),
+      limits: sourceOf(part, "powerMaximum"),
+      of: ({ leds }) => heat(chip, leds, "set"),
+      ofAny: ({ leds }) => heat(chip, leds, "full"),
     },
   ];
 }

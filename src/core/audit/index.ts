@@ -1,6 +1,6 @@
-import { driveStates } from "./average";
+import { driveStates, type SharedState } from "./average";
 import { isMultiplexed, type RigModel } from "../address";
-import { inputHigh, supplyOf } from "../circuit";
+import { inputHigh, pointAt, supplyOf } from "../circuit";
 import { isChip } from "../parts";
 import { legRef } from "../rig";
 import type { Measure } from "./measure";
@@ -15,7 +15,8 @@ export {
   type SchoolFigures,
   type SupplyAdvice,
 } from "./advice";
-export type { Measure, MeasureKind } from "./measure";
+export { loadsOf, type MeasuredLoad } from "./loads";
+export { formatMeasure, type Measure, type MeasureKind, type MeasureUnit } from "./measure";
 export {
   offerFor,
   pickResistor,
@@ -40,16 +41,19 @@ export interface Audit extends Pick<Search, "states" | "complete"> {
   readonly rows: readonly AuditRow[];
 }
 
-/** A state the scan never puts out is told of when it is worse by more than this. */
-const ASTRAY = 1.05;
+/** A state the scan never puts out is told of when it is worse, by more than rounding. */
+const ASTRAY = 1.001;
 
 /** Searches the worst of everything that can be overloaded, and takes its mean over the show. */
 export function auditRig(model: RigModel): Audit {
   const measures = measuresOf(model);
-  const multiplexed = isMultiplexed(model);
-  const scan = searchWorst(model, measures, multiplexed ? "scan" : "any");
-  const any = multiplexed ? searchWorst(model, measures, "any") : scan;
-  const averages = averageOverShow(model, measures);
+  // Where all is lit at once any state of the bits may be asked for; a scan and a chip's set-up put out only some.
+  const limited = isMultiplexed(model) || model.encoding.buses !== undefined;
+  const shown = driveStates(model);
+  const states = shown.map(({ state }) => state);
+  const scan = searchWorst(model, measures, limited ? "scan" : "any", states);
+  const any = limited ? searchWorst(model, measures, "any", states) : scan;
+  const averages = averageOverShow(model, measures, shown);
   const rows = measures.map(({ of: _, ...measure }, at): AuditRow => {
     const limit = measure.maximum ?? measure.keep;
     const worst = scan.worst[at]!;
@@ -64,16 +68,20 @@ export function auditRig(model: RigModel): Audit {
   });
   return {
     rows,
-    states: multiplexed ? scan.states + any.states : any.states,
+    states: limited ? scan.states + any.states : any.states,
     complete: any.complete && scan.complete,
   };
 }
 
-/** Each measure's mean over the show: every face for equally long, every slot for as long as it is lit. */
-function averageOverShow(model: RigModel, measures: readonly Measure[]): number[] {
-  const states = driveStates(model);
+/** Each measure's mean over the show: every face for its time, every slot for as long as it is lit. */
+function averageOverShow(
+  model: RigModel,
+  measures: readonly Measure[],
+  shown: readonly SharedState[],
+): number[] {
+  const points = shown.map(({ share, state }) => ({ share, point: pointAt(model, state, "strong") }));
   return measures.map(
-    ({ of, lasts = 1 }) => lasts * states.reduce((sum, { share, point }) => sum + share * of(point), 0),
+    ({ of, lasts = 1 }) => lasts * points.reduce((sum, { share, point }) => sum + share * of(point), 0),
   );
 }
 

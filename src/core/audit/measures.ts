@@ -1,24 +1,25 @@
-import { isMultiplexed, pipTitle, railVolts, type RigModel } from "../address";
-import { circuitOf, scannedChips, stageOf, supplyOf, type Solution } from "../circuit";
-import { LED_FIGURES, partById, type ControllerPart } from "../parts";
-import { controllerById, legRef, legTitle, pipId, type LegRef, type Unit, type UnitRef } from "../rig";
+import { isMultiplexed, pipTitle, type RigModel } from "../address";
+import { circuitOf, stageOf, supplyOf, type Solution } from "../circuit";
+import { LED_FIGURES, partById, sourceOf } from "../parts";
+import { legTitle, pipId, type LegRef, type Unit, type UnitRef } from "../rig";
 import { chipScans, fullTimeline, lightDuty, pulseLimit } from "../scan";
-import { driverMeasures, driverSupply } from "./driver-measures";
+import { driverMeasures } from "./driver-measures";
 import type { Measure } from "./measure";
+import { supplyMeasures } from "./supply-measures";
 
 /** Everything of the rig that can be overloaded. */
 export function measuresOf(model: RigModel): Measure[] {
   return [
     ...ledMeasures(model),
     ...model.rig.units.flatMap((unit) => unitMeasures(model, unit)),
-    supplyMeasure(model),
+    ...supplyMeasures(model),
   ];
 }
 
 function ledMeasures(model: RigModel): Measure[] {
   const duties = isMultiplexed(model)
-    ? fullTimeline(model).digits.map(
-        (spans) => spans.reduce((sum, { from, to }) => sum + to - from, 0) / fullTimeline(model).period,
+    ? fullTimeline(model).digits.map((spans) =>
+        Math.min(1, spans.reduce((sum, { from, to }) => sum + to - from, 0) / fullTimeline(model).period),
       )
     : undefined;
   const scanned = chipScans(model).length > 0 ? lightDuty(model) : undefined;
@@ -75,9 +76,12 @@ function unitMeasures(model: RigModel, unit: Unit): Measure[] {
       return arrayMeasures(model, unit.ref);
     case "controller":
       return outputMeasures(model, unit.ref, {
-        keep: part.pinKeep,
+        keep: part.pinDefault ?? part.pinKeep,
         maximum: part.pinMaximum,
-        limits: part.source,
+        limits:
+          part.pinDefault === undefined
+            ? `${sourceOf(part, "pinKeep")}; ${sourceOf(part, "pinMaximum")}`
+            : `${sourceOf(part, "pinDefault")}; ${sourceOf(part, "pinKeep")}`,
         all: part.allPinsMaximum,
       });
     case "shift-register":
@@ -88,7 +92,7 @@ function unitMeasures(model: RigModel, unit: Unit): Measure[] {
         ...outputMeasures(model, unit.ref, {
           keep: part.outputSpecified,
           maximum: part.outputMaximum,
-          limits: `${part.id}: levels promised to ${part.outputSpecified} mA, absolute maximum ${part.outputMaximum} mA`,
+          limits: `${sourceOf(part, "outputSpecified")}; ${sourceOf(part, "outputMaximum")}`,
           all: part.packageMaximum,
         }),
         heatMeasure(model, unit.ref, part.powerMaximum),
@@ -131,7 +135,7 @@ function outputMeasures(
     limits:
       all === undefined
         ? `${model.part(ref).id}: the sheet names no limit for all outputs together`
-        : `${model.part(ref).id}: absolute maximum through the ${side} leg`,
+        : sourceOf(model.part(ref), board ? "allPinsMaximum" : "packageMaximum"),
     of: (solution) => legs.reduce((total, leg) => total + each(amps(solution, leg)), 0),
   });
   return [
@@ -151,7 +155,7 @@ function outputMeasures(
   ];
 }
 
-/** Heat of a chip's output stages: what is lost between its rail and its legs. */
+/** Heat of a chip's output stages: the most current, through the most an output may have itself. */
 function heatMeasure(model: RigModel, ref: UnitRef, powerMaximum: number): Measure {
   const legs = outputsOf(model, ref);
   const supply = supplyOf(model, ref);
@@ -169,7 +173,7 @@ function heatMeasure(model: RigModel, ref: UnitRef, powerMaximum: number): Measu
     ref,
     unit: "W",
     maximum: powerMaximum,
-    limits: `${model.part(ref).id}: package power`,
+    limits: sourceOf(model.part(ref), "powerMaximum"),
     of: (solution) => legs.reduce((total, leg) => total + lost(amps(solution, leg)), 0),
   };
 }
@@ -203,7 +207,7 @@ function transistorMeasures(
           {
             id: `base-${ref}`,
             kind: "transistor" as const,
-            title: `${ref} collector ÷ base`,
+            title: `${ref} forced gain (collector ÷ base)`,
             ref,
             unit: "×" as const,
             keep: FORCED_GAIN.keep,
@@ -272,49 +276,4 @@ function arrayMeasures(model: RigModel, ref: UnitRef): Measure[] {
         ),
     },
   ];
-}
-
-/** What flows out of the supply: through outputs that source, through transistors on it, and straight from the rail. */
-function supplyMeasure(model: RigModel): Measure {
-  const { rig, nets, drivers } = model;
-  const onRail = (leg: LegRef) => (railVolts(drivers.get(nets.of(leg).id) ?? []) ?? 0) > 0;
-  const straight = model.addresses.filter(({ anode }) => onRail(anode)).map(({ pip }) => pip);
-  const throughResistors = rig.units
-    .filter(({ part }) => part === "resistor")
-    .flatMap(({ ref }) => [
-      ...(onRail(legRef(ref, "1")) ? [{ ref, sign: 1 }] : []),
-      ...(onRail(legRef(ref, "2")) ? [{ ref, sign: -1 }] : []),
-    ]);
-  const sourcing = circuitOf(model)
-    .outputs.filter(({ unit }) => supplyOf(model, unit) > 0)
-    .map(({ leg }) => leg);
-  const switches = rig.units.flatMap(({ ref }) => {
-    const part = model.part(ref);
-    if (part.kind !== "transistor") return [];
-    const atCommon = onRail(legRef(ref, part.pins.common));
-    const atOut = onRail(legRef(ref, part.pins.out));
-    return atCommon || atOut ? [{ ref, withBase: atCommon }] : [];
-  });
-  const separate = rig.units.some(({ part }) => part === "supply");
-  const controller: ControllerPart = controllerById(rig.plan.controller);
-  const [chip] = scannedChips(model);
-  return {
-    id: "supply",
-    kind: "supply",
-    title: separate ? "separate supply" : `board ${chip?.volts || controller.logic} V leg`,
-    unit: "A",
-    maximum: separate ? undefined : controller.supplyMaximum / 1000,
-    limits: separate ? "choose a supply for at least twice this" : controller.source,
-    of: ({ drives, leds, resistors, transistors }) => {
-      let total = 0;
-      for (const leg of sourcing) total += Math.max(0, drives.get(leg) ?? 0);
-      for (const pip of straight) total += leds.get(pip)!;
-      for (const { ref, sign } of throughResistors) total += sign * resistors.get(ref)!;
-      for (const { ref, withBase } of switches) {
-        const { base = 0, collector = 0 } = transistors.get(ref) ?? {};
-        total += collector + (withBase ? base : 0);
-      }
-      return total / 1000 + driverSupply(model, leds);
-    },
-  };
 }

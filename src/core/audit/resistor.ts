@@ -3,6 +3,7 @@ import { currentFigures } from "../circuit";
 import { neighbours, type ESeries, type Milliamps, type Ohms } from "../quantity";
 import { LIMITS, changeUnits, type Rig } from "../rig";
 import { lightDuty } from "../scan";
+import { loadsOf, type MeasuredLoad } from "./loads";
 
 /**
  * When the wanted current is to flow: through an LED lit alone, in each segment of an 8, or with everything lit; or on
@@ -25,6 +26,8 @@ export interface ResistorOffer {
   /** Over the turns of the scan, with everything lit. */
   readonly average: Milliamps;
   readonly inPackage: Milliamps;
+  /** What it would put over its absolute maximum, by title. */
+  readonly over: readonly string[];
 }
 
 /** Solves the rig with all its resistors at a value. */
@@ -32,6 +35,7 @@ export function offerFor(rig: Rig, ohms: Ohms, duty = lightDuty(modelOf(rig))): 
   const model = modelOf(withLedResistors(rig, ohms));
   const figures = currentFigures(model);
   const pips = [...figures.pips.values()];
+  const loads = loadsOf(model);
   return {
     ohms,
     alone: Math.max(0, ...pips.map(({ alone }) => alone)),
@@ -40,16 +44,36 @@ export function offerFor(rig: Rig, ohms: Ohms, duty = lightDuty(modelOf(rig))): 
     average: Math.max(0, ...pips.map(({ together }) => together)) * duty,
     inPackage: Math.max(
       0,
-      ...[...figures.packages.values()].map(({ supply, ground }) => Math.max(supply, ground)),
+      ...loads.filter(({ kind }) => kind === "package").map(({ value }) => value * 1000),
     ),
+    over: overLimits(loads),
   };
+}
+
+const overLimits = (loads: readonly MeasuredLoad[]): string[] =>
+  loads.filter(({ share, maximum }) => maximum !== undefined && share > 1).map(({ title }) => title);
+
+/** The least value of a series from one on at which nothing is over its absolute maximum; undefined where there is none. */
+function leastWithin(rig: Rig, series: ESeries, from: Ohms): Ohms | undefined {
+  const within = (ohms: Ohms) => overLimits(loadsOf(modelOf(withLedResistors(rig, ohms)))).length === 0;
+  let ohms = from;
+  while (ohms <= LIMITS.ohms[1]) {
+    if (within(ohms)) return ohms;
+    ohms = neighbours(series, ohms * 1.01).above;
+  }
+  return undefined;
 }
 
 const currentWhen = (offer: ResistorOffer, when: LitWhen): Milliamps =>
   ({ alone: offer.alone, "in-eight": offer.inEight, together: offer.together, average: offer.average })[when];
 
 export type PickedResistor =
-  | { readonly ok: true; readonly exact: Ohms; readonly offers: readonly ResistorOffer[] }
+  | {
+      readonly ok: true;
+      readonly exact: Ohms;
+      /** The values on either side; and where one of them is over a limit, the least that is not. */
+      readonly offers: readonly ResistorOffer[];
+    }
   | { readonly ok: false; readonly message: string };
 
 /**
@@ -74,11 +98,9 @@ export function pickResistor(rig: Rig, wanted: Milliamps, when: LitWhen, series:
   if (at(greatest) > wanted) return { ok: false, message: "That is too little for any resistor one buys." };
   const exact = resistanceFor(at, wanted, [least, greatest]);
   const { below, above } = neighbours(series, exact);
-  return {
-    ok: true,
-    exact,
-    offers: [...new Set([below, above])].map((ohms) => offerFor(rig, ohms, duty)),
-  };
+  const offers = [...new Set([below, above])].map((ohms) => offerFor(rig, ohms, duty));
+  const safe = offers.at(-1)!.over.length > 0 ? leastWithin(rig, series, above) : undefined;
+  return { ok: true, exact, offers: safe === undefined ? offers : [...offers, offerFor(rig, safe, duty)] };
 }
 
 /**

@@ -1,6 +1,7 @@
-import { placesOf, stateFor, type DriveState, type RigModel } from "../address";
-import { pipsIn, pointAt } from "../circuit";
-import type { Place } from "../rig";
+import { bitPlace, busLines, placesOf, stateFor, type DriveState, type RigModel } from "../address";
+import { circuitOf, pipsIn, pointAt } from "../circuit";
+import type { PipId, Place } from "../rig";
+import { chipScans } from "../scan";
 import type { Measure } from "./measure";
 
 /** Up to so many bits every state is looked at; beyond, the worst is climbed to. */
@@ -29,43 +30,43 @@ interface Knob {
 /** How far the worst is looked for: only in what the scan puts out, or in any state its bits can take. */
 export type Reach = "scan" | "any";
 
+/** States of one kind: made from as many switches as it has, with where to start looking. */
+interface Domain {
+  readonly size: number;
+  readonly make: (on: readonly boolean[]) => DriveState;
+  readonly starts: readonly boolean[][];
+}
+
 /**
  * Finds, for each measure, the state in which it is greatest: among everything the scan can put out (any LEDs of one
- * slot lit), and among all states the bits can take, as at power-up or after a program has gone astray.
+ * slot lit), and among all states the bits can take, as at power-up or after a program has gone astray. Outputs are
+ * taken at the strong end of their tolerance.
+ * @param also states that are looked at in any case: what the show itself puts out
  */
-export function searchWorst(model: RigModel, measures: readonly Measure[], reach: Reach): Search {
+export function searchWorst(
+  model: RigModel,
+  measures: readonly Measure[],
+  reach: Reach,
+  also: readonly DriveState[],
+): Search {
   const nothing: DriveState = { bytes: [], levels: {}, steps: {} };
   const worst: Worst[] = measures.map(() => ({ value: -Infinity, state: nothing }));
+  const values = measures.map(({ of, ofAny }) => (reach === "any" ? (ofAny ?? of) : of));
   let states = 0;
   const look = (state: DriveState): readonly number[] => {
     states += 1;
-    const point = pointAt(model, state);
-    return measures.map((measure, at) => {
-      const value = measure.of(point);
+    const point = pointAt(model, state, "strong");
+    return values.map((of, at) => {
+      const value = of(point);
       // A hair more is rounding, not a worse state: the first one found stays.
       if (value > worst[at]!.value + 1e-12) worst[at] = { value, state };
       return value;
     });
   };
-  if (model.encoding.buses) {
-    // What a chip scans by itself: an LED carries most alone in its turn, a digit and the whole most when all are lit.
-    for (const lit of [model.addresses.map(({ pip }) => pip), ...model.addresses.map(({ pip }) => [pip])])
-      look(stateFor(model.wired, new Set(lit)));
-    return { worst, states, complete: true };
-  }
-  const domains =
-    reach === "scan"
-      ? model.slots.map((digits) => {
-          const pips = pipsIn(model, digits);
-          return {
-            size: pips.length,
-            make: (on: readonly boolean[]) => stateFor(model.wired, new Set(pips.filter((_, at) => on[at]))),
-            starts: [] as boolean[][],
-          };
-        })
-      : [anyState(model)];
+  if (model.encoding.buses) scannedStates(model).forEach(look);
+  else also.forEach(look);
   let complete = true;
-  for (const { size, make, starts } of domains) {
+  for (const { size, make, starts } of domainsOf(model, reach)) {
     if (size <= EXHAUSTIVE_BITS) {
       for (let state = 0; state < 2 ** size; state += 1)
         look(make(Array.from({ length: size }, (_, at) => ((state >> at) & 1) === 1)));
@@ -77,11 +78,38 @@ export function searchWorst(model: RigModel, measures: readonly Measure[], reach
   return { worst, states, complete };
 }
 
-function anyState(model: RigModel) {
+/**
+ * What chips that scan by themselves have to be seen in: an LED carries most alone in its turn, a digit and the whole
+ * most when all are lit. Turns do not touch each other, so one LED of every turn is looked at in one go.
+ */
+function scannedStates(model: RigModel): DriveState[] {
+  const turns = chipScans(model).flatMap((chip) => chip.turns.map((turn) => turn.map(({ pip }) => pip)));
+  const most = Math.max(0, ...turns.map((turn) => turn.length));
+  const alone = Array.from({ length: most }, (_, at) =>
+    turns.flatMap((turn): PipId[] => (turn[at] === undefined ? [] : [turn[at]])),
+  );
+  return [model.addresses.map(({ pip }) => pip), ...alone].map((lit) => stateFor(model.wired, new Set(lit)));
+}
+
+function domainsOf(model: RigModel, reach: Reach): Domain[] {
+  if (reach === "any") return [anyState(model)];
+  // Beside chips that scan by themselves there is nothing for the program's own scan to vary.
+  if (model.encoding.buses) return [];
+  return model.slots.map((digits) => {
+    const pips = pipsIn(model, digits);
+    return {
+      size: pips.length,
+      make: (on: readonly boolean[]) => stateFor(model.wired, new Set(pips.filter((_, at) => on[at]))),
+      starts: [],
+    };
+  });
+}
+
+function anyState(model: RigModel): Domain {
   const knobs = knobsOf(model);
   return {
     size: knobs.length,
-    make: (on: readonly boolean[]) => stateWith(model, knobs, on),
+    make: (on) => stateWith(model, knobs, on),
     starts: scanStates(model, knobs),
   };
 }
@@ -100,25 +128,61 @@ function climbAll(
     ...Array.from({ length: size }, (_, only) => all(false).map((__, at) => at === only)),
     ...given,
   ];
-  const seen = starts.map((start) => look(make(start)));
+  // Most hills are climbed over the same few states: each is looked at once.
+  const known = new Map<string, readonly number[]>();
+  const valuesAt = (on: readonly boolean[]): readonly number[] => {
+    const key = on.map(Number).join("");
+    const values = known.get(key) ?? look(make(on));
+    known.set(key, values);
+    return values;
+  };
+  const seen = starts.map(valuesAt);
   const objectives = seen[0]?.length ?? 0;
   for (let objective = 0; objective < objectives; objective += 1) {
     let best = 0;
     seen.forEach((values, at) => {
       if (values[objective]! > seen[best]![objective]!) best = at;
     });
-    climb(starts[best]!, (on) => look(make(on))[objective]!);
+    climb(starts[best]!, (on) => valuesAt(on)[objective]!);
   }
 }
 
+/** The lines the program drives, whatever hangs on them. */
+function drivenLines({ wired }: RigModel): ReadonlySet<string> {
+  return new Set([
+    ...Object.values(wired.chain ?? {}),
+    ...wired.rings.flatMap(({ clock, reset }) => [clock, reset]),
+    ...(wired.buses ?? []).flatMap(busLines),
+    ...placesOf(wired).flatMap((place) => ("line" in place ? [place.line] : [])),
+  ]);
+}
+
+/**
+ * Every bit and line of the program that reaches any net of the circuit, whether it lights an LED or not: two outputs
+ * on one wire fight each other also where no LED hangs on them.
+ */
 function knobsOf(model: RigModel): Knob[] {
-  const rings = model.wired.rings.flatMap(({ unit }) => {
+  const { wired, chain } = model;
+  const driven = drivenLines(model);
+  const places = new Map<string, Place>();
+  const add = (place: Place) => places.set(JSON.stringify(place), place);
+  placesOf(wired).forEach(add);
+  for (const driver of circuitOf(model).outputs) {
+    if (driver.kind === "line" && driven.has(driver.line)) add({ line: driver.line });
+    const at = driver.kind === "register" ? chain.chips.indexOf(driver.unit) : -1;
+    if (driver.kind !== "register" || at < 0) continue;
+    const { byte, bit } = bitPlace(at, driver.stage, chain.chips.length, wired.bitOrder);
+    add({ byte, bit });
+  }
+  const rings = wired.rings.flatMap(({ unit }) => {
     const steps = new Set(
-      model.wired.pips.flatMap(({ needs }) => needs.flatMap((need) => ("ring" in need ? [need.step] : []))),
+      circuitOf(model).outputs.flatMap((driver) =>
+        driver.kind === "step" && driver.unit === unit ? [driver.step] : [],
+      ),
     );
     return [...steps].map((step): Knob => ({ ring: { unit, step } }));
   });
-  return [...placesOf(model.wired).map((place): Knob => ({ place })), ...rings];
+  return [...[...places.values()].map((place): Knob => ({ place })), ...rings];
 }
 
 function stateWith(model: RigModel, knobs: readonly Knob[], on: readonly boolean[]): DriveState {

@@ -104,11 +104,17 @@ const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: 
   [
     "a whole digit on a bare line",
     ohms(laid(moorings, { digitSwitch: "bare" }), segments, 100),
-    /^output-current$/,
+    /^limit-over-outputs-MCU1$/,
     "fault",
-    /absolute maximum is 40 mA.*give the digit a transistor/,
+    /4 outputs of MCU1 carry up to 74.1 mA.*Never above 40 mA.*give the digit a transistor/,
   ],
-  ["150 Ω on two registers", ohms(river, segments, 150), /^package-U1$/, "fault", /105 mA through U1.*150 %/],
+  [
+    "150 Ω on two registers",
+    ohms(river, segments, 150),
+    /^limit-over-package-ground-U1$/,
+    "fault",
+    /1\d\d mA.*Never above 70 mA/,
+  ],
   [
     "a peak no LED can hold when the scan stops",
     ohms(array, segments, 22),

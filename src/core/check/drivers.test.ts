@@ -51,7 +51,8 @@ test("scan and audit: rate faster with fewer digits, limits against the sheet, s
     Array.from({ length: 8 }, (_, at) => (at * 1e9) / 800 / 8),
   );
   const supplyOf = (digits: number) =>
-    auditRig(modelOf(chain(digits))).rows.find(({ id }) => id === "supply")!.worst.value;
+    auditRig(modelOf(chain(digits))).rows.find(({ id }) => id === "supply-PS1.+" || id === "supply-MCU1.5V")!
+      .worst.value;
   expect(supplyOf(16)).toBeCloseTo(supplyOf(8) * 2, 6);
   const rows = auditRig(modelOf(chain(8))).rows;
   const led = rows.find(({ id }) => id === "led-DS1.1.a")!;

@@ -29,6 +29,8 @@ export interface Finding {
   readonly remedy: string;
   readonly legs: readonly LegRef[];
   readonly pips: readonly PipId[];
+  /** Rows of the audit it speaks of. */
+  readonly rows?: readonly string[];
 }
 
 type Given = Omit<Finding, "legs" | "pips"> & Partial<Pick<Finding, "legs" | "pips">>;
@@ -41,6 +43,9 @@ export const bySeverity = (one: Finding, other: Finding): number =>
   ORDER.indexOf(one.severity) - ORDER.indexOf(other.severity);
 
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+export const decapital = (text: string): string =>
+  /^[A-Z][a-z ]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
 
 /** "a, b and c" */
 export const listing = (items: readonly string[]): string =>

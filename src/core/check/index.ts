@@ -1,8 +1,10 @@
 import type { RigModel } from "../address";
 import type { NamingSchool } from "../parts";
+import { auditRig, type Audit } from "../audit";
 import { checkCurrent } from "./current";
 import { bySeverity, type Finding } from "./finding";
 import { checkDrivers } from "./drivers";
+import { checkLimits } from "./limits";
 import { checkLines } from "./lines";
 import { checkScan } from "./scan";
 import { checkShow } from "./show";
@@ -10,14 +12,31 @@ import { checkSign } from "./sign";
 import { checkWiring } from "./wiring";
 
 export { STATIONS, type Finding, type Severity, type StationName } from "./finding";
+export { standingOf, type Standing } from "./limits";
 
-/** Everything there is to say against a rig, worst first. */
-export function checkModel(model: RigModel, school: NamingSchool = "letters"): Finding[] {
+/** What can be said of a rig's wires without running it, worst first. */
+export const checkAtOnce = (model: RigModel, school: NamingSchool = "letters"): Finding[] =>
+  wiringFindings(model, school).sort(bySeverity);
+
+const wiringFindings = (model: RigModel, school: NamingSchool): Finding[] => [
+  ...checkWiring(model, school),
+  ...checkLines(model),
+  ...checkDrivers(model),
+  ...checkCurrent(model),
+];
+
+/**
+ * Everything there is to say against a rig, worst first: its wires, its limits, its faces, its scan.
+ * @param audit everything that can be overloaded, at its worst
+ */
+export function checkModel(
+  model: RigModel,
+  school: NamingSchool = "letters",
+  audit: Audit = auditRig(model),
+): Finding[] {
   return [
-    ...checkWiring(model, school),
-    ...checkLines(model),
-    ...checkDrivers(model),
-    ...checkCurrent(model, school),
+    ...wiringFindings(model, school),
+    ...checkLimits(model, audit),
     ...checkScan(model),
     ...checkShow(model),
     ...checkSign(model),

@@ -87,7 +87,7 @@ describe("the rig's currents", () => {
 
   test.each(["common-cathode", "common-anode"] as const)("a resistor for each segment, %s", (polarity) => {
     const { inOne, inEight, packages, mostOutput } = figures({ polarity }, 470);
-    const expected = ((5 - 1.9) / (470 + 60 + 10)) * 1000;
+    const expected = ((5 - 1.8) / (470 + 60 + 10)) * 1000;
     expect(inOne).toBeCloseTo(expected, 3);
     expect(inEight).toBeCloseTo(expected, 3);
     expect(mostOutput.current).toBeCloseTo(expected, 3);
@@ -98,7 +98,7 @@ describe("the rig's currents", () => {
 
   test("one resistor in the common leg: each segment of a 1 and of an 8", () => {
     const { inOne, inEight } = figures({ resistors: "common" }, 330);
-    const each = (n: number) => (3.1 / (330 * n + 60 + 10)) * 1000;
+    const each = (n: number) => (3.2 / (330 * n + 60 + 10)) * 1000;
     expect(inOne).toBeCloseTo(each(2), 3);
     expect(inEight).toBeCloseTo(each(7), 3);
   });

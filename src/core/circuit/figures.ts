@@ -5,12 +5,12 @@ import { isChip } from "../parts";
 import type { Milliamps } from "../quantity";
 import { remembered } from "../remember";
 import { splitPipId, type LegRef, type PipId, type Place, type UnitRef } from "../rig";
-import { circuitOf } from "./rig-circuit";
+import { circuitOf, type Corner } from "./rig-circuit";
 import { memoryPicture, pictureCurrents, scannedChips, turnCurrents, type ScannedLed } from "./scanned";
 import type { Solution } from "./network";
 
 /** The level of every output of the circuit once the program has put out a state. */
-function outputLevels(model: RigModel, state: DriveState): Level[] {
+function outputLevels(model: RigModel, state: DriveState, corner: Corner): Level[] {
   const { chain, wired } = model;
   const bit = (byte: number, weight: number): number => ((state.bytes[byte] ?? 0) >> weight) & 1;
   const value = (place: Place): number =>
@@ -55,16 +55,16 @@ function outputLevels(model: RigModel, state: DriveState): Level[] {
         return OPEN;
     }
   };
-  return circuitOf(model).outputs.map(level);
+  return circuitOf(model, corner).outputs.map(level);
 }
 
 /** The operating point with exactly these LEDs asked to light. */
-export const pointWith = (model: RigModel, lit: ReadonlySet<PipId>): Solution =>
-  pointAt(model, stateFor(model.wired, lit));
+export const pointWith = (model: RigModel, lit: ReadonlySet<PipId>, corner: Corner = "weak"): Solution =>
+  pointAt(model, stateFor(model.wired, lit), corner);
 
 /** The operating point once the program has put out a state; what a driver chip scans counts as in its own turn. */
-export function pointAt(model: RigModel, state: DriveState): Solution {
-  const solution = circuitOf(model).solve(outputLevels(model, state));
+export function pointAt(model: RigModel, state: DriveState, corner: Corner = "weak"): Solution {
+  const solution = circuitOf(model, corner).solve(outputLevels(model, state, corner));
   const chips = scannedChips(model);
   if (chips.length === 0 || !state.memory) return solution;
   const leds = new Map(solution.leds);

@@ -9,6 +9,16 @@ export type {
   Solution,
   TransistorCurrents,
 } from "./network";
-export { circuitOf, inputHigh, stageOf, supplyOf, type RigCircuit, type SwitchUnit } from "./rig-circuit";
+export {
+  circuitOf,
+  inputHigh,
+  isTurned,
+  stageOf,
+  supplyNetOf,
+  supplyOf,
+  type Corner,
+  type RigCircuit,
+  type SwitchUnit,
+} from "./rig-circuit";
 export { NEAR_LIMIT, currentFigures, pipsIn, pointAt, pointWith, type CurrentFigures } from "./figures";
 export { pictureCurrents, scannedChips, turnCurrents, type ScannedChip, type ScannedLed } from "./scanned";

@@ -1,7 +1,15 @@
 import { railVolts, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, type Level } from "../chip";
-import { FULL_DRIVE, isChip, type BipolarFigures, type ChipPart, type Part } from "../parts";
-import type { Nanoseconds, Ohms, Volts } from "../quantity";
+import {
+  FULL_DRIVE,
+  isChip,
+  ledThreshold,
+  type BipolarFigures,
+  type ChipPart,
+  type OutputSide,
+  type Part,
+} from "../parts";
+import type { Milliamps, Nanoseconds, Ohms, Volts } from "../quantity";
 import { remembered } from "../remember";
 import { legRef, pipId, type LegRef, type UnitRef } from "../rig";
 import type { BipolarBranch, ChannelBranch, DriveBranch, LedBranch, Network, Solution } from "./network";
@@ -11,6 +19,12 @@ import { solveNetwork } from "./solve";
 type Output = Exclude<Driver, { kind: "rail" | "switch" | "scanned" }>;
 type Stage = Readonly<Partial<Record<"high" | "low", { readonly volts: Volts; readonly ohms: Ohms }>>>;
 
+/**
+ * Which end of the parts' tolerances is taken: `weak` outputs for how bright it is at the least, `strong` ones for how
+ * much flows at the most.
+ */
+export type Corner = "weak" | "strong";
+
 /** One transistor of the circuit, or one channel of an array, with how long it stays on after its drive is gone. */
 export interface SwitchUnit {
   /** Unit, or unit and channel: `Q1`, `U3.18`. */
@@ -19,11 +33,21 @@ export interface SwitchUnit {
   readonly turnOff: Nanoseconds;
 }
 
+/** Current of one branch out of the net it is a tap of, in mA. */
+type Tap = (solution: Solution) => Milliamps;
+
+/** Gain of a small transistor whose collector and emitter are exchanged (customary: 2 to 10). */
+const REVERSE_GAIN = 5;
+
+/** Whether a bipolar transistor stands the wrong way round: its collector is on the rail its emitter belongs on. */
+export const isTurned = (type: string, collectorRail: Volts | undefined): boolean =>
+  collectorRail !== undefined && (type === "npn" ? collectorRail <= 0 : type === "pnp" && collectorRail > 0);
+
 const NOTHING_STORED: ReadonlySet<string> = new Set();
 
 /** The LED network of a rig, solved for any state of its outputs and remembered. */
 export class RigCircuit {
-  /** Outputs that reach an LED, a resistor or a transistor, so that their level matters here. */
+  /** Outputs that reach an LED, a resistor, a transistor, a rail or each other, so that their level matters here. */
   readonly outputs: readonly Output[];
   readonly switches: readonly SwitchUnit[];
   private readonly pieces: ReadonlyArray<{
@@ -35,7 +59,10 @@ export class RigCircuit {
   }>;
   private readonly solved = new Map<string, Solution>();
 
-  constructor(model: RigModel) {
+  /** Everything that can take current from a rail's net: what it is, and which way its current counts. */
+  private readonly taps = new Map<number, Tap[]>();
+
+  constructor(model: RigModel, corner: Corner = "weak") {
     const { rig, nets, drivers } = model;
     const node = (leg: LegRef) => nets.of(leg).id;
     let nodes = nets.all.length;
@@ -60,7 +87,8 @@ export class RigCircuit {
       const part = model.part(unit.ref);
       const at = (leg: string) => node(legRef(unit.ref, leg));
       if (part.kind === "display") {
-        const { forward, slope } = unit.led!;
+        const { slope } = unit.led!;
+        const forward = ledThreshold(unit.led!);
         for (const { digit, segment, anode, cathode } of part.leds)
           leds.push({
             id: pipId(unit.ref, digit, segment),
@@ -73,13 +101,16 @@ export class RigCircuit {
         const { control, out, common } = part.pins;
         switches.push({ id: unit.ref, unit: unit.ref, turnOff: part.turnOff });
         if (part.type === "npn" || part.type === "pnp") {
+          const figures = part.figures as BipolarFigures;
+          const turned = isTurned(part.type, fixed.get(at(out)));
           bipolars.push({
             id: unit.ref,
             type: part.type,
             base: at(control),
-            collector: at(out),
-            emitter: at(common),
-            ...(part.figures as BipolarFigures),
+            collector: at(turned ? common : out),
+            emitter: at(turned ? out : common),
+            ...figures,
+            ...(turned ? { gain: REVERSE_GAIN } : {}),
           });
         } else if ("threshold" in part.figures) {
           channels.push({
@@ -117,16 +148,46 @@ export class RigCircuit {
       ...bipolars.flatMap(({ base, collector, emitter }) => [base, collector, emitter]),
       ...channels.flatMap(({ gate, drain, source }) => [gate, drain, source]),
     ]);
-    this.outputs = [...drivers].flatMap(([net, here]) =>
-      used.has(net)
-        ? here.filter(
-            (driver): driver is Output =>
-              driver.kind !== "rail" && driver.kind !== "switch" && driver.kind !== "scanned",
-          )
-        : [],
-    );
+    this.outputs = [...drivers].flatMap(([net, here]) => {
+      const outputs = here.filter(
+        (driver): driver is Output =>
+          driver.kind !== "rail" && driver.kind !== "switch" && driver.kind !== "scanned",
+      );
+      // Outputs joined to a rail or to each other carry current even where nothing else hangs on them.
+      return used.has(net) || fixed.has(net) || outputs.length > 1 ? outputs : [];
+    });
     const driven = this.outputs.map(({ leg }) => node(leg));
-    const stages = this.outputs.map(({ unit }) => stageOf(model.part(unit), supplyOf(model, unit)));
+    const stages = this.outputs.map(({ unit }) => stageOf(model.part(unit), supplyOf(model, unit), corner));
+    const tap = (at: number, one: Tap) => {
+      if (fixed.has(at)) this.taps.set(at, [...(this.taps.get(at) ?? []), one]);
+    };
+    for (const { id, from, to } of resistors) {
+      tap(from, ({ resistors: through }) => through.get(id) ?? 0);
+      tap(to, ({ resistors: through }) => -(through.get(id) ?? 0));
+    }
+    for (const { id, anode, cathode } of leds) {
+      tap(anode, ({ leds: through }) => through.get(id) ?? 0);
+      tap(cathode, ({ leds: through }) => -(through.get(id) ?? 0));
+    }
+    for (const { id, type, base, collector, emitter } of bipolars) {
+      const sign = type === "npn" ? 1 : -1;
+      tap(base, ({ transistors }) => sign * (transistors.get(id)?.base ?? 0));
+      tap(collector, ({ transistors }) => sign * (transistors.get(id)?.collector ?? 0));
+      tap(emitter, ({ transistors }) => {
+        const { base: into = 0, collector: through = 0 } = transistors.get(id) ?? {};
+        return -sign * (into + through);
+      });
+    }
+    for (const { id, type, drain, source } of channels) {
+      const sign = type === "n-channel" ? 1 : -1;
+      tap(drain, ({ transistors }) => sign * (transistors.get(id)?.collector ?? 0));
+      tap(source, ({ transistors }) => -sign * (transistors.get(id)?.collector ?? 0));
+    }
+    this.outputs.forEach(({ leg, unit }, at) => {
+      tap(driven[at]!, ({ drives }) => -(drives.get(leg) ?? 0));
+      const own = supplyNetOf(model, unit);
+      if (own !== undefined) tap(own, ({ drives }) => Math.max(0, drives.get(leg) ?? 0));
+    });
     this.pieces = takeApart({ nodes, fixed, resistors, leds, bipolars, channels }, driven).map(
       ({ network, nodes: local }) => ({
         network,
@@ -140,6 +201,15 @@ export class RigCircuit {
         solved: new Map<string, Solution>(),
       }),
     );
+  }
+
+  /**
+   * What flows out of a rail's net into the circuit: through what hangs on it, and through outputs whose chip it feeds.
+   * @param net id of the net
+   * @returns mA; below 0 where more flows into it than out
+   */
+  takenFrom(net: number, solution: Solution): Milliamps {
+    return (this.taps.get(net) ?? []).reduce((sum, tap) => sum + tap(solution), 0);
   }
 
   /**
@@ -181,26 +251,42 @@ export class RigCircuit {
   }
 }
 
-/** What an output does when high and when low, at a supply. */
-export function stageOf(part: Part, supply: Volts): Stage {
+/** What an output does when high and when low, at a supply, at one end of its tolerance. */
+export function stageOf(part: Part, supply: Volts, corner: Corner = "weak"): Stage {
   if (part.kind === "controller") {
-    const ohms = part.outputResistance;
+    const ohms = corner === "strong" ? part.outputTypical : part.outputResistance;
     return { high: { volts: supply, ohms }, low: { volts: 0, ohms } };
   }
   if (!isChip(part)) return {};
   const { high, low } = part.stage;
-  const ohms = (side: { ohms: Ohms; ohmsLow?: Ohms }) =>
-    supply < FULL_DRIVE ? (side.ohmsLow ?? side.ohms) : side.ohms;
+  const ohms = (side: OutputSide) => sideOhms(side, supply, corner);
   return {
     high: high && { volts: Math.max(0, supply - high.drop), ohms: ohms(high) },
     low: low && { volts: low.drop, ohms: ohms(low) },
   };
 }
 
-/** The circuit of a rig, made once. */
-export const circuitOf: (model: RigModel) => RigCircuit = remembered(
-  (model: RigModel) => new RigCircuit(model),
-);
+/** Resistance of one side of an output stage, at a supply and one end of its tolerance. */
+export function sideOhms(side: OutputSide, supply: Volts, corner: Corner): Ohms {
+  const most = supply < FULL_DRIVE ? (side.ohmsLow ?? side.ohms) : side.ohms;
+  if (corner === "weak") return most;
+  return (supply < FULL_DRIVE ? side.typicalLow : undefined) ?? side.typical ?? most;
+}
+
+const CIRCUITS: Readonly<Record<Corner, (model: RigModel) => RigCircuit>> = {
+  weak: remembered((model: RigModel) => new RigCircuit(model, "weak")),
+  strong: remembered((model: RigModel) => new RigCircuit(model, "strong")),
+};
+
+/** The circuit of a rig at one end of its tolerances, made once. */
+export const circuitOf = (model: RigModel, corner: Corner = "weak"): RigCircuit => CIRCUITS[corner](model);
+
+/** The net that feeds a controller's lines or a chip's outputs; undefined for what has no supply leg. */
+export function supplyNetOf(model: RigModel, unit: UnitRef): number | undefined {
+  const part = model.part(unit);
+  if (part.kind !== "controller" && !isChip(part)) return undefined;
+  return model.nets.of(legRef(unit, part.supplyLeg)).id;
+}
 
 /** What a chip input has to reach to read high for certain. */
 export const inputHigh = (model: RigModel, ref: UnitRef, part: ChipPart): Volts =>

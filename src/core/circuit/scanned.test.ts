@@ -16,7 +16,7 @@ test("a digit in its turn is what the general solution of the same network is, w
       fc.subarray(digit, { minLength: 1 }),
       fc.double({ min: 1.6, max: 3.4, noNaN: true }),
       (some, forward) => {
-        const lit = some.map((led) => ({ ...led, forward }));
+        const lit = some.map((led) => ({ ...led, threshold: forward }));
         // Node 1 is the supply, 2 the digit's leg, then the LED's anode behind each segment output.
         const { leds } = solveNetwork({
           nodes: 3 + lit.length,

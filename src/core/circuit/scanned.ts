@@ -1,6 +1,6 @@
 import { between, type RigModel } from "../address";
 import type { ScanPicture } from "../chip";
-import { setCurrentFor, type DriverChipPart } from "../parts";
+import { ledThreshold, setCurrentFor, type DriverChipPart } from "../parts";
 import type { Milliamps, Ohms, Volts } from "../quantity";
 import { remembered } from "../remember";
 import { legRef, splitPipId, type PipId, type UnitRef } from "../rig";
@@ -13,7 +13,9 @@ export interface ScannedLed {
   readonly pip: PipId;
   readonly digit: number;
   readonly segment: number;
+  /** The named forward drop, and where the straight line through it begins. */
   readonly forward: Volts;
+  readonly threshold: Volts;
   /** Slope of the LED and resistors in its way. */
   readonly ohms: Ohms;
 }
@@ -42,13 +44,22 @@ export const scannedChips: (model: RigModel) => readonly ScannedChip[] = remembe
     const segment = at("segment");
     const digit = at("digit");
     if (segment.kind !== "scanned" || digit.kind !== "scanned") return;
-    const { forward, slope } = model.unit(splitPipId(pip).unit).led!;
+    const { led } = model.unit(splitPipId(pip).unit);
+    const { forward, slope } = led!;
     const resistors = ends
       .flatMap(({ via }) => via)
       .reduce((sum, ref) => sum + (model.unit(ref).ohms ?? 0), 0);
     const list = byUnit.get(segment.unit) ?? [];
     byUnit.set(segment.unit, list);
-    list.push({ index, pip, digit: digit.at, segment: segment.at, forward, ohms: slope + resistors });
+    list.push({
+      index,
+      pip,
+      digit: digit.at,
+      segment: segment.at,
+      forward,
+      threshold: ledThreshold(led!),
+      ohms: slope + resistors,
+    });
   });
   return model.rig.units.flatMap(({ ref }): ScannedChip[] => {
     const part = model.part(ref);
@@ -88,7 +99,7 @@ export function turnCurrents({ part, volts, setOhms }: ScannedChip, lit: readonl
   const { high, low } = part.stage;
   const segment = part.segments === "source" ? high : low;
   const digit = part.segments === "source" ? low : high;
-  const left = (led: ScannedLed) => volts - (high?.drop ?? 0) - (low?.drop ?? 0) - led.forward;
+  const left = (led: ScannedLed) => volts - (high?.drop ?? 0) - (low?.drop ?? 0) - led.threshold;
   const own = (led: ScannedLed) => (segment?.ohms ?? 0) + led.ohms;
   // Volts at the shared digit leg: what the LEDs send through it, over its own resistance.
   const conductance = lit.reduce((sum, led) => sum + 1 / own(led), 0);

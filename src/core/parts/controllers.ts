@@ -1,3 +1,4 @@
+import type { Milliamps } from "../quantity";
 import type { ControllerLine, ControllerPart, Leg, TimerUnit } from "./types";
 
 type LineNote = Pick<ControllerLine, "awkward" | "mild" | "unusable">;
@@ -12,13 +13,17 @@ interface Profile extends Pick<
   | "outputResistance"
   | "pinKeep"
   | "pinMaximum"
-  | "supplyMaximum"
+  | "outputTypical"
+  | "pinDefault"
+  | "sources"
   | "cost"
   | "timers"
   | "allPinsMaximum"
   | "memory"
 > {
   readonly flavour?: ControllerPart["flavour"];
+  /** Of its 5 V and its 3.3 V leg. */
+  readonly gives: readonly [Milliamps, Milliamps];
   readonly lines: readonly string[];
   readonly notes: Readonly<Record<string, LineNote>>;
 }
@@ -39,7 +44,7 @@ const POWER_LEGS: readonly Leg[] = [
 ];
 
 /** A board with its power legs and numbered lines; its chips run on the supply leg of its logic level. */
-const board = ({ lines, notes, flavour = "sketch", ...profile }: Profile): ControllerPart => ({
+const board = ({ lines, notes, gives, flavour = "sketch", ...profile }: Profile): ControllerPart => ({
   ...profile,
   flavour,
   kind: "controller",
@@ -47,6 +52,7 @@ const board = ({ lines, notes, flavour = "sketch", ...profile }: Profile): Contr
   legs: [...POWER_LEGS, ...lines.map((id): Leg => ({ id, name: `line ${id}`, role: "line" }))],
   joined: [["GND1", "GND2"]],
   supplies: { "5V": 5, "3V3": 3.3 },
+  supplyLimits: { "5V": gives[0], "3V3": gives[1] },
   supplyLeg: profile.logic === 5 ? "5V" : "3V3",
   lines: lines.map((leg) => ({ leg, ...notes[leg] })),
 });
@@ -100,24 +106,36 @@ const SERIAL: Record<string, LineNote> = {
   "0": { awkward: "line 0 is the receive side of the programming serial port" },
   "1": { awkward: "line 1 is the send side of the programming serial port" },
 };
-const USB_SUPPLY = "supply leg: 500 mA of a customary USB port less about 50 mA for the board itself";
+const USB_LEG =
+  "500 mA of a customary USB port, less what the board itself takes; the 3.3 V leg of such boards is good for about 50 mA";
+const REGULATOR_LEG =
+  "5 V leg: 500 mA of a customary USB port, less the board’s own need; 3.3 V leg: what a customary regulator leaves beside the module";
+/** Where the figures of a controller come from, each by its name. */
+const figures = (sheet: string, lines: string, supply: string): Record<string, string> => ({
+  pinKeep: `${sheet}: ${lines}`,
+  pinMaximum: `${sheet}: absolute maximum ratings`,
+  allPinsMaximum: `${sheet}: absolute maximum ratings, through VCC and GND`,
+  supplyLimits: `customary: ${supply}`,
+});
+const AVR_LINES = "I/O port characteristics, 20 mA";
 const TIMES =
   "call times measured by compiling the calls with avr-gcc -Os and counting clocks on a simulated 16 MHz ATmega328P";
 const ESTIMATED = "call times are estimated from the clock, not measured";
-const REGULATOR = "supply leg: what a customary 3.3 V regulator leaves beside the module";
 
 /** An 8-bit 5 V board with 20 usable lines at 16 MHz. */
 export const ATMEGA328P_BOARD = board({
   id: "ATmega328P-board",
   memory: { flash: 32_256, ram: 2_048 },
   title: "ATmega328P board, 16 MHz, 5 V",
-  source: `ATmega328P data sheet: electrical characteristics and I/O port characteristics (about 25 Ω at 5 V, 20 mA); ${USB_SUPPLY}; ${TIMES}`,
+  source: `ATmega328P data sheet: electrical characteristics and I/O port characteristics (VOL 0.9 V at most at 20 mA: 45 Ω; typical curves: 25 Ω); ${TIMES}`,
+  sources: figures("ATmega328P data sheet", AVR_LINES, USB_LEG),
   clock: 16e6,
   logic: 5,
-  outputResistance: 25,
+  outputResistance: 45,
+  outputTypical: 25,
   pinKeep: 20,
   pinMaximum: 40,
-  supplyMaximum: 450,
+  gives: [450, 50],
   allPinsMaximum: 200,
   cost: MEASURED,
   timers: avrTimers(16e6, [1]),
@@ -130,13 +148,15 @@ export const ATMEGA2560_BOARD = board({
   id: "ATmega2560-board",
   memory: { flash: 253_952, ram: 8_192 },
   title: "ATmega2560 board, 16 MHz, 5 V",
-  source: `ATmega2560 data sheet: electrical characteristics; ${USB_SUPPLY}; ${TIMES}`,
+  source: `ATmega2560 data sheet: electrical characteristics (VOL 0.9 V at most at 20 mA: 45 Ω; typical curves: 25 Ω); ${TIMES}`,
+  sources: figures("ATmega2560 data sheet", AVR_LINES, USB_LEG),
   clock: 16e6,
   logic: 5,
-  outputResistance: 25,
+  outputResistance: 45,
+  outputTypical: 25,
   pinKeep: 20,
   pinMaximum: 40,
-  supplyMaximum: 430,
+  gives: [430, 50],
   allPinsMaximum: 200,
   cost: MEASURED,
   timers: avrTimers(16e6, [1, 3, 4, 5]),
@@ -148,13 +168,15 @@ export const ESP8266_MODULE = board({
   id: "ESP8266-module",
   memory: { flash: 1_044_464, ram: 81_920 },
   title: "ESP8266 module, 80 MHz, 3.3 V",
-  source: `ESP8266 data sheet: GPIO characteristics and strapping; ${REGULATOR}; ${ESTIMATED}`,
+  source: `ESP8266 data sheet: GPIO characteristics and strapping; ${ESTIMATED}`,
+  sources: figures("ESP8266 data sheet", "GPIO characteristics, 12 mA", REGULATOR_LEG),
   clock: 80e6,
   logic: 3.3,
   outputResistance: 50,
+  outputTypical: 50,
   pinKeep: 12,
   pinMaximum: 12,
-  supplyMaximum: 250,
+  gives: [400, 250],
   cost: scaled(80e6),
   timers: microsecondTimer(32),
   lines: numbered(0, 16),
@@ -171,13 +193,15 @@ export const ESP32_MODULE = board({
   id: "ESP32-module",
   memory: { flash: 1_310_720, ram: 327_680 },
   title: "ESP32 module, 240 MHz, 3.3 V",
-  source: `ESP32 data sheet: GPIO characteristics and strapping; ${REGULATOR}; ${ESTIMATED}`,
+  source: `ESP32 data sheet: GPIO characteristics and strapping; ${ESTIMATED}`,
+  sources: figures("ESP32 data sheet", "GPIO characteristics, 20 mA kept (customary)", REGULATOR_LEG),
   clock: 240e6,
   logic: 3.3,
   outputResistance: 30,
+  outputTypical: 30,
   pinKeep: 20,
   pinMaximum: 40,
-  supplyMaximum: 250,
+  gives: [350, 250],
   cost: scaled(240e6),
   timers: microsecondTimer(32),
   lines: [...numbered(0, 19), ...numbered(21, 23), ...numbered(25, 27), ...numbered(32, 39)],
@@ -194,13 +218,19 @@ export const RP2040_BOARD = board({
   id: "RP2040-board",
   memory: { flash: 2_097_152, ram: 270_336 },
   title: "RP2040 board, 125 MHz, 3.3 V",
-  source: `RP2040 data sheet: pad characteristics, 12 mA a pin and 50 mA together; ${REGULATOR}; ${ESTIMATED}`,
+  source: `RP2040 data sheet: pad characteristics, 12 mA a pin and 50 mA together; ${ESTIMATED}`,
+  sources: {
+    ...figures("RP2040 data sheet", "pad characteristics at 12 mA drive", REGULATOR_LEG),
+    pinDefault: "RP2040 data sheet: pads start at 4 mA drive, until the program sets more",
+  },
+  pinDefault: 4,
   clock: 125e6,
   logic: 3.3,
   outputResistance: 40,
+  outputTypical: 40,
   pinKeep: 12,
   pinMaximum: 12,
-  supplyMaximum: 300,
+  gives: [450, 300],
   cost: scaled(125e6),
   timers: microsecondTimer(32),
   allPinsMaximum: 50,
@@ -213,13 +243,15 @@ export const ATTINY84 = board({
   id: "ATtiny84",
   memory: { flash: 8_192, ram: 512 },
   title: "ATtiny84, 8 MHz, 5 V",
-  source: `ATtiny84 data sheet: electrical characteristics (20 mA kept, 40 mA at most, 200 mA through VCC or GND); lines numbered as the sketch flavour does, counting up from PB0; supply leg: 500 mA of a customary supply; call times are those of the 16 MHz parts at half the clock`,
+  source: `ATtiny84 data sheet: electrical characteristics (20 mA kept, 40 mA at most, 200 mA through VCC or GND; VOL 0.6 V at most at 10 mA: 60 Ω; typical curves: 25 Ω); lines numbered as the sketch flavour does, counting up from PB0; call times are those of the 16 MHz parts at half the clock`,
+  sources: figures("ATtiny84 data sheet", AVR_LINES, "480 mA of the supply that feeds the chip"),
   clock: 8e6,
   logic: 5,
-  outputResistance: 25,
+  outputResistance: 60,
+  outputTypical: 25,
   pinKeep: 20,
   pinMaximum: 40,
-  supplyMaximum: 480,
+  gives: [480, 50],
   allPinsMaximum: 200,
   cost: scaled(8e6),
   timers: avrTimers(8e6, [1], false),
@@ -235,13 +267,19 @@ export const PIC16F1455 = board({
   id: "PIC16F1455",
   memory: { flash: 14_336, ram: 1_024 },
   title: "PIC16F1455, 16 MHz, 5 V",
-  source: `PIC16F1455 data sheet: electrical specifications (25 mA a pin, 170 mA through the supply legs); timer 2 counts instruction clocks, a quarter of the oscillator; ${ESTIMATED}`,
+  source: `PIC16F1455 data sheet: electrical specifications (25 mA a pin, 170 mA through the supply legs; VOL 0.6 V at most at 8 mA: about 70 Ω, typical 40 Ω); timer 2 counts instruction clocks, a quarter of the oscillator; ${ESTIMATED}`,
+  sources: figures(
+    "PIC16F1455 data sheet",
+    "electrical specifications, 25 mA",
+    "480 mA of the supply that feeds the chip",
+  ),
   clock: 16e6,
   logic: 5,
-  outputResistance: 40,
+  outputResistance: 70,
+  outputTypical: 40,
   pinKeep: 25,
   pinMaximum: 25,
-  supplyMaximum: 480,
+  gives: [480, 50],
   allPinsMaximum: 170,
   flavour: "plain-c",
   cost: { measured: false, pinMode: 500, pinWrite: 500, shiftBit: 2_500, statement: 500, interrupt: 4_000 },
@@ -269,13 +307,15 @@ export const FPGA_BOARD = board({
   memory: { flash: 0, ram: 0 },
   title: "FPGA board, 100 MHz, 3.3 V",
   source:
-    "customary programmable-logic board: 3.3 V lines of 12 to 24 mA (12 mA kept, about 30 Ω), four or eight digits with active-low segments and digit enables; supply leg: what a customary regulator leaves",
+    "customary programmable-logic board: 3.3 V lines of 12 to 24 mA (12 mA kept, about 30 Ω), four or eight digits with active-low segments and digit enables",
+  sources: figures("customary programmable-logic board", "12 mA drive", REGULATOR_LEG),
   clock: 100e6,
   logic: 3.3,
   outputResistance: 30,
+  outputTypical: 30,
   pinKeep: 12,
   pinMaximum: 24,
-  supplyMaximum: 400,
+  gives: [400, 400],
   flavour: "logic",
   cost: { measured: true, pinMode: 0, pinWrite: 0, shiftBit: 20, statement: 0, interrupt: 0 },
   timers: [{ name: "clock divider", bits: 32, clock: 100e6, prescalers: [1] }],

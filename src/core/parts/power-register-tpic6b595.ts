@@ -14,8 +14,13 @@ export const POWER_REGISTER_TPIC6B595: ShiftRegisterPart = {
   kind: "shift-register",
   title: "TPIC6B595 power register",
   outline: { style: "dual-in-line", legs: 20 },
-  source:
-    "TPIC6B595 data sheet: pin assignment, function description, 150 mA a drain continuous, 500 mA pulsed, 5 Ω typical, inputs high from 0.85 VCC; package power 1.15 W (customary, 20-leg body at 25 °C)",
+  source: "TPIC6B595 data sheet: pin assignment, function description, inputs high from 0.85 VCC",
+  sources: {
+    outputMaximum:
+      "TPIC6B595 data sheet: 150 mA a drain continuous, all eight on; its 500 mA hold for one output and a short pulse only",
+    powerMaximum: "TPIC6B595 data sheet: about 1.15 W for the 20-leg body at 25 °C (customary)",
+    stage: "TPIC6B595 data sheet: on-resistance 5 Ω typical, 9.5 Ω at most with all outputs hot (customary)",
+  },
   legs: [
     { id: "1", name: "NC", role: "not-used" },
     { id: "2", name: "VCC", role: "supply-in", whenOpen: "the chip has no supply" },
@@ -77,9 +82,9 @@ export const POWER_REGISTER_TPIC6B595: ShiftRegisterPart = {
     serialOut: "18",
   },
   one: "sinks",
-  stage: { low: { drop: 0, ohms: 5 } },
+  stage: { low: { drop: 0, ohms: 9.5, typical: 5 } },
   outputSpecified: 150,
-  outputMaximum: 500,
+  outputMaximum: 150,
   supplyRange: [4.5, 5.5],
   highShare: 0.85,
   powerMaximum: 1.15,

@@ -45,8 +45,13 @@ export const DECODER_4511: SegmentDecoderPart = {
   kind: "segment-decoder",
   title: "4511 BCD-to-segment decoder",
   outline: { style: "dual-in-line", legs: 16 },
-  source:
-    "4511 data sheet: pin diagram, function table, outputs source up to 25 mA; a high output stands about 0.9 V below a 5 V supply and sags some 25 Ω (from VOH at 0, 10 and 25 mA); pulls low weakly; package power 500 mW",
+  source: "4511 data sheet: pin diagram, function table; pulls low weakly",
+  sources: {
+    outputMaximum: "4511 data sheet: outputs source up to 25 mA",
+    outputSpecified: "4511 data sheet: VOH is given to 25 mA",
+    powerMaximum: "4511 data sheet: package power 500 mW",
+    stage: "4511 data sheet: VOH at 0, 10 and 25 mA: 0.9 V below a 5 V supply, then some 25 Ω",
+  },
   legs: legs(
     { id: "3", name: "LT̅", role: "input", whenOpen: "an open lamp test may light everything" },
     { id: "4", name: "BL̅", role: "input", whenOpen: "an open blanking input blanks at random" },
@@ -79,8 +84,13 @@ export const DECODER_74LS47: SegmentDecoderPart = {
   kind: "segment-decoder",
   title: "74LS47 BCD-to-segment decoder",
   outline: { style: "dual-in-line", legs: 16 },
-  source:
-    "74LS47 data sheet: pin assignment, function table, outputs 0.25 V at 12 mA and 0.35 V at 24 mA typical, 0.5 V at most at 24 mA; TTL inputs read high from 2 V; package power 500 mW (customary)",
+  source: "74LS47 data sheet: pin assignment, function table; TTL inputs read high from 2 V",
+  sources: {
+    outputMaximum: "74LS47 data sheet: 24 mA an output",
+    outputSpecified: "74LS47 data sheet: VOL is promised at 24 mA",
+    powerMaximum: "customary: package power 500 mW",
+    stage: "74LS47 data sheet: 0.25 V at 12 mA and 0.35 V at 24 mA typical, 0.5 V at most at 24 mA",
+  },
   legs: legs(
     {
       id: "3",
@@ -109,7 +119,7 @@ export const DECODER_74LS47: SegmentDecoderPart = {
   pins: { code: ["7", "1", "2", "6"], lampTest: "3", blank: "4" },
   lit: 0,
   table: SHAPES_7447,
-  stage: { low: { drop: 0.15, ohms: 8.3 } },
+  stage: { low: { drop: 0.15, ohms: 14.6, typical: 8.3 } },
   outputSpecified: 24,
   outputMaximum: 24,
   supplyRange: [4.75, 5.25],

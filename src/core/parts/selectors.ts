@@ -1,10 +1,9 @@
-import type { Leg, RingPart, SelectorPart } from "./types";
+import { HC_STAGE, HC_STAGE_SOURCE, type Leg, type RingPart, type SelectorPart } from "./types";
 
 const ADDRESS_OPEN = "an open address input picks a digit at random";
 const ENABLE_OPEN = "an open enable input lets the outputs come and go";
 
-const HC_SOURCE =
-  "pin description, function table, absolute maximum ratings (25 mA an output, 50 mA through the supply); output resistance as other HC chips, about half as much again at 3.3 V (customary)";
+const HC_SOURCE = "pin description, function table, absolute maximum ratings";
 
 /** 74HC138 and 74HC238: three address bits to one of eight outputs. */
 function threeToEight(id: string, chosen: 0 | 1): SelectorPart {
@@ -28,6 +27,13 @@ function threeToEight(id: string, chosen: 0 | 1): SelectorPart {
     title: `${id} 3-to-8 decoder`,
     outline: { style: "dual-in-line", legs: 16 },
     source: `${id} data sheet: ${HC_SOURCE}`,
+    sources: {
+      outputMaximum: `${id} data sheet: absolute maximum ratings, 25 mA an output`,
+      outputSpecified: `${id} data sheet: VOH and VOL are promised at 4 mA`,
+      packageMaximum: `${id} data sheet: absolute maximum ratings, 50 mA through VCC or GND`,
+      powerMaximum: `${id} data sheet: package power 500 mW`,
+      stage: HC_STAGE_SOURCE,
+    },
     legs: [
       input("1", "A", "A0", ADDRESS_OPEN),
       input("2", "B", "A1", ADDRESS_OPEN),
@@ -62,7 +68,7 @@ function threeToEight(id: string, chosen: 0 | 1): SelectorPart {
       { leg: "5", active: 0 },
     ],
     chosen,
-    stage: { high: { drop: 0, ohms: 60, ohmsLow: 90 }, low: { drop: 0, ohms: 60, ohmsLow: 90 } },
+    stage: { high: HC_STAGE, low: HC_STAGE },
     outputSpecified: 4,
     outputMaximum: 25,
     packageMaximum: 50,
@@ -83,8 +89,13 @@ export const RING_CD4017: RingPart = {
   kind: "ring",
   title: "CD4017 decade ring",
   outline: { style: "dual-in-line", legs: 16 },
-  source:
-    "CD4017 data sheet: pin diagram, function; outputs about 1 mA at 5 V for a valid level, so about 400 Ω (customary); 10 mA an output at the very most",
+  source: "CD4017 data sheet: pin diagram, function",
+  sources: {
+    outputSpecified: "CD4017 data sheet: about 1 mA at 5 V for a valid level",
+    outputMaximum: "customary for the 4000 series: 10 mA an output at the very most",
+    powerMaximum: "CD4017 data sheet: package power 500 mW",
+    stage: "from 1 mA at 5 V: about 400 Ω (customary)",
+  },
   legs: Array.from({ length: 16 }, (_, at): Leg => {
     const id = String(at + 1);
     const index = RING_LEGS.indexOf(id);

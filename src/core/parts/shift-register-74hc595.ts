@@ -1,4 +1,4 @@
-import type { Leg, ShiftRegisterPart } from "./types";
+import { HC_STAGE, HC_STAGE_SOURCE, type Leg, type ShiftRegisterPart } from "./types";
 
 const output = (id: string, letter: string, index: number): Leg => ({
   id,
@@ -14,7 +14,15 @@ export const SHIFT_REGISTER_74HC595: ShiftRegisterPart = {
   title: "74HC595 shift register",
   outline: { style: "dual-in-line", legs: 16 },
   source:
-    "74HC595 data sheet: pin description, function table, absolute maximum ratings, timing requirements at 4.5 V; output resistance from VOH and VOL at 6 mA, about half as much again at 3.3 V (customary); package power 500 mW",
+    "74HC595 data sheet: pin description, function table, absolute maximum ratings, timing requirements at 4.5 V",
+  sources: {
+    outputMaximum: "74HC595 data sheet: absolute maximum ratings, 35 mA an output",
+    outputSpecified: "74HC595 data sheet: VOH and VOL are promised at 6 mA",
+    packageMaximum: "74HC595 data sheet: absolute maximum ratings, 70 mA through VCC or GND",
+    powerMaximum: "74HC595 data sheet: package power 500 mW",
+    stage: HC_STAGE_SOURCE,
+    supplyRange: "74HC595 data sheet: recommended operating conditions",
+  },
   legs: [
     output("1", "B", 1),
     output("2", "C", 2),
@@ -81,7 +89,7 @@ export const SHIFT_REGISTER_74HC595: ShiftRegisterPart = {
     serialOut: "9",
   },
   one: "high",
-  stage: { high: { drop: 0, ohms: 60, ohmsLow: 90 }, low: { drop: 0, ohms: 60, ohmsLow: 90 } },
+  stage: { high: HC_STAGE, low: HC_STAGE },
   outputSpecified: 6,
   outputMaximum: 35,
   packageMaximum: 70,

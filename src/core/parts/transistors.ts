@@ -39,9 +39,9 @@ const logicLevel = (type: "n-channel" | "p-channel"): TransistorPart => ({
   pins: { control: "G", out: "D", common: "S" },
   current: { keep: 500, maximum: 1000 },
   turnOff: 100,
-  figures: { threshold: 1.5, onResistance: 0.2 },
+  figures: { threshold: 1.5, thresholdRange: [1, 2.5], onResistance: 0.2 },
   source:
-    "logic-level MOSFET, customary: on from about 1.5 V, 0.2 Ω when driven with 3.3 V or more, no gate current; the gate's charge leaves in about 0.1 µs",
+    "logic-level MOSFET, customary: on from about 1.5 V (1 to 2.5 V by the part), 0.2 Ω when driven with 3.3 V or more, no gate current; the gate's charge leaves in about 0.1 µs",
 });
 
 export const NPN_SWITCH = small("npn");

@@ -33,6 +33,8 @@ interface PartBase {
   readonly joined?: ReadonlyArray<readonly string[]>;
   /** Data sheet section or table the figures come from; says so where a figure is only customary. */
   readonly source: string;
+  /** Where single figures come from, by the figure's name; {@link PartBase.source} for those not named. */
+  readonly sources?: Readonly<Record<string, string>>;
 }
 
 export interface ControllerLine {
@@ -62,15 +64,19 @@ export interface ControllerPart extends PartBase {
   readonly kind: "controller";
   readonly clock: Hertz;
   readonly logic: Volts;
+  /** Of its lines: what the sheet guarantees at most, and what is typical. */
   readonly outputResistance: Ohms;
+  readonly outputTypical: Ohms;
+  /** What a line gives before the program has set it to more, where its drive is set in steps. */
+  readonly pinDefault?: Milliamps;
   readonly pinKeep: Milliamps;
   readonly pinMaximum: Milliamps;
   /** Volts of its supply legs. */
   readonly supplies: Readonly<Record<string, Volts>>;
   /** The supply leg of its own logic level. */
   readonly supplyLeg: string;
-  /** What its supply leg can give away, the board's own need taken off. */
-  readonly supplyMaximum: Milliamps;
+  /** What each supply leg can give away, the board's own need taken off. */
+  readonly supplyLimits: Readonly<Record<string, Milliamps>>;
   readonly lines: readonly ControllerLine[];
   /** Time the calls of the C++ sketch flavour take. */
   readonly cost: {
@@ -92,12 +98,17 @@ export interface ControllerPart extends PartBase {
   readonly allPinsMaximum?: Milliamps;
 }
 
-/** One side of an output stage: a drop that stays, behind a resistance. */
+/**
+ * One side of an output stage: a drop that stays, behind a resistance. The sheet's limit, `ohms`, is the worse for
+ * brightness; the typical one, where it is known to be less, is the worse for currents.
+ */
 export interface OutputSide {
   readonly drop: Volts;
   readonly ohms: Ohms;
-  /** Resistance below {@link FULL_DRIVE}, where that is known to differ. */
+  readonly typical?: Ohms;
+  /** Both below {@link FULL_DRIVE}, where they are known to differ. */
   readonly ohmsLow?: Ohms;
+  readonly typicalLow?: Ohms;
 }
 
 /** An input that has to be on a fixed level, unless the program drives it. */
@@ -252,6 +263,8 @@ export interface BipolarFigures {
 
 export interface ChannelFigures {
   readonly threshold: Volts;
+  /** Gate voltage below which every one is off, and above which every one is on. */
+  readonly thresholdRange: readonly [Volts, Volts];
   readonly onResistance: Ohms;
 }
 
@@ -313,6 +326,9 @@ export type Part =
   | CapacitorPart
   | SupplyPart;
 
+/** Where a figure of a part comes from. */
+export const sourceOf = (part: Part, figure: string): string => part.sources?.[figure] ?? part.source;
+
 const CHIP_KINDS: ReadonlySet<Part["kind"]> = new Set([
   "shift-register",
   "selector",
@@ -321,13 +337,31 @@ const CHIP_KINDS: ReadonlySet<Part["kind"]> = new Set([
   "driver-chip",
 ]);
 
+/** Output stage of HC chips: the guaranteed end from VOH and VOL at 6 mA, the typical end from the curves. */
+export const HC_STAGE: OutputSide = { drop: 0, ohms: 60, typical: 35, ohmsLow: 90, typicalLow: 55 };
+export const HC_STAGE_SOURCE =
+  "HC data sheets: 60 Ω from VOH and VOL at 6 mA and 4.5 V, 35 Ω typical; about half as much again at 3.3 V (customary)";
+
 /** Whether a part is a logic chip. */
 export const isChip = (part: Part): part is ChipPart => CHIP_KINDS.has(part.kind);
 
 /** Below this supply, in V, output stages of HC chips are noticeably weaker. */
 export const FULL_DRIVE: Volts = 4.5;
 
-/** Figures of an LED colour; forward drop is at about 10 mA, slope is the rise per ampere above it. */
+/** Current at which a forward drop is named where nothing else is said. */
+export const TEST_CURRENT: Milliamps = 10;
+
+/**
+ * Where the straight line through an LED's drop begins: the drop is named at a test current, so its threshold lies
+ * lower by slope × test current.
+ */
+export const ledThreshold = (led: {
+  readonly forward: Volts;
+  readonly slope: Ohms;
+  readonly testCurrent?: Milliamps;
+}): Volts => Math.max(0, led.forward - (led.slope * (led.testCurrent ?? TEST_CURRENT)) / 1000);
+
+/** Figures of an LED colour; the forward drop is the one at {@link TEST_CURRENT}, slope is its rise per ampere. */
 export interface LedFigures {
   readonly colour: LedColour;
   readonly title: string;

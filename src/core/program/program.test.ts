@@ -255,7 +255,7 @@ test("an update takes what the calls cost: 140 µs, 16.7 µs a bit", () => {
 });
 
 test("the sketch says where it is wired, and that kept code drives other lines", () => {
-  expect(sketchOf(slipGate)).toContain("//   U1 QB (leg 1) -> R2 470 ohm -> DS1 b (leg 6)");
+  expect(sketchOf(slipGate)).toContain("//   U1 QB (leg 1) -> R2 560 ohm -> DS1 b (leg 6)");
   const model = modelOf({
     ...slipGate,
     code: {

@@ -27,7 +27,7 @@ export {
   withController,
   withLines,
 } from "./plan";
-export { layRig, schemeValues, setResistors, type SchemeValues } from "./schemes";
+export { layRig, schemeValues, segmentResistors, setResistors, type SchemeValues } from "./schemes";
 export { USUAL_SHOW, assignLine, movedWires, newRig, relay } from "./lay";
 export { oneByOne } from "./texts";
 export {

@@ -162,11 +162,18 @@ export const RIG_JSON_SCHEMA: JsonSchema = {
             ohms: described("Ω", amount(LIMITS.ohms)),
             farads: described("F", amount(LIMITS.farads)),
             volts: described("V", amount(LIMITS.volts)),
-            led: object({
-              colour: choice("red", "amber", "yellow-green", "green", "blue", "white"),
-              forward: described("forward drop in V at about 10 mA", amount(LIMITS.forward)),
-              slope: described("rise of the forward drop in Ω", amount(LIMITS.slope)),
-            }),
+            led: object(
+              {
+                colour: choice("red", "amber", "yellow-green", "green", "blue", "white"),
+                forward: described("forward drop in V at the test current", amount(LIMITS.forward)),
+                slope: described("rise of the forward drop in Ω", amount(LIMITS.slope)),
+                testCurrent: described(
+                  "current in mA the drop is named at; 10 where it is left out",
+                  amount(LIMITS.testCurrent),
+                ),
+              },
+              ["testCurrent"],
+            ),
             sheet,
           },
           ["ohms", "farads", "volts", "led", "sheet"],

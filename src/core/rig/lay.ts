@@ -18,15 +18,19 @@ const joins = (wire: Wire): string => [wire.from, wire.to].sort().join(" ");
 /**
  * Lays the rig again from a changed plan; another way to drive the digits also gets the resistors that suit it. A wire that joins the same two legs as before stays ticked. Kept code is
  * given up where its lines or LEDs are no longer there: nothing could run it.
+ * @param values of parts that are to be others than before
  */
-export function relay(rig: Rig, given: Plan): Rig {
+export function relay(rig: Rig, given: Plan, values: Partial<SchemeValues> = {}): Rig {
   const plan = withLines({ ...given, digits: digitCount(given) });
   const before = schemeValues(rig);
   const otherDrive =
     plan.scheme !== rig.plan.scheme ||
     plan.digits !== rig.plan.digits ||
     plan.digitSwitch !== rig.plan.digitSwitch;
-  const laid = layRig(plan, otherDrive ? { ...before, ohms: usualOhms(plan, before.led) } : before);
+  const usual = otherDrive
+    ? { ohms: usualOhms(plan, before.led), baseOhms: undefined, segmentOhms: undefined }
+    : {};
+  const laid = layRig(plan, { ...before, ...usual, ...values });
   const placed = new Set(rig.wires.filter((wire) => wire.placed).map(joins));
   const same = plan.scheme === rig.plan.scheme && plan.digits === rig.plan.digits;
   return {

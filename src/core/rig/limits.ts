@@ -51,6 +51,8 @@ export const LIMITS = {
   forward: [1, 5],
   /** Ω */
   slope: [0, 200],
+  /** mA */
+  testCurrent: [0.1, 100],
 } as const;
 
 /** Frequencies at which driver chips can blink, in Hz. */

@@ -181,6 +181,7 @@ export const RIG_SCHEMA = object({
           colour: choice("red", "amber", "yellow-green", "green", "blue", "white"),
           forward: amount(LIMITS.forward[0], LIMITS.forward[1]).required(),
           slope: amount(LIMITS.slope[0], LIMITS.slope[1]).required(),
+          testCurrent: amount(LIMITS.testCurrent[0], LIMITS.testCurrent[1]),
         }),
         sheet,
       }),

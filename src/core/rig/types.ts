@@ -1,7 +1,7 @@
 import type { GlyphOverride, PipName, SegmentName } from "../glyph";
 import type { Orientation, Scene } from "../dots";
 import type { DisplaySheet, DriverProtocol, LedColour, MatrixName, Polarity } from "../parts";
-import type { Farads, Microseconds, Milliseconds, Ohms, Volts } from "../quantity";
+import type { Farads, Microseconds, Milliamps, Milliseconds, Ohms, Volts } from "../quantity";
 
 /** Reference of a unit on the table: a class of letters and a number, `U1`, `DS1`, `R3`. */
 export type UnitRef = string;
@@ -12,8 +12,11 @@ export type PipId = string;
 
 export interface LedValues {
   readonly colour: LedColour;
+  /** Drop at the test current, and its rise per ampere. */
   readonly forward: Volts;
   readonly slope: Ohms;
+  /** Current the drop is named at; 10 mA where it is not said. */
+  readonly testCurrent?: Milliamps;
 }
 
 /** One physical thing. */

@@ -45,7 +45,12 @@ const unit = ({ ref, part, ohms, farads, volts, led, sheet: own }: Unit) => ({
   ohms,
   farads,
   volts,
-  led: led && { colour: led.colour, forward: led.forward, slope: led.slope },
+  led: led && {
+    colour: led.colour,
+    forward: led.forward,
+    slope: led.slope,
+    testCurrent: led.testCurrent,
+  },
   sheet: sheet(own),
 });
 

@@ -12,8 +12,9 @@ export interface ChipScan extends ScannedChip {
   readonly digits: number;
   readonly rate: Hertz;
   readonly level: number;
-  /** Share of the time one digit is lit at this brightness step. */
+  /** Share of the time one digit is lit at this brightness step, and at the highest one. */
   readonly duty: number;
+  readonly fullDuty: number;
   /** The most a segment carries while lit: alone, and with its whole digit. */
   readonly peak: Milliamps;
   readonly together: Milliamps;
@@ -39,6 +40,7 @@ export const chipScans: (model: RigModel) => readonly ChipScan[] = remembered((m
         rate: part.limitsScan ? (part.scanRate * part.digitLegs.length) / digits : part.scanRate,
         level,
         duty,
+        fullDuty: Math.max(...part.levels) / digits,
         peak: Math.max(0, ...chip.leds.map((led) => turnCurrents(chip, [led])[0]!)),
         together: Math.max(0, ...whole.flat()),
         supply: sums.reduce((sum, current) => sum + current * duty, 0) + part.ownCurrent,

@@ -1,13 +1,13 @@
 import { busLines, directLines, digitLines, modelOf, type RigModel } from "../address";
-import { currentFigures, inputHigh } from "../circuit";
-import { easyLines, isChip, type ControllerPart, type DriverChipPart } from "../parts";
+import { loadsOf, type MeasureKind } from "../audit";
+import { inputHigh } from "../circuit";
+import { easyLines, type ControllerPart, type DriverChipPart } from "../parts";
 import {
   LIMITS,
   controllerById,
   digitCount,
   driverChipOf,
   isStatic,
-  legTitle,
   newRig,
   planProblem,
   showsDots,
@@ -16,11 +16,10 @@ import {
   usualScan,
   withLines,
   ledValues,
-  type LegRef,
   type Plan,
   type Rig,
 } from "../rig";
-import { STEADY, chipScans, scanFigures, type ChipScan } from "../scan";
+import { STEADY, chipScans, scanFigures } from "../scan";
 import { frameRows } from "../sim";
 import { WAYS, type Way } from "./list";
 import type { Load, WayFigures } from "./types";
@@ -48,7 +47,7 @@ const worded = (plan: Plan, one: Way): Way =>
 
 const rowsFor = (text: string): string => text.replace(/digit/g, "row");
 
-const EMPTY: Load = { title: "", current: 0, limit: undefined };
+const EMPTY: Load = { title: "", value: 0, unit: "A", limit: undefined, share: 0 };
 
 /** Works out one way. */
 export function figureWay(rig: Rig, one: Way): WayFigures {
@@ -71,7 +70,7 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
       rate: undefined,
       ceiling: 0,
       busy: 0,
-      over: false,
+      over: [],
     };
   }
   const led = rig.units.find((unit) => unit.led)?.led ?? ledValues("red");
@@ -90,7 +89,8 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
   const average = chip
     ? chip.together * chip.duty
     : Math.min(...figures.digits.map((digit) => digit.average));
-  const [pin, pack] = chip ? chipLoads(chip) : loadsOf(model);
+  const loads = loadsOf(model);
+  const [pin, pack] = [mostOf(loads, ["output"]), mostOf(loads, ["package", "heat", "supply"])];
   return {
     ...base,
     problem:
@@ -113,7 +113,7 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
     rate: chip ? chip.rate : figures.multiplexed ? figures.rate : undefined,
     ceiling: chip ? chip.rate : figures.ceiling,
     busy: figures.busy,
-    over: [pin, pack].some(({ current, limit }) => limit !== undefined && current > limit),
+    over: loads.filter(({ share, maximum }) => maximum !== undefined && share > 1).map(({ title }) => title),
   };
 }
 
@@ -159,44 +159,11 @@ const deaf = (model: RigModel, part: DriverChipPart): boolean =>
       id === part.id && inputHigh(model, ref, part) > controllerById(model.rig.plan.controller).logic,
   );
 
-/** A segment leg of a driver chip, and what the chip takes with everything lit. */
-const chipLoads = ({ unit, part, peak, supply }: ChipScan): [Load, Load] => [
-  { title: `${unit} segment legs`, current: peak, limit: part.outputMaximum },
-  { title: unit, current: supply, limit: part.packageMaximum },
-];
-
-/** The pin and the package that come nearest to what they may carry. */
-function loadsOf(model: RigModel): [Load, Load] {
-  const { mostOutput, packages } = currentFigures(model);
-  const share = ({ current, limit }: Load) => (limit ? current / limit : 0);
-  const pinLimit = (leg: LegRef | undefined) => {
-    const part = leg && model.part(splitLegRef(leg).unit);
-    if (!part) return undefined;
-    if (isChip(part)) return part.outputMaximum;
-    return part.kind === "controller" ? part.pinMaximum : undefined;
-  };
-  const loads = [...packages].map(([ref, { supply, ground }]): Load => {
-    const part = model.part(ref);
-    const limit = isChip(part)
-      ? part.packageMaximum
-      : part.kind === "controller"
-        ? part.allPinsMaximum
-        : undefined;
-    return {
-      title: part.kind === "controller" ? "the board" : ref,
-      current: Math.max(supply, ground),
-      limit,
-    };
-  });
-  return [
-    {
-      title: mostOutput.leg ? legTitle(model.rig, mostOutput.leg, "letters") : "",
-      current: mostOutput.current,
-      limit: pinLimit(mostOutput.leg),
-    },
-    loads.reduce((most, load) => (share(load) > share(most) ? load : most), loads[0] ?? EMPTY),
-  ];
-}
+/** The load of some kinds that comes nearest to what it may be. */
+const mostOf = (loads: readonly (Load & { kind: MeasureKind })[], kinds: readonly MeasureKind[]): Load =>
+  loads
+    .filter(({ kind }) => kinds.includes(kind))
+    .reduce<Load>((most, load) => (load.share > most.share ? load : most), EMPTY);
 
 /** Lines of a rig by what they are for, as the wires have them: of the chain, and driven directly. */
 export const usedLines = (model: RigModel): string[] => [

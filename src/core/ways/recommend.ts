@@ -1,3 +1,4 @@
+import { NEAR_LIMIT } from "../circuit";
 import type { Way } from "./list";
 import type { WayFigures } from "./types";
 
@@ -11,14 +12,25 @@ export interface Recommendation {
   readonly reasons: readonly string[];
 }
 
-/** The way to take, and why: within limits, no awkward line, some lines left, bright enough, then the fewest wires. */
+/** More of the controller's time than this leaves too little for anything else. */
+const MOST_BUSY = 0.5;
+
+/**
+ * The way to take, and why: within every limit, no awkward line, not most of the board's lines or time where another
+ * way leaves them, bright enough, then the fewest wires.
+ */
 export function recommendWay(figures: readonly WayFigures[]): Recommendation | undefined {
-  const sound = figures.filter(({ problem, over }) => problem === undefined && !over);
+  const sound = figures.filter(({ problem, over }) => problem === undefined && over.length === 0);
   const steps: ReadonlyArray<readonly [(one: WayFigures) => boolean, string]> = [
     [({ awkward }) => awkward.every(({ mild }) => mild), "it needs no awkward line"],
     [({ easyLeft }) => easyLeft >= SPARE_LINES, "it leaves lines for buttons and sensors"],
+    [({ lines, linesLeft }) => lines <= linesLeft, "it takes no more than half of the board’s lines"],
     [({ brightness }) => brightness >= BRIGHT, "it is bright enough by day"],
-    [({ pin }) => pin.limit === undefined || pin.current <= pin.limit * 0.8, "no pin comes near its limit"],
+    [({ busy }) => busy <= MOST_BUSY, "it leaves the controller most of its time"],
+    [
+      ({ pin, package: pack }) => Math.max(pin.share, pack.share) <= NEAR_LIMIT,
+      "nothing comes near its limit",
+    ],
   ];
   let left = sound;
   const reasons: string[] = [];

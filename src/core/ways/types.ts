@@ -1,11 +1,17 @@
+import type { MeasureUnit } from "../audit";
 import type { Hertz, Milliamps } from "../quantity";
 import type { Plan } from "../rig";
 import type { Way } from "./list";
 
+/** Something that carries a current or turns it into heat, with the most it may. */
 export interface Load {
   readonly title: string;
-  readonly current: Milliamps;
-  readonly limit: Milliamps | undefined;
+  readonly value: number;
+  /** A in amperes, W in watts, × a plain ratio. */
+  readonly unit: MeasureUnit;
+  readonly limit: number | undefined;
+  /** Of the limit; 0 where there is none. */
+  readonly share: number;
 }
 
 /** What a way comes to for this display, board and show. */
@@ -33,5 +39,6 @@ export interface WayFigures {
   readonly rate: Hertz | undefined;
   readonly ceiling: Hertz;
   readonly busy: number;
-  readonly over: boolean;
+  /** What would be over its limit, by title. */
+  readonly over: readonly string[];
 }

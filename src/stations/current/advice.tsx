@@ -72,9 +72,11 @@ export function Advice() {
         <h2>Supply and what is easily forgotten</h2>
         <ul className="plain-list mb-0">
           <li>
-            The LEDs take up to {formatMilliamps(supply.most)}: a supply for {formatMilliamps(supply.take, 2)}{" "}
-            or more
-            {supply.limit !== undefined && `; this board’s leg gives ${supply.limit} mA`}.
+            The rig takes up to {formatMilliamps(supply.most)}
+            {supply.full > supply.most * 1.01 &&
+              `, and ${formatMilliamps(supply.full)} at full brightness or under display test`}
+            : a supply for {formatMilliamps(supply.take, 2)} or more
+            {supply.limit !== undefined && `; this board’s leg gives ${formatMilliamps(supply.limit)}`}.
           </li>
           <li>
             Where the digits’ supply comes in, about {formatQuantity(Math.max(supply.bulk, 10e-6), "F", 2)}:

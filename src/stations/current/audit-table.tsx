@@ -1,34 +1,22 @@
 import type { ColumnDef } from "@tanstack/react-table";
 import { useMemo } from "react";
-import type { AuditRow } from "@/core/audit";
-import { NEAR_LIMIT } from "@/core/circuit";
-import { formatQuantity } from "@/core/quantity";
+import { formatMeasure, type AuditRow } from "@/core/audit";
+import { standingOf, type Standing } from "@/core/check";
 import { holdState, pickPip, useOpenRig } from "@/store";
 import { DataTable, IconButton, SeverityMark } from "@/ui";
 
 const figure = (value: number | undefined, unit: AuditRow["unit"]): string =>
-  value === undefined
-    ? "–"
-    : Math.abs(value) < 1e-8
-      ? "none"
-      : unit === "×"
-        ? `${Number(value.toPrecision(3))} ×`
-        : formatQuantity(value, unit);
+  value === undefined ? "–" : Math.abs(value) < 1e-8 ? "none" : formatMeasure(value, unit);
 
-/** Fault above what must never be passed, caution near it, note above good practice. */
-function standing({
-  worst,
-  keep,
-  share,
-  average,
-  averageMaximum,
-}: AuditRow): readonly ["fault" | "caution" | "note" | "good", string] {
-  if (share !== undefined && share > 1) return ["fault", "over"];
-  if (averageMaximum !== undefined && average > averageMaximum) return ["caution", "average over"];
-  if (share !== undefined && share > NEAR_LIMIT) return ["caution", "near"];
-  if (keep !== undefined && worst.value > keep) return ["note", "above kept"];
-  return ["good", "within"];
-}
+/** How a standing is marked and said. */
+const STANDINGS: Readonly<Record<Standing, readonly ["fault" | "caution" | "note" | "good", string]>> = {
+  over: ["fault", "over"],
+  "average-over": ["caution", "average over"],
+  "astray-over": ["caution", "can be over"],
+  near: ["caution", "near"],
+  "above-kept": ["note", "above recommended"],
+  within: ["good", "within"],
+};
 
 const columns: ColumnDef<AuditRow>[] = [
   {
@@ -52,10 +40,10 @@ const columns: ColumnDef<AuditRow>[] = [
           <button
             type="button"
             className="plain-button d-block tiny quiet audit-astray"
-            title="In a state the scan never puts out: at power-up, or when a program stops halfway. Click to see it"
+            title="In a state the program itself never puts out: at power-up, when it stops halfway, or at full brightness. Click to see it"
             onClick={() => holdState(original.astray!.state)}
           >
-            astray {figure(original.astray.value, original.unit)}
+            at the very most {figure(original.astray.value, original.unit)}
           </button>
         )}
       </>
@@ -67,19 +55,19 @@ const columns: ColumnDef<AuditRow>[] = [
     cell: ({ row: { original } }) => figure(original.average, original.unit),
   },
   {
-    header: "Kept to",
+    header: "Recommended",
     meta: { number: true },
     cell: ({ row: { original } }) => figure(original.keep, original.unit),
   },
   {
-    header: "Never above",
+    header: "Absolute maximum",
     meta: { number: true },
     cell: ({ row: { original } }) => figure(original.maximum, original.unit),
   },
   {
     header: "Of the limit",
     cell: ({ row: { original } }) => {
-      const [severity, text] = standing(original);
+      const [severity, text] = STANDINGS[standingOf(original)];
       const share = original.share;
       return (
         <span className="audit-share" title={original.limits}>

@@ -6,8 +6,8 @@ import ButtonGroup from "react-bootstrap/ButtonGroup";
 import { levelMatches, type Audit, type AuditRow, type MeasureKind } from "@/core/audit";
 import { formatQuantity } from "@/core/quantity";
 import { legTitle, type LegRef } from "@/core/rig";
-import { useModel, usePreferences } from "@/store";
-import { ChipSheet, SeverityMark, StationFrame, usePlanner } from "@/ui";
+import { useFindings, useModel, usePreferences } from "@/store";
+import { ChipSheet, SeverityMark, StationFrame } from "@/ui";
 import { Advice } from "./advice";
 import { AuditTable } from "./audit-table";
 import { ResistorPicker } from "./resistor-picker";
@@ -30,16 +30,8 @@ const NOTHING: Audit = { rows: [], states: 0, complete: false };
 /** Current: everything that can be overloaded at its worst, against its limits; the resistor for a wanted current. */
 export function CurrentStation() {
   const model = useModel();
-  const { rig } = model;
-  const key = JSON.stringify([
-    rig.units,
-    rig.wires.map(({ from, to }) => [from, to]),
-    rig.code,
-    rig.show,
-    rig.scan,
-  ]);
-  const { result, progress } = usePlanner<Audit>(key, (planner) => planner.audit(rig));
-  const audit = result ?? NOTHING;
+  const { audit: found, checking, failed } = useFindings();
+  const audit = found ?? NOTHING;
   const [kind, setKind] = useState<MeasureKind | "all">("all");
   const rows = audit.rows.filter((row) => kind === "all" || row.kind === kind).sort(byShare);
   const there = new Set(audit.rows.map((row) => row.kind));
@@ -47,13 +39,15 @@ export function CurrentStation() {
     <StationFrame
       title="Current"
       lead={
-        result
+        found
           ? `Everything that can be overloaded, at its worst of ${audit.states.toLocaleString("en")} states of the outputs${audit.complete ? ", all there are" : ""}.`
-          : "Looking for the worst of everything that can be overloaded…"
+          : failed === undefined
+            ? "Looking for the worst of everything that can be overloaded…"
+            : `The search for the worst stopped: ${failed}`
       }
     >
       <div className="current-grid">
-        <section className="sheet current-table" aria-busy={progress !== undefined}>
+        <section className="sheet current-table" aria-busy={checking}>
           <ButtonGroup size="sm" className="mb-2 flex-wrap" aria-label="What is listed">
             {KINDS.filter(([value]) => value === "all" || there.has(value)).map(([value, title]) => (
               <Button

@@ -6,7 +6,7 @@ import { offerFor, pickResistor, withLedResistors, type LitWhen, type ResistorOf
 import { formatMilliamps, formatQuantity, type ESeries } from "@/core/quantity";
 import { STEADY } from "@/core/scan";
 import { editRig, useModel, useRig } from "@/store";
-import { QuantityField } from "@/ui";
+import { QuantityField, SeverityMark } from "@/ui";
 
 const WHEN: ReadonlyArray<readonly [LitWhen, string]> = [
   ["average", "everything lit, on average"],
@@ -109,7 +109,11 @@ export function ResistorPicker() {
               {multiplexed && <td className="number">{formatMilliamps(offer.average)}</td>}
               <td className="number">{formatMilliamps(offer.inPackage)}</td>
               <td className="number">
-                {offer.ohms === now ? (
+                {offer.over.length > 0 ? (
+                  <span title={`Over its absolute maximum: ${offer.over.join(", ")}`}>
+                    <SeverityMark severity="fault" text="over a limit" />
+                  </span>
+                ) : offer.ohms === now ? (
                   <span className="quiet">in place</span>
                 ) : (
                   <Button size="sm" variant="plain" onClick={() => take(offer.ohms)}>

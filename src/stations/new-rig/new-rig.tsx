@@ -11,9 +11,8 @@ import { LED_FIGURES } from "@/core/parts";
 import { DEFAULT_PLAN, DIGIT_COUNTS, showsDots, type Rig } from "@/core/rig";
 import { currentFigures } from "@/core/circuit";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
-import { addRig, modelFor, newId, say } from "@/store";
+import { addRig, modelFor, newId, say, useFindingsOf } from "@/store";
 import { BoardSelect, Choices, FindingsCount, PipLogo, RigFace, ThemeSwitch, useSimulation } from "@/ui";
-import { checkModel } from "@/core/check";
 import { ANSWERS, DOT_DISPLAYS, EXAMPLES, build, planOf, waysThatFit, type Answers } from "./answers";
 
 /** A new rig from a few questions, with the rig they lead to beside them. */
@@ -257,7 +256,7 @@ function Preview({ rig, busy }: { rig: Rig | undefined; busy: boolean }) {
             </li>
           )}
           <li>
-            <FindingsCount findings={checkModel(model!)} />
+            <PreviewFindings rig={rig} />
           </li>
         </ul>
       )}
@@ -266,4 +265,9 @@ function Preview({ rig, busy }: { rig: Rig | undefined; busy: boolean }) {
       </Button>
     </aside>
   );
+}
+
+function PreviewFindings({ rig }: { rig: Rig }) {
+  const { findings, checking, failed } = useFindingsOf(rig);
+  return <FindingsCount findings={findings} checking={checking} failed={failed} />;
 }

@@ -1,42 +1,67 @@
+import { formatMeasure, supplyAdvice, type AuditRow, type MeasureKind } from "@/core/audit";
 import { currentFigures } from "@/core/circuit";
 import { positionOf } from "@/core/address";
-import { LED_FIGURES, isChip } from "@/core/parts";
 import { formatMilliamps } from "@/core/quantity";
-import { controllerById, partsList, splitLegRef, splitPipId } from "@/core/rig";
-import { lightDuty, pulseLimit } from "@/core/scan";
+import { controllerById, partsList, splitPipId } from "@/core/rig";
 import { usedLines } from "@/core/ways";
-import { pickPip, useModel, useOpenRig, usePickedDigit } from "@/store";
+import { pickPip, useFindings, useModel, useOpenRig, usePickedDigit } from "@/store";
 import { Meter } from "@/ui";
+
+/** The bars reach at least this far, so that a dim segment looks dim; mA. */
+const LEAST_SCALE = 10;
+
+/** What a kind of load is called here. */
+const LOADS: ReadonlyArray<readonly [MeasureKind, string]> = [
+  ["led", "One LED"],
+  ["output", "One output"],
+  ["package", "One package"],
+  ["transistor", "One transistor"],
+  ["heat", "Heat"],
+  ["supply", "Supply"],
+];
+
+/** Of each kind the load that comes nearest to its limit, as the audit found it. */
+function WorstFigures() {
+  const { audit, failed } = useFindings();
+  if (!audit)
+    return (
+      <p className="small quiet mb-0" role="status">
+        {failed === undefined ? "Looking for the worst…" : `The search stopped: ${failed}`}
+      </p>
+    );
+  return LOADS.map(([kind, name]) => {
+    const rows = audit.rows.filter((row) => row.kind === kind && row.share !== undefined);
+    const most = rows.reduce<AuditRow | undefined>(
+      (best, row) => (!best || row.share! > best.share! ? row : best),
+      undefined,
+    );
+    if (!most || most.worst.value <= 0) return null;
+    const limit = most.maximum ?? most.keep!;
+    return (
+      <Meter
+        key={kind}
+        label={kind === "led" ? `${name}: ${most.title}` : most.title}
+        share={most.share!}
+        text={`${formatMeasure(most.worst.value, most.unit)} of ${formatMeasure(limit, most.unit)}`}
+      />
+    );
+  });
+}
 
 /** What the plan takes: lines, parts, wires, and currents against their limits. */
 export function PlanFigures() {
   const model = useModel();
   const pick = useOpenRig((state) => state.pick);
   const digit = usePickedDigit();
-  const { rig, display } = model;
+  const { rig } = model;
   const figures = currentFigures(model);
   const { lines } = controllerById(rig.plan.controller);
   const used = new Set(usedLines(model));
   const easy = lines.filter(({ leg, awkward, unusable }) => !used.has(leg) && !awkward && !unusable).length;
-  const { keep, peak } = LED_FIGURES[display.led?.colour ?? "red"];
-  const duty = lightDuty(model);
-  const kept = pulseLimit(keep, peak, duty);
-  const chips = [...figures.packages].flatMap(([ref, { supply, ground }]) => {
-    const part = model.part(ref);
-    const limits = isChip(part)
-      ? { limit: part.packageMaximum, each: part.outputMaximum, name: ref }
-      : part.kind === "controller"
-        ? { limit: part.allPinsMaximum, each: part.pinMaximum, name: "the board" }
-        : undefined;
-    const through = Math.max(supply, ground);
-    const mostPin =
-      splitLegRef(figures.mostOutput.leg ?? "").unit === ref ? figures.mostOutput.current : undefined;
-    return limits && through > 0 ? [{ ref, through, mostPin, ...limits }] : [];
-  });
   const shown = model.addresses.filter(
     ({ pip }) => digit === undefined || pip.startsWith(`${digit.unit}.${digit.digit}.`),
   );
-  const most = Math.max(keep / 2, ...[...figures.pips.values()].map(({ alone }) => alone));
+  const most = Math.max(LEAST_SCALE, ...[...figures.pips.values()].map(({ alone }) => alone));
   return (
     <>
       <section className="sheet">
@@ -65,36 +90,14 @@ export function PlanFigures() {
             </tr>
             <tr>
               <td>Everything lit</td>
-              <td className="number">{formatMilliamps(figures.total)}</td>
+              <td className="number">{formatMilliamps(supplyAdvice(model).most)}</td>
             </tr>
           </tbody>
         </table>
       </section>
       <section className="sheet">
         <h2>Current, at its worst</h2>
-        <Meter
-          label={duty < 1 ? `One LED, at ${Math.round(duty * 100)} % duty` : "One LED"}
-          share={figures.mostLed / kept}
-          text={`${formatMilliamps(figures.mostLed)} of ${formatMilliamps(kept, 2)}`}
-        />
-        {chips.map(({ ref, name, mostPin, through, limit, each }) => (
-          <div key={ref}>
-            {mostPin !== undefined && (
-              <Meter
-                label={`One output of ${name}`}
-                share={mostPin / each}
-                text={`${formatMilliamps(mostPin)} of ${each} mA`}
-              />
-            )}
-            {limit !== undefined && (
-              <Meter
-                label={`All of ${name} together`}
-                share={through / limit}
-                text={`${formatMilliamps(through)} of ${limit} mA`}
-              />
-            )}
-          </div>
-        ))}
+        <WorstFigures />
       </section>
       <section className="sheet">
         <h2>

@@ -1,6 +1,8 @@
 import type { ColumnDef } from "@tanstack/react-table";
 import { useMemo } from "react";
 import Button from "react-bootstrap/Button";
+import { formatMeasure } from "@/core/audit";
+import { NEAR_LIMIT } from "@/core/circuit";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import type { Plan } from "@/core/rig";
 import type { Load, WayFigures } from "@/core/ways";
@@ -12,16 +14,13 @@ interface Props {
   readonly onLay: (plan: Plan) => void;
 }
 
-const NEAR = 0.8;
-
-function LoadText({ load: { current, limit, title } }: { load: Load }) {
-  const share = limit === undefined ? 0 : current / limit;
+function LoadText({ load: { value, unit, limit, share, title } }: { load: Load }) {
   return (
-    <span title={limit === undefined ? title : `${title}, at most ${limit} mA`}>
-      {formatMilliamps(current, 2)}
+    <span title={limit === undefined ? title : `${title}, at most ${formatMeasure(limit, unit)}`}>
+      {formatMeasure(value, unit, 2)}
       {share > 1 ? (
         <SeverityMark severity="fault" text="over" />
-      ) : share > NEAR ? (
+      ) : share > NEAR_LIMIT ? (
         <SeverityMark severity="caution" text="near" />
       ) : null}
     </span>
@@ -96,9 +95,18 @@ export function Ways({ onLay }: Props) {
         cell: ({ row }) => <LoadText load={row.original.pin} />,
       },
       {
-        header: "Package",
+        header: "Chip or supply",
         meta: { number: true },
-        cell: ({ row }) => <LoadText load={row.original.package} />,
+        cell: ({ row: { original } }) => (
+          <>
+            <LoadText load={original.package} />
+            {original.over.length > 0 && (
+              <span className="d-block tiny quiet">
+                over its limit: {original.over.slice(0, 2).join(", ")}
+              </span>
+            )}
+          </>
+        ),
       },
       {
         header: "Light",

@@ -163,7 +163,7 @@ function SideFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: 
 }
 
 function SideFindings({ onShow }: { onShow: (finding: Finding) => void }) {
-  const findings = useFindings();
+  const { findings, checking, failed } = useFindings();
   const [open, setOpen] = useState(false);
   return (
     <div className="side-findings">
@@ -173,7 +173,7 @@ function SideFindings({ onShow }: { onShow: (finding: Finding) => void }) {
         onClick={() => setOpen(true)}
         aria-haspopup="dialog"
       >
-        <FindingsCount findings={findings} />
+        <FindingsCount findings={findings} checking={checking} failed={failed} />
         <i className="bi bi-chevron-up quiet" aria-hidden />
       </button>
       <Modal show={open} onHide={() => setOpen(false)} size="lg" scrollable aria-labelledby="findings-title">
@@ -185,6 +185,8 @@ function SideFindings({ onShow }: { onShow: (finding: Finding) => void }) {
         <Modal.Body>
           <FindingsList
             findings={findings}
+            checking={checking}
+            failed={failed}
             onGo={(finding) => {
               setOpen(false);
               onShow(finding);

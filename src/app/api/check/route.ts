@@ -1,5 +1,5 @@
 import { modelOf, type RigModel } from "@/core/address";
-import { auditRig } from "@/core/audit";
+import { auditRig, type Audit } from "@/core/audit";
 import { checkModel } from "@/core/check";
 import { formatByte, glyphFit } from "@/core/glyph";
 import { frameRows, glyphTable } from "@/core/sim";
@@ -13,12 +13,13 @@ export async function POST(request: Request): Promise<Response> {
   const read = await rigFrom(request);
   if (!read.ok) return read.response;
   const model = modelOf(read.rig);
+  const audit = auditRig(model);
   const kept = read.rig.code.kept !== undefined;
   return Response.json({
     rig: { id: read.rig.id, name: read.rig.name },
-    findings: checkModel(model),
+    findings: checkModel(model, "letters", audit),
     encoding: { ...model.encoding, kept },
-    audit: auditOf(model),
+    audit: auditOf(audit),
     scan: scanOf(model),
     texts: frameRows(model).map(({ frame, text, faithful, unknown }) => ({
       text: frame.text,
@@ -44,8 +45,7 @@ export async function POST(request: Request): Promise<Response> {
 }
 
 /** The current audit: every measure at its worst, its mean, its limits. A in amperes, W in watts. */
-function auditOf(model: RigModel) {
-  const { rows, states, complete } = auditRig(model);
+function auditOf({ rows, states, complete }: Audit) {
   return {
     states,
     complete,

@@ -11,6 +11,12 @@ export const DRIVER_MAX7219: DriverChipPart = {
   outline: { style: "dual-in-line", legs: 24 },
   source:
     "MAX7219 data sheet: pin description, register tables, timing characteristics, table of RSET over segment current and LED drop, power dissipation (narrow 24-pin DIP 1.07 W); digit sink and segment source drop from its electrical characteristics",
+  sources: {
+    outputMaximum: "MAX7219 data sheet: absolute maximum ratings, 100 mA a segment leg",
+    digitMaximum: "MAX7219 data sheet: absolute maximum ratings, 500 mA a digit leg",
+    outputSpecified: "MAX7219 data sheet: segment drive current, 40 mA typical with the least RSET",
+    powerMaximum: "MAX7219 data sheet: package power 1.07 W, narrow 24-leg body at 70 °C",
+  },
   legs: [
     {
       id: "1",

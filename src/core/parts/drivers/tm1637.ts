@@ -16,6 +16,12 @@ export const DRIVER_TM1637: DriverChipPart = {
   outline: { style: "dual-in-line", legs: 20 },
   source:
     "TM1637 data sheet: pin description, command tables, timing of the serial interface, electrical characteristics; output resistances from segment and grid currents at their test levels, scan rate as customarily measured",
+  sources: {
+    outputMaximum: "TM1637 data sheet: absolute maximum ratings, −50 mA a segment leg",
+    digitMaximum: "TM1637 data sheet: absolute maximum ratings, +200 mA a grid leg",
+    outputSpecified: "TM1637 data sheet: segment current at its test voltage: a test, not a limit",
+    powerMaximum: "TM1637 data sheet: package power 400 mW",
+  },
   legs: [
     { id: "1", name: "GND", role: "ground", whenOpen: "the chip has no return path and cannot work" },
     ...[1, 2, 3, 4, 5, 6, 7, 8].map(segment),
@@ -48,7 +54,7 @@ export const DRIVER_TM1637: DriverChipPart = {
   ties: [],
   stage: { high: { drop: 0, ohms: 12 }, low: { drop: 0, ohms: 50 } },
   outputSpecified: 20,
-  digitMaximum: 140,
+  digitMaximum: 200,
   outputMaximum: 50,
   supplyRange: [3.3, 5.5],
   highShare: 0.7,

@@ -16,6 +16,12 @@ export const DRIVER_TM1638: DriverChipPart = {
   outline: { style: "dual-in-line", legs: 28 },
   source:
     "TM1638 data sheet: pin description, command tables, timing of the serial interface, electrical characteristics; output resistances from segment and grid currents at their test levels, scan rate as customarily measured",
+  sources: {
+    outputMaximum: "TM1638 data sheet: absolute maximum ratings, −50 mA a segment leg",
+    digitMaximum: "TM1638 data sheet: absolute maximum ratings, +200 mA a grid leg",
+    outputSpecified: "TM1638 data sheet: segment current at its test voltage: a test, not a limit",
+    powerMaximum: "TM1638 data sheet: package power 400 mW",
+  },
   legs: [
     { id: "1", name: "K1", role: "passive" },
     { id: "2", name: "K2", role: "passive" },
@@ -61,7 +67,7 @@ export const DRIVER_TM1638: DriverChipPart = {
   ties: [],
   stage: { high: { drop: 0, ohms: 80 }, low: { drop: 0, ohms: 2.5 } },
   outputSpecified: 25,
-  digitMaximum: 140,
+  digitMaximum: 200,
   outputMaximum: 50,
   supplyRange: [4.5, 5.5],
   highShare: 0.7,

@@ -2,7 +2,7 @@ import { SEGMENTS, columnOf, isDot, outputName, type PipName } from "../../glyph
 import { isOpenDrain, type DriverChipPart } from "../../parts";
 import type { Ohms } from "../../quantity";
 import { legRef, type LegRef } from "../types";
-import { matrixSize, modulesOn } from "../plan";
+import { matrixSize, modulesOn, usualSegmentOhms } from "../plan";
 import type { DigitPlace, Layer } from "./layer";
 
 /** Pulls the lines of an open-drain bus up. */
@@ -29,6 +29,7 @@ export function layDrivers(layer: Layer, part: DriverChipPart): void {
   );
   layer.displays();
   const setters = part.setCurrent ? chips.map(() => layer.resistor(layer.values.setOhms ?? SET_OHMS)) : [];
+  const inLines = layer.values.segmentOhms ?? usualSegmentOhms(layer.plan, layer.values.led, part);
   const pulls = isOpenDrain(part.protocol) ? [layer.resistor(PULL_OHMS), layer.resistor(PULL_OHMS)] : [];
   const strapped = (part.address?.straps ?? []).filter((_, bit) => ((layer.plan.busAddress ?? 0) >> bit) & 1);
   const straps = strapped.map((leg) => ({ leg, ref: layer.resistor(STRAP_OHMS) }));
@@ -62,7 +63,9 @@ export function layDrivers(layer: Layer, part: DriverChipPart): void {
     layer.wire(`pull-plus-${use}`, chips[0]!.leg(part.supplyLeg), legRef(ref, "1"));
     layer.wire(`pull-${use}`, legRef(ref, "2"), chips[0]!.leg(part.pins[use]));
   });
-  chips.forEach((chip, at) => wireDigits(layer, part, chip, at, places.slice(at * each, (at + 1) * each)));
+  chips.forEach((chip, at) =>
+    wireDigits(layer, part, chip, at, places.slice(at * each, (at + 1) * each), inLines),
+  );
 }
 
 function wireBus(layer: Layer, part: DriverChipPart, chips: readonly Chip[]): void {
@@ -88,6 +91,7 @@ function wireDigits(
   chip: Chip,
   at: number,
   places: readonly DigitPlace[],
+  inLines: Ohms,
 ): void {
   const { plan, cathode } = layer;
   const twice = part.segmentLegs.length >= 16;
@@ -112,7 +116,14 @@ function wireDigits(
       const start = shared
         ? legRef(first!.unit.ref, cathode ? shared.anode : shared.cathode)
         : chip.leg(part.segmentLegs[number + bank * 8]!);
-      layer.wire(`segment-${name}${tail(place) === "1" ? "" : `-${tail(place)}`}`, start, leg);
+      const id = `segment-${name}${tail(place) === "1" ? "" : `-${tail(place)}`}`;
+      if (shared || inLines === 0) {
+        layer.wire(id, start, leg);
+        continue;
+      }
+      const resistor = layer.resistor(inLines);
+      layer.wire(id, start, legRef(resistor, "1"));
+      layer.wire(`${id}-led`, legRef(resistor, "2"), leg);
     }
   });
 }

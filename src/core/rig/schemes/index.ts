@@ -31,10 +31,13 @@ export function schemeValues(rig: Pick<Rig, "units" | "wires">): SchemeValues {
   );
   const resistors = rig.units.filter((unit) => unit.part === "resistor");
   const setters = setResistors(rig);
+  const inLines = segmentResistors(rig);
   const others = new Set([...atBase, ...setters, ...busResistors(rig)]);
+  const onChips = rig.units.some((unit) => partOf(unit).kind === "driver-chip");
   return {
     ohms: resistors.find(({ ref }) => !others.has(ref))?.ohms ?? 470,
     setOhms: resistors.find(({ ref }) => setters.has(ref))?.ohms,
+    ...(onChips ? { segmentOhms: resistors.find(({ ref }) => inLines.has(ref))?.ohms ?? 0 } : {}),
     baseOhms: resistors.find(({ ref }) => atBase.has(ref))?.ohms,
     led: rig.units.find((unit) => unit.led)?.led ?? ledValues("red"),
   };
@@ -62,6 +65,13 @@ function resistorsAt(
 /** Resistors that set a driver chip's current. */
 export const setResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
   resistorsAt(rig, (part, leg) => part.setCurrent?.leg === leg);
+
+/** Resistors in the segment lines of driver chips. */
+export const segmentResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
+  resistorsAt(
+    rig,
+    ({ segmentLegs, address }, leg) => segmentLegs.includes(leg) && !address?.straps.includes(leg),
+  );
 
 /** Resistors that pull a driver chip's bus lines up or join its address legs to the strap leg. */
 const busResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>

@@ -1,7 +1,7 @@
 import { isChip, partById, type ChipPart, type DisplayPart, type LegUse } from "../../parts";
 import type { Ohms } from "../../quantity";
 import { partOf } from "../part-of";
-import { chipVolts, controllerById, digitCount, displayUnits } from "../plan";
+import { chipVolts, controllerById, digitCount, displayUnits, usualBaseOhms } from "../plan";
 import { legRef, type LedValues, type LegRef, type LineUse, type Plan, type Unit, type Wire } from "../types";
 
 export interface SchemeValues {
@@ -11,10 +11,11 @@ export interface SchemeValues {
   readonly baseOhms?: Ohms;
   /** At the leg by which a driver chip's current is set. */
   readonly setOhms?: Ohms;
+  /** In each segment line of a driver chip; 0 for none, and as the chip's limits ask where it is left out. */
+  readonly segmentOhms?: Ohms;
   readonly led: LedValues;
 }
 
-export const BASE_OHMS: Ohms = 1000;
 /** Keeps a gate off while nothing drives it. */
 const GATE_OHMS: Ohms = 10_000;
 
@@ -166,7 +167,7 @@ export class Layer {
         return this.wire(id, legRef(array!.ref, array!.output), common);
       case "transistor": {
         const ref = this.unit("Q", this.cathode ? "npn-switch" : "pnp-switch");
-        const base = this.resistor(this.values.baseOhms ?? BASE_OHMS);
+        const base = this.resistor(this.values.baseOhms ?? usualBaseOhms(this.plan));
         this.wire(`rail-${number}`, this.cathode ? this.minus : this.plus, legRef(ref, "E"));
         this.wire(`drive-${number}`, control, legRef(base, "1"));
         this.wire(`base-${number}`, legRef(base, "2"), legRef(ref, "B"));

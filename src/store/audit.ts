@@ -1,0 +1,77 @@
+import { useEffect } from "react";
+import { create } from "zustand";
+import type { Audit } from "@/core/audit";
+import type { Finding } from "@/core/check";
+import type { NamingSchool } from "@/core/parts";
+import type { Rig } from "@/core/rig";
+import { plan } from "@/workers";
+
+/** Everything that was found against a rig, limits and faces included, and the audit it was found by. */
+export interface Checked {
+  readonly audit: Audit;
+  readonly findings: readonly Finding[];
+}
+
+interface CheckState {
+  readonly rig?: Rig;
+  readonly school?: NamingSchool;
+  readonly checked?: Checked;
+  readonly failed?: string;
+}
+
+/** After the last change, so that dragging does not start a check a pixel. */
+const CALM_MS = 120;
+
+const useChecks = create<CheckState>(() => ({}));
+let stop: () => void = () => {};
+let asked: { rig: Rig; school: NamingSchool } | undefined;
+
+/** Whether two states of a rig are the same to every check: names, notes and ticks do not count. */
+export function sameToChecks(one: Rig, other: Rig): boolean {
+  const alike = (["plan", "units", "code", "glyphs", "scan", "show", "sign"] as const).every(
+    (key) => one[key] === other[key],
+  );
+  if (!alike) return false;
+  if (one.wires === other.wires) return true;
+  return (
+    one.wires.length === other.wires.length &&
+    one.wires.every(({ from, to }, at) => from === other.wires[at]!.from && to === other.wires[at]!.to)
+  );
+}
+
+/** Checks a rig in a worker of its own, unless just that is running or done; a new question ends the old one. */
+function ask(rig: Rig, school: NamingSchool): void {
+  if (asked && asked.school === school && sameToChecks(asked.rig, rig)) return;
+  asked = { rig, school };
+  stop();
+  let cancel = () => {};
+  const timer = setTimeout(() => {
+    const running = plan(
+      (planner) => planner.check(rig, school),
+      () => {},
+    );
+    cancel = running.cancel;
+    running.result.then(
+      (checked) => useChecks.setState({ rig, school, checked, failed: undefined }),
+      (problem: unknown) => {
+        // What failed may be asked again.
+        asked = undefined;
+        useChecks.setState({ rig, school, checked: undefined, failed: String(problem) });
+      },
+    );
+  }, CALM_MS);
+  stop = () => {
+    clearTimeout(timer);
+    cancel();
+  };
+}
+
+/** What the check of a rig has found; undefined while it is still looking. */
+export function useCheckOf(rig: Rig | undefined, school: NamingSchool): CheckState {
+  const state = useChecks();
+  useEffect(() => {
+    if (rig) ask(rig, school);
+  }, [rig, school]);
+  const current = rig && state.rig && state.school === school && sameToChecks(state.rig, rig);
+  return current ? state : {};
+}
