@@ -7,6 +7,8 @@ import { decapital, finding, groupBy, type Finding } from "./finding";
 import { nameLeds } from "./leds";
 
 const LED_DIM: Milliamps = 0.5;
+/** Per cent of light lost by sharing a resistor that an eye sees. */
+const LEAST_LOSS = 5;
 
 /** LEDs without a resistor, LEDs that hardly light, and resistors that several LEDs share. */
 export function checkCurrent(model: RigModel): Finding[] {
@@ -83,6 +85,8 @@ function checkSharedResistor(model: RigModel): Finding[] {
     if (pips.length < 2) return [];
     const { inOne, inEight } = currentFigures(model);
     const lost = inOne > 0 ? Math.round((1 - inEight / inOne) * 100) : 0;
+    // Where nothing flows, or all are as bright as one, sharing is not what is wrong.
+    if (lost < LEAST_LOSS) return [];
     return [
       finding({
         id: `shared-resistor-${ref}`,

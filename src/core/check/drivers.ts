@@ -92,7 +92,20 @@ function checkCurrentOf(model: RigModel, scan: ChipScan): Finding[] {
   const { setCurrent } = part;
   if (setCurrent) {
     const leg = legRef(unit, setCurrent.leg);
-    if (scan.setOhms === undefined) {
+    const bridged = model.nets.of(leg).id === model.nets.of(legRef(unit, part.supplyLeg)).id;
+    if (bridged) {
+      found.push(
+        finding({
+          id: `set-bridged-${unit}`,
+          severity: "fault",
+          station: "wires",
+          title: `The setting resistor of ${unit} is bridged`,
+          reason: `Leg ${setCurrent.leg} is joined straight to the supply. With nothing to limit it the chip drives its segments with all it has.`,
+          remedy: `Do not power it. Put the resistor, ${formatQuantity(setCurrent.least, "Ω")} or more, between leg ${setCurrent.leg} and leg ${part.supplyLeg} and take the wire away that bridges it.`,
+          legs: [leg],
+        }),
+      );
+    } else if (scan.setOhms === undefined) {
       found.push(
         finding({
           id: `set-${unit}`,

@@ -4,8 +4,11 @@ import { auditRig, type Audit } from "../audit";
 import { checkCurrent } from "./current";
 import { bySeverity, type Finding } from "./finding";
 import { checkDrivers } from "./drivers";
+import { checkFaces } from "./faces";
+import { checkLight } from "./light";
 import { checkLimits } from "./limits";
 import { checkLines } from "./lines";
+import { oneForEachCause } from "./merge";
 import { checkScan } from "./scan";
 import { checkShow } from "./show";
 import { checkSign } from "./sign";
@@ -18,12 +21,13 @@ export { standingOf, type Standing } from "./limits";
 export const checkAtOnce = (model: RigModel, school: NamingSchool = "letters"): Finding[] =>
   wiringFindings(model, school).sort(bySeverity);
 
-const wiringFindings = (model: RigModel, school: NamingSchool): Finding[] => [
-  ...checkWiring(model, school),
-  ...checkLines(model),
-  ...checkDrivers(model),
-  ...checkCurrent(model),
-];
+const wiringFindings = (model: RigModel, school: NamingSchool): Finding[] =>
+  oneForEachCause(model, [
+    ...checkWiring(model, school),
+    ...checkLines(model),
+    ...checkDrivers(model),
+    ...checkCurrent(model),
+  ]);
 
 /**
  * Everything there is to say against a rig, worst first: its wires, its limits, its faces, its scan.
@@ -34,8 +38,11 @@ export function checkModel(
   school: NamingSchool = "letters",
   audit: Audit = auditRig(model),
 ): Finding[] {
+  const wiring = wiringFindings(model, school);
   return [
-    ...wiringFindings(model, school),
+    ...wiring,
+    ...checkFaces(model, wiring),
+    ...checkLight(model),
     ...checkLimits(model, audit),
     ...checkScan(model),
     ...checkShow(model),

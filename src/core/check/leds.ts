@@ -1,4 +1,4 @@
-import { pipTitle, turnWord, type RigModel } from "../address";
+import { pipTitle, turnTitle, turnWord, type RigModel } from "../address";
 import { isDot } from "../glyph";
 import type { NamingSchool } from "../parts";
 import { legTitle, splitPipId, type PipId } from "../rig";
@@ -83,7 +83,7 @@ export function checkLeds(model: RigModel, school: NamingSchool): Finding[] {
       }),
     );
   }
-  return [...found, ...checkSharedBits(model)];
+  return [...found, ...checkSharedBits(model), ...checkSharedDrives(model)];
 }
 
 /** LEDs of one digit that need exactly the same: they cannot be told apart. */
@@ -111,6 +111,37 @@ function checkSharedBits(model: RigModel): Finding[] {
         remedy: "Move one of them to an output that is free.",
         legs: addresses.map(({ ownLeg }) => ownLeg),
         pips: shared.map(({ pip }) => pip),
+      }),
+    ];
+  });
+}
+
+/** Digits of which every LED needs exactly what the same LED of another digit needs: they show the same. */
+function checkSharedDrives(model: RigModel): Finding[] {
+  const byDigit = groupBy(model.wired.pips, ({ pip }) => {
+    const { unit, digit } = splitPipId(pip);
+    return `${unit}.${digit}`;
+  });
+  const alike = groupBy([...byDigit], ([, pips]) =>
+    pips.map(({ pip, needs }) => `${splitPipId(pip).segment} ${JSON.stringify(needs)}`).join(),
+  );
+  return [...alike.values()].flatMap((digits): Finding[] => {
+    if (digits.length < 2) return [];
+    const titles = digits.map(([key]) => {
+      const [unit = "", digit = "1"] = key.split(".");
+      return turnTitle(model, unit, Number(digit));
+    });
+    const pips = digits.flatMap(([, here]) => here.map(({ pip }) => pip));
+    return [
+      finding({
+        id: `one-drive-${digits[0]![0]}`,
+        severity: "fault",
+        station: "wires",
+        title: `${capital(listing(titles))} are switched by one drive`,
+        reason: "They light at the same time and show the same, so only what is alike on them can be shown.",
+        remedy: "Give each of them an output, a line or a code of its own.",
+        legs: digits.map(([, here]) => model.address(here[0]!.pip)!.sharedLeg),
+        pips,
       }),
     ];
   });

@@ -47,23 +47,38 @@ export function checkScan(model: RigModel): Finding[] {
   }
   if (scan.evenness < EVEN && scan.evenness > 0) {
     const dim = scan.digits.reduce((least, digit) => (digit.average < least.average ? digit : least));
-    add(
-      "uneven",
-      "caution",
-      `${capital(word)} ${dim.position} is ${Math.round((1 - scan.evenness) * 100)} % dimmer than the brightest`,
-      `Brightness follows the time a ${word} is lit in each turn.`,
-      `Give all ${word}s the same on-time, unless you want it so.`,
-    );
+    const longest = Math.max(...scan.digits.map(({ duty }) => duty));
+    // Where its time is not what it lacks, its current is, and that is said elsewhere.
+    if (dim.duty < longest * EVEN && dim.duty > 0)
+      add(
+        "uneven",
+        "caution",
+        `${capital(word)} ${dim.position} is ${Math.round((1 - scan.evenness) * 100)} % dimmer than the brightest`,
+        `Brightness follows the time a ${word} is lit in each turn.`,
+        `Give all ${word}s the same on-time, unless you want it so.`,
+      );
   }
   const ghost = ghostsOf(model)[0];
-  if (ghost?.visible) {
+  if (ghost?.visible && ghost.stays) {
+    found.push(
+      finding({
+        id: "scan-stray",
+        severity: "fault",
+        station: "wires",
+        title: `${capital(pipTitle(model, ghost.pip))} is lit where it should be dark`,
+        reason: `${formatMilliamps(ghost.average)} on average in “${ghost.text}”, however long everything is dark between two ${word}s: no ghost of the scan, but a wire that leads astray or a switch that does not open.`,
+        remedy: `Follow the trail of this LED, and look at what switches its ${word}.`,
+        pips: [ghost.pip],
+      }),
+    );
+  } else if (ghost?.visible) {
     found.push(
       finding({
         id: "scan-ghost",
         severity: "caution",
         station: "scan",
         title: `${pipTitle(model, ghost.pip)} glows where it should be dark`,
-        reason: `${formatMilliamps(ghost.average)} on average, ${(ghost.share * 100).toFixed(1)} % of a lit one: while ${word}s change, one still shows what belongs to the next.`,
+        reason: `${formatMilliamps(ghost.average)} on average, ${Math.min(100, ghost.share * 100).toFixed(1)} % of a lit one: while ${word}s change, one still shows what belongs to the next.`,
         remedy: `Blank between two ${word}s for longer than the switch takes to turn off.`,
         pips: [ghost.pip],
       }),

@@ -1,17 +1,16 @@
 import { gridOf, type RigModel } from "../address";
 import { glyphFit } from "../glyph";
 import { showCells, showFrames } from "../show";
-import { frameRows } from "../sim";
-import { finding, listing, type Finding } from "./finding";
+import { finding, type Finding } from "./finding";
 
 /** Rates of change, in Hz, that can trigger seizures in photosensitive people. */
 const FLASHING = [3, 30] as const;
 
-/** What the show asks that the display or the eye cannot take, and what kept code shows wrong. */
+/** What the show asks that the display or the eye cannot take. */
 export function checkShow(model: RigModel): Finding[] {
   const { rig } = model;
   // Displays of dots show no texts of cells.
-  if (gridOf(model)) return checkFaces(model);
+  if (gridOf(model)) return [];
   const cells = showCells(rig);
   const frames = showFrames(rig);
   const glyphs = [...new Set(cells.map(({ glyph }) => glyph))];
@@ -59,43 +58,5 @@ export function checkShow(model: RigModel): Finding[] {
       }),
     );
   }
-  return [...found, ...checkFaces(model)];
-}
-
-/** Faces that do not come out as they were meant: kept code, or a decoder that has no such character. */
-function checkFaces(model: RigModel): Finding[] {
-  const { kept } = model.rig.code;
-  const decoded = model.encoding.decoders.length > 0;
-  if (!kept && !decoded && model.encoding.rings.length === 0) return [];
-  const rows = frameRows(model);
-  const wrong = [...new Set(rows.filter(({ faithful }) => !faithful).map(({ frame }) => `“${frame.text}”`))];
-  if (!kept) {
-    if (wrong.length === 0) return [];
-    return [
-      finding({
-        id: "not-decoded",
-        severity: "caution",
-        station: "glyphs",
-        title: `${wrong.length} of ${rows.length} texts cannot be shown through the decoder`,
-        reason: `A BCD decoder knows the digits 0 to 9 and nothing else: ${listing(wrong.slice(0, 6))} come out wrong.`,
-        remedy: "Show numbers only, or drive the segments by a register or lines of their own.",
-      }),
-    ];
-  }
-  return [
-    finding({
-      id: "kept",
-      severity: wrong.length > 0 ? "caution" : "note",
-      station: "wires",
-      title:
-        wrong.length > 0
-          ? `The code was kept, and ${wrong.length} of ${new Set(rows.map(({ frame }) => frame.text)).size} texts show wrong`
-          : "The code was kept as it was",
-      reason:
-        wrong.length > 0
-          ? `What it puts out is for the wires as they were. Wrong on the face: ${listing(wrong)}.`
-          : "What it puts out is for the wires as they were, and what the show needs still comes out right.",
-      remedy: "Move the wires back, or let the table follow the wires.",
-    }),
-  ];
+  return found;
 }

@@ -50,6 +50,8 @@ function checkTransistor(
     );
   const hasRail =
     rail !== undefined || railVolts(drivers.get(nets.of(legRef(ref, part.pins.out)).id) ?? []) !== undefined;
+  const outRail = railVolts(drivers.get(nets.of(legRef(ref, part.pins.out)).id) ?? []);
+  if (checkPlace(part, rail, outRail, add, ref, rig, school)) return found;
   if (!hasRail) {
     add(
       "switch-rail",
@@ -98,6 +100,8 @@ function checkTransistor(
       );
     }
   }
+  if ("thresholdRange" in part.figures && rail !== undefined)
+    checkGate(model, ref, part.figures.thresholdRange, rail, reach, add);
   if (!bipolar && reach.every(({ driver }) => driver.kind !== "rail") && !hasPull(model, control)) {
     add(
       "gate-pull",
@@ -108,6 +112,79 @@ function checkTransistor(
     );
   }
   return found;
+}
+
+/** A gate that is driven to between what turns every MOSFET off and what turns every one on. */
+function checkGate(
+  model: RigModel,
+  ref: UnitRef,
+  [least, most]: readonly [number, number],
+  rail: number,
+  reach: ReturnType<typeof reachFrom>,
+  add: (id: string, severity: Finding["severity"], title: string, reason: string, remedy: string) => void,
+): void {
+  for (const { driver } of reach) {
+    if (driver.kind === "rail" || driver.kind === "switch") continue;
+    const stage = stageOf(model.part(driver.unit), supplyOf(model, driver.unit));
+    const on = rail > 0 ? rail - (stage.low?.volts ?? 0) : (stage.high?.volts ?? 0);
+    if (on <= 0 || on >= most) continue;
+    const volts = formatQuantity(on, "V");
+    add(
+      "gate-volts",
+      on < least ? "fault" : "caution",
+      `${ref} gets ${volts} between gate and source`,
+      `Logic-level parts turn on somewhere between ${formatQuantity(least, "V")} and ${formatQuantity(most, "V")}: with ${volts} ${on < least ? "none does" : "some do and some do not"}.`,
+      "Take a MOSFET with a lower threshold, or drive it from a higher supply.",
+    );
+    return;
+  }
+}
+
+/**
+ * A transistor that stands the wrong way round, or of the wrong kind for its rail.
+ * @returns whether it does: then nothing else is said of it
+ */
+function checkPlace(
+  part: TransistorPart,
+  rail: number | undefined,
+  outRail: number | undefined,
+  add: (id: string, severity: Finding["severity"], title: string, reason: string, remedy: string) => void,
+  ref: UnitRef,
+  rig: RigModel["rig"],
+  school: NamingSchool,
+): boolean {
+  const nType = part.type === "npn" || part.type === "n-channel";
+  const bipolar = part.type === "npn" || part.type === "pnp";
+  const kind = { npn: "an NPN", pnp: "a PNP", "n-channel": "an N-channel", "p-channel": "a P-channel" }[
+    part.type
+  ];
+  const [out, common] = [part.pins.out, part.pins.common].map((leg) =>
+    legTitle(rig, legRef(ref, leg), school),
+  );
+  const home = nType ? "ground" : "the supply";
+  if (outRail !== undefined && rail === undefined && outRail > 0 !== nType) {
+    add(
+      "turned",
+      "fault",
+      `${ref} stands the wrong way round`,
+      bipolar
+        ? `${out} is on ${home}, where its emitter belongs. Backwards it hardly amplifies: its digit stays dark or dim.`
+        : `${out} is on ${home}, where its source belongs. The diode inside it conducts all the time: its digit never goes out.`,
+      `Exchange the wires at ${out} and ${common}.`,
+    );
+    return true;
+  }
+  if (rail !== undefined && rail > 0 === nType) {
+    add(
+      "wrong-kind",
+      "fault",
+      `${ref} is ${kind} transistor on the wrong rail`,
+      `Its ${bipolar ? "emitter" : "source"} is on ${nType ? "the supply" : "ground"}: ${kind} transistor switches ${nType ? "to ground" : "to the supply"}, and here never turns on.`,
+      `Take ${nType ? (bipolar ? "a PNP" : "a P-channel") : bipolar ? "an NPN" : "an N-channel"} in its place, or switch the other side of the digit.`,
+    );
+    return true;
+  }
+  return false;
 }
 
 /** Whether a resistor leads from a leg's net to a rail. */

@@ -1,15 +1,12 @@
-import { between, distinctDrivers, railVolts, reachFrom, type Driver, type RigModel } from "../address";
+import { distinctDrivers, reachFrom, type Driver, type RigModel } from "../address";
 import { inputHigh } from "../circuit";
 import { isChip, legById, legName, type ChipPart, type NamingSchool } from "../parts";
 import { formatQuantity } from "../quantity";
-import { controllerById, legRef, legTitle, type LegRef, type UnitRef } from "../rig";
-import { isPowered } from "../sim";
+import { legRef, legTitle, type LegRef, type UnitRef } from "../rig";
 import { capital, finding, listing, type Finding } from "./finding";
 import { checkLeds } from "./leds";
+import { checkPower } from "./power";
 import { checkSwitches } from "./switches";
-
-/** How far, in V, an HC input may stand above its chip's supply. */
-const INPUT_OVER_SUPPLY = 0.5;
 
 /** What the wires themselves get wrong, whatever is shown. */
 export function checkWiring(model: RigModel, school: NamingSchool): Finding[] {
@@ -19,12 +16,9 @@ export function checkWiring(model: RigModel, school: NamingSchool): Finding[] {
   });
   return [
     ...checkNets(model, school),
-    ...chips.flatMap(({ ref, part }) => [
-      ...checkPower(model, ref, part),
-      ...checkInputs(model, ref, part, school),
-      ...checkBypass(model, ref, part),
-    ]),
-    ...checkSupplies(model),
+    ...checkPower(model, school),
+    ...chips.flatMap(({ ref, part }) => checkInputs(model, ref, part, school)),
+    ...checkLoose(model),
     ...checkSwitches(model, school),
     ...checkLeds(model, school),
   ];
@@ -84,101 +78,25 @@ function checkNets(model: RigModel, school: NamingSchool): Finding[] {
   });
 }
 
-/** A separate supply whose minus does not meet the board's ground: nothing it feeds can be switched by a line. */
-function checkSupplies(model: RigModel): Finding[] {
-  const board = model.rig.units.find((unit) => model.part(unit.ref).kind === "controller");
-  const hasChips = model.rig.units.some((unit) => isChip(model.part(unit.ref)));
-  // Where there are chips, each says for itself that it has no common ground.
-  if (!board || hasChips) return [];
-  return model.rig.units.flatMap((unit) => {
-    if (model.part(unit.ref).kind !== "supply") return [];
-    const minus = legRef(unit.ref, "-");
-    if (model.nets.of(minus).id === model.nets.of(legRef(board.ref, "GND1")).id) return [];
+/** Resistors of which only one end is connected: a wire went past them. */
+function checkLoose(model: RigModel): Finding[] {
+  const wired = new Set(model.rig.wires.flatMap(({ from, to }) => [from, to]));
+  return model.rig.units.flatMap(({ ref, part }): Finding[] => {
+    if (part !== "resistor") return [];
+    const loose = (["1", "2"] as const).filter((end) => !wired.has(legRef(ref, end)));
+    if (loose.length === 0) return [];
     return [
       finding({
-        id: `ground-${unit.ref}`,
-        severity: "fault",
+        id: `loose-${ref}`,
+        severity: "caution",
         station: "wires",
-        title: `${unit.ref} and the board have no common ground`,
-        reason:
-          "Current from the board's lines has no way back to the board, so nothing lights as it should.",
-        remedy:
-          "Join the supply's minus and a GND of the board with a wire. Never feed the supply back into the USB port.",
-        legs: [minus],
+        title: loose.length === 2 ? `${ref} is connected to nothing` : `${ref} is connected at one end only`,
+        reason: "No current can run through it, so it does not do what it is there for.",
+        remedy: "Wire its loose end, or take it off the table.",
+        legs: loose.map((end) => legRef(ref, end)),
       }),
     ];
   });
-}
-
-function checkPower(model: RigModel, ref: UnitRef, part: ChipPart): Finding[] {
-  const supply = legRef(ref, part.supplyLeg);
-  const ground = legRef(ref, part.groundLeg);
-  const volts = (leg: LegRef) => railVolts(model.drivers.get(model.nets.of(leg).id) ?? []);
-  if (!isPowered(model, ref, part)) {
-    const has = volts(supply);
-    const where = has === undefined ? "is on no supply" : `is on ${formatQuantity(has, "V")}`;
-    const back = volts(ground) === 0 ? "is on ground" : "is not on ground";
-    return [
-      finding({
-        id: `power-${ref}`,
-        severity: "fault",
-        station: "wires",
-        title: `${ref} has no power`,
-        reason: `Its supply leg ${part.supplyLeg} ${where} and its ground leg ${part.groundLeg} ${back}; it works from ${part.supplyRange[0]} to ${part.supplyRange[1]} V.`,
-        remedy: `Wire leg ${part.supplyLeg} to the supply and leg ${part.groundLeg} to GND.`,
-        legs: [supply, ground],
-      }),
-    ];
-  }
-  const found: Finding[] = [];
-  const boardGround = model.rig.units.find((unit) => model.part(unit.ref).kind === "controller");
-  if (boardGround && model.nets.of(ground).id !== model.nets.of(legRef(boardGround.ref, "GND1")).id) {
-    found.push(
-      finding({
-        id: `ground-${ref}`,
-        severity: "fault",
-        station: "wires",
-        title: `${ref} and the board have no common ground`,
-        reason:
-          "Levels are measured against ground. Without a shared one the chip cannot tell high from low.",
-        remedy:
-          "Join the supply's minus and a GND of the board with a wire. Never feed the supply back into the USB port.",
-        legs: [ground],
-      }),
-    );
-  }
-  const has = volts(supply)!;
-  const { logic } = controllerById(model.rig.plan.controller);
-  const levels = `${ref} runs on ${formatQuantity(has, "V")} and the board’s lines are at ${formatQuantity(logic, "V")}`;
-  if (has < logic - INPUT_OVER_SUPPLY) {
-    found.push(
-      finding({
-        id: `low-${ref}`,
-        severity: "caution",
-        station: "wires",
-        title: levels,
-        reason:
-          "Inputs may not stand more than half a volt above the supply leg: current runs into the chip through its protection.",
-        remedy: `Wire leg ${part.supplyLeg} to ${formatQuantity(logic, "V")}.`,
-        legs: [supply],
-      }),
-    );
-  }
-  const needs = inputHigh(model, ref, part);
-  if (logic < needs) {
-    found.push(
-      finding({
-        id: `level-${ref}`,
-        severity: "fault",
-        station: "current",
-        title: levels,
-        reason: `An input of it has to reach ${formatQuantity(needs, "V")} to read high for certain. It may work on the table and fail in the cold.`,
-        remedy: `Run the chip on ${formatQuantity(logic, "V")}, put a level shifter on the three lines, or take the chip's 5 V type with TTL inputs.`,
-        legs: [supply],
-      }),
-    );
-  }
-  return found;
 }
 
 /** Inputs left open, tied the wrong way, or fed by something that is no signal. */
@@ -258,22 +176,4 @@ function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, school: Nami
     );
   }
   return found;
-}
-
-function checkBypass(model: RigModel, ref: UnitRef, part: ChipPart): Finding[] {
-  const [supply, ground] = [legRef(ref, part.supplyLeg), legRef(ref, part.groundLeg)];
-  const joined = model.nets.of(supply).id === model.nets.of(ground).id;
-  if (joined || between(model, "capacitor", supply, ground).length > 0) return [];
-  return [
-    finding({
-      id: `bypass-${ref}`,
-      severity: "caution",
-      station: "wires",
-      title: `${ref} has no bypass capacitor`,
-      reason:
-        "When eight outputs switch at once the supply dips, and a dip can shift or latch a bit nobody sent.",
-      remedy: `Put 100 nF between leg ${part.supplyLeg} and leg ${part.groundLeg}, close to the chip.`,
-      legs: [supply, ground],
-    }),
-  ];
 }

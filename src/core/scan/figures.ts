@@ -1,6 +1,7 @@
 import {
   gridOf,
   isMultiplexed,
+  modelOf,
   pictureOf,
   pipsOfPicture,
   positionOf,
@@ -44,6 +45,8 @@ export interface Ghost {
   /** The face it was seen in. */
   readonly text: string;
   readonly visible: boolean;
+  /** It stays however long everything is dark between two slots: then it is no ghost of the scan. */
+  readonly stays: boolean;
 }
 
 /** Everything a scan comes to, found by running it. */
@@ -146,8 +149,10 @@ function slotLengths(
   });
 }
 
-/** So many faces of a show are looked at for stray light. */
-const MOST_FACES = 3;
+/** So many different faces of a show are looked at for stray light. */
+const MOST_FACES = 16;
+/** Blanking between slots, in µs, that no switch stays on for. */
+const LONG_BLANK = 100;
 
 /**
  * Stray light: LEDs that are not meant to be lit and still carry current at some moment of the turn, looked for in the
@@ -157,8 +162,10 @@ export const ghostsOf: (model: RigModel) => readonly Ghost[] = remembered(findGh
 
 function findGhosts(model: RigModel): Ghost[] {
   if (!isMultiplexed(model)) return [];
-  const found = new Map<PipId, Ghost>();
+  const found = new Map<PipId, Omit<Ghost, "stays">>();
+  const faces = new Map<string, FaceToShow>();
   for (const { face, text } of facesForGhosts(model)) {
+    faces.set(text, face);
     const { average } = timelineOf(model, face);
     const wanted = wantedOf(model, face);
     const lit = [...average].filter(([pip]) => wanted.has(pip));
@@ -176,8 +183,18 @@ function findGhosts(model: RigModel): Ghost[] {
       });
     }
   }
-  return [...found.values()].sort((one, other) => other.average - one.average);
+  const ghosts = [...found.values()].sort((one, other) => other.average - one.average);
+  const [worst] = ghosts;
+  if (!worst) return [];
+  // Looked at again with a long pause between slots: what is left then has nothing to do with slots changing.
+  const paused = modelOf({ ...model.rig, scan: { ...model.rig.scan, blank: LONG_BLANK } });
+  const after = timelineOf(paused, faces.get(worst.text)!).average.get(worst.pip) ?? 0;
+  const stays = after > worst.average * STAYS;
+  return ghosts.map((ghost) => ({ ...ghost, stays }));
 }
+
+/** Stray light that keeps this share of itself when everything is dark for long is no ghost. */
+const STAYS = 0.3;
 
 /** The LEDs a face asks for. */
 function wantedOf(model: RigModel, { cells, bitmap }: FaceToShow): ReadonlySet<PipId> {
@@ -206,7 +223,8 @@ function facesForGhosts(model: RigModel): Array<{ face: FaceToShow; text: string
         text: "",
       }))
     : showFrames(model.rig);
-  return [...shown.slice(0, MOST_FACES).map(({ text, ...face }) => ({ face, text })), ...alone];
+  const different = [...new Map(shown.map((face) => [face.text || face, face])).values()];
+  return [...different.slice(0, MOST_FACES).map(({ text, ...face }) => ({ face, text })), ...alone];
 }
 
 const digitAlone = (model: RigModel, lit: number): Cell[] =>

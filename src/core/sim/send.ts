@@ -231,7 +231,8 @@ export function glyphTable(model: RigModel, digit?: DigitId): GlyphRow[] {
 /** One face of the show, slot by slot through the wires as they are. */
 export interface FrameRow {
   readonly frame: ProgramFrame;
-  /** LEDs lit on each digit, all slots together, in reading order. */
+  /** LEDs each digit should show, and those lit on it, all slots together, in reading order. */
+  readonly wanted: ReadonlyArray<readonly PipName[]>;
   readonly shown: ReadonlyArray<readonly PipName[]>;
   readonly unknown: boolean;
   /** What reads on the face. */
@@ -290,6 +291,7 @@ function showFramesThrough(model: RigModel): FrameRow[] {
     const unknown = lights.some(({ digits }) => digits.some((digit) => digit.unknown.length > 0));
     return {
       frame,
+      wanted,
       shown,
       unknown,
       text:

@@ -43,10 +43,6 @@ export function layDrivers(layer: Layer, part: DriverChipPart): void {
     });
   chips.forEach((chip, at) => {
     const tail = at === 0 ? "" : `-${at + 1}`;
-    part.joined?.forEach(([first, second], pair) => {
-      const ground = first === part.groundLeg;
-      layer.wire(`${ground ? "ground" : "power"}-pair${pair}${tail}`, chip.leg(first!), chip.leg(second!));
-    });
     const setter = setters[at];
     if (!setter) return;
     layer.wire(`set-plus${tail}`, chip.leg(part.supplyLeg), legRef(setter, "1"));

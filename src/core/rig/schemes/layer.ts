@@ -106,6 +106,16 @@ export class Layer {
     this.wire(`power${tail}`, this.plus, supply);
     this.wire(`ground${tail}`, this.minus, ground);
     if (tail === "") this.shareGround();
+    part.joined?.forEach(([first, ...rest], group) =>
+      rest.forEach((leg, at) => {
+        const kind = first === part.groundLeg ? "ground" : "power";
+        this.wire(
+          `${kind}-pair${group}${at > 0 ? `-${at}` : ""}${tail}`,
+          legRef(ref, first!),
+          legRef(ref, leg),
+        );
+      }),
+    );
     const capacitor = this.unit("C", "capacitor", { farads: 100e-9 });
     this.wire(`bypass-plus${tail}`, supply, legRef(capacitor, "1"));
     this.wire(`bypass-minus${tail}`, legRef(capacitor, "2"), ground);

@@ -1,0 +1,378 @@
+import { between, railVolts, reachFrom, type RigModel } from "../address";
+import { inputHigh } from "../circuit";
+import { isChip, legById, type ChipPart, type NamingSchool } from "../parts";
+import { formatQuantity, type Volts } from "../quantity";
+import { controllerById, legRef, legTitle, splitLegRef, type LegRef, type Unit, type UnitRef } from "../rig";
+import { isPowered } from "../sim";
+import { capital, finding, listing, type Finding } from "./finding";
+
+/** How far, in V, an input may stand above its chip's or controller's supply. */
+const INPUT_OVER_SUPPLY = 0.5;
+const LINE_OVER_SUPPLY = 0.3;
+/** Between these a capacitor is quick enough and large enough for a bypass, in F. */
+const BYPASS = [10e-9, 2.2e-6] as const;
+
+const NEVER_BACK_FEED = "Never feed the supply back into the USB port.";
+const SHARE_GROUND = `Join the supply's minus and a GND of the board with a wire. ${NEVER_BACK_FEED}`;
+
+/** What gives and takes power: chips without it or with too much, supplies turned, joined or without common ground. */
+export function checkPower(model: RigModel, school: NamingSchool): Finding[] {
+  const chips = model.rig.units.flatMap((unit) => {
+    const part = model.part(unit.ref);
+    return isChip(part) ? [{ ref: unit.ref, part }] : [];
+  });
+  const turned = turnedSupplies(model);
+  return [
+    ...turned,
+    ...checkJoinedSupplies(model, school),
+    ...chips.flatMap(({ ref, part }) => [
+      ...checkChip(model, ref, part, turned.length > 0),
+      ...checkPairs(model, ref, part, school),
+    ]),
+    ...checkBypass(model, chips),
+    ...checkGround(model),
+    ...checkLinesOver(model, school),
+  ];
+}
+
+const voltsAt = (model: RigModel, leg: LegRef): Volts | undefined =>
+  railVolts(model.drivers.get(model.nets.of(leg).id) ?? []);
+
+const boardOf = (model: RigModel): Unit | undefined =>
+  model.rig.units.find((unit) => model.part(unit.ref).kind === "controller");
+
+const isBoardGround = (model: RigModel, leg: LegRef): boolean =>
+  model.nets.of(leg).legs.some((one) => {
+    const { unit, leg: id } = splitLegRef(one);
+    const part = model.part(unit);
+    return part.kind === "controller" && part.legs.some((own) => own.id === id && own.role === "ground");
+  });
+
+/** A separate supply whose plus is where its minus belongs. */
+function turnedSupplies(model: RigModel): Finding[] {
+  return model.rig.units.flatMap((unit): Finding[] => {
+    if (model.part(unit.ref).kind !== "supply") return [];
+    const [plus, minus] = [legRef(unit.ref, "+"), legRef(unit.ref, "-")];
+    const takes = (leg: LegRef, role: "supplyLeg" | "groundLeg") =>
+      model.nets.of(leg).legs.some((one) => {
+        const { unit: ref, leg: id } = splitLegRef(one);
+        const part = model.part(ref);
+        return isChip(part) && part[role] === id;
+      });
+    const plusOnGround = isBoardGround(model, plus) || takes(plus, "groundLeg");
+    if (!plusOnGround || isBoardGround(model, minus)) return [];
+    return [
+      finding({
+        id: `turned-${unit.ref}`,
+        severity: "fault",
+        station: "wires",
+        title: `${unit.ref} is connected the wrong way round`,
+        reason:
+          "Its plus leads to ground and its minus to what it should feed. Chips turned like that are destroyed at once.",
+        remedy: "Do not switch it on. Exchange the wires at its two terminals.",
+        legs: [plus, minus],
+      }),
+    ];
+  });
+}
+
+/** Two supplies on one rail: the stronger one feeds the other backwards. */
+function checkJoinedSupplies(model: RigModel, school: NamingSchool): Finding[] {
+  return model.nets.all.flatMap((net): Finding[] => {
+    const rails = (model.drivers.get(net.id) ?? []).flatMap((driver) =>
+      driver.kind === "rail" && driver.volts > 0 ? [driver] : [],
+    );
+    const units = [...new Set(rails.map(({ leg }) => splitLegRef(leg).unit))];
+    // Different voltages on one net are a short circuit, and are said as that.
+    if (units.length < 2 || new Set(rails.map(({ volts }) => volts)).size > 1) return [];
+    const legs = rails.map(({ leg }) => leg);
+    return [
+      finding({
+        id: `back-feed-${net.id}`,
+        severity: "fault",
+        station: "wires",
+        title: `${listing(legs.map((leg) => legTitle(model.rig, leg, school)))} feed the same rail`,
+        reason:
+          "Two supplies are never quite equal: the higher one pushes current back into the other, through the board into its USB port.",
+        remedy: `Take away the wire between them, and join only their grounds. ${NEVER_BACK_FEED}`,
+        legs,
+      }),
+    ];
+  });
+}
+
+/** One chip: no power, too much of it, the wrong way round, no common ground, levels that do not fit. */
+function checkChip(model: RigModel, ref: UnitRef, part: ChipPart, supplyTurned: boolean): Finding[] {
+  const supply = legRef(ref, part.supplyLeg);
+  const ground = legRef(ref, part.groundLeg);
+  if (!isPowered(model, ref, part)) return supplyTurned ? [] : [unpowered(model, ref, part)];
+  const found: Finding[] = [];
+  const board = boardOf(model);
+  if (board && model.nets.of(ground).id !== model.nets.of(legRef(board.ref, "GND1")).id) {
+    found.push(
+      finding({
+        id: `ground-${ref}`,
+        severity: "fault",
+        station: "wires",
+        title: `${ref} and the board have no common ground`,
+        reason:
+          "Levels are measured against ground. Without a shared one the chip cannot tell high from low.",
+        remedy: SHARE_GROUND,
+        legs: [ground],
+      }),
+    );
+  }
+  const has = voltsAt(model, supply)!;
+  const { logic } = controllerById(model.rig.plan.controller);
+  const levels = `${ref} runs on ${formatQuantity(has, "V")} and the board’s lines are at ${formatQuantity(logic, "V")}`;
+  if (has < logic - INPUT_OVER_SUPPLY) {
+    found.push(
+      finding({
+        id: `low-${ref}`,
+        severity: "caution",
+        station: "wires",
+        title: levels,
+        reason:
+          "Inputs may not stand more than half a volt above the supply leg: current runs into the chip through its protection.",
+        remedy: `Wire leg ${part.supplyLeg} to ${formatQuantity(logic, "V")}.`,
+        legs: [supply],
+      }),
+    );
+  }
+  const needs = inputHigh(model, ref, part);
+  if (logic < needs) {
+    const runsOnLogic = logic >= part.supplyRange[0];
+    found.push(
+      finding({
+        id: `level-${ref}`,
+        severity: "fault",
+        station: "current",
+        title: levels,
+        reason: `An input of it has to reach ${formatQuantity(needs, "V")} to read high for certain. It may work on the table and fail in the cold.`,
+        remedy: `${runsOnLogic ? `Run the chip on ${formatQuantity(logic, "V")}, or put` : "Put"} a level shifter with TTL inputs, such as a 74HCT125 on ${formatQuantity(has, "V")}, into its input lines.`,
+        legs: [supply],
+      }),
+    );
+  }
+  return found;
+}
+
+function unpowered(model: RigModel, ref: UnitRef, part: ChipPart): Finding {
+  const supply = legRef(ref, part.supplyLeg);
+  const ground = legRef(ref, part.groundLeg);
+  const [has, back] = [voltsAt(model, supply), voltsAt(model, ground)];
+  const [least, most] = part.supplyRange;
+  const range = `${formatQuantity(least, "V")} to ${formatQuantity(most, "V")}`;
+  const say = (id: string, title: string, reason: string, remedy: string): Finding =>
+    finding({
+      id: `${id}-${ref}`,
+      severity: "fault",
+      station: "wires",
+      title,
+      reason,
+      remedy,
+      legs: [supply, ground],
+    });
+  if (has === 0 && back !== undefined && back > 0)
+    return say(
+      "turned",
+      `${ref} has its supply the wrong way round`,
+      `Its supply leg ${part.supplyLeg} is on ground and its ground leg ${part.groundLeg} on ${formatQuantity(back, "V")}: that destroys it.`,
+      "Do not power the rig. Exchange the two wires.",
+    );
+  if (has !== undefined && has > most && back === 0)
+    return say(
+      "over-volts",
+      `${ref} gets ${formatQuantity(has, "V")} and stands at most ${formatQuantity(most, "V")}`,
+      `It works from ${range}; more destroys it.`,
+      `Do not power the rig. Feed leg ${part.supplyLeg} from ${range}.`,
+    );
+  if (has !== undefined && has > 0 && has < least && back === 0)
+    return say(
+      "under-volts",
+      `${ref} gets ${formatQuantity(has, "V")} and needs at least ${formatQuantity(least, "V")}`,
+      `It works from ${range}; below that nobody can tell what it does.`,
+      `Feed leg ${part.supplyLeg} from ${range}.`,
+    );
+  const where = has === undefined ? "is on no supply" : `is on ${formatQuantity(has, "V")}`;
+  return say(
+    "power",
+    `${ref} has no power`,
+    `Its supply leg ${part.supplyLeg} ${where} and its ground leg ${part.groundLeg} ${back === 0 ? "is on ground" : "is not on ground"}; it works from ${range}.`,
+    `Wire leg ${part.supplyLeg} to the supply and leg ${part.groundLeg} to GND.`,
+  );
+}
+
+/** Supply and ground legs of which the sheet wants each wired, though they are joined inside. */
+function checkPairs(model: RigModel, ref: UnitRef, part: ChipPart, school: NamingSchool): Finding[] {
+  const wired = new Set(model.rig.wires.flatMap(({ from, to }) => [from, to]));
+  return (part.joined ?? []).flatMap((group) => {
+    const bare = group.filter((id) => !wired.has(legRef(ref, id)));
+    // With none of them wired the chip has no power at all, and that is said.
+    if (bare.length === 0 || bare.length === group.length) return [];
+    return bare.map((id) => {
+      const leg = legById(part, id);
+      return finding({
+        id: `pair-${ref}-${id}`,
+        severity: "fault",
+        station: "wires",
+        title: `${legTitle(model.rig, legRef(ref, id), school)} has no wire`,
+        reason: `The sheet wants legs ${listing(group)} all connected: ${leg.whenOpen ?? "each carries its share of the current"}.`,
+        remedy: `Join it to leg ${group.find((other) => other !== id)}.`,
+        legs: [legRef(ref, id)],
+      });
+    });
+  });
+}
+
+/** Chips without a bypass capacitor of their own: wired to their own legs, or else one that no other chip has. */
+function checkBypass(
+  model: RigModel,
+  chips: ReadonlyArray<{ readonly ref: UnitRef; readonly part: ChipPart }>,
+): Finding[] {
+  const taken = new Set<UnitRef>();
+  const legsOf = (ref: UnitRef, part: ChipPart): ReadonlySet<LegRef> => {
+    const joined = (id: string) => part.joined?.find((group) => group.includes(id)) ?? [id];
+    return new Set([...joined(part.supplyLeg), ...joined(part.groundLeg)].map((id) => legRef(ref, id)));
+  };
+  const bare = chips.filter(({ ref, part }) => {
+    const [supply, ground] = [legRef(ref, part.supplyLeg), legRef(ref, part.groundLeg)];
+    if (model.nets.of(supply).id === model.nets.of(ground).id) return false;
+    const own = legsOf(ref, part);
+    const beside = capacitorsAt(model, supply, ground).filter((capacitor) =>
+      model.rig.wires.some(
+        ({ from, to }) =>
+          (own.has(from) && splitLegRef(to).unit === capacitor) ||
+          (own.has(to) && splitLegRef(from).unit === capacitor),
+      ),
+    );
+    beside.forEach((capacitor) => taken.add(capacitor));
+    return beside.length === 0;
+  });
+  return bare.flatMap(({ ref, part }) => {
+    const [supply, ground] = [legRef(ref, part.supplyLeg), legRef(ref, part.groundLeg)];
+    const free = capacitorsAt(model, supply, ground).find((capacitor) => !taken.has(capacitor));
+    if (free !== undefined) {
+      taken.add(free);
+      return [];
+    }
+    return [
+      finding({
+        id: `bypass-${ref}`,
+        severity: "caution",
+        station: "wires",
+        title: `${ref} has no bypass capacitor of its own`,
+        reason:
+          "When eight outputs switch at once the supply dips, and a dip can shift or latch a bit nobody sent. A capacitor at another chip is too far away.",
+        remedy: `Put 100 nF between leg ${part.supplyLeg} and leg ${part.groundLeg}, close to the chip.`,
+        legs: [supply, ground],
+      }),
+    ];
+  });
+}
+
+const capacitorsAt = (model: RigModel, supply: LegRef, ground: LegRef): UnitRef[] =>
+  between(model, "capacitor", supply, ground)
+    .filter(({ farads = 0 }) => farads >= BYPASS[0] && farads <= BYPASS[1])
+    .map(({ ref }) => ref);
+
+/** A separate supply whose minus does not meet the board's ground: nothing it feeds can be switched by a line. */
+function checkGround(model: RigModel): Finding[] {
+  const board = boardOf(model);
+  const hasChips = model.rig.units.some((unit) => isChip(model.part(unit.ref)));
+  // Where there are chips, each says for itself that it has no common ground.
+  if (!board || hasChips) return [];
+  return model.rig.units.flatMap((unit) => {
+    if (model.part(unit.ref).kind !== "supply") return [];
+    const minus = legRef(unit.ref, "-");
+    if (model.nets.of(minus).id === model.nets.of(legRef(board.ref, "GND1")).id) return [];
+    return [
+      finding({
+        id: `ground-${unit.ref}`,
+        severity: "fault",
+        station: "wires",
+        title: `${unit.ref} and the board have no common ground`,
+        reason:
+          "Current from the board's lines has no way back to the board, so nothing lights as it should.",
+        remedy: SHARE_GROUND,
+        legs: [minus],
+      }),
+    ];
+  });
+}
+
+/** More volts than a line's own supply that reach it: through a pull-up, or through the base of a PNP on a higher rail. */
+function checkLinesOver(model: RigModel, school: NamingSchool): Finding[] {
+  const board = boardOf(model);
+  if (!board) return [];
+  const { logic, lines } = controllerById(board.part);
+  return lines.flatMap(({ leg: line }): Finding[] => {
+    const leg = legRef(board.ref, line);
+    if (model.nets.of(leg).legs.length < 2) return [];
+    const over = highestAt(model, leg);
+    if (!over || over.volts <= logic + LINE_OVER_SUPPLY) return [];
+    return [
+      finding({
+        id: `over-line-${line}`,
+        severity: "fault",
+        station: "wires",
+        title: `${formatQuantity(over.volts, "V")} reach ${legTitle(model.rig, leg, school)}, which runs on ${formatQuantity(logic, "V")}`,
+        reason: `${capital(over.how)}. A line may stand at most ${formatQuantity(LINE_OVER_SUPPLY, "V")} above its supply; more flows through its protection into the board.`,
+        remedy: over.remedy,
+        legs: [leg],
+      }),
+    ];
+  });
+}
+
+interface Higher {
+  readonly volts: Volts;
+  readonly how: string;
+  readonly remedy: string;
+}
+
+/** The highest voltage that reaches a leg while nothing drives it. */
+function highestAt(model: RigModel, leg: LegRef): Higher | undefined {
+  const { rig, nets, drivers } = model;
+  const net = nets.of(leg);
+  const found: Higher[] = [];
+  for (const one of net.legs) {
+    const { unit, leg: end } = splitLegRef(one);
+    const part = model.part(unit);
+    if (part.kind === "resistor") {
+      const far = legRef(unit, end === "1" ? "2" : "1");
+      const reach = reachFrom(far, rig, nets, drivers);
+      for (const { driver } of reach)
+        if (driver.kind === "rail" && driver.volts > 0)
+          found.push({
+            volts: driver.volts,
+            how: `${unit} pulls it up to ${legTitle(rig, driver.leg, "letters")}`,
+            remedy: `Lead ${unit} to the board’s own supply instead.`,
+          });
+      found.push(...throughBases(model, far));
+    }
+    found.push(...throughBases(model, one));
+  }
+  return found.reduce<Higher | undefined>(
+    (most, one) => (!most || one.volts > most.volts ? one : most),
+    undefined,
+  );
+}
+
+/** Through base and emitter of a PNP on the net of a leg: its rail less the base drop. */
+function throughBases(model: RigModel, leg: LegRef): Higher[] {
+  return model.nets.of(leg).legs.flatMap((one): Higher[] => {
+    const { unit, leg: id } = splitLegRef(one);
+    const part = model.part(unit);
+    if (part.kind !== "transistor" || part.type !== "pnp" || id !== part.pins.control) return [];
+    const rail = voltsAt(model, legRef(unit, part.pins.common)) ?? 0;
+    if (rail <= 0 || !("baseDrop" in part.figures)) return [];
+    return [
+      {
+        volts: rail - part.figures.baseDrop,
+        how: `${unit} has its emitter on ${formatQuantity(rail, "V")}, and its base leads here`,
+        remedy: `Put the emitter of ${unit} on the board’s own supply, or drive its base through an NPN transistor.`,
+      },
+    ];
+  });
+}
