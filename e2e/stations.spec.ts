@@ -56,10 +56,11 @@ test("Wires: ticks are kept; a swap changes the bytes, or, with the code kept, w
   await page.getByRole("button", { name: /^U1 QG, leg 6 sixth/ }).click();
   await expectFace(page, "1");
   await expect(trail(page)).toContainText("bit 6 of byte 1");
-  await page.getByRole("button", { name: "Keep the code as it was" }).click();
+  await page.reload();
+  await page.getByRole("button", { name: "Take back the code from before" }).click();
   await expectFace(page, "no character");
   await expect(face(page).locator("[data-segment=g]")).toHaveAttribute("data-state", "lit");
-  await expect(page.getByRole("button", { name: /1 caution/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /1 fault/ })).toBeVisible();
   await page.getByRole("button", { name: "Table follows the wires" }).click();
   await expectFace(page, "1");
 

@@ -28,16 +28,25 @@ let asked: { rig: Rig; school: NamingSchool } | undefined;
 
 /** Whether two states of a rig are the same to every check: names, notes and ticks do not count. */
 export function sameToChecks(one: Rig, other: Rig): boolean {
-  const alike = (["plan", "units", "code", "glyphs", "scan", "show", "sign"] as const).every(
+  const alike = (["plan", "code", "glyphs", "scan", "show", "sign"] as const).every(
     (key) => one[key] === other[key],
   );
-  if (!alike) return false;
+  if (!alike || !sameUnits(one.units, other.units)) return false;
   if (one.wires === other.wires) return true;
   return (
     one.wires.length === other.wires.length &&
     one.wires.every(({ from, to }, at) => from === other.wires[at]!.from && to === other.wires[at]!.to)
   );
 }
+
+const sameUnits = (one: Rig["units"], other: Rig["units"]): boolean => {
+  const bare = ({ placed: _, ...unit }: Rig["units"][number]) => JSON.stringify(unit);
+  return (
+    one === other ||
+    (one.length === other.length &&
+      one.every((unit, at) => unit === other[at] || bare(unit) === bare(other[at]!)))
+  );
+};
 
 /** Checks a rig in a worker of its own, unless just that is running or done; a new question ends the old one. */
 function ask(rig: Rig, school: NamingSchool): void {

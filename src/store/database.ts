@@ -1,10 +1,12 @@
 import Dexie, { type EntityTable } from "dexie";
-import type { Rig } from "@/core/rig";
+import type { Encoding, Rig } from "@/core/rig";
 
 /** A rig on the shelf. */
 export interface ShelfRecord {
   readonly id: string;
   readonly rig: Rig;
+  /** What the code was before the wires were last moved, so that it can still be taken back. */
+  readonly codeBefore?: Encoding;
   /** ms since 1970 */
   readonly created: number;
   readonly changed: number;

@@ -4,7 +4,7 @@ import { pipId, showsDots, type Encoding, type LegRef, type PipId, type Rig, typ
 import { modelOf } from "@/core/address";
 import type { Held } from "@/workers";
 import { showCells } from "@/core/show";
-import { loadRig, saveRig } from "./shelf";
+import { loadCodeBefore, loadRig, saveRig } from "./shelf";
 
 export type SaveState = "saved" | "saving" | "failed";
 
@@ -54,7 +54,7 @@ export async function saveNow(): Promise<void> {
   const { rig, saved } = useOpenRig.getState();
   if (!rig || saved === "saved") return;
   try {
-    await saveRig(rig);
+    await saveRig(rig, useOpenRig.getState().codeBefore);
     if (useOpenRig.getState().rig === rig) useOpenRig.setState({ saved: "saved" });
   } catch {
     useOpenRig.setState({ saved: "failed" });
@@ -73,6 +73,7 @@ export async function openRig(id: string): Promise<boolean> {
   const rig = await loadRig(id);
   if (!rig) return false;
   const display = rig.units.find((unit) => unit.led);
+  const codeBefore = await loadCodeBefore(id);
   useOpenRig.setState({
     rig,
     pick: display && pipId(display.ref, 1, showsDots(rig.plan) ? "c1" : "a"),
@@ -80,7 +81,7 @@ export async function openRig(id: string): Promise<boolean> {
     spot: [],
     held: undefined,
     saved: "saved",
-    codeBefore: undefined,
+    codeBefore,
   });
   useOpenRig.temporal.getState().clear();
   return true;

@@ -1,4 +1,4 @@
-import { checkRig, readRig, type Problem, type Rig } from "@/core/rig";
+import { checkRig, readRig, type Problem, type Rig, type Encoding } from "@/core/rig";
 import { DEMO_RIGS } from "@/demo";
 import { database, type ShelfRecord } from "./database";
 
@@ -58,13 +58,23 @@ export async function loadRig(id: string): Promise<Rig | undefined> {
   return read.ok ? read.rig : undefined;
 }
 
-export async function saveRig(rig: Rig): Promise<void> {
+/** What the code of a rig was before its wires were last moved, as far as it is known. */
+export const loadCodeBefore = async (id: string): Promise<Encoding | undefined> =>
+  (await database().rigs.get(id))?.codeBefore;
+
+export async function saveRig(rig: Rig, codeBefore?: Encoding): Promise<void> {
   const now = Date.now();
   const db = database();
   await db.transaction("rw", db.rigs, async () => {
     const before = await db.rigs.get(rig.id);
     if (before?.deleted) return;
-    await db.rigs.put({ id: rig.id, rig, created: before?.created ?? now, changed: now });
+    await db.rigs.put({
+      id: rig.id,
+      rig,
+      ...(codeBefore ? { codeBefore } : {}),
+      created: before?.created ?? now,
+      changed: now,
+    });
   });
 }
 

@@ -12,7 +12,7 @@ import {
 } from "@/core/pictures";
 import type { NamingSchool } from "@/core/parts";
 import type { Rig } from "@/core/rig";
-import { untangle, type BoardSize, type Untangled, type Wish } from "@/core/seat";
+import { untangle, type Breadboard, type Untangled, type Wish } from "@/core/seat";
 import {
   captureWindow,
   findModulePicture,
@@ -43,8 +43,8 @@ export class Planner {
     return { figures, recommended: recommendWay(figures) };
   }
 
-  untangle(rig: Rig, size: BoardSize, wish: Wish, report?: Report): Untangled | undefined {
-    return untangle(rig, size, wish, report);
+  untangle(rig: Rig, board: Breadboard, wish: Wish, report?: Report): Untangled | undefined {
+    return untangle(rig, board, wish, report);
   }
 
   /** Everything that can be overloaded at its worst, and everything that is found against the rig. */

@@ -25,6 +25,7 @@ export {
   setResistorFor,
   type MemoryCell,
 } from "./drivers";
+export { displayBody, type Body } from "./bodies";
 export { countLeg, legPlace, type LegSide } from "./counting";
 export { CONTROLLERS, easyLines } from "./controllers";
 export { MATRICES, matrixId, matrixSheet, type MatrixName } from "./dot-displays";

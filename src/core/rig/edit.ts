@@ -30,8 +30,18 @@ export function moveWireEnd(rig: Rig, id: string, end: WireEnd, leg: LegRef): Ed
       ok: false,
       message: `The other end of this wire is already at ${name(rig, leg)}; choose another leg.`,
     };
-  return { ok: true, rig: replaceWires(rig, new Map([[id, { ...wire, [end]: leg, placed: false }]])) };
+  const moved = { ...wire, [end]: leg, placed: false };
+  const twin = rig.wires.find((one) => one.id !== id && joinsSame(one, moved));
+  if (twin)
+    return {
+      ok: false,
+      message: `A wire already runs from ${name(rig, moved.from)} to ${name(rig, moved.to)}.`,
+    };
+  return { ok: true, rig: replaceWires(rig, new Map([[id, moved]])) };
 }
+
+const joinsSame = (one: Wire, other: Wire): boolean =>
+  (one.from === other.from && one.to === other.to) || (one.from === other.to && one.to === other.from);
 
 /** Exchanges two wires: each keeps its `to` end and takes the other's `from` end. */
 export function swapWires(rig: Rig, one: string, other: string): Edited {
@@ -45,7 +55,16 @@ export function swapWires(rig: Rig, one: string, other: string): Edited {
   ];
   const loop = swapped.find((wire) => wire.from === wire.to);
   if (loop) return { ok: false, message: `Swapping these would join ${name(rig, loop.from)} to itself.` };
-  return { ok: true, rig: replaceWires(rig, new Map(swapped.map((wire) => [wire.id, wire]))) };
+  const result = replaceWires(rig, new Map(swapped.map((wire) => [wire.id, wire])));
+  const doubled = swapped.find((wire) =>
+    result.wires.some((other) => other.id !== wire.id && joinsSame(wire, other)),
+  );
+  if (doubled)
+    return {
+      ok: false,
+      message: `Swapping these would put a second wire from ${name(rig, doubled.from)} to ${name(rig, doubled.to)}.`,
+    };
+  return { ok: true, rig: result };
 }
 
 /** Adds a wire between two legs. */
@@ -68,6 +87,16 @@ export function addWire(rig: Rig, from: LegRef, to: LegRef): Edited {
 export const removeWire = (rig: Rig, id: string): Rig => ({
   ...rig,
   wires: rig.wires.filter((wire) => wire.id !== id),
+});
+
+/** Ticks parts as seated on the table, or clears the tick. */
+export const placeUnits = (rig: Rig, refs: readonly string[], placed: boolean): Rig => ({
+  ...rig,
+  units: rig.units.map((unit) => {
+    if (!refs.includes(unit.ref)) return unit;
+    const { placed: _, ...rest } = unit;
+    return placed ? { ...rest, placed } : rest;
+  }),
 });
 
 export const placeWires = (rig: Rig, ids: readonly string[], placed: boolean): Rig => ({

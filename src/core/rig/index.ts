@@ -44,6 +44,7 @@ export {
   addWire,
   changeUnits,
   moveWireEnd,
+  placeUnits,
   placeWires,
   removeWire,
   swapWires,

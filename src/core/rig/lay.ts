@@ -32,6 +32,7 @@ export function relay(rig: Rig, given: Plan, values: Partial<SchemeValues> = {})
     : {};
   const laid = layRig(plan, { ...before, ...usual, ...values });
   const placed = new Set(rig.wires.filter((wire) => wire.placed).map(joins));
+  const seated = new Set(rig.units.filter((unit) => unit.placed).map(({ ref, part }) => `${ref} ${part}`));
   const same = plan.scheme === rig.plan.scheme && plan.digits === rig.plan.digits;
   return {
     ...rig,
@@ -40,7 +41,9 @@ export function relay(rig: Rig, given: Plan, values: Partial<SchemeValues> = {})
     scan: same ? rig.scan : usualScan(plan),
     show: { ...rig.show, texts: splitTexts(rig.show.texts, rig.plan.digits, plan.digits) },
     ...signOf(plan, laid.units, rig.sign),
-    units: laid.units,
+    units: laid.units.map((unit) =>
+      seated.has(`${unit.ref} ${unit.part}`) ? { ...unit, placed: true } : unit,
+    ),
     wires: laid.wires.map((wire) => ({ ...wire, placed: placed.has(joins(wire)) })),
   };
 }

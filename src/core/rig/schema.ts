@@ -184,6 +184,7 @@ export const RIG_SCHEMA = object({
           testCurrent: amount(LIMITS.testCurrent[0], LIMITS.testCurrent[1]),
         }),
         sheet,
+        placed: yup.boolean().strict(),
       }),
     ),
   wires: yup

@@ -29,6 +29,8 @@ export interface Unit {
   readonly led?: LedValues;
   /** Legs of a display the owner entered, for the part `own-display`. */
   readonly sheet?: DisplaySheet;
+  /** Once the maker has seated it on the table. */
+  readonly placed?: boolean;
 }
 
 /** One connection from leg to leg; `placed` once the maker has put it on the table. */

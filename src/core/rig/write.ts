@@ -39,7 +39,7 @@ const plan = (value: Plan) => ({
   busAddress: value.busAddress,
 });
 
-const unit = ({ ref, part, ohms, farads, volts, led, sheet: own }: Unit) => ({
+const unit = ({ ref, part, ohms, farads, volts, led, sheet: own, placed }: Unit) => ({
   ref,
   part,
   ohms,
@@ -52,6 +52,7 @@ const unit = ({ ref, part, ohms, farads, volts, led, sheet: own }: Unit) => ({
     testCurrent: led.testCurrent,
   },
   sheet: sheet(own),
+  placed,
 });
 
 const wire = ({ id, from, to, placed }: Wire) => ({ id, from, to, placed });

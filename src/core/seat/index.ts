@@ -1,16 +1,32 @@
 export {
   BOARDS,
   BOARD_HEIGHT,
+  BOARD_STEP,
   PITCH_MM,
+  RAILS,
+  RAIL_KINDS,
+  holeKey,
   holeName,
   placeOf,
+  railColumns,
+  railPiece,
   rowsOf,
   stripOf,
   type BoardSize,
+  type Breadboard,
   type Hole,
   type Rail,
+  type RailKind,
   type Row,
 } from "./breadboard";
-export { seatRig, type Seat, type Seating } from "./seats";
-export { pointOf, wireSeats, type End, type SeatedWire, type SeatedWiring } from "./wiring";
+export { seatRig, type Room, type Seat, type Seating } from "./seats";
+export {
+  pointOf,
+  wireSeats,
+  type End,
+  type SeatedCapacitor,
+  type SeatedWire,
+  type SeatedWiring,
+} from "./wiring";
+export { planFromWires } from "./take-up";
 export { untangle, type Untangled, type Wish } from "./untangle";

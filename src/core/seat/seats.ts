@@ -1,48 +1,76 @@
 import { munkres } from "munkres";
-import type { Part } from "../parts";
+import { displayBody, type Part } from "../parts";
 import { legRef, partOf, splitLegRef, type LegRef, type Rig, type UnitRef } from "../rig";
-import { BOARDS, placeOf, type BoardSize, type Hole, type Row } from "./breadboard";
+import {
+  BOARDS,
+  ROWS,
+  holeKey,
+  placeOf,
+  rowHeight,
+  type Breadboard,
+  type Hole,
+  type Row,
+} from "./breadboard";
 
-/** A unit on the breadboard: the columns it takes, and the hole of each leg. */
+/** The room a part takes, in pitches on its own board. */
+export interface Room {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+/** A unit on a breadboard: the columns its body takes, and the hole of each leg. */
 export interface Seat {
   readonly ref: UnitRef;
   readonly part: Part;
+  readonly board: number;
   readonly from: number;
   readonly columns: number;
+  readonly room: Room;
   readonly legs: ReadonlyMap<LegRef, Hole>;
 }
 
 /** Where a resistor lies: resistors of one value are alike, so which lies where is free. */
 export interface ResistorSeat {
+  readonly board: number;
   readonly column: number;
   /** End 1 is below the gap. */
   readonly turned: boolean;
 }
 
-export interface Seating {
-  readonly size: BoardSize;
+export interface Seating extends Breadboard {
+  /** Columns of one board, and how many boards it takes. */
   readonly columns: number;
+  readonly boards: number;
   readonly seats: readonly Seat[];
-  /** Units that do not fit any more. */
+  /** Units that are too wide for any board, or beyond the last one. */
   readonly left: readonly UnitRef[];
-  /** Columns it would take to seat everything. */
-  readonly needed: number;
   readonly resistors: ReadonlyMap<UnitRef, ResistorSeat>;
   /** Where each seated leg is. */
   readonly holes: ReadonlyMap<LegRef, Hole>;
+  /** Holes one cannot reach: a body lies over them. By {@link holeKey}. */
+  readonly covered: ReadonlySet<string>;
 }
 
-type Shape = {
+interface Shape {
   readonly columns: number;
   /** Row and column, from 0, of each leg. */
   readonly legs: ReadonlyArray<readonly [leg: string, column: number, row: Row]>;
-};
+  /** Height of the body, and its middle, in pitches; its width is all its columns. */
+  readonly height: number;
+  readonly middle: number;
+}
+
+/** So many boards are laid out; more is no longer a table one works at. */
+const MOST_BOARDS = 8;
 
 /** Displays stand over the gap, their rows six pitches apart: c and g. */
 const DISPLAY_ROWS = ["g", "c"] as const;
 /** Resistors lie across the gap, one column each. */
 const RESISTOR_ROWS = ["e", "f"] as const;
 const TRANSISTOR_ROWS = ["d", "g"] as const;
+const GAP_MIDDLE = 8.5;
 
 /** How a part sits: which column and row each of its legs takes. Undefined for what stands beside the board. */
 function shapeOf(part: Part, upper: boolean): Shape | undefined {
@@ -58,6 +86,8 @@ function shapeOf(part: Part, upper: boolean): Shape | undefined {
           ["1", 0, RESISTOR_ROWS[0]],
           ["2", 0, RESISTOR_ROWS[1]],
         ],
+        height: 3,
+        middle: GAP_MIDDLE,
       };
     case "transistor": {
       const { control, out, common } = part.pins;
@@ -69,18 +99,25 @@ function shapeOf(part: Part, upper: boolean): Shape | undefined {
           [control, 1, row],
           [out, 2, row],
         ],
+        height: 1,
+        middle: rowHeight(row),
       };
     }
     case "display": {
       const perRow = part.outline.style === "two-rows" ? part.outline.perRow : part.legs.length / 2;
+      const { width, height } = displayBody(part);
+      const columns = Math.ceil(width);
+      const first = Math.floor((columns - perRow) / 2);
       return {
-        columns: perRow,
+        columns,
         legs: part.legs.map(({ id }) => {
           const at = Number(id) - 1;
           return at < perRow
-            ? ([id, at, DISPLAY_ROWS[0]] as const)
-            : ([id, perRow * 2 - 1 - at, DISPLAY_ROWS[1]] as const);
+            ? ([id, first + at, DISPLAY_ROWS[0]] as const)
+            : ([id, first + perRow * 2 - 1 - at, DISPLAY_ROWS[1]] as const);
         }),
+        height,
+        middle: (rowHeight(DISPLAY_ROWS[0]) + rowHeight(DISPLAY_ROWS[1])) / 2,
       };
     }
     default: {
@@ -92,6 +129,8 @@ function shapeOf(part: Part, upper: boolean): Shape | undefined {
           const at = Number(id) - 1;
           return at < half ? ([id, at, "f"] as const) : ([id, part.legs.length - 1 - at, "e"] as const);
         }),
+        height: 3,
+        middle: GAP_MIDDLE,
       };
     }
   }
@@ -102,65 +141,111 @@ const ORDER: ReadonlyArray<Part["kind"]> = ["display", "resistor", "transistor"]
 const GAP = 1;
 
 /**
- * Seats every unit of a rig on one breadboard, in the order the current runs: displays, resistors, transistors, chips.
+ * Seats every unit of a rig on breadboards, in the order the current runs: displays, resistors, transistors, chips; on
+ * a further board where one does not do. Bodies have their own width and height: nothing is seated under one.
  * The columns of the resistors are dealt out so that their wires are shortest (an assignment problem, solved exactly).
- * Bypass capacitors go across the rails above their chip. What does not fit is named.
  * @param fixed resistors that are to stay where they lie
  */
 export function seatRig(
   rig: Pick<Rig, "units" | "wires">,
-  size: BoardSize,
+  breadboard: Breadboard,
   fixed?: ReadonlyMap<UnitRef, ResistorSeat>,
 ): Seating {
-  const columns = BOARDS[size];
+  const columns = BOARDS[breadboard.size];
   const place = (part: Part) => (ORDER.includes(part.kind) ? ORDER.indexOf(part.kind) : ORDER.length);
   const units = rig.units
     .map((unit) => ({ ref: unit.ref, part: partOf(unit) }))
     .sort((one, other) => place(one.part) - place(other.part));
   const seats: Seat[] = [];
   const left: UnitRef[] = [];
-  const holes = new Map<LegRef, Hole>();
+  let board = 0;
   let next = 1;
   let before: Part["kind"] | undefined;
-  let upper = true;
-  let needed = 0;
+  /** The transistor above the gap whose columns the next one may share below it. */
+  let above: Seat | undefined;
   for (const { ref, part } of units) {
-    // Two transistors stand in the same columns, one above the gap and one below.
-    const shares = part.kind === "transistor" && before === "transistor" && !upper;
-    if (part.kind === "transistor") upper = before === "transistor" ? !upper : true;
-    const shape = shapeOf(part, part.kind !== "transistor" || !shares);
+    const shares = part.kind === "transistor" ? above : undefined;
+    const shape = shapeOf(part, shares === undefined);
     if (!shape) continue;
-    if (before !== undefined && before !== part.kind) next += GAP;
-    else if (before !== undefined && part.kind !== "resistor" && !shares) next += GAP;
-    before = part.kind;
-    const from = shares ? next - shape.columns : next;
-    if (part.kind === "transistor" && shares) upper = true;
-    else if (part.kind === "transistor") upper = false;
-    needed = Math.max(needed, from + shape.columns - 1);
-    next = Math.max(next, from + shape.columns);
-    if (from + shape.columns - 1 > columns) {
+    const gap = before !== undefined && (before !== part.kind || part.kind !== "resistor") ? GAP : 0;
+    let from = shares ? shares.from : next + (next === 1 ? 0 : gap);
+    if (shape.columns > columns || (board === MOST_BOARDS - 1 && from + shape.columns - 1 > columns)) {
       left.push(ref);
       continue;
     }
-    const legs = new Map(
-      shape.legs.map(([leg, column, row]) => [legRef(ref, leg), { row, column: from + column } as Hole]),
-    );
-    for (const [leg, hole] of legs) holes.set(leg, hole);
-    seats.push({ ref, part, from, columns: shape.columns, legs });
+    if (from + shape.columns - 1 > columns) {
+      board += 1;
+      from = 1;
+    }
+    const seat = seated(ref, part, shape, board, from);
+    above = part.kind === "transistor" && !shares ? seat : undefined;
+    before = part.kind;
+    next = Math.max(shares ? next : 1, from + shape.columns);
+    seats.push(seat);
   }
+  const holes = new Map(seats.flatMap(({ legs }) => [...legs]));
   const resistors = fixed ?? dealResistors(rig, seats, holes);
   const dealt = seats.map((seat): Seat => {
-    const place = resistors.get(seat.ref);
-    if (!place) return seat;
-    const [one, other] = place.turned ? [RESISTOR_ROWS[1], RESISTOR_ROWS[0]] : RESISTOR_ROWS;
-    const legs = new Map<LegRef, Hole>([
-      [legRef(seat.ref, "1"), { row: one, column: place.column }],
-      [legRef(seat.ref, "2"), { row: other, column: place.column }],
-    ]);
-    for (const [leg, hole] of legs) holes.set(leg, hole);
-    return { ...seat, from: place.column, legs };
+    const lies = resistors.get(seat.ref);
+    return lies ? lying(seat, lies) : seat;
   });
-  return { size, columns, seats: dealt, left, needed, resistors, holes };
+  for (const { legs } of dealt) for (const [leg, hole] of legs) holes.set(leg, hole);
+  return {
+    ...breadboard,
+    columns,
+    boards: board + 1,
+    seats: dealt,
+    left,
+    resistors,
+    holes,
+    covered: new Set(dealt.flatMap(coveredBy)),
+  };
+}
+
+function seated(ref: UnitRef, part: Part, shape: Shape, board: number, from: number): Seat {
+  return {
+    ref,
+    part,
+    board,
+    from,
+    columns: shape.columns,
+    room: {
+      left: from - 0.5,
+      right: from + shape.columns - 0.5,
+      top: shape.middle - shape.height / 2,
+      bottom: shape.middle + shape.height / 2,
+    },
+    legs: new Map(
+      shape.legs.map(([leg, column, row]) => [
+        legRef(ref, leg),
+        { board, row, column: from + column } as Hole,
+      ]),
+    ),
+  };
+}
+
+/** A resistor where it lies. */
+function lying(seat: Seat, { board, column, turned }: ResistorSeat): Seat {
+  const [one, other] = turned ? [RESISTOR_ROWS[1], RESISTOR_ROWS[0]] : RESISTOR_ROWS;
+  return {
+    ...seat,
+    board,
+    from: column,
+    room: { ...seat.room, left: column - 0.5, right: column + 0.5 },
+    legs: new Map<LegRef, Hole>([
+      [legRef(seat.ref, "1"), { board, row: one, column }],
+      [legRef(seat.ref, "2"), { board, row: other, column }],
+    ]),
+  };
+}
+
+/** The holes a body lies over. */
+function coveredBy({ board, room }: Seat): string[] {
+  const rows = ROWS.filter((row) => rowHeight(row) > room.top && rowHeight(row) < room.bottom);
+  const keys: string[] = [];
+  for (let column = Math.ceil(room.left); column < room.right; column += 1)
+    for (const row of rows) keys.push(holeKey({ board, row, column }));
+  return keys;
 }
 
 /** Deals the columns the resistors have out among them: each where its wires are shortest, all together. */
@@ -169,9 +254,9 @@ function dealResistors(
   seats: readonly Seat[],
   holes: ReadonlyMap<LegRef, Hole>,
 ): Map<UnitRef, ResistorSeat> {
-  const lying = seats.filter(({ part }) => part.kind === "resistor");
-  const refs = new Set(lying.map(({ ref }) => ref));
-  const columns = lying.map(({ from }) => from);
+  const resistors = seats.filter(({ part }) => part.kind === "resistor");
+  const refs = new Set(resistors.map(({ ref }) => ref));
+  const places = resistors.map(({ board, from }) => ({ board, column: from }));
   /** What is wired to an end, other resistors left aside. */
   const partners = new Map<LegRef, Hole[]>();
   for (const { from, to } of rig.wires) {
@@ -184,29 +269,25 @@ function dealResistors(
       if (hole) partners.set(leg, [...(partners.get(leg) ?? []), hole]);
     }
   }
-  const reach = (leg: LegRef, row: Row, column: number): number => {
-    const here = placeOf({ row, column });
+  const reach = (leg: LegRef, row: Row, at: { board: number; column: number }): number => {
+    const here = placeOf({ row, ...at });
     return (partners.get(leg) ?? []).reduce((sum, hole) => {
       const there = placeOf(hole);
       return sum + Math.hypot(here.x - there.x, here.y - there.y);
     }, 0);
   };
-  const lengths = (ref: UnitRef, column: number): readonly [number, number] => {
+  const lengths = (ref: UnitRef, at: { board: number; column: number }): readonly [number, number] => {
     const [one, other] = [legRef(ref, "1"), legRef(ref, "2")];
     const [upper, lower] = RESISTOR_ROWS;
-    return [
-      reach(one, upper, column) + reach(other, lower, column),
-      reach(one, lower, column) + reach(other, upper, column),
-    ];
+    return [reach(one, upper, at) + reach(other, lower, at), reach(one, lower, at) + reach(other, upper, at)];
   };
-  if (lying.length === 0) return new Map();
-  const costs = lying.map(({ ref }) => columns.map((column) => Math.min(...lengths(ref, column))));
+  if (resistors.length === 0) return new Map();
+  const costs = resistors.map(({ ref }) => places.map((place) => Math.min(...lengths(ref, place))));
   return new Map(
     munkres(costs).map(([at, place]) => {
-      const { ref } = lying[at]!;
-      const column = columns[place]!;
-      const [straight, turned] = lengths(ref, column);
-      return [ref, { column, turned: turned < straight }];
+      const { ref } = resistors[at]!;
+      const [straight, turned] = lengths(ref, places[place]!);
+      return [ref, { ...places[place]!, turned: turned < straight }];
     }),
   );
 }

@@ -2,7 +2,7 @@ import { munkres } from "munkres";
 import { modelOf, type RigModel } from "../address";
 import type { SegmentName } from "../glyph";
 import { movedWires, relay, type LineUse, type Plan, type Rig, type SchemeName } from "../rig";
-import type { BoardSize } from "./breadboard";
+import type { Breadboard } from "./breadboard";
 import { seatRig, type Seating } from "./seats";
 import { pointOf, wireSeats, type SeatedWiring } from "./wiring";
 
@@ -15,7 +15,7 @@ export interface Untangled {
   readonly after: Pick<SeatedWiring, "totalMm" | "crossings">;
   /** Wires that lead elsewhere than before. */
   readonly moved: number;
-  /** The assignment is the best there is, and not only the best that was found. */
+  /** It cannot be better, and is not only the best that was found: no wires cross. */
   readonly exact: boolean;
 }
 
@@ -75,9 +75,9 @@ function freedomsOf({ plan }: Rig): Freedom[] {
   return groups;
 }
 
-const wiringOf = (rig: Rig, plan: Plan, size: BoardSize): SeatedWiring => {
+const wiringOf = (rig: Rig, plan: Plan, board: Breadboard): SeatedWiring => {
   const model = modelOf(relay({ ...rig, plan }, plan));
-  return wireSeats(model, seatRig(model.rig, size));
+  return wireSeats(model, seatRig(model.rig, board));
 };
 
 /** Length of the straight lines between where the legs are, free of which hole of a strip is taken. */
@@ -92,50 +92,54 @@ function legLength(model: RigModel, { holes }: Seating, only?: ReadonlySet<strin
   }, 0);
 }
 
-const lengthOf = (rig: Rig, plan: Plan, size: BoardSize): number => {
+const lengthOf = (rig: Rig, plan: Plan, board: Breadboard): number => {
   const model = modelOf(relay({ ...rig, plan }, plan));
-  return legLength(model, seatRig(model.rig, size));
+  return legLength(model, seatRig(model.rig, board));
 };
 
 /**
  * Chooses which output serves which segment and digit so that the wires are shortest, or cross least. For length each
- * group is an assignment problem (what one exchange costs does not depend on the others), solved exactly; crossings
- * are then lessened by exchanging two at a time, which finds a good order but not always the best.
+ * group is an assignment problem while the resistors lie still; the resistors are then dealt out anew, and so on while
+ * it helps. Crossings are lessened by exchanging two at a time. Both find a good order, not always the best; the one
+ * taken is never worse for the wish than what the other way found.
  * @param report called with the share done, 0 to 1
  * @returns undefined when the wires are not those of the plan: then they have to be laid again first
  */
 export function untangle(
   rig: Rig,
-  size: BoardSize,
+  board: Breadboard,
   wish: Wish,
   report: (share: number) => void = () => undefined,
 ): Untangled | undefined {
   if (movedWires(rig).length > 0) return undefined;
   const groups = freedomsOf(rig);
-  let { plan } = rig;
-  let best = lengthOf(rig, plan, size);
+  let plan = rig.plan;
+  let best = lengthOf(rig, plan, board);
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
     // The resistors lie still while outputs are chosen; then they are dealt out anew, and so on while it helps.
-    const next = groups.reduce((given, group) => assign(rig, given, group, size), plan);
-    const length = lengthOf(rig, next, size);
+    const next = groups.reduce((given, group) => assign(rig, given, group, board), plan);
+    const length = lengthOf(rig, next, board);
     report(round / MOST_ROUNDS / 2);
     if (length > best - 1e-6) break;
     best = length;
     plan = next;
   }
-  let exact = true;
-  if (wish === "fewest crossings") {
-    const found = uncross(rig, plan, groups, size, report);
-    exact = found.crossings === 0;
-    plan = found.plan;
-  }
+  // What the one wish finds may serve the other better: of all that was found the best is taken.
+  const uncrossed = uncross(rig, plan, groups, board, report).plan;
   report(1);
-  const before = wiringOf(rig, rig.plan, size);
-  let after = wiringOf(rig, plan, size);
-  const worth = (one: SeatedWiring) => (wish === "shortest" ? one.totalMm : one.crossings);
-  if (worth(after) > worth(before)) {
-    plan = rig.plan;
-    after = before;
+  const before = wiringOf(rig, rig.plan, board);
+  const worse = (one: SeatedWiring, other: SeatedWiring): boolean =>
+    wish === "shortest"
+      ? one.totalMm > other.totalMm
+      : one.crossings > other.crossings || (one.crossings === other.crossings && one.totalMm > other.totalMm);
+  let after = before;
+  const candidates = [plan, uncrossed];
+  plan = rig.plan;
+  for (const candidate of candidates) {
+    const laid = wiringOf(rig, candidate, board);
+    if (!worse(after, laid)) continue;
+    after = laid;
+    plan = candidate;
   }
   const ends = ({ wires }: SeatedWiring) =>
     new Set(wires.map(({ from, to }) => [from.leg, to.leg].sort().join(" ")));
@@ -145,18 +149,18 @@ export function untangle(
     before: { totalMm: before.totalMm, crossings: before.crossings },
     after: { totalMm: after.totalMm, crossings: after.crossings },
     moved: [...ends(after)].filter((wire) => !old.has(wire)).length,
-    exact,
+    exact: wish === "fewest crossings" && after.crossings === 0,
   };
 }
 
 /** The best assignment of one group while the resistors lie where they are: what each thing costs on each output. */
-function assign(rig: Rig, plan: Plan, { size: count, apply }: Freedom, size: BoardSize): Plan {
+function assign(rig: Rig, plan: Plan, { size: count, apply }: Freedom, board: Breadboard): Plan {
   const start = modelOf(relay({ ...rig, plan }, plan));
-  const { resistors } = seatRig(start.rig, size);
+  const { resistors } = seatRig(start.rig, board);
   const planned = new Set(start.rig.wires.map(({ id, from, to }) => `${id} ${from} ${to}`));
   const laid = (order: readonly number[]) => {
     const model = modelOf(relay({ ...rig, plan }, apply(plan, order)));
-    return { model, seating: seatRig(model.rig, size, resistors) };
+    return { model, seating: seatRig(model.rig, board, resistors) };
   };
   const changedBy = (order: readonly number[]) =>
     new Set(
@@ -194,10 +198,10 @@ function uncross(
   rig: Rig,
   start: Plan,
   groups: readonly Freedom[],
-  size: BoardSize,
+  board: Breadboard,
   report: (share: number) => void,
 ): { plan: Plan; crossings: number } {
-  let best = { plan: start, ...figures(rig, start, size) };
+  let best = { plan: start, ...figures(rig, start, board) };
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
     let better: typeof best | undefined;
     for (const { size: count, apply } of groups) {
@@ -206,7 +210,7 @@ function uncross(
           const order = identity(count);
           [order[one], order[other]] = [order[other]!, order[one]!];
           const plan = apply(best.plan, order);
-          const found = { plan, ...figures(rig, plan, size) };
+          const found = { plan, ...figures(rig, plan, board) };
           const now = better ?? best;
           if (
             found.crossings < now.crossings ||
@@ -223,7 +227,7 @@ function uncross(
   return best;
 }
 
-const figures = (rig: Rig, plan: Plan, size: BoardSize) => {
-  const { crossings, totalMm } = wiringOf(rig, plan, size);
+const figures = (rig: Rig, plan: Plan, board: Breadboard) => {
+  const { crossings, totalMm } = wiringOf(rig, plan, board);
   return { crossings, totalMm };
 };

@@ -1,6 +1,7 @@
 import { railVolts, type RigModel } from "../address";
-import { legRef, partOf, splitLegRef, type LegRef, type UnitRef, type Wire } from "../rig";
-import { PITCH_MM, placeOf, rowsOf, stripOf, type Hole, type Rail } from "./breadboard";
+import { legRef, splitLegRef, type LegRef, type UnitRef, type Wire } from "../rig";
+import { BOARD_STEP, PITCH_MM, placeOf, railPiece, stripOf, type Hole, type Rail } from "./breadboard";
+import { Holes } from "./holes";
 import type { Seating } from "./seats";
 
 /** An end of a wire: a hole, a pin of the board beside it, or a leg that has no seat. */
@@ -9,7 +10,7 @@ export type End =
   | { readonly at: "beside"; readonly leg: LegRef };
 
 export interface SeatedWire {
-  /** The rig's wire, or a feeder that the rails need. */
+  /** The rig's wire, or a jumper that the boards need. */
   readonly id: string;
   readonly wire?: Wire;
   readonly from: End;
@@ -18,13 +19,19 @@ export interface SeatedWire {
   readonly lengthMm: number | undefined;
 }
 
+/** A capacitor in its holes. */
+export interface SeatedCapacitor {
+  readonly ref: UnitRef;
+  readonly from: Hole;
+  readonly to: Hole;
+}
+
 export interface SeatedWiring {
   readonly wires: readonly SeatedWire[];
-  /** Feeders from the supply to the rails and from rail to rail, in front of all others. */
+  /** What brings supply and ground to the rails, joins rails, and carries on where a strip or pin is full. */
   readonly feeders: readonly SeatedWire[];
-  /** Capacitors across the rails. */
-  readonly capacitors: ReadonlyArray<{ readonly ref: UnitRef; readonly from: Hole; readonly to: Hole }>;
-  /** Strips that would need more than their five holes. */
+  readonly capacitors: readonly SeatedCapacitor[];
+  /** Strips and rails that had no hole left. */
   readonly full: readonly string[];
   readonly totalMm: number;
   readonly crossings: number;
@@ -44,188 +51,348 @@ export function pointOf(model: RigModel, end: End): { x: number; y: number } {
 }
 
 /** Every wire hole to hole, on the rails where a net is a supply's, with the length to cut. */
-export function wireSeats(model: RigModel, seating: Seating): SeatedWiring {
-  const { rig, nets } = model;
-  const used = new Map<string, number>();
-  const taken = new Set<string>();
-  const full = new Set<string>();
-  const key = (hole: Hole) => JSON.stringify(hole);
-  for (const hole of seating.holes.values()) taken.add(key(hole));
-  const beside = (leg: LegRef) => {
-    const { kind } = model.part(splitLegRef(leg).unit);
+export const wireSeats = (model: RigModel, seating: Seating): SeatedWiring =>
+  new Wiring(model, seating).lay();
+
+/** Where a capacitor goes that is wired to nothing on the boards. */
+const lastCorner = ({ columns }: Seating): Hole => ({ board: 0, row: "a", column: columns });
+
+/** Lays the wires of a rig one by one: takes holes, feeds rails, and carries on where a strip is full. */
+class Wiring {
+  private readonly holes: Holes;
+  private readonly feeders: SeatedWire[] = [];
+  /** Wire ends still to come in the strip of a leg, or at a pin beside the board. */
+  private readonly demand = new Map<string, number>();
+  /** Where a strip or pin is carried on when it was full. */
+  private readonly carried = new Map<string, Hole>();
+  /** Pieces of rails in use, each with the net it carries. */
+  private readonly railsUsed = new Map<string, { readonly hole: Hole; readonly net: number }>();
+  private readonly plus: number | undefined;
+  private readonly minus: number | undefined;
+
+  constructor(
+    private readonly model: RigModel,
+    private readonly seating: Seating,
+  ) {
+    this.holes = new Holes(seating);
+    this.plus = busiestNet(model, (volts) => volts > 0);
+    this.minus = busiestNet(model, (volts) => volts === 0);
+  }
+
+  lay(): SeatedWiring {
+    const { rig } = this.model;
+    const capacitors = this.seatCapacitors();
+    const onBoard = new Set(capacitors.map(({ ref }) => ref));
+    // What a capacitor's own lead or a rail already joins needs no wire.
+    const laid = rig.wires.filter(({ from, to }) => {
+      if ([from, to].some((leg) => onBoard.has(splitLegRef(leg).unit))) return false;
+      return !(this.isBeside(from) && this.isBeside(to) && this.railSign(from) !== undefined);
+    });
+    for (const { from, to } of laid)
+      for (const leg of [from, to]) {
+        const place = this.placeKey(leg);
+        if (place !== undefined) this.demand.set(place, (this.demand.get(place) ?? 0) + 1);
+      }
+    const wires = laid.map((wire): SeatedWire => {
+      const from = this.end(wire.from, wire.to);
+      const to = this.end(wire.to, wire.from);
+      return { id: wire.id, wire, from, to, lengthMm: this.length(from, to) };
+    });
+    this.feedRails(rig.wires);
+    this.mend(wires, capacitors);
+    const all = [...this.feeders, ...wires];
+    return {
+      wires,
+      feeders: this.feeders,
+      capacitors,
+      full: [...this.holes.full],
+      totalMm: all.reduce((sum, { lengthMm = 0 }) => sum + lengthMm, 0),
+      crossings: crossingsOf(this.model, wires),
+    };
+  }
+
+  private netOf(leg: LegRef): number {
+    return this.model.nets.of(leg).id;
+  }
+
+  private isBeside(leg: LegRef): boolean {
+    const { kind } = this.model.part(splitLegRef(leg).unit);
     return kind === "controller" || kind === "supply";
-  };
-  const railOf = (leg: LegRef, column: number, y: number): Rail | undefined => {
-    const volts = railVolts(model.drivers.get(nets.of(leg).id) ?? []);
-    if (volts === undefined) return undefined;
-    const side = y < 8.5 ? "upper" : "lower";
-    return volts === 0 ? `${side} −` : isMain(leg) ? `${side} +` : undefined;
-  };
-  /** Only one plus fits on the rails: the supply most legs hang on. */
-  const mainNet = mainSupply(model);
-  const isMain = (leg: LegRef) => nets.of(leg).id === mainNet;
-  const railHole = (rail: Rail, near: number): Hole => {
-    for (let step = 0; step < seating.columns * 2; step += 1) {
-      const column = near + (step % 2 === 0 ? step / 2 : -(step + 1) / 2);
-      if (column < 1 || column > seating.columns) continue;
-      const hole: Hole = { rail, column };
-      if (taken.has(key(hole))) continue;
-      taken.add(key(hole));
-      return hole;
+  }
+
+  /** The rail a net belongs on: the busiest supply on the plus rails, the busiest ground on the minus rails. */
+  private railSign(leg: LegRef): "+" | "−" | undefined {
+    const net = this.netOf(leg);
+    return net === this.plus ? "+" : net === this.minus ? "−" : undefined;
+  }
+
+  /** What has holes or a pin of its own for a leg; undefined where rails serve it. */
+  private placeKey(leg: LegRef): string | undefined {
+    if (this.isBeside(leg)) return this.railSign(leg) === undefined ? `pin ${leg}` : undefined;
+    const hole = this.seating.holes.get(leg);
+    return hole && stripOf(this.seating, hole);
+  }
+
+  private end(leg: LegRef, other: LegRef): End {
+    if (this.isBeside(leg)) {
+      const sign = this.railSign(leg);
+      const near = this.seating.holes.get(other);
+      if (sign === undefined) return this.pinEnd(leg, near);
+      const hole = near && this.railHole(near, sign, this.netOf(leg));
+      return hole ? { at: "hole", leg, hole } : { at: "beside", leg };
     }
-    full.add(`${rail} rail`);
-    return { rail, column: near };
-  };
-  /** A free hole in the strip of a seated leg, the outermost first. */
-  const freeHole = (leg: LegRef): Hole | undefined => {
-    const seat = seating.holes.get(leg);
-    if (!seat || "rail" in seat) return seat;
-    const half = stripOf(seat).endsWith("upper") ? "upper" : "lower";
-    for (const row of rowsOf(half)) {
-      const hole: Hole = { row, column: seat.column };
-      if (taken.has(key(hole))) continue;
-      taken.add(key(hole));
-      return hole;
+    const seat = this.seating.holes.get(leg);
+    const hole = seat && this.stripHole(leg, seat);
+    return hole ? { at: "hole", leg, hole } : { at: "beside", leg };
+  }
+
+  /** A pin of a board takes one wire; further ones go on from a strip of their own. */
+  private pinEnd(leg: LegRef, near: Hole | undefined): End {
+    const key = `pin ${leg}`;
+    const wanted = this.demand.get(key) ?? 0;
+    const carried = this.carried.get(key);
+    if (carried) {
+      const hole = this.stripHole(leg, carried);
+      return hole ? { at: "hole", leg, hole } : { at: "beside", leg };
     }
-    full.add(`column ${seat.column}, ${half} half`);
-    return seat;
-  };
-  const capacitors = seatCapacitors(model, seating, railHole);
-  const onCapacitor = new Set(capacitors.map(({ ref }) => ref));
-  const end = (leg: LegRef, other: LegRef): End | undefined => {
-    const { unit } = splitLegRef(leg);
-    if (onCapacitor.has(unit)) return undefined;
-    const near = seating.holes.get(other);
-    if (beside(leg)) {
-      const rail = near && railOf(leg, near.column, placeOf(near).y);
-      if (rail && near) return { at: "hole", leg, hole: railHole(rail, near.column) };
+    if (wanted <= 1 || !near) return { at: "beside", leg };
+    const spare = this.holes.spare(near);
+    if (!spare) {
+      this.holes.full.add(`pin ${splitLegRef(leg).leg}`);
       return { at: "beside", leg };
     }
-    const hole = freeHole(leg);
+    this.holes.take(spare);
+    this.carried.set(key, spare);
+    this.demand.set(stripOf(this.seating, spare), wanted);
+    this.feeder(`carry ${leg}`, { at: "beside", leg }, { at: "hole", leg, hole: spare });
+    const hole = this.stripHole(leg, spare);
     return hole ? { at: "hole", leg, hole } : { at: "beside", leg };
-  };
-  const wires = rig.wires.flatMap((wire): SeatedWire[] => {
-    const from = end(wire.from, wire.to);
-    const to = end(wire.to, wire.from);
-    // A capacitor across the rails needs no wires of its own, nor do rails that are the supply's pins.
-    if (!from || !to) return [];
-    if (from.at === "beside" && to.at === "beside" && beside(wire.from) && beside(wire.to))
-      return [{ id: wire.id, wire, from, to, lengthMm: undefined }];
-    for (const { hole } of [from, to].filter((one) => one.at === "hole"))
-      used.set(stripOf(hole), (used.get(stripOf(hole)) ?? 0) + 1);
-    return [{ id: wire.id, wire, from, to, lengthMm: lengthOf(model, from, to) }];
-  });
-  const feeders = feedersOf(model, mainNet, used, railHole).map(({ id, from, to }) => ({
-    id,
-    from,
-    to,
-    lengthMm: lengthOf(model, from, to),
-  }));
-  const all = [...feeders, ...wires];
-  return {
-    wires,
-    feeders,
-    capacitors,
-    full: [...full],
-    totalMm: all.reduce((sum, { lengthMm = 0 }) => sum + lengthMm, 0),
-    crossings: crossingsOf(model, wires),
-  };
+  }
+
+  /** A free hole in the strip of a leg; the last one is kept for carrying on where more are to come. */
+  private stripHole(leg: LegRef, start: Hole): Hole | undefined {
+    let at = start;
+    for (let next = this.carried.get(stripOf(this.seating, at)); next;) {
+      at = next;
+      next = this.carried.get(stripOf(this.seating, at));
+    }
+    const strip = stripOf(this.seating, at);
+    const free = this.holes.free(at);
+    const wanted = this.demand.get(strip) ?? 1;
+    if (free.length >= 2 || (free.length === 1 && wanted <= 1)) {
+      this.demand.set(strip, wanted - 1);
+      return this.holes.take(free[0]!);
+    }
+    const spare = free[0] && this.holes.spare(at);
+    if (!free[0] || !spare) {
+      this.holes.full.add(
+        `column ${at.column}, ${"row" in at && "abcde".includes(at.row) ? "upper" : "lower"} half`,
+      );
+      return free[0] && this.holes.take(free[0]);
+    }
+    this.holes.take(free[0]);
+    this.holes.take(spare);
+    this.carried.set(strip, spare);
+    this.demand.set(stripOf(this.seating, spare), wanted);
+    this.feeder(`carry ${strip}`, { at: "hole", leg, hole: free[0] }, { at: "hole", leg, hole: spare });
+    return this.stripHole(leg, spare);
+  }
+
+  private railHole(near: Hole, sign: "+" | "−", net: number): Hole | undefined {
+    const side = placeOf(near).y - near.board * BOARD_STEP < 8.5 ? "upper" : "lower";
+    const hole = this.holes.rail(near.board, `${side} ${sign}` as Rail, near.column);
+    if (hole) this.useRail(hole, net);
+    return hole;
+  }
+
+  private useRail(hole: Hole, net: number): void {
+    const strip = stripOf(this.seating, hole);
+    if (!this.railsUsed.has(strip)) this.railsUsed.set(strip, { hole, net });
+  }
+
+  private feeder(id: string, from: End, to: End): void {
+    this.feeders.push({ id, from, to, lengthMm: this.length(from, to) });
+  }
+
+  private length(from: End, to: End): number | undefined {
+    const unseated = [from, to].some((end) => end.at === "beside" && !this.isBeside(end.leg));
+    if (unseated) return undefined;
+    const [one, other] = [pointOf(this.model, from), pointOf(this.model, to)];
+    const exact = Math.hypot(one.x - other.x, one.y - other.y) * PITCH_MM + SPARE_MM;
+    return Math.ceil(exact / STEP_MM) * STEP_MM;
+  }
+
+  /**
+   * Capacitors beside what they serve: each lead in a rail where its net has one, else in the strip of the leg it is
+   * wired to.
+   */
+  private seatCapacitors(): SeatedCapacitor[] {
+    const { rig } = this.model;
+    return rig.units.flatMap(({ ref }): SeatedCapacitor[] => {
+      if (this.model.part(ref).kind !== "capacitor") return [];
+      const partners = (end: "1" | "2") =>
+        rig.wires.flatMap(({ from, to }) => {
+          const own = legRef(ref, end);
+          return from === own ? [to] : to === own ? [from] : [];
+        });
+      const seatOf = (end: "1" | "2") =>
+        partners(end)
+          .map((leg) => ({ leg, hole: this.seating.holes.get(leg) }))
+          .find(({ hole }) => hole !== undefined);
+      const near = (seatOf("1") ?? seatOf("2"))?.hole ?? lastCorner(this.seating);
+      const lead = (end: "1" | "2"): Hole | undefined => {
+        const leg = legRef(ref, end);
+        const sign = this.railSign(leg);
+        if (sign !== undefined && partners(end).length > 0) {
+          // Both leads go to the rails of one side, so that it lies across them.
+          const hole = this.holes.rail(near.board, `upper ${sign}` as Rail, near.column);
+          if (hole) this.useRail(hole, this.netOf(leg));
+          return hole;
+        }
+        const seat = seatOf(end);
+        const free = seat && this.holes.free(seat.hole!);
+        // A strip without room to spare is joined by a jumper afterwards.
+        const hole = free && free.length > 1 ? free[0] : this.holes.spare(near);
+        return hole && this.holes.take(hole);
+      };
+      const [from, to] = [lead("1"), lead("2")];
+      return from && to ? [{ ref, from, to }] : [];
+    });
+  }
+
+  /** Brings supply and ground to every piece of rail that is used: from all that gives it, and from piece to piece. */
+  private feedRails(wires: readonly Wire[]): void {
+    for (const net of [this.plus, this.minus]) {
+      if (net === undefined) continue;
+      const sources = this.sourcesOn(net, wires);
+      const pieces = [...this.railsUsed.values()].filter((one) => one.net === net).map(({ hole }) => hole);
+      if (pieces.length === 0 && sources.length > 1) {
+        const [first, ...rest] = sources;
+        for (const leg of rest)
+          this.feeder(`join ${leg}`, { at: "beside", leg: first! }, { at: "beside", leg });
+        continue;
+      }
+      const [first, ...others] = pieces;
+      if (!first || !("rail" in first)) continue;
+      for (const leg of sources) {
+        const hole = this.holeOfPiece(first, 1);
+        if (hole) this.feeder(`feed ${first.rail} ${leg}`, { at: "beside", leg }, { at: "hole", leg, hole });
+      }
+      const leg = sources[0] ?? this.legOn(net);
+      // From piece to piece, so that no rail has to spare a hole for each of the others.
+      for (const [at, piece] of others.entries()) {
+        const before = at === 0 ? first : others[at - 1]!;
+        const from = this.holeOfPiece(before, piece.column);
+        const to = this.holeOfPiece(piece, before.column);
+        if (from && to)
+          this.feeder(
+            `join ${stripOf(this.seating, piece)}`,
+            { at: "hole", leg, hole: from },
+            { at: "hole", leg, hole: to },
+          );
+      }
+    }
+  }
+
+  /** A free hole of the piece of rail another hole is in, as near to a column as that piece reaches. */
+  private holeOfPiece(piece: Hole, near: number): Hole | undefined {
+    if (!("rail" in piece)) return undefined;
+    return this.holes.rail(piece.board, piece.rail, near, railPiece(this.seating, piece.column));
+  }
+
+  /** The pins of boards and supplies that the rig's wires bring to a net; pins joined inside a board count once. */
+  private sourcesOn(net: number, wires: readonly Wire[]): LegRef[] {
+    const wired = new Set(wires.flatMap(({ from, to }) => [from, to]));
+    const pins = new Map<string, LegRef>();
+    for (const leg of this.model.nets.all[net]!.legs)
+      if (this.isBeside(leg) && wired.has(leg) && !pins.has(this.pinNode(leg)))
+        pins.set(this.pinNode(leg), leg);
+    return [...pins.values()];
+  }
+
+  private legOn(net: number): LegRef {
+    return this.model.nets.all[net]!.legs[0]!;
+  }
+
+  /** Joins what belongs to one net and is not yet joined: the boards then make exactly the rig's nets. */
+  private mend(wires: readonly SeatedWire[], capacitors: readonly SeatedCapacitor[]): void {
+    const groups = new Groups();
+    const nodeOf = (end: End) =>
+      end.at === "hole" ? stripOf(this.seating, end.hole) : this.pinNode(end.leg);
+    for (const { from, to } of [...this.feeders, ...wires]) groups.join(nodeOf(from), nodeOf(to));
+    for (const { ref, legs } of this.seating.seats)
+      for (const group of this.model.part(ref).joined ?? []) {
+        const strips = group.map((id) => stripOf(this.seating, legs.get(legRef(ref, id))!));
+        strips.forEach((strip) => groups.join(strips[0]!, strip));
+      }
+    const byNet = new Map<number, Map<string, End>>();
+    const add = (leg: LegRef, end: End) => {
+      const net = this.netOf(leg);
+      byNet.set(net, (byNet.get(net) ?? new Map<string, End>()).set(nodeOf(end), end));
+    };
+    for (const [leg, hole] of this.seating.holes) add(leg, { at: "hole", leg, hole });
+    for (const { ref, from, to } of capacitors) {
+      add(legRef(ref, "1"), { at: "hole", leg: legRef(ref, "1"), hole: from });
+      add(legRef(ref, "2"), { at: "hole", leg: legRef(ref, "2"), hole: to });
+    }
+    for (const [net, ends] of byNet) {
+      // A leg nothing is wired to has its strip to itself; joined legs of a part are one already.
+      if (this.model.nets.all[net]!.wires.length === 0) continue;
+      const [first, ...rest] = ends;
+      for (const [node, end] of rest) {
+        if (groups.same(first![0], node)) continue;
+        const [from, to] = [first![1], end].map((one) => this.hold(one));
+        if (from && to) this.feeder(`join ${node}`, from, to);
+        groups.join(first![0], node);
+      }
+    }
+  }
+
+  private hold(end: End): End | undefined {
+    if (end.at === "beside") return end;
+    const { hole: start, leg } = end;
+    const hole = "rail" in start ? this.holeOfPiece(start, start.column) : this.stripHole(leg, start);
+    return hole && { at: "hole", leg, hole };
+  }
+
+  /** Pins that are joined inside their board are one. */
+  private pinNode(leg: LegRef): string {
+    const { unit, leg: id } = splitLegRef(leg);
+    const group = this.model.part(unit).joined?.find((legs) => legs.includes(id));
+    return `pin ${unit}.${group?.[0] ?? id}`;
+  }
 }
 
-/** The net of the supply most legs hang on. */
-function mainSupply(model: RigModel): number | undefined {
+/** Things that are joined, two by two. */
+class Groups {
+  private readonly parent = new Map<string, string>();
+
+  private root(node: string): string {
+    let at = node;
+    for (let up = this.parent.get(at); up !== undefined; up = this.parent.get(at)) at = up;
+    return at;
+  }
+
+  join(one: string, other: string): void {
+    const [first, second] = [this.root(one), this.root(other)];
+    if (first !== second) this.parent.set(first, second);
+  }
+
+  same(one: string, other: string): boolean {
+    return this.root(one) === this.root(other);
+  }
+}
+
+/** The supply net most legs hang on. */
+function busiestNet(model: RigModel, test: (volts: number) => boolean): number | undefined {
   let best: { net: number; legs: number } | undefined;
   for (const [net, here] of model.drivers) {
     const volts = railVolts(here);
     const { legs } = model.nets.all[net]!;
-    if (volts === undefined || volts === 0) continue;
+    if (volts === undefined || !test(volts) || legs.length < 2) continue;
     if (!best || legs.length > best.legs) best = { net, legs: legs.length };
   }
   return best?.net;
-}
-
-/** What brings supply and ground to the rails that are used, and joins upper and lower ones. */
-function feedersOf(
-  model: RigModel,
-  mainNet: number | undefined,
-  used: ReadonlyMap<string, number>,
-  railHole: (rail: Rail, near: number) => Hole,
-): Array<{ id: string; from: End; to: End }> {
-  const source = (test: (volts: number) => boolean, net?: number): LegRef | undefined => {
-    for (const [id, here] of model.drivers) {
-      if (net !== undefined && id !== net) continue;
-      const rail = here.find((driver) => driver.kind === "rail" && test(driver.volts));
-      const supply = here.find(
-        (driver) => driver.kind === "rail" && model.part(splitLegRef(driver.leg).unit).kind === "supply",
-      );
-      if (rail) return (supply ?? rail).leg;
-    }
-    return undefined;
-  };
-  const feeders: Array<{ id: string; from: End; to: End }> = [];
-  const sides = [
-    ["+", source((volts) => volts > 0, mainNet)],
-    ["−", source((volts) => volts === 0, groundNet(model))],
-  ] as const;
-  for (const [sign, leg] of sides) {
-    const rails = (["upper", "lower"] as const)
-      .map((side): Rail => `${side} ${sign}`)
-      .filter((rail) => (used.get(rail) ?? 0) > 0);
-    const [first, second] = rails;
-    if (!first || !leg) continue;
-    feeders.push({
-      id: `feed ${first}`,
-      from: { at: "beside", leg },
-      to: { at: "hole", leg, hole: railHole(first, 1) },
-    });
-    if (second)
-      feeders.push({
-        id: `join ${second}`,
-        from: { at: "hole", leg, hole: railHole(first, 2) },
-        to: { at: "hole", leg, hole: railHole(second, 2) },
-      });
-  }
-  return feeders;
-}
-
-/** The ground most legs hang on. */
-function groundNet(model: RigModel): number | undefined {
-  let best: { net: number; legs: number } | undefined;
-  for (const [net, here] of model.drivers) {
-    if (railVolts(here) !== 0) continue;
-    const { legs } = model.nets.all[net]!;
-    if (!best || legs.length > best.legs) best = { net, legs: legs.length };
-  }
-  return best?.net;
-}
-
-/** Bypass capacitors across the upper rails, level with the supply leg of their chip. */
-function seatCapacitors(
-  model: RigModel,
-  seating: Seating,
-  railHole: (rail: Rail, near: number) => Hole,
-): SeatedWiring["capacitors"] {
-  return model.rig.units.flatMap((unit) => {
-    if (partOf(unit).kind !== "capacitor") return [];
-    const near = model.rig.wires
-      .filter(({ from, to }) => [from, to].some((leg) => splitLegRef(leg).unit === unit.ref))
-      .flatMap(({ from, to }) => [from, to])
-      .map((leg) => seating.holes.get(leg))
-      .find((hole) => hole !== undefined);
-    if (!near) return [];
-    const volts = (["1", "2"] as const).map((leg) =>
-      railVolts(model.drivers.get(model.nets.of(legRef(unit.ref, leg)).id) ?? []),
-    );
-    // Only a capacitor between supply and ground belongs across the rails.
-    if (!volts.includes(0) || volts.includes(undefined)) return [];
-    return [{ ref: unit.ref, from: railHole("upper +", near.column), to: railHole("upper −", near.column) }];
-  });
-}
-
-function lengthOf(model: RigModel, from: End, to: End): number {
-  const [one, other] = [pointOf(model, from), pointOf(model, to)];
-  const exact = Math.hypot(one.x - other.x, one.y - other.y) * PITCH_MM + SPARE_MM;
-  return Math.ceil(exact / STEP_MM) * STEP_MM;
 }
 
 type Point = { readonly x: number; readonly y: number };

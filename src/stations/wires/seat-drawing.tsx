@@ -4,8 +4,12 @@ import { isChip, type DisplayPart } from "@/core/parts";
 import type { LegRef } from "@/core/rig";
 import {
   BOARD_HEIGHT,
+  BOARD_STEP,
+  RAILS,
   placeOf,
   pointOf,
+  railColumns,
+  railPiece,
   rowsOf,
   type End,
   type Seat,
@@ -41,8 +45,7 @@ export function SeatDrawing({ model, seating, wiring, pick, selected, onWire, on
     };
   }, [model, pick]);
   const width = LEFT + (seating.columns + 1) * UNIT + 8;
-  const height = TOP + (BOARD_HEIGHT + 1) * UNIT + 14;
-  const columns = Array.from({ length: seating.columns }, (_, column) => column + 1);
+  const height = TOP + ((seating.boards - 1) * BOARD_STEP + BOARD_HEIGHT + 1) * UNIT + 14;
   const standsOut = ({ id }: SeatedWire) => path.wires.has(id) || selected === id;
   const drawWire = (wire: SeatedWire) => {
     const from = at(pointOf(model, wire.from));
@@ -68,58 +71,8 @@ export function SeatDrawing({ model, seating, wiring, pick, selected, onWire, on
       role="group"
       aria-label="Parts and wires in their holes"
     >
-      <rect
-        x={at({ x: 0.2, y: 0 }).x}
-        y={TOP - 12}
-        width={(seating.columns + 0.6) * UNIT}
-        height={(BOARD_HEIGHT + 1) * UNIT + 8}
-        rx={6}
-        className="seat-board"
-      />
-      {(["upper −", "upper +", "lower +", "lower −"] as const).map((rail) => {
-        const y = at(placeOf({ rail, column: 1 })).y;
-        return (
-          <g key={rail}>
-            <path
-              d={`M${at({ x: 1, y: 0 }).x},${y} H${at({ x: seating.columns, y: 0 }).x}`}
-              className={rail.endsWith("+") ? "seat-rail" : "seat-rail is-minus"}
-            />
-            <text x={at({ x: 0.35, y: 0 }).x} y={y + 3.5} className="seat-text">
-              {rail.slice(-1)}
-            </text>
-          </g>
-        );
-      })}
-      {columns.map((column) =>
-        (["upper", "lower"] as const).flatMap((half) =>
-          rowsOf(half).map((row) => {
-            const { x, y } = at(placeOf({ row, column }));
-            return <circle key={`${column}${row}`} cx={x} cy={y} r={1.5} className="seat-hole" />;
-          }),
-        ),
-      )}
-      {columns
-        .filter((column) => column % 5 === 0 || column === 1)
-        .map((column) => (
-          <text
-            key={column}
-            x={at({ x: column, y: 2 }).x}
-            y={at({ x: 0, y: 2.25 }).y}
-            textAnchor="middle"
-            className="seat-text"
-          >
-            {column}
-          </text>
-        ))}
-      {(["a", "e", "f", "j"] as const).map((row) => (
-        <text
-          key={row}
-          x={at({ x: 0.45, y: 0 }).x}
-          y={at(placeOf({ row, column: 1 })).y + 3.5}
-          className="seat-text"
-        >
-          {row}
-        </text>
+      {Array.from({ length: seating.boards }, (_, board) => (
+        <BoardGround key={board} seating={seating} board={board} />
       ))}
       {all.filter((wire) => !standsOut(wire)).map(drawWire)}
       {seating.seats.map((seat) => (
@@ -130,7 +83,12 @@ export function SeatDrawing({ model, seating, wiring, pick, selected, onWire, on
         return (
           <g key={ref}>
             <path d={`M${one.x},${one.y} L${other.x},${other.y}`} className="seat-capacitor" />
-            <text x={other.x} y={TOP - 14} textAnchor="middle" className="seat-text">
+            <text
+              x={(one.x + other.x) / 2}
+              y={Math.min(one.y, other.y) - UNIT * 0.55}
+              textAnchor="middle"
+              className="seat-text"
+            >
               {ref}
             </text>
           </g>
@@ -139,6 +97,84 @@ export function SeatDrawing({ model, seating, wiring, pick, selected, onWire, on
       {all.filter(standsOut).map(drawWire)}
       <Beside model={model} wires={all} />
     </svg>
+  );
+}
+
+/** One breadboard: its rails with their holes, its columns, and the letters of its rows. */
+function BoardGround({ seating, board }: { seating: Seating; board: number }) {
+  const columns = Array.from({ length: seating.columns }, (_, column) => column + 1);
+  const railAt = railColumns(seating.size);
+  const top = at({ x: 0, y: board * BOARD_STEP }).y;
+  return (
+    <g>
+      <rect
+        x={at({ x: 0.2, y: 0 }).x}
+        y={top - 12}
+        width={(seating.columns + 0.6) * UNIT}
+        height={(BOARD_HEIGHT + 1) * UNIT + 8}
+        rx={6}
+        className="seat-board"
+      />
+      {seating.boards > 1 && (
+        <text x={at({ x: 0.2, y: 0 }).x} y={top - 15} className="seat-text">
+          Board {board + 1}
+        </text>
+      )}
+      {RAILS.map((rail) => {
+        const { y } = at(placeOf({ board, rail, column: 1 }));
+        const pieces = ([0, 1] as const)
+          .map((piece) => railAt.filter((column) => railPiece(seating, column) === piece))
+          .filter((piece) => piece.length > 0);
+        return (
+          <g key={rail}>
+            {pieces.map((piece) => (
+              <path
+                key={piece[0]}
+                d={`M${at({ x: piece[0]! - 0.4, y: 0 }).x},${y} H${at({ x: piece.at(-1)! + 0.4, y: 0 }).x}`}
+                className={rail.endsWith("+") ? "seat-rail" : "seat-rail is-minus"}
+              />
+            ))}
+            {railAt.map((column) => (
+              <circle key={column} cx={at({ x: column, y: 0 }).x} cy={y} r={1.5} className="seat-hole" />
+            ))}
+            <text x={at({ x: 0.35, y: 0 }).x} y={y + 3.5} className="seat-text">
+              {rail.slice(-1)}
+            </text>
+          </g>
+        );
+      })}
+      {columns.map((column) =>
+        (["upper", "lower"] as const).flatMap((half) =>
+          rowsOf(half).map((row) => {
+            const { x, y } = at(placeOf({ board, row, column }));
+            return <circle key={`${column}${row}`} cx={x} cy={y} r={1.5} className="seat-hole" />;
+          }),
+        ),
+      )}
+      {columns
+        .filter((column) => column % 5 === 0 || column === 1)
+        .map((column) => (
+          <text
+            key={column}
+            x={at({ x: column, y: 0 }).x}
+            y={at({ x: 0, y: board * BOARD_STEP + 2.25 }).y}
+            textAnchor="middle"
+            className="seat-text"
+          >
+            {column}
+          </text>
+        ))}
+      {(["a", "e", "f", "j"] as const).map((row) => (
+        <text
+          key={row}
+          x={at({ x: 0.45, y: 0 }).x}
+          y={at(placeOf({ board, row, column: 1 })).y + 3.5}
+          className="seat-text"
+        >
+          {row}
+        </text>
+      ))}
+    </g>
   );
 }
 
@@ -153,7 +189,7 @@ function SeatBody({
   picked: ReadonlySet<string>;
   onLeg: (leg: LegRef) => void;
 }) {
-  const { part, ref, legs } = seat;
+  const { part, ref, legs, room, board } = seat;
   const points = [...legs].map(([leg, hole]) => ({ leg, ...at(placeOf(hole)) }));
   const xs = points.map(({ x }) => x);
   const ys = points.map(({ y }) => y);
@@ -205,16 +241,16 @@ function SeatBody({
     );
   }
   const display = part.kind === "display";
+  const body = display
+    ? {
+        ...at({ x: room.left, y: room.top + board * BOARD_STEP }),
+        width: (room.right - room.left) * UNIT,
+        height: (room.bottom - room.top) * UNIT,
+      }
+    : { x: left, y: top + 4, width: right - left, height: bottom - top - 8 };
   return (
     <g>
-      <rect
-        x={left}
-        y={display ? top - UNIT * 1.3 : top + 4}
-        width={right - left}
-        height={display ? bottom - top + UNIT * 2.6 : bottom - top - 8}
-        rx={4}
-        className={display ? "display-body" : "chip-body"}
-      />
+      <rect {...body} rx={4} className={display ? "display-body" : "chip-body"} />
       {(isChip(part) || part.kind === "driver-array") && (
         <path d={`M${left},${middle.y - 6} a6,6 0 0 1 0,12`} className="chip-notch" />
       )}

@@ -2,22 +2,24 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { movedWires, relay } from "@/core/rig";
-import type { BoardSize, Untangled, Wish } from "@/core/seat";
-import { editWires, useRig } from "@/store";
+import { planFromWires, type Breadboard, type Untangled, type Wish } from "@/core/seat";
+import { editRig, editWires, useModel, useRig } from "@/store";
 import { Progress, usePlanner } from "@/ui";
 
 /** Chooses which output serves which segment and digit so that the wires lie better; the bytes follow by themselves. */
-export function UntanglePanel({ size, onClose }: { size: BoardSize; onClose: () => void }) {
+export function UntanglePanel({ board, onClose }: { board: Breadboard; onClose: () => void }) {
   const rig = useRig();
   const [wish, setWish] = useState<Wish>("fewest crossings");
+  const model = useModel();
   const moved = movedWires(rig).length;
+  const takenUp = moved > 0 ? planFromWires(model) : undefined;
   const key =
     moved > 0
       ? undefined
-      : JSON.stringify([rig.plan, rig.units, rig.wires.map(({ from, to }) => [from, to]), size, wish]);
+      : JSON.stringify([rig.plan, rig.units, rig.wires.map(({ from, to }) => [from, to]), board, wish]);
   const { result, stale, progress, failed, cancel } = usePlanner<Untangled | undefined>(
     key,
-    (planner, report) => planner.untangle(rig, size, wish, report),
+    (planner, report) => planner.untangle(rig, board, wish, report),
   );
   const found = stale ? undefined : result;
   const nothing = found && found.moved === 0;
@@ -41,10 +43,31 @@ export function UntanglePanel({ size, onClose }: { size: BoardSize; onClose: () 
         </Button>
       </div>
       {moved > 0 && (
-        <p className="small mb-0 mt-2">
-          {moved} wire{moved === 1 ? " was" : "s were"} moved by hand, so outputs cannot be chosen anew
-          without losing that. Choose something on the Plan station to lay the wires again first.
-        </p>
+        <div className="small mt-2">
+          <p className="mb-1">
+            {moved} wire{moved === 1 ? " was" : "s were"} moved by hand.{" "}
+            {takenUp
+              ? "Outputs can be chosen anew from there, or from the wires as they were planned."
+              : "No choice of outputs makes these wires, so they can only be laid again as planned."}
+          </p>
+          {takenUp && (
+            <Button
+              size="sm"
+              variant="plain"
+              onClick={() => editRig((before) => ({ ...before, plan: takenUp }))}
+            >
+              Start from my wires
+            </Button>
+          )}
+          <Button
+            size="sm"
+            variant="plain"
+            className="ms-2"
+            onClick={() => editWires((before) => relay(before, before.plan))}
+          >
+            Lay them again as planned
+          </Button>
+        </div>
       )}
       {failed && <p className="small severity-fault mb-0 mt-2">That failed: {failed}</p>}
       {found && (
@@ -60,8 +83,8 @@ export function UntanglePanel({ size, onClose }: { size: BoardSize; onClose: () 
                 elsewhere, the bytes follow.{" "}
                 <span className="quiet">
                   {found.exact
-                    ? "Each choice is the best there is."
-                    : "The best order found by exchanging pairs."}
+                    ? "No wires cross: it cannot be better."
+                    : "The best that was found; there may be a better one."}
                 </span>
               </>
             )}

@@ -2,8 +2,8 @@ import { useEffect, useMemo, useRef } from "react";
 import Form from "react-bootstrap/Form";
 import { WIRE_GROUPS, digitPathOf, pathOf, wireGroup, type RigModel, type WireGroup } from "@/core/address";
 import { countLeg, legById, type NamingSchool } from "@/core/parts";
-import { legTitle, placeWires, splitLegRef, type LegRef, type Wire } from "@/core/rig";
-import { holeName, type End, type SeatedWiring } from "@/core/seat";
+import { legTitle, placeUnits, placeWires, splitLegRef, unitValue, type LegRef, type Wire } from "@/core/rig";
+import { holeName, type End, type SeatedWiring, type Seating } from "@/core/seat";
 import { editRig } from "@/store";
 
 const GROUP_TITLES: Readonly<Record<WireGroup, string>> = {
@@ -21,7 +21,7 @@ interface Props {
   readonly school: NamingSchool;
   readonly onWire: (id: string) => void;
   /** Holes and lengths, where the parts are seated. */
-  readonly seated?: SeatedWiring;
+  readonly seated?: { readonly seating: Seating; readonly wiring: SeatedWiring };
 }
 
 /** Every wire leg to leg, in working order, with the way to count to each leg; ticked as placed. */
@@ -45,10 +45,11 @@ export function WireList({ model, pick, spot, selected, school, onWire, seated }
       inGroup: grouped.filter((one) => one.group === group).map(({ wire }) => wire),
     })).filter(({ inGroup }) => inGroup.length > 0);
   }, [model]);
-  const seats = useMemo(() => new Map(seated?.wires.map((one) => [one.id, one])), [seated]);
+  const seats = useMemo(() => new Map(seated?.wiring.wires.map((one) => [one.id, one])), [seated]);
   return (
     <div className="wire-list" ref={list}>
-      {seated && <Feeders model={model} seated={seated} />}
+      {seated && <PartSteps model={model} {...seated} />}
+      {seated && <Feeders model={model} seated={seated.wiring} />}
       {groups.map(({ group, inGroup }) => {
         const placed = inGroup.filter((wire) => wire.placed).length;
         return (
@@ -144,22 +145,77 @@ function WireEndText({ model, leg, school, end, lengthMm }: EndProps) {
   );
 }
 
+/** The parts in the order to push them in, each with the holes of its first and last leg; ticked as seated. */
+function PartSteps({ model, seating, wiring }: { model: RigModel; seating: Seating; wiring: SeatedWiring }) {
+  const steps = [
+    ...seating.seats.map(({ ref, legs }) => {
+      const holes = [...legs].map(([leg, hole]) => ({ leg: splitLegRef(leg).leg, hole }));
+      const [first, last] = [holes[0]!, holes.at(-1)!];
+      return {
+        ref,
+        where: `leg ${first.leg} in ${holeName(first.hole)}, leg ${last.leg} in ${holeName(last.hole)}`,
+      };
+    }),
+    ...wiring.capacitors.map(({ ref, from, to }) => ({
+      ref,
+      where: `from ${holeName(from)} to ${holeName(to)}`,
+    })),
+  ];
+  const placed = steps.filter(({ ref }) => model.unit(ref).placed).length;
+  return (
+    <section>
+      <h3 className="wire-group">
+        Parts
+        <span className="quiet ms-auto fw-normal">
+          {placed} of {steps.length}
+        </span>
+        <button
+          type="button"
+          className="plain-button text-decoration-underline quiet fw-normal"
+          onClick={() =>
+            editRig((rig) =>
+              placeUnits(
+                rig,
+                steps.map(({ ref }) => ref),
+                placed < steps.length,
+              ),
+            )
+          }
+        >
+          {placed < steps.length ? "tick all" : "clear"}
+        </button>
+      </h3>
+      <ul className="plain-list small">
+        {steps.map(({ ref, where }) => (
+          <li key={ref} className={`wire-row${model.unit(ref).placed ? " is-placed" : ""}`}>
+            <Form.Check
+              type="checkbox"
+              checked={model.unit(ref).placed ?? false}
+              aria-label={`Seated: ${ref}`}
+              onChange={(event) => editRig((rig) => placeUnits(rig, [ref], event.target.checked))}
+            />
+            <span>
+              <strong>{ref}</strong> {unitValue(model.unit(ref)) ?? model.part(ref).title}{" "}
+              <span className="quiet">{where}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 /** What brings supply and ground to the rails: first of all, and not among the rig's own wires. */
 function Feeders({ model, seated }: { model: RigModel; seated: SeatedWiring }) {
   const name = (end: End) =>
     end.at === "hole" ? holeName(end.hole) : legTitle(model.rig, end.leg, "letters");
   return (
     <section>
-      <h3 className="wire-group">Rails first</h3>
+      <h3 className="wire-group">Rails, and where a strip goes on</h3>
       <ul className="plain-list small wire-feeders">
         {seated.feeders.map(({ id, from, to, lengthMm }) => (
           <li key={id}>
             {name(from)} → {name(to)} <span className="quiet">· {lengthMm} mm</span>
-          </li>
-        ))}
-        {seated.capacitors.map(({ ref, from, to }) => (
-          <li key={ref}>
-            {ref} from {holeName(from)} to {holeName(to)}
           </li>
         ))}
       </ul>

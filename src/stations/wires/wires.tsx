@@ -5,6 +5,7 @@ import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import ButtonGroup from "react-bootstrap/ButtonGroup";
 import Form from "react-bootstrap/Form";
+import { useHotkeys } from "react-hotkeys-hook";
 import { pipsAt, pipsOn } from "@/core/address";
 import {
   addWire,
@@ -13,40 +14,49 @@ import {
   swapWires,
   splitPipId,
   type Edited,
+  type Encoding,
   type LegRef,
   type PipId,
   type Rig,
 } from "@/core/rig";
 import { editRig, editWires, pickPip, spotLegs, useModel, useOpenRig, usePreferences } from "@/store";
 import { SeverityMark, StationFrame } from "@/ui";
-import { seatRig, wireSeats, type BoardSize, type SeatedWiring, type Seating } from "@/core/seat";
+import {
+  seatRig,
+  wireSeats,
+  type BoardSize,
+  type RailKind,
+  type SeatedWiring,
+  type Seating,
+} from "@/core/seat";
 import { SeatDrawing } from "./seat-drawing";
 import { UntanglePanel } from "./untangle-panel";
 import { WireActions, type Doing } from "./wire-actions";
 import { WireList } from "./wire-list";
 import { WiringDrawing } from "./wiring-drawing";
 
-/** What the seating comes to: what fits, how much wire it takes, which strips are full. */
+/** What the seating comes to: how many boards, how much wire, and what had no room. */
 function SeatsSay({ seated: { seating, wiring } }: { seated: { seating: Seating; wiring: SeatedWiring } }) {
-  const { left, needed, columns, size } = seating;
+  const { left, boards, size } = seating;
+  const seatedWires = wiring.wires.filter(({ lengthMm }) => lengthMm !== undefined).length;
   return (
     <p className="small mb-1">
-      {left.length > 0 ? (
-        <SeverityMark
-          severity="caution"
-          text={`${needed} columns are needed and a ${size}-point board has ${columns}: ${left.length} part${left.length === 1 ? "" : "s"} from ${left[0]} on do not fit. Take a second board beside it.`}
-        />
-      ) : (
-        <>
-          {needed} of {columns} columns.
-        </>
-      )}{" "}
-      {(wiring.totalMm / 1000).toFixed(2)} m of wire in {wiring.wires.length + wiring.feeders.length} pieces,{" "}
+      {boards === 1 ? "One board does." : `It takes ${boards} boards of ${size} points.`}{" "}
+      {(wiring.totalMm / 1000).toFixed(2)} m of wire in {seatedWires + wiring.feeders.length} pieces,{" "}
       {wiring.crossings} crossings.
+      {left.length > 0 && (
+        <>
+          {" "}
+          <SeverityMark
+            severity="caution"
+            text={`${left.slice(0, 4).join(", ")}${left.length > 4 ? ` and ${left.length - 4} more` : ""} ${left.length === 1 ? "has" : "have"} no room on these boards: wire ${left.length === 1 ? "it" : "them"} from beside. Their wires are not in these figures.`}
+          />
+        </>
+      )}
       {wiring.full.length > 0 && (
         <>
           {" "}
-          <SeverityMark severity="caution" text={`Full: ${wiring.full.slice(0, 3).join("; ")}`} />
+          <SeverityMark severity="caution" text={`No hole left in ${wiring.full.slice(0, 3).join("; ")}`} />
         </>
       )}
     </p>
@@ -73,6 +83,7 @@ export function WiresStation() {
   const [message, setMessage] = useState<string>();
   const [view, setView] = useState<"legs" | "seats">("legs");
   const [size, setSize] = useState<BoardSize>(830);
+  const [rails, setRails] = useState<RailKind>("through");
   const [untangling, setUntangling] = useState(false);
   const wire = rig.wires.find(({ id }) => id === selected);
 
@@ -88,6 +99,11 @@ export function WiresStation() {
     setDoing({ what: "nothing" });
     setMessage(undefined);
   };
+  // Escape leaves what was begun, then the wire.
+  useHotkeys("escape", () => (doing.what === "nothing" ? close() : setDoing({ what: "nothing" })), {
+    enableOnFormTags: true,
+    enabled: doing.what !== "nothing" || selected !== undefined,
+  });
   const onWire = (id: string) => {
     if (doing.what === "swap" && wire && id !== wire.id)
       return carryOut((before) => swapWires(before, wire.id, id));
@@ -111,9 +127,9 @@ export function WiresStation() {
   const placed = rig.wires.filter((one) => one.placed).length;
   const seated = useMemo(() => {
     if (view !== "seats") return undefined;
-    const seating = seatRig(model.rig, size);
+    const seating = seatRig(model.rig, { size, rails });
     return { seating, wiring: wireSeats(model, seating) };
-  }, [model, view, size]);
+  }, [model, view, size, rails]);
   return (
     <StationFrame
       title="Wires"
@@ -145,6 +161,19 @@ export function WiresStation() {
               <option value={830}>830 points</option>
             </Form.Select>
           )}
+          {view === "seats" && (
+            <Form.Select
+              size="sm"
+              style={{ width: 176 }}
+              aria-label="Rails"
+              title="On some boards the rails are broken in the middle: each half is fed by itself"
+              value={rails}
+              onChange={(event) => setRails(event.target.value as RailKind)}
+            >
+              <option value="through">rails run through</option>
+              <option value="broken">rails broken halfway</option>
+            </Form.Select>
+          )}
           <Button
             variant="plain"
             size="sm"
@@ -168,7 +197,7 @@ export function WiresStation() {
         </>
       }
     >
-      {untangling && <UntanglePanel size={size} onClose={() => setUntangling(false)} />}
+      {untangling && <UntanglePanel board={{ size, rails }} onClose={() => setUntangling(false)} />}
       <div className={`wires-grid${seated ? " has-seats" : ""}`}>
         {seated && (
           <div className="sheet seats-drawing">
@@ -230,7 +259,7 @@ export function WiresStation() {
             onClose={close}
           />
           <WireList
-            seated={seated?.wiring}
+            seated={seated}
             model={model}
             pick={pick}
             spot={spot}
@@ -249,7 +278,7 @@ function CodeOrWires() {
   const { rig, encoding } = useModel();
   const before = useOpenRig((state) => state.codeBefore);
   const { kept, bitOrder } = rig.code;
-  const keep = () => editRig((now) => ({ ...now, code: { bitOrder, kept: before ?? encoding } }));
+  const keep = (code: Encoding) => editRig((now) => ({ ...now, code: { bitOrder, kept: code } }));
   const follow = () => editRig((now) => ({ ...now, code: { bitOrder } }));
   return (
     <div className="code-or-wires">
@@ -257,8 +286,8 @@ function CodeOrWires() {
         <Button variant="plain" active={!kept} aria-pressed={!kept} onClick={follow}>
           Table follows the wires
         </Button>
-        <Button variant="plain" active={!!kept} aria-pressed={!!kept} onClick={() => !kept && keep()}>
-          Keep the code as it was
+        <Button variant="plain" active={!!kept} aria-pressed={!!kept} onClick={() => !kept && keep(encoding)}>
+          Keep the code as it is
         </Button>
       </ButtonGroup>
       <div className="small mt-1">
@@ -269,11 +298,20 @@ function CodeOrWires() {
           </>
         ) : before ? (
           <>
-            <SeverityMark severity="note" text="Wires changed." /> The bytes followed. Keep the old code to
-            see what it would show.
+            <SeverityMark severity="note" text="Wires changed." /> The bytes followed.{" "}
+            <button
+              type="button"
+              className="plain-button text-decoration-underline"
+              title="To see what the code from before would show through the wires as they are now"
+              onClick={() => keep(before)}
+            >
+              Take back the code from before
+            </button>
           </>
         ) : (
-          <span className="quiet">Move or swap wires, and the bytes follow by themselves.</span>
+          <span className="quiet">
+            Move or swap wires, and the bytes follow. Kept code stays, and the face shows what it does then.
+          </span>
         )}
       </div>
     </div>
