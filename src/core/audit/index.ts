@@ -27,7 +27,7 @@ export {
 } from "./resistor";
 
 /** A measure at its worst, and on average over the show. */
-export interface AuditRow extends Omit<Measure, "of"> {
+export interface AuditRow extends Omit<Measure, "of" | "ofAny"> {
   /** The worst the scan can put out. */
   readonly worst: Worst;
   /** The worst of any state, where that is worse: at power-up, or when the program has stopped halfway. */
@@ -54,7 +54,7 @@ export function auditRig(model: RigModel): Audit {
   const scan = searchWorst(model, measures, limited ? "scan" : "any", states);
   const any = limited ? searchWorst(model, measures, "any", states) : scan;
   const averages = averageOverShow(model, measures, shown);
-  const rows = measures.map(({ of: _, ...measure }, at): AuditRow => {
+  const rows = measures.map(({ of: _, ofAny: __, ...measure }, at): AuditRow => {
     const limit = measure.maximum ?? measure.keep;
     const worst = scan.worst[at]!;
     const astray = any.worst[at]!;

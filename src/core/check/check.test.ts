@@ -141,7 +141,7 @@ const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: 
       ),
     ),
     /^kept$/,
-    "caution",
+    "fault",
     /8 of 16 texts show wrong.*“1”, “4”, “5”/,
   ],
 ];

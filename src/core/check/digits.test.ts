@@ -97,7 +97,7 @@ const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: 
     "letters through a BCD decoder",
     text(decoder, "12", "HELP"),
     /^not-decoded$/,
-    "caution",
+    "fault",
     /1 of 2 texts.*“HELP”/,
   ],
   ["a text too long", text(river, "-0.123"), /^cut-/, "caution", /longer than the display.*first 4 places/],

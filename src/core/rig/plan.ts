@@ -12,9 +12,11 @@ import {
   ledThreshold,
   matrixId,
   partById,
+  setResistorFor,
   type ControllerPart,
   type DriverChipPart,
   type LedColour,
+  type SetCurrent,
 } from "../parts";
 import { neighbours, type Ohms, type Volts } from "../quantity";
 import type { LedValues, LineUse, Plan, Scan, SchemeName, Unit } from "./types";
@@ -383,7 +385,7 @@ export function usualOhms(plan: Plan, led: LedValues): number {
 }
 
 /** Share of a limit that is aimed at. */
-const WELL_WITHIN = 0.9;
+const WELL_WITHIN = 0.8;
 
 /**
  * What a driver chip without a setting resistor needs in each segment line, so that a whole digit stays within its
@@ -409,3 +411,15 @@ function segmentsTogether(plan: Plan, part: DriverChipPart): number {
   const lamp = part.segmentLegs.length > 8 && displays.some(({ part: id }) => id.includes("lamps"));
   return 8 * banks + (lamp ? 1 : 0);
 }
+
+/** Peak segment current a setting resistor is chosen for, in mA, where the chip scans enough digits. */
+const USUAL_PEAK = 20;
+
+/** The setting resistor one starts from: for 20 mA a segment, or what few digits allow, as one buys it. */
+export function usualSetOhms(plan: Plan, led: LedValues, table: SetCurrent): Ohms {
+  const allowed = table.fewDigits[digitCount(plan)];
+  if (allowed === undefined) return SET_OHMS;
+  return neighbours("E12", setResistorFor(table, Math.min(allowed, USUAL_PEAK), led.forward)).above;
+}
+/** About 20 mA a segment with a drop of 2 V. */
+const SET_OHMS: Ohms = 27_000;

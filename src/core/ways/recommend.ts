@@ -27,10 +27,7 @@ export function recommendWay(figures: readonly WayFigures[]): Recommendation | u
     [({ lines, linesLeft }) => lines <= linesLeft, "it takes no more than half of the board’s lines"],
     [({ brightness }) => brightness >= BRIGHT, "it is bright enough by day"],
     [({ busy }) => busy <= MOST_BUSY, "it leaves the controller most of its time"],
-    [
-      ({ pin, package: pack }) => Math.max(pin.share, pack.share) <= NEAR_LIMIT,
-      "nothing comes near its limit",
-    ],
+    [({ pin }) => pin.share <= NEAR_LIMIT, "no output comes near its limit"],
   ];
   let left = sound;
   const reasons: string[] = [];

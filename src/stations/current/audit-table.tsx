@@ -43,7 +43,7 @@ const columns: ColumnDef<AuditRow>[] = [
             title="In a state the program itself never puts out: at power-up, when it stops halfway, or at full brightness. Click to see it"
             onClick={() => holdState(original.astray!.state)}
           >
-            at the very most {figure(original.astray.value, original.unit)}
+            up to {figure(original.astray.value, original.unit)}
           </button>
         )}
       </>
@@ -60,7 +60,7 @@ const columns: ColumnDef<AuditRow>[] = [
     cell: ({ row: { original } }) => figure(original.keep, original.unit),
   },
   {
-    header: "Absolute maximum",
+    header: "Absolute max.",
     meta: { number: true },
     cell: ({ row: { original } }) => figure(original.maximum, original.unit),
   },

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { LED_FIGURES, MATRICES, type LedColour, type MatrixName } from "@/core/parts";
+import { LED_FIGURES, TEST_CURRENT, MATRICES, type LedColour, type MatrixName } from "@/core/parts";
 import {
   DIGIT_COUNTS,
   LIMITS,
@@ -207,6 +207,14 @@ export function DisplaySheet({ onLay }: Props) {
           range={LIMITS.forward}
           onCommit={(forward) => setLed({ forward })}
           width={92}
+        />
+        <QuantityField
+          label="at"
+          unit="A"
+          value={(led.testCurrent ?? TEST_CURRENT) / 1000}
+          range={[LIMITS.testCurrent[0] / 1000, LIMITS.testCurrent[1] / 1000]}
+          onCommit={(amps) => setLed({ testCurrent: amps * 1000 })}
+          width={84}
         />
         <QuantityField
           label="Slope"

@@ -2,15 +2,13 @@ import { SEGMENTS, columnOf, isDot, outputName, type PipName } from "../../glyph
 import { isOpenDrain, type DriverChipPart } from "../../parts";
 import type { Ohms } from "../../quantity";
 import { legRef, type LegRef } from "../types";
-import { matrixSize, modulesOn, usualSegmentOhms } from "../plan";
+import { matrixSize, modulesOn, usualSegmentOhms, usualSetOhms } from "../plan";
 import type { DigitPlace, Layer } from "./layer";
 
 /** Pulls the lines of an open-drain bus up. */
 const PULL_OHMS: Ohms = 4700;
 /** Joins an address leg to the strap leg. */
 const STRAP_OHMS: Ohms = 39_000;
-/** About 20 mA a segment with a drop of 2 V. */
-export const SET_OHMS: Ohms = 27_000;
 
 /** Beside the 100 nF of a chip that switches whole digits. */
 const BULK_FARADS = 10e-6;
@@ -28,7 +26,12 @@ export function layDrivers(layer: Layer, part: DriverChipPart): void {
     layer.chip(part.id),
   );
   layer.displays();
-  const setters = part.setCurrent ? chips.map(() => layer.resistor(layer.values.setOhms ?? SET_OHMS)) : [];
+  const { setCurrent } = part;
+  const setters = setCurrent
+    ? chips.map(() =>
+        layer.resistor(layer.values.setOhms ?? usualSetOhms(layer.plan, layer.values.led, setCurrent)),
+      )
+    : [];
   const inLines = layer.values.segmentOhms ?? usualSegmentOhms(layer.plan, layer.values.led, part);
   const pulls = isOpenDrain(part.protocol) ? [layer.resistor(PULL_OHMS), layer.resistor(PULL_OHMS)] : [];
   const strapped = (part.address?.straps ?? []).filter((_, bit) => ((layer.plan.busAddress ?? 0) >> bit) & 1);
