@@ -143,6 +143,7 @@ void delay(unsigned long ms) { wait(ms * 1000); }
 #define PROGMEM
 #define pgm_read_byte(place) (*(const uint8_t *)(place))
 #define pgm_read_word(place) (*(const uint16_t *)(place))
+#define pgm_read_dword(place) (*(const uint32_t *)(place))
 #include "sketch.inc"
 int main() { setup(); for (int i = 0; i < 3; i++) loop(); }
 `;

@@ -1,6 +1,6 @@
 import { bytesOf, explainWrite } from "../bus";
 import { formatByte } from "../glyph";
-import type { RigModel } from "../address";
+import { gridOf, type RigModel } from "../address";
 import { controllerById } from "../rig";
 import { busPart, pauseOf } from "./driver-writes";
 import { comment, plain, type SketchLine } from "./sketch-text";
@@ -30,11 +30,20 @@ function row(model: RigModel, program: Program, { write, why }: ChipWrite): Sket
   return { text: `${INDENT}${bytes.length}, ${hex(bytes)},  // ${plain(words)}` };
 }
 
+/** Bytes of the longest transfer of a program. */
+export const longestTransfer = ({ setUpState, frames, dark }: Program): number =>
+  Math.max(
+    1,
+    ...[setUpState, frames[0]?.states[0], dark.states[0]].flatMap((state) =>
+      (state?.writes ?? []).map(({ write }) => bytesOf(write).length),
+    ),
+  );
+
 /** What is sent once. */
 export function setUpTable(model: RigModel, program: Program): SketchLine[] {
   return [
     comment("Each transfer is its length and its bytes; a 0 ends them."),
-    { text: "const uint8_t SET_UP[] = {" },
+    { text: "const uint8_t SET_UP[] PROGMEM = {" },
     ...(program.setUpState?.writes ?? [])
       .filter(({ bus }) => bus === 0)
       .map((write) => row(model, program, write)),
@@ -46,13 +55,13 @@ export function setUpTable(model: RigModel, program: Program): SketchLine[] {
 export function faceTables(program: Program): SketchLine[] {
   const size = storedWrites(program.dark.states[0]!).length;
   return [
-    { text: `const uint8_t PATTERNS[][${size}] = {` },
+    { text: `const uint8_t PATTERNS[][${size}] PROGMEM = {` },
     ...program.frames.map(({ text, states }): SketchLine => ({
       text: `${INDENT}{${hex(storedWrites(states[0]!))}},  // "${plain(text)}"`,
     })),
     { text: "};" },
     { text: "const uint16_t PATTERN_COUNT = sizeof(PATTERNS) / sizeof(PATTERNS[0]);" },
-    { text: `const uint8_t BLANK[] = {${hex(storedWrites(program.dark.states[0]!))}};` },
+    { text: `const uint8_t BLANK[] PROGMEM = {${hex(storedWrites(program.dark.states[0]!))}};` },
   ];
 }
 
@@ -72,6 +81,7 @@ export function busLineNames(program: Program): Readonly<Record<string, string>>
 export function busRoutines(model: RigModel, program: Program): SketchLine[] {
   const bus = program.buses[0];
   if (!bus) return [];
+  const drawn = gridOf(model) !== undefined;
   const pause = pauseOf(bus, controllerById(model.rig.plan.controller).cost) / 1000;
   const rest = pause > 0 ? [`delayMicroseconds(${pause});`] : [];
   const lines = (...texts: string[]) => texts.map((text) => ({ text }));
@@ -79,14 +89,27 @@ export function busRoutines(model: RigModel, program: Program): SketchLine[] {
   const indented = (depth: number, texts: readonly string[]) =>
     texts.map((text) => INDENT.repeat(depth) + text);
   const walk = lines(
-    "// Sends transfers one after the other.",
-    "void sendTransfers(const uint8_t *transfer) {",
-    `${INDENT}while (*transfer > 0) {`,
-    `${INDENT}${INDENT}uint8_t length = *transfer++;`,
-    `${INDENT}${INDENT}sendTransfer(transfer, length);`,
-    `${INDENT}${INDENT}transfer += length;`,
+    "// Sends transfers that are kept in flash, one after the other.",
+    "void sendStored(const uint8_t *stored) {",
+    `${INDENT}uint8_t bytes[${longestTransfer(program)}];`,
+    `${INDENT}for (uint8_t length = pgm_read_byte(stored++); length > 0; length = pgm_read_byte(stored++)) {`,
+    `${INDENT}${INDENT}for (uint8_t at = 0; at < length; at++) bytes[at] = pgm_read_byte(stored++);`,
+    `${INDENT}${INDENT}sendTransfer(bytes, length);`,
     `${INDENT}}`,
     "}",
+    ...(drawn
+      ? [
+          "",
+          "// Sends the transfers of a face that was drawn.",
+          "void sendTransfers(const uint8_t *transfer) {",
+          `${INDENT}while (*transfer > 0) {`,
+          `${INDENT}${INDENT}uint8_t length = *transfer++;`,
+          `${INDENT}${INDENT}sendTransfer(transfer, length);`,
+          `${INDENT}${INDENT}transfer += length;`,
+          `${INDENT}}`,
+          "}",
+        ]
+      : []),
   );
   const each = (call: string) => `${INDENT}for (uint8_t at = 0; at < length; at++) ${call};`;
   switch (bus.protocol) {

@@ -3,7 +3,7 @@ import { bitmapHex, packColumns, type Bitmap, type View } from "../dots";
 import { sceneTitle, signRun, type SignFrame } from "../show";
 import { updateWrites } from "./driver-writes";
 import { storedWrites } from "./sketch-driver";
-import { FLASH_WORDS, comment, plain, type SketchLine } from "./sketch-text";
+import { comment, plain, type SketchLine } from "./sketch-text";
 import type { Program } from "./types";
 
 const INDENT = "  ";
@@ -137,8 +137,6 @@ export function signTables(model: RigModel, program: Program): SketchLine[] {
   const bits = dotBits(model, grid, program);
   const blank = storedWrites(program.dark.states[0]!);
   return [
-    ...FLASH_WORDS,
-    { text: "" },
     { text: `const uint16_t WIDTH = ${grid.width};` },
     { text: `const uint16_t HEIGHT = ${grid.height};` },
     comment("Texts and pictures column by column, the top dot in bit 0."),

@@ -2,7 +2,7 @@ import { gridOf, positionOf, turnTitle, turnWord, type RigModel } from "../addre
 import { columnOf, formatByte, isDot, type Cell } from "../glyph";
 import { legById, legName, type NamingSchool } from "../parts";
 import { splitLegRef, splitPipId, unitValue, type LegRef, type UnitRef } from "../rig";
-import { FLASH_WORDS, comment, plain, type SketchLine } from "./sketch-text";
+import { comment, plain, type SketchLine } from "./sketch-text";
 import type { Program, SlotState } from "./types";
 
 const INDENT = "  ";
@@ -160,7 +160,7 @@ export function tables(model: RigModel, program: Program): SketchLine[] {
       ...chainNote,
       ...lineNote,
       ...legend,
-      { text: `const uint8_t PATTERNS${single ? "[]" : `[][${size}]`} = {` },
+      { text: `const uint8_t PATTERNS${single ? "[]" : `[][${size}]`} PROGMEM = {` },
       ...program.frames.map(({ cells, states, text }): SketchLine => {
         const bytes = storedBytes(states[0]!);
         const cell = cells.length === 1 ? cells[0]! : undefined;
@@ -174,7 +174,7 @@ export function tables(model: RigModel, program: Program): SketchLine[] {
       { text: "const uint16_t PATTERN_COUNT = sizeof(PATTERNS) / sizeof(PATTERNS[0]);" },
       single
         ? { text: `const uint8_t BLANK = ${formatByte(storedBytes(program.dark.states[0]!)[0]!, "binary")};` }
-        : { text: `const uint8_t BLANK[] = {${binary(storedBytes(program.dark.states[0]!))}};` },
+        : { text: `const uint8_t BLANK[] PROGMEM = {${binary(storedBytes(program.dark.states[0]!))}};` },
     ];
   }
   const lead = `${INDENT}${INDENT}{`;
@@ -194,7 +194,6 @@ export function tables(model: RigModel, program: Program): SketchLine[] {
     { text: `${INDENT}},` },
   ];
   return [
-    ...(dots ? FLASH_WORDS : []),
     ...chainNote,
     ...lineNote,
     ...legend,
@@ -202,7 +201,7 @@ export function tables(model: RigModel, program: Program): SketchLine[] {
     { text: `const uint16_t FRAME_COUNT = ${program.frames.length};` },
     comment(`One line for the turn of each ${turnWord(model)}; the last face is dark.`),
     ...(dots ? frameTimes(program) : []),
-    { text: `const uint8_t FRAMES[FRAME_COUNT + 1][SLOTS][${size}]${dots ? " PROGMEM" : ""} = {` },
+    { text: `const uint8_t FRAMES[FRAME_COUNT + 1][SLOTS][${size}] PROGMEM = {` },
     ...program.frames.flatMap(({ text, cells, states }) => frame(`"${plain(text)}"`, cells, states)),
     ...frame("dark", program.dark.cells, program.dark.states),
     { text: "};" },

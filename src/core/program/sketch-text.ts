@@ -35,5 +35,6 @@ export const FLASH_WORDS: readonly SketchLine[] = [
   "#define PROGMEM",
   "#define pgm_read_byte(place) (*(const uint8_t *)(place))",
   "#define pgm_read_word(place) (*(const uint16_t *)(place))",
+  "#define pgm_read_dword(place) (*(const uint32_t *)(place))",
   "#endif",
 ].map((text) => ({ text }));

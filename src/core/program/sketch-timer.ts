@@ -63,13 +63,13 @@ export function tickRoutine(
   const n = timerNumber(program);
   return [
     ...text(
-      `const uint16_t SLOT_COUNTS[] = {${counts}};`,
+      `const uint16_t SLOT_COUNTS[] PROGMEM = {${counts}};`,
       `volatile ${isOneByte(program) ? "uint8_t" : "uint16_t"} shown = FRAME_COUNT;`,
       "",
       "// The timer calls this at the end of every slot.",
       `ISR(TIMER${n}_COMPA_vect) {`,
       `${INDENT}static uint8_t slot = 0;`,
-      `${INDENT}OCR${n}A = SLOT_COUNTS[slot];`,
+      `${INDENT}OCR${n}A = pgm_read_word(&SLOT_COUNTS[slot]);`,
     ),
     ...print(program.tick),
     ...step,
@@ -113,7 +113,7 @@ export function timerStart(model: RigModel, program: Program, statement: Stateme
     `${INDENT}TCCR${n}A = 0;`,
     `${INDENT}TCCR${n}B = _BV(WGM${n}2) | ${bits};  // compare mode, clock / ${prescaler}`,
     `${INDENT}TCNT${n} = 0;`,
-    `${INDENT}OCR${n}A = SLOT_COUNTS[0];`,
+    `${INDENT}OCR${n}A = pgm_read_word(&SLOT_COUNTS[0]);`,
     `${INDENT}TIMSK${n} |= _BV(OCIE${n}A);`,
     `${INDENT}interrupts();`,
   ];

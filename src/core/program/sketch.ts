@@ -5,7 +5,7 @@ import { turnPeriod } from "./run";
 import { busLineNames, busRoutines, faceTables, setUpTable } from "./sketch-driver";
 import { signLoop, signRoutines, signTables } from "./sketch-sign";
 import { storedBytes, tables, wiringComments } from "./sketch-tables";
-import { comment, type SketchLine } from "./sketch-text";
+import { FLASH_WORDS, comment, type SketchLine } from "./sketch-text";
 import { tickRoutine, timerKind, timerStart } from "./sketch-timer";
 import type { Program, Statement } from "./types";
 
@@ -22,8 +22,6 @@ interface Printing {
   readonly longPauses: boolean;
   /** A display of dots on driver chips: its faces are drawn from columns. */
   readonly drawn: boolean;
-  /** The tables of faces stay in flash. */
-  readonly inFlash: boolean;
   /** Within the loop over all faces. */
   readonly inFrames?: boolean;
 }
@@ -44,7 +42,6 @@ export function writeSketch(
     program,
     multiplexed,
     drawn,
-    inFlash: dots && !drawn,
     single:
       !dots &&
       program.buses.length === 0 &&
@@ -55,6 +52,8 @@ export function writeSketch(
   return [
     ...heading(model, program),
     ...wiringComments(model, program, school),
+    { text: "" },
+    ...FLASH_WORDS,
     { text: "" },
     ...constants(printing, model),
     { text: "" },
@@ -134,7 +133,7 @@ function constants({ program, multiplexed }: Printing, model: RigModel): SketchL
     ...(ring ? [one("RING_CLOCK_LINE", ring.clock), one("RING_RESET_LINE", ring.reset)] : []),
     ...(direct.length > 0
       ? [
-          { text: `const uint8_t LINES[] = {${direct.join(", ")}};` },
+          { text: `const uint8_t LINES[] PROGMEM = {${direct.join(", ")}};` },
           one("LINE_COUNT", direct.length),
           ...(program.darken.some((statement) => statement.do === "write-lines")
             ? [one("FIRST_DIGIT_LINE", direct.length - digitLines.length)]
@@ -144,14 +143,14 @@ function constants({ program, multiplexed }: Printing, model: RigModel): SketchL
     ...(ring && multiplexed
       ? [
           {
-            text: `const uint8_t RING_CLOCKS[] = {${program.dark.states.map((state) => state.ring?.clocks ?? 0).join(", ")}};`,
+            text: `const uint8_t RING_CLOCKS[] PROGMEM = {${program.dark.states.map((state) => state.ring?.clocks ?? 0).join(", ")}};`,
           },
         ]
       : []),
     ...(multiplexed && kind === "loop"
       ? [
           {
-            text: `const ${program.on.some((time) => time > 65535) ? "uint32_t" : "uint16_t"} ON_US[] = {${program.on.map(Math.round).join(", ")}};`,
+            text: `const ${isLong(program) ? "uint32_t" : "uint16_t"} ON_US[] PROGMEM = {${program.on.map(Math.round).join(", ")}};`,
           },
         ]
       : []),
@@ -162,6 +161,9 @@ function constants({ program, multiplexed }: Printing, model: RigModel): SketchL
     ...(wait === undefined ? [] : [one("INTERVAL_MS", wait, "unsigned long")]),
   ];
 }
+
+/** Whether an on-time does not go into two bytes. */
+const isLong = ({ on }: Program): boolean => on.some((time) => time > 65_535);
 
 /** The first thing a search finds in statements and their bodies. */
 function search<Found>(
@@ -244,10 +246,8 @@ const lines = (body: readonly Statement[], printing: Printing, depth: number): S
   body.flatMap((statement) => print(statement, printing, depth)).map((text) => ({ text }));
 
 /** A byte of the state a routine is given. */
-function stateByte({ multiplexed, inFlash }: Printing, index: string): string {
-  const state = `${multiplexed ? "state" : "pattern"}[${index}]`;
-  return inFlash ? `pgm_read_byte(&${state})` : state;
-}
+const stateByte = ({ multiplexed }: Printing, index: string): string =>
+  `pgm_read_byte(&${multiplexed ? "state" : "pattern"}[${index}])`;
 
 /** How long a face is shown, in ms: all alike, or each its own time. */
 function timeOf({ time }: Extract<Statement, { do: "wait" }>, { drawn, program }: Printing): string {
@@ -274,16 +274,18 @@ function print(statement: Statement, printing: Printing, depth: number): string[
             ? [`${lead}digitalWrite(${lineName(program, select)}, HIGH);`]
             : [],
         ),
-        `${lead}sendTransfers(SET_UP);`,
+        `${lead}sendStored(SET_UP);`,
       ];
     case "send-writes":
-      return [`${lead}sendTransfers(${state});`];
+      return [`${lead}${printing.drawn ? "sendTransfers" : "sendStored"}(${state});`];
     case "line-mode": {
       if (statement.released) return [`${lead}pinMode(${lineName(program, statement.line)}, INPUT);`];
       const at = program.direct.indexOf(statement.line);
       if (at < 0) return [`${lead}pinMode(${lineName(program, statement.line)}, OUTPUT);`];
       if (at > 0) return [];
-      return [`${lead}for (uint8_t at = 0; at < LINE_COUNT; at++) pinMode(LINES[at], OUTPUT);`];
+      return [
+        `${lead}for (uint8_t at = 0; at < LINE_COUNT; at++) pinMode(pgm_read_byte(&LINES[at]), OUTPUT);`,
+      ];
     }
     case "line-write":
       return [
@@ -305,7 +307,7 @@ function print(statement: Statement, printing: Printing, depth: number): string[
       const index = first === 0 ? "at / 8" : `${first} + at / 8`;
       const byte = single ? "pattern" : stateByte(printing, index);
       return block(`for (uint8_t at = ${from}; at < LINE_COUNT; at++)`, [
-        `${lead}${INDENT}digitalWrite(LINES[at], (${byte} >> (at % 8)) & 1 ? HIGH : LOW);`,
+        `${lead}${INDENT}digitalWrite(pgm_read_byte(&LINES[at]), (${byte} >> (at % 8)) & 1 ? HIGH : LOW);`,
       ]);
     }
     case "step-ring": {
@@ -316,7 +318,7 @@ function print(statement: Statement, printing: Printing, depth: number): string[
       return [
         ...block("if (slot == 0)", pulse("RING_RESET_LINE", `${lead}${INDENT}`)),
         ...block(
-          "for (uint8_t clock = 0; clock < RING_CLOCKS[slot]; clock++)",
+          "for (uint8_t clock = 0; clock < pgm_read_byte(&RING_CLOCKS[slot]); clock++)",
           pulse("RING_CLOCK_LINE", `${lead}${INDENT}`),
         ),
       ];
@@ -327,7 +329,8 @@ function print(statement: Statement, printing: Printing, depth: number): string[
         return [`${lead}${statement.state === "blank" ? "clearFace()" : draw};`, `${lead}sendPattern(face);`];
       }
       if (!multiplexed) {
-        const face = printing.inFrames ? "PATTERNS[shown]" : "PATTERNS[0]";
+        const row = printing.inFrames ? "PATTERNS[shown]" : "PATTERNS[0]";
+        const face = single ? `pgm_read_byte(&${row})` : row;
         const what = statement.state === "blank" ? "BLANK" : face;
         return [`${lead}sendPattern(${what});`];
       }
@@ -341,7 +344,9 @@ function print(statement: Statement, printing: Printing, depth: number): string[
       return [`${lead}${program.tick.length > 0 ? "waitShowing" : "delay"}(${timeOf(statement, printing)});`];
     case "wait-slot": {
       const call = printing.longPauses ? "pauseMicroseconds" : "delayMicroseconds";
-      return [`${lead}${call}(${statement.time === "on" ? "ON_US[slot]" : "BLANK_US"});`];
+      return [
+        `${lead}${call}(${statement.time === "on" ? `pgm_read_${isLong(program) ? "dword" : "word"}(&ON_US[slot])` : "BLANK_US"});`,
+      ];
     }
     case "for-each-frame": {
       const body = statement.body.flatMap((inner) =>
