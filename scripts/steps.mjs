@@ -32,6 +32,13 @@ const CHROMIUM = "/usr/bin/chromium";
 const DEBIAN = [
   { package: "chromium", has: () => existsSync(CHROMIUM), why: "end-to-end tests" },
   { package: "g++", has: () => spawnSync("g++", ["--version"]).status === 0, why: "compiling the sketches" },
+  {
+    package: "gcc-avr",
+    has: () => spawnSync("avr-gcc", ["--version"]).status === 0,
+    why: "measuring what sketches take of their board",
+  },
+  { package: "binutils-avr", has: () => spawnSync("avr-size", ["--version"]).status === 0, why: "the same" },
+  { package: "avr-libc", has: () => existsSync("/usr/lib/avr/include/avr/io.h"), why: "the same" },
 ];
 
 export function installDebianPackages() {

@@ -9,6 +9,7 @@ import { checkLight } from "./light";
 import { checkLimits } from "./limits";
 import { checkLines } from "./lines";
 import { oneForEachCause } from "./merge";
+import { checkMemory } from "./memory";
 import { checkScan } from "./scan";
 import { checkShow } from "./show";
 import { checkSign } from "./sign";
@@ -44,6 +45,7 @@ export function checkModel(
     ...checkFaces(model, wiring),
     ...checkLight(model),
     ...checkLimits(model, audit),
+    ...checkMemory(model),
     ...checkScan(model),
     ...checkShow(model),
     ...checkSign(model),

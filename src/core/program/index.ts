@@ -11,6 +11,7 @@ export type {
 export { buildProgram, driveState, holdingFrame, onTime, schoolOf, type FaceToShow } from "./build";
 export { burstOf, runProgram, turnPeriod, type TimedEvent } from "./run";
 export { writeSketch } from "./sketch";
+export { sketchMemory, type SketchMemory } from "./memory";
 export { storedBytes } from "./sketch-tables";
 export { writeLogic } from "./verilog";
 export { writeProgram, type ProgramText } from "./write";

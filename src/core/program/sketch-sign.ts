@@ -102,9 +102,22 @@ const listed = (values: readonly (number | string)[], perLine: number): SketchLi
 
 const NO_DOT = 0xffff;
 
-/** Texts and pictures as columns, their motions, and which bit of a transfer each dot is. */
-export function signTables(model: RigModel, program: Program): SketchLine[] {
-  const grid = gridOf(model)!;
+/** What the tables of a drawn sign hold. */
+interface SignData {
+  readonly columns: readonly number[];
+  readonly rows: ReadonlyArray<{ readonly values: readonly number[]; readonly scene: number }>;
+  readonly bits: Int32Array;
+  readonly blank: readonly number[];
+}
+
+/** Bytes of a drawn sign's tables in flash, and of the face it draws in memory. */
+export function signBytes(model: RigModel, program: Program): { flash: number; ram: number } {
+  const { columns, rows, bits, blank } = signData(model, gridOf(model)!, program);
+  const moves = rows.reduce((sum, { values }) => sum + values.length * 2, 0);
+  return { flash: columns.length + moves + blank.length + bits.length * 2, ram: blank.length };
+}
+
+function signData(model: RigModel, grid: DotGrid, program: Program): SignData {
   const moves = movesOf(signRun(model.rig, grid.width, grid.height).frames);
   const starts = new Map<string, number>();
   const columns: number[] = [];
@@ -135,7 +148,13 @@ export function signTables(model: RigModel, program: Program): SketchLine[] {
     scene,
   }));
   const bits = dotBits(model, grid, program);
-  const blank = storedWrites(program.dark.states[0]!);
+  return { columns, rows, bits, blank: storedWrites(program.dark.states[0]!) };
+}
+
+/** Texts and pictures as columns, their motions, and which bit of a transfer each dot is. */
+export function signTables(model: RigModel, program: Program): SketchLine[] {
+  const grid = gridOf(model)!;
+  const { columns, rows, bits, blank } = signData(model, grid, program);
   return [
     { text: `const uint16_t WIDTH = ${grid.width};` },
     { text: `const uint16_t HEIGHT = ${grid.height};` },

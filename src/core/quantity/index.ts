@@ -69,6 +69,10 @@ export const formatMilliamps = (current: Milliamps, digits = 3): string =>
 export const formatNanoseconds = (time: Nanoseconds, digits = 4): string =>
   formatQuantity(time / 1e9, "s", digits);
 
+/** A count of bytes as one reads it: exact up to ten thousand, then in KiB. */
+export const formatBytes = (count: number): string =>
+  count < 10_000 ? `${Math.round(count).toLocaleString("en")} B` : `${(count / 1024).toPrecision(3)} KiB`;
+
 export type ParsedQuantity = { ok: true; value: number } | { ok: false; message: string };
 
 /**

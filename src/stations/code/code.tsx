@@ -2,8 +2,9 @@
 import "./code.css";
 import { useMemo } from "react";
 import Button from "react-bootstrap/Button";
-import { fileName, writeRig } from "@/core/rig";
-import { sketchText, writeProgram } from "@/core/program";
+import { controllerById, fileName, writeRig } from "@/core/rig";
+import { sketchMemory, sketchText, writeProgram } from "@/core/program";
+import { formatBytes } from "@/core/quantity";
 import { useModel, useOpenRig, usePreferences, useProgram } from "@/store";
 import { DownloadButton, SeverityMark, StationFrame, copyText } from "@/ui";
 import { SketchView } from "./sketch-view";
@@ -46,11 +47,31 @@ export function CodeStation() {
           <SeverityMark severity="note" text="Board." /> {written.note}
         </p>
       )}
+      <MemoryLine />
       <SketchView lines={written.lines} model={model} pick={pick} />
       <p className="small quiet mt-2 mb-0">
         Click a wiring line or a bit to pick its segment. Unplug driven hardware before you load new firmware
         on lines that drive it.
       </p>
     </StationFrame>
+  );
+}
+
+/** What the sketch takes of the board's memory. */
+function MemoryLine() {
+  const model = useModel();
+  const program = useProgram();
+  const { memory, flavour } = controllerById(model.rig.plan.controller);
+  const { flash, ram, tables, measured } = sketchMemory(model, program);
+  if (flavour === "logic") return null;
+  const over = flash > memory.flash || ram > memory.ram;
+  return (
+    <p className="small mb-2">
+      {over && <SeverityMark severity="fault" text="It does not fit." />} About{" "}
+      <strong>{formatBytes(flash)}</strong> of {formatBytes(memory.flash)} flash, {formatBytes(tables)} of it
+      tables, and <strong>{formatBytes(ram)}</strong> of {formatBytes(memory.ram)} memory; the stack comes on
+      top.
+      {!measured && " The code is counted as on an 8-bit board; this board’s own calls take more."}
+    </p>
   );
 }

@@ -4,7 +4,7 @@ import Link from "next/link";
 import { gridOf } from "@/core/address";
 import { FRAME_FORMATS, type FrameFormat } from "@/core/frames";
 import { type FramesResult } from "@/core/pictures";
-import { formatNanoseconds, formatQuantity } from "@/core/quantity";
+import { formatBytes, formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
 import { useModel } from "@/store";
 import { Progress, SelectField, SeverityMark, saveBytes, useJob, usePlanner } from "@/ui";
@@ -30,9 +30,6 @@ export function BytesView() {
     </div>
   );
 }
-
-const bytes = (count: number): string =>
-  count < 10_000 ? `${count.toLocaleString("en")} B` : `${(count / 1024).toPrecision(3)} KiB`;
 
 function Memory() {
   const { rig } = useModel();
@@ -65,8 +62,8 @@ function Memory() {
                 return (
                   <tr key={kept}>
                     <td>{title}</td>
-                    <td className="number">{bytes(flash)}</td>
-                    <td className="number">{bytes(ram)}</td>
+                    <td className="number">{formatBytes(flash)}</td>
+                    <td className="number">{formatBytes(ram)}</td>
                     <td>
                       {cost.memory.flash === 0 ? (
                         <span className="quiet">no processor: the logic holds a table</span>
@@ -76,7 +73,7 @@ function Memory() {
                           text={
                             fits
                               ? `fits, ${((flash / cost.memory.flash) * 100).toPrecision(2)} % of its flash`
-                              : `too much: it has ${bytes(cost.memory.flash)} and ${bytes(cost.memory.ram)}`
+                              : `too much: it has ${formatBytes(cost.memory.flash)} and ${formatBytes(cost.memory.ram)}`
                           }
                         />
                       )}

@@ -4,6 +4,7 @@ import { checkModel } from "@/core/check";
 import { formatByte, glyphFit } from "@/core/glyph";
 import { frameRows, glyphTable } from "@/core/sim";
 import { cameraView, chipScans, ghostsOf, scanFigures } from "@/core/scan";
+import { buildProgram, sketchMemory } from "@/core/program";
 import { fitTimer } from "@/core/timing";
 import { controllerById } from "@/core/rig";
 import { rigFrom } from "../rig-request";
@@ -20,6 +21,10 @@ export async function POST(request: Request): Promise<Response> {
     findings: checkModel(model, "letters", audit),
     encoding: { ...model.encoding, kept },
     audit: auditOf(audit),
+    memory: {
+      ...sketchMemory(model, buildProgram(model)),
+      has: controllerById(read.rig.plan.controller).memory,
+    },
     scan: scanOf(model),
     texts: frameRows(model).map(({ frame, text, faithful, unknown }) => ({
       text: frame.text,

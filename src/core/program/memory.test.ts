@@ -1,0 +1,124 @@
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { demoRig } from "@/demo";
+import { isMultiplexed, modelOf } from "../address";
+import { checkModel } from "../check";
+import { SCHEMES, planProblem, relay, withController, type Rig, type Show } from "../rig";
+import { buildProgram, sketchMemory, sketchText, writeSketch } from ".";
+
+/** The calls of the sketch flavour as the compiler has to know them; they are not linked. */
+const CALLS = `
+#include <avr/io.h>
+#include <avr/interrupt.h>
+#include <avr/pgmspace.h>
+#include <stdint.h>
+enum { LOW, HIGH, INPUT = 0, OUTPUT = 1, LSBFIRST = 0, MSBFIRST = 1, A0 = 14, A1, A2, A3, A4, A5 };
+#define noInterrupts() cli()
+#define interrupts() sei()
+extern "C" {
+void pinMode(uint8_t, uint8_t);
+void digitalWrite(uint8_t, uint8_t);
+void shiftOut(uint8_t, uint8_t, uint8_t, uint8_t);
+void delay(unsigned long);
+void delayMicroseconds(unsigned int);
+unsigned long millis(void);
+unsigned long micros(void);
+}
+void setup();
+void loop();
+`;
+const COMPILE =
+  "-mmcu=atmega328p -Os -std=gnu++11 -ffunction-sections -fdata-sections -fno-exceptions -fno-threadsafe-statics -c";
+const folder = mkdtempSync(join(tmpdir(), "bold-pip-memory-"));
+
+/** What the compiler makes of a rig's sketch, by avr-size: bytes in flash, and bytes of static memory. */
+function compiled(rig: Rig): { own: number; ram: number } {
+  const model = modelOf(rig);
+  writeFileSync(join(folder, "sketch.cpp"), CALLS + sketchText(writeSketch(model, buildProgram(model))));
+  execFileSync("avr-gcc", [...COMPILE.split(" "), "-o", "sketch.o", "sketch.cpp"], { cwd: folder });
+  const listed = execFileSync("avr-size", ["-A", "sketch.o"], { cwd: folder }).toString();
+  let [own, ram] = [0, 0];
+  for (const [, section, size] of listed.matchAll(/^\.(\S+)\s+(\d+)/gm)) {
+    if (/^(text|progmem|rodata|data)/.test(section!)) own += Number(size);
+    if (/^(rodata|data|bss)/.test(section!)) ram += Number(size);
+  }
+  return { own, ram };
+}
+
+const memoryOf = (rig: Rig) => {
+  const model = modelOf(rig);
+  return sketchMemory(model, buildProgram(model));
+};
+const moorings = demoRig("moorings-free");
+const laid = (rig: Rig, plan: Partial<Rig["plan"]>): Rig => relay(rig, { ...rig.plan, lines: {}, ...plan });
+const showing = (rig: Rig, show: Partial<Show>): Rig => ({ ...rig, show: { ...rig.show, ...show } });
+const many = Array.from({ length: 256 }, (_, at) => String(at));
+
+/** Every way to drive four and eight digits, by loop and timer, with and without end; demo rigs, signs, long lists. */
+const RIGS: Array<[what: string, rig: Rig]> = [
+  ...SCHEMES.flatMap((scheme) =>
+    ([4, 8] as const).flatMap((digits): Array<[string, Rig]> => {
+      const polarity = (["common-cathode", "common-anode"] as const).find(
+        (one) =>
+          planProblem(laid(moorings, { scheme, digits, polarity: one, digitSwitch: "transistor" }).plan) ===
+          undefined,
+      );
+      if (!polarity || scheme === "logic") return [];
+      const rig = laid(moorings, { scheme, digits, polarity, digitSwitch: "transistor" });
+      const timed: Rig = { ...rig, scan: { ...rig.scan, school: "timer" } };
+      const kinds: Array<[string, Rig]> = [
+        ["loop", rig],
+        ...(isMultiplexed(modelOf(rig)) ? [["timer", timed] as [string, Rig]] : []),
+      ];
+      return kinds.flatMap(([kind, one]): Array<[string, Rig]> => [
+        [`${scheme}, ${digits}, ${kind}`, one],
+        [`${scheme}, ${digits}, ${kind}, three rounds`, showing(one, { rounds: 3, end: "blank" })],
+        [`${scheme}, ${digits}, ${kind}, held`, showing(one, { mode: "hold" })],
+      ]);
+    }),
+  ),
+  ...[
+    "slip-gate",
+    "river-level",
+    "water-warmth",
+    "crew-tally",
+    "oar-rack",
+    "tide-notice",
+    "wind-arrow",
+    "regatta-board",
+  ].map((id): [string, Rig] => [id, demoRig(id)]),
+  ["256 texts", showing(demoRig("river-level"), { texts: many })],
+  [
+    "on-times longer than the short pause takes",
+    { ...moorings, scan: { school: "loop", on: [40_000], blank: 10 } },
+  ],
+  ["dots on lines", laid(demoRig("wind-arrow"), { scheme: "direct" })],
+];
+
+test.each(RIGS)("%s: the estimate is what the compiler makes, within 64 bytes or 5 %%", (_, rig) => {
+  const made = compiled(rig);
+  const { own, ram } = memoryOf(rig);
+  expect(Math.abs(own - made.own)).toBeLessThanOrEqual(Math.max(64, made.own * 0.05));
+  // The clock's own nine bytes come with the calls.
+  expect(ram - 9).toBe(made.ram);
+});
+
+test("a sketch that does not fit its board is a fault, on flash and on memory alike", () => {
+  const eight = laid(demoRig("river-level"), { digits: 8 });
+  const small = withController(eight.plan, "ATtiny84");
+  const faults = (rig: Rig) =>
+    checkModel(modelOf(rig))
+      .filter(({ id }) => id.startsWith("memory-"))
+      .map(({ id, severity }) => `${id} ${severity}`);
+  expect(faults(showing(eight, { texts: many }))).toEqual([]);
+  expect(faults(showing(relay(eight, small), { texts: many.map((text) => text.padStart(8, "8")) }))).toEqual(
+    [],
+  );
+  const regatta = demoRig("regatta-board");
+  expect(faults(relay(regatta, withController(regatta.plan, "ATtiny84")))).toEqual([
+    "memory-flash fault",
+    "memory-ram fault",
+  ]);
+});
