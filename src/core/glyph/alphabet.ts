@@ -115,9 +115,18 @@ export const VARIANTS: ReadonlyArray<{
   { glyph: "7", segments: inOrder(["a", "b", "c", "f"]), name: "7 with a left stroke" },
 ];
 
-/** Whether what is shown is the character: its own shape, or an accepted variant of it. */
-export function showsGlyph(glyph: string, shown: readonly PipName[], wanted: readonly PipName[]): boolean {
+/**
+ * Whether what is shown is the character: its own shape, or, behind a decoder that has shapes of its own, an accepted
+ * variant of it. Elsewhere another shape is a segment too many or too few.
+ */
+export function showsGlyph(
+  glyph: string,
+  shown: readonly PipName[],
+  wanted: readonly PipName[],
+  by: "segments" | "decoder",
+): boolean {
   if (shown.join() === wanted.join()) return true;
+  if (by === "segments") return false;
   const marks = (names: readonly PipName[]) => names.filter((name) => !SEVEN.has(name)).join();
   const bars = shown.filter((name) => SEVEN.has(name)).join();
   return (

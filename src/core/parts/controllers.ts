@@ -291,7 +291,7 @@ export const PIC16F1455 = board({
       prescalers: [1, 4, 16, 64],
       postscalers: Array.from({ length: 16 }, (_, at) => at + 1),
     },
-    { name: "timer 1 with reload", bits: 16, clock: 4e6, prescalers: [1, 2, 4, 8] },
+    { name: "timer 1 with reload", bits: 16, clock: 4e6, prescalers: [1, 2, 4, 8], reloads: true },
   ],
   lines: ["RA0", "RA1", "RA3", "RA4", "RA5", "RC0", "RC1", "RC2", "RC3", "RC4", "RC5"],
   notes: {

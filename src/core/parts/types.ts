@@ -56,6 +56,8 @@ export interface TimerUnit {
   readonly prescalers: readonly number[];
   /** Interrupts may be thinned out by this divider, where there is one. */
   readonly postscalers?: readonly number[];
+  /** It has no compare register: it counts up from a value that is loaded anew each time. */
+  readonly reloads?: boolean;
   /** Something else on the board that uses it. */
   readonly taken?: string;
 }

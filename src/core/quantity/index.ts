@@ -76,7 +76,7 @@ export const formatBytes = (count: number): string =>
 export type ParsedQuantity = { ok: true; value: number } | { ok: false; message: string };
 
 /**
- * Reads what a person types for a quantity: "470", "4k7", "4.7 kΩ", "250 ms", "1,5 s", "20mA".
+ * Reads what a person types for a quantity: "470", "4k7", "4.7 kΩ", "250 ms", "1,5 s", "20mA", "1/50".
  * @returns the value in the base unit, or a message that says what was expected
  */
 export function parseQuantity(text: string, unit: QuantityUnit): ParsedQuantity {
@@ -104,6 +104,8 @@ export function parseQuantity(text: string, unit: QuantityUnit): ParsedQuantity 
       }
     }
   }
+  const part = /^(\d+(?:\.\d+)?)\s*\/\s*(\d+(?:\.\d+)?)$/.exec(rest);
+  if (part && Number(part[2]) > 0) return { ok: true, value: Number(part[1]) / Number(part[2]) };
   const infix = /^([+-]?\d+)([GMkKRmuµμnp])(\d+)$/.exec(rest);
   if (infix) {
     const power = infix[2] === "R" ? 0 : POWER_OF[infix[2]!]!;

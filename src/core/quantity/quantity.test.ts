@@ -15,6 +15,8 @@ describe("quantities as people type them", () => {
     ["20mA", "A", 0.02],
     ["1.9V", "V", 1.9],
     ["3", "V", 3],
+    ["1/50", "s", 0.02],
+    ["1/125 s", "s", 0.008],
   ])("%s in %s", (text, unit, value) => {
     expect(parseQuantity(text, unit)).toEqual({ ok: true, value: expect.closeTo(value, 15) });
   });

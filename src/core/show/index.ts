@@ -1,4 +1,14 @@
-import { MARKS, joinCells, readSegments, splitCells, type Cell, type MarkName, type PipName } from "../glyph";
+import { findPart } from "../parts";
+import {
+  MARKS,
+  inOrder,
+  joinCells,
+  readSegments,
+  splitCells,
+  type Cell,
+  type MarkName,
+  type PipName,
+} from "../glyph";
 import type { Bitmap } from "../dots";
 import { partOf, type Rig, type Show } from "../rig";
 import type { Milliseconds } from "../quantity";
@@ -92,11 +102,28 @@ export function showLength(show: Show): Milliseconds | undefined {
  * The text that reads on a face, from the LEDs lit on each digit; "�" where a digit shows no character.
  * @param digits the lit LEDs of each digit, in reading order
  */
-export const readFace = (digits: ReadonlyArray<readonly PipName[]>, rig: Pick<Rig, "glyphs">): string =>
-  joinCells(
+export function readFace(
+  digits: ReadonlyArray<readonly PipName[]>,
+  rig: Pick<Rig, "glyphs" | "units">,
+): string {
+  const numerals = decoderNumerals(rig);
+  return joinCells(
     digits.map((lit): Cell => ({
-      glyph: readSegments(lit, rig.glyphs)[0] ?? "�",
+      glyph: numerals.get(barsOf(lit)) ?? readSegments(lit, rig.glyphs)[0] ?? "�",
       point: lit.includes("dp"),
       marks: MARKS.filter((mark) => lit.includes(mark)),
     })),
   );
+}
+
+const barsOf = (lit: readonly PipName[]): string =>
+  inOrder(lit.filter((name) => name !== "dp" && !MARKS.some((mark) => mark === name))).join();
+
+/** The shapes a BCD decoder of the rig gives the numerals: behind one, a 6 without its top bar is a 6 and no b. */
+function decoderNumerals({ units }: Pick<Rig, "units">): ReadonlyMap<string, string> {
+  const decoder = units.map(({ part }) => findPart(part)).find((part) => part?.kind === "segment-decoder");
+  if (decoder?.kind !== "segment-decoder") return new Map();
+  return new Map(
+    decoder.table.slice(0, 10).map((segments, code) => [inOrder(segments).join(), String(code)]),
+  );
+}

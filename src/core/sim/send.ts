@@ -181,6 +181,10 @@ export const showState = (model: RigModel, state: DriveState, digit?: DigitId): 
   return showStates(model, [state])[0]!.digits[placeOfDigit(model, id.unit, id.digit)]!;
 };
 
+/** Whether segments are chosen one by one, or by a decoder with shapes of its own. */
+const shapedBy = (model: RigModel): "segments" | "decoder" =>
+  model.rig.units.some(({ ref }) => model.part(ref).kind === "segment-decoder") ? "decoder" : "segments";
+
 /** One glyph through the code's bytes and back through the wires. */
 export interface GlyphRow {
   readonly cell: Cell;
@@ -212,7 +216,7 @@ export function glyphRows(model: RigModel, cells: readonly Cell[], digit?: Digit
       levels: states[at]!.levels,
       shown: segments,
       unknown,
-      faithful: unknown.length === 0 && !stray && showsGlyph(cell.glyph, segments, wanted),
+      faithful: unknown.length === 0 && !stray && showsGlyph(cell.glyph, segments, wanted, shapedBy(model)),
     };
   });
 }
@@ -284,7 +288,7 @@ function showFramesThrough(model: RigModel): FrameRow[] {
     const right = (at: number): boolean => {
       const cell = frame.cells[at];
       return cell
-        ? showsGlyph(cell.glyph, shown[at]!, wanted[at]!)
+        ? showsGlyph(cell.glyph, shown[at]!, wanted[at]!, shapedBy(model))
         : shown[at]!.join() === wanted[at]!.join();
     };
     const faithful = model.digits.every((_, at) => right(at));

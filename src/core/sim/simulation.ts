@@ -1,3 +1,4 @@
+import { ChangeCut, type Mark } from "./change-cut";
 import { behind, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../chip";
 import { circuitOf, type RigCircuit, type Solution } from "../circuit";
@@ -20,13 +21,6 @@ const bothUnknown = (one: Uint8Array, other: Uint8Array): Uint8Array => {
   if (one.length === 0 || other.length === 0) return one.length === 0 ? other : one;
   return one.map((value, at) => value | other[at]!);
 };
-
-/** What had flown through every LED up to a moment, and for how long it could not be told. */
-interface Mark {
-  readonly at: Nanoseconds;
-  readonly charge: Float64Array;
-  readonly doubt: Float64Array;
-}
 
 /** What a burst does to a board in a given state: the moments it goes through, and the state it leaves. */
 interface Outcome {
@@ -69,6 +63,7 @@ export class Simulation {
   private moments = new Map<string, Moment>();
   private looked: Mark;
   private turn: Mark | undefined;
+  private readonly cut = new ChangeCut();
   private turnSeen: Mark | undefined;
   private readonly turnLength: Nanoseconds;
 
@@ -188,7 +183,9 @@ export class Simulation {
     const now = this.mark();
     const turns = this.turn && this.turnSeen && this.turn.at > this.turnSeen.at;
     const whole = turns && now.at - this.looked.at >= this.turnLength;
-    const [from, to] = whole ? [this.turnSeen!, this.turn!] : [this.looked, now];
+    const [start, end] = whole ? [this.turnSeen!, this.turn!] : [this.looked, now];
+    const turn = Number.isFinite(this.turnLength) ? this.turnLength : 0;
+    const [from, to] = this.cut.part(start, end, turn);
     const span = to.at - from.at;
     const currents = new Float64Array(this.pips.length);
     const unknown = new Uint8Array(this.pips.length);
@@ -233,6 +230,7 @@ export class Simulation {
       this.pass(first.at);
       this.moment = first.moment;
       this.ahead = rest;
+      if (rest.length === 0 && this.turnLength === Infinity) this.cut.complete(() => this.mark());
       return;
     }
     const event = this.next!;
@@ -245,6 +243,8 @@ export class Simulation {
         );
         break;
       case "frame":
+        if (this.frame !== undefined && this.frame !== event.frame)
+          this.cut.begins((event.frame.time ?? this.model.rig.show.interval) * 1e6);
         this.frame = event.frame;
         break;
       case "burst":
@@ -257,6 +257,7 @@ export class Simulation {
 
   private markTurn(): void {
     this.turn = this.mark();
+    this.cut.complete(() => this.turn!);
     this.turnSeen ??= this.turn;
   }
 

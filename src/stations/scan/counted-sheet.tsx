@@ -65,9 +65,18 @@ export function CountedSheet({ figures }: { figures: ScanFigures }) {
         />
       </div>
       <p className="small mt-2 mb-0" role="status">
-        Then one turn took {formatNanoseconds(corrected.period, 5)} and it {drift(corrected.driftBefore)}.
-        Count <strong>{corrected.refreshes.toLocaleString("en")}</strong> turns a tick instead: it{" "}
-        {drift(corrected.driftAfter)}.
+        Then one turn took {formatNanoseconds(corrected.period, 5)} and it {drift(corrected.driftBefore)}.{" "}
+        {corrected.refreshes === constant ? (
+          <>
+            {constant.toLocaleString("en")} turns a tick is the best whole number there is; for less drift let
+            a timer or the clock keep the tick.
+          </>
+        ) : (
+          <>
+            Count <strong>{corrected.refreshes.toLocaleString("en")}</strong> turns a tick instead: it{" "}
+            {drift(corrected.driftAfter)}.
+          </>
+        )}
       </p>
     </section>
   );

@@ -1,9 +1,10 @@
 import { turnWord } from "@/core/address";
-import { fitDivider, fitTimer, dividerBits } from "@/core/timing";
+import { timerKind } from "@/core/program";
+import { fitDivider, fitTimer, dividerBits, type TimerSetting } from "@/core/timing";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
 import type { ScanFigures } from "@/core/scan";
-import { useModel } from "@/store";
+import { useModel, useProgram } from "@/store";
 import { SeverityMark } from "@/ui";
 
 const MOST_ROWS = 5;
@@ -72,9 +73,23 @@ function SharedValue() {
   );
 }
 
+/** What a timer is set to, in the words of its kind: a compare value, or the value it is loaded with. */
+const holds = ({ timer, compare }: TimerSetting): string =>
+  timer.reloads
+    ? `load ${(2 ** timer.bits - compare - 1).toLocaleString("en")}`
+    : compare.toLocaleString("en");
+
+/** The settings of the board's timers, best first; the one the sketch uses is among them, and marked. */
 function Settings({ slot }: { slot: number }) {
-  const { rig } = useModel();
-  const settings = fitTimer(slot, controllerById(rig.plan.controller)).slice(0, MOST_ROWS);
+  const model = useModel();
+  const { rig } = model;
+  const program = useProgram();
+  const all = fitTimer(slot, controllerById(rig.plan.controller));
+  const used = timerKind(model, program) === "interrupt" ? program.timer?.[0] : undefined;
+  const isUsed = (one: TimerSetting) =>
+    used !== undefined && one.timer.name === used.timer.name && one.prescaler === used.prescaler;
+  const best = all.slice(0, MOST_ROWS);
+  const settings = best.some(isUsed) ? best : [...best, ...all.filter(isUsed)];
   if (settings.length === 0)
     return <p className="small severity-caution mb-0">No timer of this board reaches that period.</p>;
   return (
@@ -82,24 +97,28 @@ function Settings({ slot }: { slot: number }) {
       <thead>
         <tr>
           <th>Timer</th>
-          <th className="number">Compare</th>
-          <th className="number">Really</th>
+          <th className="number">Compare value</th>
+          <th className="number">Period</th>
           <th className="number">Error</th>
         </tr>
       </thead>
       <tbody>
-        {settings.map(({ timer, prescaler, postscaler, compare, period, errorPpm }) => (
-          <tr key={`${timer.name}-${prescaler}-${postscaler}`} title={timer.taken}>
-            <td>
-              {timer.name.replace("with reload", "")} ÷ {prescaler}
-              {postscaler > 1 && ` × ${postscaler}`}
-              {timer.taken && <span className="quiet">, taken</span>}
-            </td>
-            <td className="number">{compare.toLocaleString("en")}</td>
-            <td className="number">{formatNanoseconds(period * 1000, 6)}</td>
-            <td className="number">{ppm(errorPpm)}</td>
-          </tr>
-        ))}
+        {settings.map((setting) => {
+          const { timer, prescaler, postscaler, period, errorPpm } = setting;
+          return (
+            <tr key={`${timer.name}-${prescaler}-${postscaler}`}>
+              <td>
+                {timer.name.replace("with reload", "")} ÷ {prescaler}
+                {postscaler > 1 && ` × ${postscaler}`}
+                {isUsed(setting) && <span className="way-mark">in the sketch</span>}
+                {timer.taken && <span className="d-block tiny quiet">{timer.taken}</span>}
+              </td>
+              <td className="number">{holds(setting)}</td>
+              <td className="number">{formatNanoseconds(period * 1000, 6)}</td>
+              <td className="number">{ppm(errorPpm)}</td>
+            </tr>
+          );
+        })}
       </tbody>
     </table>
   );
