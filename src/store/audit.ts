@@ -28,7 +28,7 @@ let asked: { rig: Rig; school: NamingSchool } | undefined;
 
 /** Whether two states of a rig are the same to every check: names, notes and ticks do not count. */
 export function sameToChecks(one: Rig, other: Rig): boolean {
-  const alike = (["plan", "code", "glyphs", "scan", "show", "sign"] as const).every(
+  const alike = (["plan", "code", "glyphs", "scan", "show", "sign", "leftOut"] as const).every(
     (key) => one[key] === other[key],
   );
   if (!alike || !sameUnits(one.units, other.units)) return false;

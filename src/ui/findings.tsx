@@ -81,7 +81,11 @@ export function FindingsList({
   checking,
   failed,
   onGo,
-}: Given & { readonly onGo?: (finding: Finding) => void }) {
+  onOffer,
+}: Given & {
+  readonly onGo?: (finding: Finding) => void;
+  readonly onOffer?: (finding: Finding) => void;
+}) {
   const open = checking || failed !== undefined;
   if (findings.length === 0 && !open)
     return <SeverityMark severity="good" text="Nothing found against this rig" />;
@@ -103,6 +107,15 @@ export function FindingsList({
                   onClick={() => onGo(finding)}
                 >
                   Show me
+                </button>
+              )}
+              {onOffer && finding.offer && (
+                <button
+                  type="button"
+                  className="plain-button text-decoration-underline ms-2"
+                  onClick={() => onOffer(finding)}
+                >
+                  {finding.offer === "leave-out" ? "Left out on purpose" : "It should light after all"}
                 </button>
               )}
             </div>

@@ -31,8 +31,10 @@ function nameDots(model: RigModel, pips: readonly PipId[], whole: boolean): stri
 export function checkLeds(model: RigModel, school: NamingSchool): Finding[] {
   const found: Finding[] = [];
   const reached = new Set(model.wired.pips.map(({ pip }) => pip));
+  const leftOut = new Set(model.rig.leftOut);
   const bad = model.addresses.flatMap((address) => {
     const { verdict } = address;
+    if (leftOut.has(address.pip) && (verdict.kind === "open" || verdict.kind === "never")) return [];
     switch (verdict.kind) {
       case "driven": {
         if (reached.has(address.pip)) return [];
@@ -60,6 +62,7 @@ export function checkLeds(model: RigModel, school: NamingSchool): Finding[] {
             address,
             what: verdict.kind === "conflict" ? "is driven twice" : "can never light",
             why: verdict.reason,
+            offer: verdict.kind === "open" ? ("leave-out" as const) : undefined,
           },
         ];
     }
@@ -80,11 +83,30 @@ export function checkLeds(model: RigModel, school: NamingSchool): Finding[] {
           "Follow the trail from the segment to the chip, and mend the wire that is missing or on the wrong leg.",
         legs: group.map(({ address }) => address.ownLeg),
         pips,
+        ...(offerOf(group[0]!) ? { offer: "leave-out" } : {}),
       }),
     );
   }
+  const unwired = model.addresses
+    .filter(({ pip, verdict }) => leftOut.has(pip) && verdict.kind !== "driven")
+    .map(({ pip }) => pip);
+  if (unwired.length > 0)
+    found.push(
+      finding({
+        id: "left-out",
+        severity: "note",
+        station: "wires",
+        title: `${nameLeds(model, unwired)}: left out on purpose`,
+        reason: "You said so; nothing is expected of it, and it stays dark.",
+        remedy: "Wire it and it is used again.",
+        pips: unwired,
+        offer: "bring-back",
+      }),
+    );
   return [...found, ...checkSharedBits(model), ...checkSharedDrives(model)];
 }
+
+const offerOf = (bad: object): boolean => "offer" in bad && bad.offer === "leave-out";
 
 /** LEDs of one digit that need exactly the same: they cannot be told apart. */
 function checkSharedBits(model: RigModel): Finding[] {

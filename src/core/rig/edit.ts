@@ -1,6 +1,6 @@
 import { legTitle } from "./names";
 import { partOf } from "./part-of";
-import { splitLegRef, type LegRef, type Rig, type Unit, type Wire } from "./types";
+import { splitLegRef, type LegRef, type PipId, type Rig, type Unit, type Wire } from "./types";
 
 export type WireEnd = "from" | "to";
 export type Edited =
@@ -88,6 +88,13 @@ export const removeWire = (rig: Rig, id: string): Rig => ({
   ...rig,
   wires: rig.wires.filter((wire) => wire.id !== id),
 });
+
+/** Says of LEDs that they are left unwired on purpose, or that they are wanted after all. */
+export function leaveOut(rig: Rig, pips: readonly PipId[], left: boolean): Rig {
+  const { leftOut = [], ...rest } = rig;
+  const now = left ? [...new Set([...leftOut, ...pips])] : leftOut.filter((pip) => !pips.includes(pip));
+  return now.length > 0 ? { ...rest, leftOut: now } : rest;
+}
 
 /** Ticks parts as seated on the table, or clears the tick. */
 export const placeUnits = (rig: Rig, refs: readonly string[], placed: boolean): Rig => ({

@@ -44,6 +44,7 @@ export {
   addWire,
   changeUnits,
   moveWireEnd,
+  leaveOut,
   placeUnits,
   placeWires,
   removeWire,

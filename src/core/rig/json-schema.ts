@@ -259,7 +259,8 @@ export const RIG_JSON_SCHEMA: JsonSchema = {
         leadingZeros: choice("show", "blank"),
       }),
       sign,
+      leftOut: described("LEDs left unwired on purpose", list(form(PATTERNS.pip), LIMITS.pips)),
     },
-    ["sign"],
+    ["sign", "leftOut"],
   ),
 };

@@ -242,4 +242,17 @@ export const RIG_SCHEMA = object({
     leadingZeros: choice("show", "blank"),
   }),
   sign: SIGN,
+  leftOut: yup
+    .array()
+    .strict()
+    .max(LIMITS.pips)
+    .of(
+      yup
+        .string()
+        .strict()
+        .required()
+        .matches(PATTERNS.pip, {
+          message: ({ value }) => `must name an LED such as "DS1.1.b", not ${shown(value)}`,
+        }),
+    ),
 });

@@ -79,14 +79,39 @@ export function laidOut(
 export function usualSign(units: readonly Unit[], before?: Sign): Sign {
   const modules = dotModules(units);
   const known = new Map(before?.modules.map((place) => [place.unit, place]));
-  const stays = modules.length === before?.modules.length && modules.every(({ unit }) => known.has(unit));
+  const stay = modules.filter(({ unit }) => known.has(unit)).map(({ unit }) => known.get(unit)!);
   return {
-    modules: stays
-      ? before!.modules
-      : laidOut(modules, { ...USUAL_LAYOUT, across: usualAcross(modules.length) }),
+    modules:
+      stay.length > 0
+        ? grown(modules, stay)
+        : laidOut(modules, { ...USUAL_LAYOUT, across: usualAcross(modules.length) }),
     scenes: before?.scenes ?? [{ ...USUAL_TEXT_SCENE, text: "HELLO" }],
     fonts: before?.fonts ?? {},
   };
+}
+
+/** Modules that stood already stay as they stand; new ones go on to the right of them, the same way round. */
+function grown(modules: readonly DotModule[], stay: readonly ModulePlace[]): ModulePlace[] {
+  const known = new Set(stay.map(({ unit }) => unit));
+  const sizes = new Map(
+    modules.map(({ unit, columns, rows }) => {
+      const place = stay.find((one) => one.unit === unit) ?? stay.at(-1)!;
+      return [unit, turnedSize(columns, rows, place)] as const;
+    }),
+  );
+  const last = stay.at(-1)!;
+  let x = Math.max(...stay.map((place) => place.x + sizes.get(place.unit)!.width));
+  const added = modules
+    .filter(({ unit }) => !known.has(unit))
+    .map(({ unit }): ModulePlace => {
+      const place = { ...last, unit, x };
+      x += sizes.get(unit)!.width;
+      return place;
+    });
+  // What is taken away leaves no gap at the left or the top.
+  const all = [...stay, ...added];
+  const [left, top] = [Math.min(...all.map((place) => place.x)), Math.min(...all.map(({ y }) => y))];
+  return all.map((place) => ({ ...place, x: place.x - left, y: place.y - top }));
 }
 
 /** A long chain stands in rows of sixteen. */

@@ -226,6 +226,8 @@ export interface Rig {
   readonly show: Show;
   /** For displays of dots. */
   readonly sign?: Sign;
+  /** LEDs the maker has left unwired on purpose. */
+  readonly leftOut?: readonly PipId[];
 }
 
 export const legRef = (unit: UnitRef, leg: string): LegRef => `${unit}.${leg}`;

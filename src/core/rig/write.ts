@@ -150,6 +150,7 @@ export function writeRig(rig: Rig): string {
       leadingZeros: rig.show.leadingZeros,
     },
     sign: rig.sign && sign(rig.sign),
+    leftOut: rig.leftOut && [...rig.leftOut],
   };
   return `${JSON.stringify(document, null, 2)}\n`;
 }

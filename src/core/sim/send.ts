@@ -257,7 +257,18 @@ const someOf = <Entry>(list: readonly Entry[], most: number): readonly Entry[] =
     : Array.from({ length: most }, (_, at) => list[Math.floor((at * list.length) / most)]!);
 
 /** What each digit, or row of dots, should show of a face. */
-function wantedOf(model: RigModel, { cells, bitmap }: ProgramFrame): PipName[][] {
+function wantedOf(model: RigModel, frame: ProgramFrame): PipName[][] {
+  const leftOut = new Set(model.rig.leftOut);
+  const wanted = askedOf(model, frame);
+  if (leftOut.size === 0) return wanted;
+  return wanted.map((names, at) => {
+    const { unit, digit } = model.digits[at]!;
+    return names.filter((name) => !leftOut.has(`${unit}.${digit}.${name}`));
+  });
+}
+
+/** The same, LEDs that are left out among them. */
+function askedOf(model: RigModel, { cells, bitmap }: ProgramFrame): PipName[][] {
   const grid = gridOf(model);
   if (grid && bitmap) {
     const lit = pipsOfPicture(model, grid, bitmap());

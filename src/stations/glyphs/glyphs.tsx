@@ -19,7 +19,17 @@ import {
 } from "@/core/glyph";
 import { pipId, splitPipId, type Rig } from "@/core/rig";
 import { showState } from "@/core/sim";
-import { chooseGlyph, editRig, pickPip, say, useModel, useOpenRig, usePickedDigit, useRig } from "@/store";
+import {
+  chooseGlyph,
+  editRig,
+  holdState,
+  pickPip,
+  say,
+  useModel,
+  useOpenRig,
+  usePickedDigit,
+  useRig,
+} from "@/store";
 import { CommitField, DigitFace, StationFrame, litSegments } from "@/ui";
 import { Alphabet } from "./alphabet";
 import { BitStrip, LineStrip, isDigitNeed, ledsOn } from "./bit-strip";
@@ -196,7 +206,8 @@ interface ReadingProps {
 }
 
 function Reading({ model, glyph, segments, unknown }: ReadingProps) {
-  const { glyphs, show } = model.rig;
+  const { glyphs } = model.rig;
+  const digit = usePickedDigit();
   const reads = readSegments(segments, glyphs);
   const fit = glyph === undefined ? undefined : glyphFit(glyph, glyphs);
   const said =
@@ -227,8 +238,8 @@ function Reading({ model, glyph, segments, unknown }: ReadingProps) {
         <Button
           size="sm"
           variant="plain"
-          disabled={show.mode === "hold" && show.hold === glyph}
-          onClick={() => editRig((rig) => ({ ...rig, show: { ...rig.show, mode: "hold", hold: glyph } }))}
+          title="For looking: the show and its sketch stay as they are. Start again, or change the rig, to see the show"
+          onClick={() => holdState(cellState(model, { glyph, point: false }, digit))}
         >
           Hold it on the face
         </Button>

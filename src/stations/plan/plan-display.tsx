@@ -34,8 +34,8 @@ const MOST_WITHOUT_CHAIN = 8;
 function fittingScheme(plan: Plan): SchemeName {
   const { scheme, display, digits } = plan;
   if (showsDots(plan)) return schemeForDots(plan);
+  if (!planProblem(withLines(plan))) return scheme;
   const driver = driverChipOf(scheme) !== undefined;
-  if (driver && !planProblem(withLines(plan))) return scheme;
   if (digits > MOST_WITHOUT_CHAIN) return "max7219";
   if (digits === 1) return driver || NEEDS_MANY.includes(scheme) ? "register-static" : scheme;
   if (driver) return "two-registers";
@@ -60,6 +60,8 @@ const switchFor = (plan: Plan, scheme: SchemeName): Plan["digitSwitch"] => {
 export function withDigits(plan: Plan, values: Partial<Plan>): Plan {
   const asked = { ...plan, ...values };
   const changed = { ...asked, digits: digitCount(asked) };
+  // What can stay stays: the way to drive the digits and what switches them.
+  if (!showsDots(changed) && !planProblem(withLines(changed))) return changed;
   const scheme = fittingScheme(changed);
   if (showsDots(changed)) return { ...changed, scheme, digitSwitch: switchFor(changed, scheme) };
   if (scheme === changed.scheme && driverChipOf(scheme)) return changed;

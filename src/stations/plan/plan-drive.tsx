@@ -2,7 +2,7 @@ import Form from "react-bootstrap/Form";
 import { digitLines, ledResistors, turnWord } from "@/core/address";
 import { withLedResistors } from "@/core/audit";
 import { SEGMENTS, outputName } from "@/core/glyph";
-import { type NamingSchool } from "@/core/parts";
+import { legById, legName, type NamingSchool } from "@/core/parts";
 import {
   LIMITS,
   assignLine,
@@ -24,6 +24,20 @@ import { BoardSelect, Choices, QuantityField } from "@/ui";
 interface Props {
   readonly onLay: (plan: Plan) => void;
 }
+
+/** Digits on one driver chip at most. */
+const ON_ONE_CHIP = 8;
+
+const onChip = (plan: Plan): number => Math.min(plan.digits, ON_ONE_CHIP);
+
+/** Whether the chip's first digit leg drives the rightmost digit. */
+const drivesLast = (plan: Plan): boolean => plan.digitOutputs[0] === onChip(plan);
+
+/** The digits of one chip on its legs in order, from the left or from the right; legs beyond them as they were. */
+const digitOrder = (plan: Plan, fromRight: boolean): number[] => {
+  const used = Array.from({ length: onChip(plan) }, (_, at) => (fromRight ? onChip(plan) - at : at + 1));
+  return [...used, ...Array.from({ length: ON_ONE_CHIP - used.length }, (_, at) => used.length + at + 1)];
+};
 
 /** Where the resistors sit, and what they are. */
 export function ResistorSheet({ onLay }: Props) {
@@ -154,6 +168,24 @@ export function BoardSheet({ onLay }: Props) {
           </div>
         ))}
       </div>
+      {chip && chip.segmentLegs.length < 16 && !showsDots(rig.plan) && model.digits.length > 1 && (
+        <div className="mt-2">
+          <label className="field-label" htmlFor="first-digit-leg">
+            {legName(legById(chip, chip.digitLegs[0]!), "letters")} drives
+          </label>
+          <Form.Select
+            id="first-digit-leg"
+            title="Which way round the display hangs on the chip; which digit is called digit 1 is chosen at the display"
+            value={drivesLast(rig.plan) ? "last" : "first"}
+            onChange={(event) =>
+              onLay({ ...rig.plan, digitOutputs: digitOrder(rig.plan, event.target.value === "last") })
+            }
+          >
+            <option value="first">the leftmost digit</option>
+            <option value="last">the rightmost digit</option>
+          </Form.Select>
+        </div>
+      )}
       {chip?.address && (
         <div className="mt-2">
           <label className="field-label" htmlFor="bus-address">

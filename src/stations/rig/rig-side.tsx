@@ -4,7 +4,7 @@ import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import type { Finding } from "@/core/check";
 import { formatQuantity } from "@/core/quantity";
-import { LIMITS } from "@/core/rig";
+import { LIMITS, leaveOut } from "@/core/rig";
 import { trailOf, type Hop } from "@/core/trail";
 import { editRig, holdState, pickPip, useFindings, useModel, useOpenRig, usePreferences } from "@/store";
 import {
@@ -187,6 +187,7 @@ function SideFindings({ onShow }: { onShow: (finding: Finding) => void }) {
             findings={findings}
             checking={checking}
             failed={failed}
+            onOffer={({ pips, offer }) => editRig((rig) => leaveOut(rig, pips, offer === "leave-out"))}
             onGo={(finding) => {
               setOpen(false);
               onShow(finding);

@@ -36,14 +36,15 @@ export function layDrivers(layer: Layer, part: DriverChipPart): void {
   const pulls = isOpenDrain(part.protocol) ? [layer.resistor(PULL_OHMS), layer.resistor(PULL_OHMS)] : [];
   const strapped = (part.address?.straps ?? []).filter((_, bit) => ((layer.plan.busAddress ?? 0) >> bit) & 1);
   const straps = strapped.map((leg) => ({ leg, ref: layer.resistor(STRAP_OHMS) }));
-  chips.forEach((chip) => layer.powerChip(chip));
-  if (part.setCurrent)
-    chips.forEach((chip, at) => {
-      const tail = at === 0 ? "" : `-${at + 1}`;
-      const bulk = layer.unit("C", "capacitor", { farads: BULK_FARADS });
-      layer.wire(`bulk-plus${tail}`, chip.leg(part.supplyLeg), legRef(bulk, "1"));
-      layer.wire(`bulk-minus${tail}`, legRef(bulk, "2"), chip.leg(part.groundLeg));
-    });
+  // Chip by chip, so that the parts of the first ones keep their numbers when a chain grows.
+  chips.forEach((chip, at) => {
+    layer.powerChip(chip);
+    if (!part.setCurrent) return;
+    const tail = at === 0 ? "" : `-${at + 1}`;
+    const bulk = layer.unit("C", "capacitor", { farads: BULK_FARADS });
+    layer.wire(`bulk-plus${tail}`, chip.leg(part.supplyLeg), legRef(bulk, "1"));
+    layer.wire(`bulk-minus${tail}`, legRef(bulk, "2"), chip.leg(part.groundLeg));
+  });
   chips.forEach((chip, at) => {
     const tail = at === 0 ? "" : `-${at + 1}`;
     const setter = setters[at];
