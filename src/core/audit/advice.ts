@@ -1,4 +1,4 @@
-import { ledResistors, modelOf, reachFrom, type RigModel } from "../address";
+import { ledResistors, modelOf, railVolts, reachFrom, type RigModel } from "../address";
 import { currentFigures, pointWith, pipsIn, stageOf, supplyOf } from "../circuit";
 import { neighbours, type Farads, type Milliamps, type Ohms } from "../quantity";
 import { remembered } from "../remember";
@@ -57,7 +57,9 @@ export function baseAdvice(model: RigModel): BaseAdvice[] {
     const supply = supplyOf(model, reach.driver.unit);
     const stage = stageOf(model.part(reach.driver.unit), supply, "strong");
     const side = part.type === "npn" ? stage.high : stage.low;
-    const drive = part.type === "npn" ? (side?.volts ?? 0) : supply - (side?.volts ?? 0);
+    const emitter =
+      railVolts(model.drivers.get(model.nets.of(legRef(ref, part.pins.common)).id) ?? []) ?? supply;
+    const drive = part.type === "npn" ? (side?.volts ?? 0) : emitter - (side?.volts ?? 0);
     const wanted = Math.max(collector, 1) / FORCED_GAIN / 1000;
     const exact = (drive - part.figures.baseDrop) / wanted - (side?.ohms ?? 0);
     const { below } = neighbours("E12", Math.max(10, exact));

@@ -106,7 +106,7 @@ const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: 
     ohms(laid(moorings, { digitSwitch: "bare" }), segments, 100),
     /^limit-over-outputs-MCU1$/,
     "fault",
-    /4 outputs of MCU1 carry up to 74.1 mA.*Never above 40 mA.*give the digit a transistor/,
+    /4 lines of the board carry up to 74.1 mA.*Never above 40 mA.*give the digit a transistor/,
   ],
   [
     "150 Ω on two registers",

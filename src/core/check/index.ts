@@ -8,7 +8,7 @@ import { checkFaces } from "./faces";
 import { checkLight } from "./light";
 import { checkLimits } from "./limits";
 import { checkLines } from "./lines";
-import { oneForEachCause } from "./merge";
+import { foldFights, oneForEachCause } from "./merge";
 import { checkMemory } from "./memory";
 import { checkScan } from "./scan";
 import { checkShow } from "./show";
@@ -41,12 +41,11 @@ export function checkModel(
 ): Finding[] {
   const wiring = wiringFindings(model, school);
   return [
-    ...wiring,
+    ...foldFights(wiring, checkLimits(model, audit)),
     ...checkFaces(model, wiring),
     ...checkLight(model),
-    ...checkLimits(model, audit),
     ...checkMemory(model),
-    ...checkScan(model),
+    ...checkScan(model, wiring),
     ...checkShow(model),
     ...checkSign(model),
   ].sort(bySeverity);

@@ -45,11 +45,13 @@ function remedyFor(model: RigModel, row: AuditRow, standing: Standing): string {
     case "output":
       return chip
         ? "Put resistors into the segment lines, or light fewer segments at once."
-        : standing === "above-kept"
-          ? "Nothing to do for LEDs alone; take larger resistors if the output also feeds logic."
-          : digitLegs(model).has(legOfOutput(row))
-            ? "Take larger resistors before you power it. A whole digit's current runs through it: give the digit a transistor."
-            : "Take larger resistors before you power it, or move the wire that lets another output drive against it.";
+        : standing === "above-kept" && drivenInSteps(model, row)
+          ? `Set these lines to a drive of 12 mA in set-up, for each of them: gpio_set_drive_strength(line, GPIO_DRIVE_STRENGTH_12MA).`
+          : standing === "above-kept"
+            ? "Nothing to do for LEDs alone; take larger resistors if the output also feeds logic."
+            : digitLegs(model).has(legOfOutput(row))
+              ? "Take larger resistors before you power it. A whole digit's current runs through it: give the digit a transistor."
+              : "Take larger resistors before you power it, or move the wire that lets another output drive against it.";
     case "package":
       return "Take larger resistors, so that all outputs together stay well below it.";
     case "transistor":
@@ -66,6 +68,12 @@ function remedyFor(model: RigModel, row: AuditRow, standing: Standing): string {
         : "Feed the display from a supply of its own, with its minus on the board’s GND, or take larger resistors.";
   }
 }
+
+/** Whether a line gives only a part of what it could until the program sets more. */
+const drivenInSteps = (model: RigModel, { ref }: AuditRow): boolean => {
+  const part = ref === undefined ? undefined : model.part(ref);
+  return part?.kind === "controller" && part.pinDefault !== undefined;
+};
 
 const legOfOutput = ({ id }: AuditRow): string => id.replace(/^output-/, "");
 
@@ -130,7 +138,7 @@ function titleFor(model: RigModel, rows: readonly AuditRow[], most: AuditRow, st
     return `${listing(rows.map(({ ref }) => ref!))}: the collector carries up to ${value} the base current`;
   const titles = rows.map(({ title }) => title);
   if (most.kind === "output" && rows.length > 1)
-    return `${rows.length} outputs of ${most.ref} carry up to ${value}${when}`;
+    return `${rows.length} ${model.part(most.ref!).kind === "controller" ? "lines of the board" : `outputs of ${most.ref}`} carry up to ${value}${when}`;
   const named =
     titles.length > 4 ? `${titles.slice(0, 3).join(", ")} and ${titles.length - 3} more` : listing(titles);
   const verb = rows.length > 1 ? "up to " : "";
@@ -180,9 +188,9 @@ export function checkLimits(model: RigModel, { rows }: Audit): Finding[] {
 
 function baseRemedy(model: RigModel, rows: readonly AuditRow[]): string {
   const advice = baseAdvice(model).find(({ ref }) => rows.some((row) => row.ref === ref));
-  return advice
+  return advice && advice.advised < advice.ohms
     ? `${advice.resistor} is ${formatQuantity(advice.ohms, "Ω")}: take ${formatQuantity(advice.advised, "Ω")}, for a base current of a tenth.`
-    : "Take a smaller base resistor.";
+    : "Take larger segment resistors, so that the transistor has less to carry, or a transistor of more gain.";
 }
 
 /** A scan that stops leaves one digit lit without a pause. */

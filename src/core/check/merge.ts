@@ -90,6 +90,18 @@ const withoutSwitch: Rule = (model, findings) => {
 /** A resistor with a loose end, beside something that is open: one wire is missing between them. */
 const withLooseEnd: Rule = (_, findings) => {
   const loose = findings.filter(idOf("loose-"));
+  const bare = findings.find(idOf("no-resistor"));
+  if (bare && loose.length > 0)
+    return findings
+      .filter((finding) => !loose.includes(finding))
+      .map((finding) =>
+        finding === bare
+          ? {
+              ...bare,
+              reason: `${bare.reason} ${loose.map(({ title }) => title).join("; ")}: a wire runs past it.`,
+            }
+          : finding,
+      );
   const open = findings.filter(
     ({ id, reason }) =>
       id.startsWith("switch-drive-") ||
@@ -136,7 +148,82 @@ const onOneNet: Rule = (model, findings) => {
   });
 };
 
-const RULES: readonly Rule[] = [onOneNet, withoutPower, withoutData, withoutSwitch, withLooseEnd];
+/** LEDs that two outputs drive: the outputs that are tied together are the cause. A turned supply is a short as well. */
+const withFight: Rule = (_, findings) => {
+  const tied = findings.filter(({ id }) => /^(tied|line-tied|short)-/.test(id));
+  const turned = findings.some(({ id }) => id.startsWith("turned-PS"));
+  if (tied.length === 0) return findings;
+  return findings.filter(({ id }) => {
+    if (id.startsWith("led-is driven twice")) return false;
+    return !(turned && id.startsWith("short-"));
+  });
+};
+
+/** Kinds of findings of which several say the same of several parts. */
+const ALIKE = ["never-off-", "over-line-", "gate-volts-", "gate-pull-"];
+
+/** Findings that say the same of several parts, as one that names them all. */
+const alikeTogether: Rule = (_, findings) => {
+  const kindOf = ({ id }: Finding) => ALIKE.find((kind) => id.startsWith(kind));
+  return findings.flatMap((finding): Finding[] => {
+    const kind = kindOf(finding);
+    const alike = kind === undefined ? [finding] : findings.filter((one) => kindOf(one) === kind);
+    if (alike.length < 2) return [finding];
+    if (alike[0] !== finding) return [];
+    const others = alike.slice(1).map(({ id }) => id.slice(kind!.length));
+    return [
+      {
+        ...finding,
+        title: `${finding.title}; the same at ${listing(others)}`,
+        legs: alike.flatMap(({ legs }) => legs),
+        pips: alike.flatMap(({ pips }) => pips),
+      },
+    ];
+  });
+};
+
+/** A line that gets more than its supply through a transistor: that this one never turns off is the same cause. */
+const withHigherRail: Rule = (_, findings) =>
+  findings.some(({ id, reason }) => id.startsWith("over-line-") && reason.includes("its base leads here"))
+    ? findings.filter(({ id }) => !id.startsWith("never-off-"))
+    : findings;
+
+const RULES: readonly Rule[] = [
+  withFight,
+  withHigherRail,
+  alikeTogether,
+  onOneNet,
+  withoutPower,
+  withoutData,
+  withoutSwitch,
+  withLooseEnd,
+];
+
+/**
+ * Outputs that fight each other are over their limits for that reason: the finding that says they are tied together
+ * tells how much flows, and speaks for those rows.
+ */
+export function foldFights(wiring: readonly Finding[], limits: readonly Finding[]): Finding[] {
+  const fights = wiring.filter(({ id }) => /^(tied|line-tied)-/.test(id));
+  if (fights.length === 0) return [...wiring, ...limits];
+  const units = new Set(fights.flatMap(({ legs }) => legs.map((leg) => splitLegRef(leg).unit)));
+  const about = (row: string) => [...units].some((unit) => new RegExp(`-${unit}(\\.|$)`).test(row));
+  const folded = limits.filter(({ rows = [] }) => rows.length > 0 && rows.every(about));
+  const [worst] = folded;
+  const [first] = fights;
+  return [
+    ...wiring.map((finding) =>
+      finding === first && worst
+        ? {
+            ...finding,
+            reason: `${finding.reason} ${worst.title}, at the worst. ${worst.reason}`,
+            rows: folded.flatMap(({ rows = [] }) => rows),
+          }
+        : finding,
+    ),
+    ...limits.filter((finding) => !folded.includes(finding)),
+  ];
+}
 
 /** One finding for each cause: what only follows from another is left to that one. */
 export const oneForEachCause = (model: RigModel, findings: readonly Finding[]): Finding[] => [

@@ -9,8 +9,11 @@ const EVEN = 0.85;
 /** An interrupt that takes more than this share of the time leaves the loop too little. */
 const MOST_IN_INTERRUPT = 0.7;
 
-/** What is wrong with the way the digits take turns. */
-export function checkScan(model: RigModel): Finding[] {
+/**
+ * What is wrong with the way the digits take turns.
+ * @param wiring what was found against the wires: light astray is then no matter of the scan
+ */
+export function checkScan(model: RigModel, wiring: readonly Finding[] = []): Finding[] {
   if (!isMultiplexed(model)) return [];
   const scan = scanFigures(model);
   const found: Finding[] = [];
@@ -58,7 +61,7 @@ export function checkScan(model: RigModel): Finding[] {
         `Give all ${word}s the same on-time, unless you want it so.`,
       );
   }
-  const ghost = ghostsOf(model)[0];
+  const ghost = wiring.some(({ severity }) => severity === "fault") ? undefined : ghostsOf(model)[0];
   if (ghost?.visible && ghost.stays) {
     found.push(
       finding({

@@ -337,7 +337,11 @@ export function usualScan({ scheme, digits }: { scheme: SchemeName; digits: numb
 function segmentTarget({ scheme, digitSwitch, controller, digits }: Plan): number {
   const board = controllerById(controller);
   const multiplexed = !isStatic({ scheme, digits });
-  const ofLines = board.logic < 5 ? board.pinKeep / 2 : board.pinKeep * 0.6;
+  const ofLines = board.pinDefault
+    ? board.pinDefault * WELL_WITHIN
+    : board.logic < 5
+      ? board.pinKeep / 2
+      : board.pinKeep * 0.6;
   const bySegments =
     scheme === "direct" || scheme === "logic"
       ? ofLines

@@ -75,7 +75,7 @@ describe.each(["msb-first", "lsb-first"] as const)("two registers in a chain, %s
 
   test("the sketch sends rows of two bytes", () => {
     const sketch = sketchText(writeSketch(model, buildProgram(model)));
-    expect(sketch).toContain("const uint8_t PATTERNS[][2] = {");
+    expect(sketch).toContain("const uint8_t PATTERNS[][2] PROGMEM = {");
     expect(sketch).toContain("void sendPattern(const uint8_t *pattern) {");
     expect(sketch).toContain("for (uint8_t at = 0; at < 2; at++) {");
   });

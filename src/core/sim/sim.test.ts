@@ -1,12 +1,13 @@
 import { demoRig } from "@/demo";
 import { cellState, modelOf } from "../address";
-import { HEXADECIMAL, writeSegments } from "../glyph";
+import { HEXADECIMAL, joinCells, writeSegments } from "../glyph";
 import { buildProgram } from "../program";
 import { moveWireEnd, removeWire, relay, swapWires, type Edited, type Rig } from "../rig";
 import {
   Simulation,
   glyphRows,
   glyphTable,
+  readCurrents,
   segmentsAt,
   showState,
   stateOfBytes,
@@ -164,4 +165,20 @@ test("a send, edge by edge: stages shift with the clock, outputs wait for the la
   const last = trace.steps.at(-1)!;
   expect([last.use, last.level, last.chips[0]!.latched]).toEqual(["latch", 1, [0, 1, 1, 0, 0, 0, 0, 0]]);
   expect(segmentsAt(last, digit)).toEqual({ segments: ["b", "c"], unknown: [] });
+});
+
+test("a look at the very moment a face changes tells of one of the two, never of both", () => {
+  for (const id of ["slip-gate", "river-level", "water-warmth"]) {
+    const model = modelOf(demoRig(id));
+    const texts = new Set(buildProgram(model).frames.map(({ cells }) => joinCells(cells)));
+    const simulation = new Simulation(model, buildProgram(model));
+    simulation.advanceTo(1.9e9);
+    simulation.view();
+    for (let time = 1.9e9; time < 6.5e9; time += 16.7e6) {
+      simulation.advanceTo(Math.round(time));
+      const { currents } = simulation.view();
+      const read = readCurrents(model, new Map(model.addresses.map(({ pip }, at) => [pip, currents[at]!])));
+      expect([id, time, texts.has(read)]).toEqual([id, time, true]);
+    }
+  }
 });

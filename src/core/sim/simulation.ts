@@ -170,7 +170,7 @@ export class Simulation {
    * looks, the average is taken over whole turns.
    */
   look(): Face {
-    const { currents, unknown, ...face } = this.view();
+    const { currents, unknown, ...face } = this.seen();
     const pips = this.pips.map((pip, at): PipLight => {
       const current = currents[at]!;
       return { pip, current, state: unknown[at] ? "unknown" : current > VISIBLE ? "lit" : "dark" };
@@ -178,14 +178,18 @@ export class Simulation {
     return { ...face, pips };
   }
 
-  /** The same in few numbers. */
+  /** The same in few numbers; where one face became the next meanwhile, of one of the two. */
   view(): FaceView {
+    return this.seen(this.cut);
+  }
+
+  private seen(cut?: ChangeCut): FaceView {
     const now = this.mark();
     const turns = this.turn && this.turnSeen && this.turn.at > this.turnSeen.at;
     const whole = turns && now.at - this.looked.at >= this.turnLength;
     const [start, end] = whole ? [this.turnSeen!, this.turn!] : [this.looked, now];
     const turn = Number.isFinite(this.turnLength) ? this.turnLength : 0;
-    const [from, to] = this.cut.part(start, end, turn);
+    const [from, to] = cut?.part(start, end, turn) ?? [start, end];
     const span = to.at - from.at;
     const currents = new Float64Array(this.pips.length);
     const unknown = new Uint8Array(this.pips.length);

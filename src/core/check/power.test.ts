@@ -1,0 +1,140 @@
+import { demoRig } from "@/demo";
+import { modelOf } from "../address";
+import {
+  addWire,
+  changeUnits,
+  legRef,
+  moveWireEnd,
+  relay,
+  removeWire,
+  splitLegRef,
+  withController,
+  type Edited,
+  type LegRef,
+  type Rig,
+} from "../rig";
+import { checkAtOnce, type Finding } from ".";
+
+const slip = demoRig("slip-gate");
+const river = demoRig("river-level");
+const oars = demoRig("oar-rack");
+const separate = relay(slip, { ...slip.plan, power: "separate" });
+const chip = relay(oars, { ...oars.plan, scheme: "max7219", lines: {} });
+
+const ok = (edited: Edited): Rig => {
+  if (!edited.ok) throw new Error(edited.message);
+  return edited.rig;
+};
+const renamed = (rig: Rig, name: (leg: LegRef) => LegRef): Rig => ({
+  ...rig,
+  wires: rig.wires.map((wire) => ({ ...wire, from: name(wire.from), to: name(wire.to) })),
+});
+const exchanged = (rig: Rig, unit: string, one: string, other: string): Rig =>
+  renamed(rig, (leg) => {
+    const at = splitLegRef(leg);
+    if (at.unit !== unit || (at.leg !== one && at.leg !== other)) return leg;
+    return legRef(unit, at.leg === one ? other : one);
+  });
+const withPart = (rig: Rig, ref: string, part: string): Rig => ({
+  ...rig,
+  units: rig.units.map((unit) => (unit.ref === ref ? { ...unit, part } : unit)),
+});
+const emittersOn5 = (rig: Rig): Rig =>
+  ["rail-1", "rail-2", "rail-3", "rail-4"].reduce(
+    (now, id) => ok(moveWireEnd(now, id, "from", "MCU1.5V")),
+    rig,
+  );
+const findings = (rig: Rig): Finding[] =>
+  checkAtOnce(modelOf(rig)).filter(({ severity }) => severity !== "note");
+
+/** One thing done to a rig, the only finding the wires may give for it, and what that has to say. */
+const ONE_CAUSE: Array<[what: string, rig: Rig, id: string, says: RegExp]> = [
+  [
+    "9 V on a chip for 6",
+    changeUnits(separate, ({ part }) => part === "supply", { volts: 9 }),
+    "over-volts-U1",
+    /gets 9 V.*at most 6 V/,
+  ],
+  [
+    "1.5 V on a chip from 2",
+    changeUnits(separate, ({ part }) => part === "supply", { volts: 1.5 }),
+    "under-volts-U1",
+    /needs at least 2 V/,
+  ],
+  ["a supply turned", exchanged(separate, "PS1", "+", "-"), "turned-PS1", /wrong way round/],
+  ["a chip turned", exchanged(slip, "U1", "8", "16"), "turned-U1", /wrong way round/],
+  [
+    "a supply joined to the board's",
+    ok(addWire(separate, "PS1.+", "MCU1.5V")),
+    "back-feed-",
+    /feed the same rail.*USB/,
+  ],
+  [
+    "collector and emitter exchanged",
+    exchanged(river, "Q2", "C", "E"),
+    "turned-Q2",
+    /Backwards it hardly amplifies/,
+  ],
+  ["an NPN where a PNP belongs", withPart(river, "Q3", "npn-switch"), "wrong-kind-Q3", /Take a PNP/],
+  ["the capacitor of one chip taken away", removeWire(river, "bypass-plus-2"), "bypass-U2", /of its own/],
+  [
+    "one of two ground legs left open",
+    removeWire(chip, "ground-pair0"),
+    "pair-U1-9",
+    /legs 4 and 9 all connected/,
+  ],
+  [
+    "a setting resistor bridged",
+    ok(addWire(chip, "U1.18", "U1.19")),
+    "set-bridged-U1",
+    /bridged.*drives its segments with all it has/,
+  ],
+  ["two outputs tied", ok(addWire(slip, "U1.15", "U1.1")), "tied-", /tied together/],
+  ["an output on ground", ok(addWire(slip, "U1.1", "MCU1.GND2")), "tied-", /tied together/],
+  [
+    "a wire past a resistor",
+    ok(moveWireEnd(slip, "output-c", "to", "R3.2")),
+    "no-resistor",
+    /R3 is connected at one end only: a wire runs past it/,
+  ],
+  ["a chip without ground", removeWire(river, "ground-2"), "power-U2", /no power/],
+  ["data that does not go on", removeWire(river, "data-2"), "input-U2-14", /is open/],
+  ["a digit without drive", removeWire(river, "drive-3"), "switch-drive-Q3", /R11 end 1 hangs loose/],
+  [
+    "two digits on one drive",
+    ok(moveWireEnd(river, "drive-2", "from", "U2.15")),
+    "one-drive-",
+    /Digit 1 and digit 2 are switched by one drive/,
+  ],
+  [
+    "pull-ups to 5 V on 3.3 V lines",
+    relay(oars, withController(oars.plan, "RP2040-board")),
+    "over-line-",
+    /5 V reach board line 0.*the same at 1/,
+  ],
+  [
+    "PNP emitters on 5 V, bases on 3.3 V lines",
+    emittersOn5(relay(river, withController({ ...river.plan, scheme: "direct", lines: {} }, "RP2040-board"))),
+    "over-line-",
+    /4.3 V reach board line.*emitter on 5 V/,
+  ],
+];
+
+test.each(ONE_CAUSE)("%s: said as what it is, and once", (_, rig, id, says) => {
+  const found = findings(rig);
+  const named = found.filter((one) => one.id.startsWith(id));
+  expect(named.map(({ title, reason, remedy }) => `${title}. ${reason} ${remedy}`).join()).toMatch(says);
+  expect(named).toHaveLength(1);
+  // A level that does not fit is a second thing wrong with an I²C chip on 5 V at a 3.3 V board.
+  expect(
+    found.filter((one) => !named.includes(one) && !one.id.startsWith("level-")).map((one) => one.id),
+  ).toEqual([]);
+});
+
+test("a gate driven to between what turns none on and what turns all on is told with its volts", () => {
+  const moorings = demoRig("moorings-free");
+  const gates = relay(moorings, { ...moorings.plan, digitSwitch: "mosfet" });
+  expect(findings(gates)).toEqual([]);
+  const half = ok(moveWireEnd(gates, "drive-1", "from", "MCU1.3V3"));
+  expect(findings(half).some(({ id }) => id.startsWith("gate-volts-"))).toBe(false);
+});
