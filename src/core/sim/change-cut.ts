@@ -16,24 +16,36 @@ const STANDS: Nanoseconds = 50e6;
  */
 export class ChangeCut {
   private waiting = false;
-  private cut: Mark | undefined;
+  private oldEnds: Mark | undefined;
+  private newBegins: Mark | undefined;
 
-  /** The program takes up a face that is to stand for a time. */
-  begins(stands: Nanoseconds): void {
+  /**
+   * The program takes up a face that is to stand for a time.
+   * @param turn when the turn that is under way began: its slots may belong to either face
+   */
+  begins(stands: Nanoseconds, turn: Mark | undefined): void {
     this.waiting = stands >= STANDS;
+    this.oldEnds = turn;
   }
 
   /** What was put out is complete. */
   complete(mark: () => Mark): void {
     if (!this.waiting) return;
     this.waiting = false;
-    this.cut = mark();
+    this.newBegins = mark();
   }
 
-  /** The part of a look that shows one face. @param turn length of a turn of the scan; 0 where nothing takes turns */
-  part(from: Mark, to: Mark, turn: Nanoseconds): readonly [Mark, Mark] {
-    const { cut } = this;
-    if (!cut || cut.at <= from.at || cut.at >= to.at) return [from, to];
-    return to.at - cut.at >= turn ? [cut, to] : [from, cut];
+  /**
+   * The part of a look that shows one face.
+   * @param turn length of a turn of the scan; 0 where nothing takes turns
+   * @returns undefined where no whole turn of either is in it
+   */
+  part(from: Mark, to: Mark, turn: Nanoseconds): readonly [Mark, Mark] | undefined {
+    const { newBegins } = this;
+    const oldEnds = this.oldEnds ?? newBegins;
+    const begun = newBegins !== undefined && (oldEnds === undefined || newBegins.at >= oldEnds.at);
+    if (this.waiting ? !oldEnds || oldEnds.at >= to.at : !begun || newBegins.at <= from.at) return [from, to];
+    if (!this.waiting && newBegins!.at < to.at && to.at - newBegins!.at >= turn) return [newBegins!, to];
+    return oldEnds!.at - from.at >= turn && oldEnds!.at > from.at ? [from, oldEnds!] : undefined;
   }
 }

@@ -174,7 +174,7 @@ test("a look at the very moment a face changes tells of one of the two, never of
     const simulation = new Simulation(model, buildProgram(model));
     simulation.advanceTo(1.9e9);
     simulation.view();
-    for (let time = 1.9e9; time < 6.5e9; time += 16.7e6) {
+    for (let time = 1.9167e9; time < 6.5e9; time += 16.7e6) {
       simulation.advanceTo(Math.round(time));
       const { currents } = simulation.view();
       const read = readCurrents(model, new Map(model.addresses.map(({ pip }, at) => [pip, currents[at]!])));

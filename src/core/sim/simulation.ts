@@ -64,6 +64,7 @@ export class Simulation {
   private looked: Mark;
   private turn: Mark | undefined;
   private readonly cut = new ChangeCut();
+  private lastSeen: Pick<FaceView, "currents" | "unknown"> | undefined;
   private turnSeen: Mark | undefined;
   private readonly turnLength: Nanoseconds;
 
@@ -94,6 +95,10 @@ export class Simulation {
     this.boardHolds = this.boardIs;
     this.moment = this.momentNow();
     this.fetch();
+  }
+
+  private get takesTurns(): boolean {
+    return Number.isFinite(this.turnLength);
   }
 
   get time(): Nanoseconds {
@@ -188,12 +193,14 @@ export class Simulation {
     const turns = this.turn && this.turnSeen && this.turn.at > this.turnSeen.at;
     const whole = turns && now.at - this.looked.at >= this.turnLength;
     const [start, end] = whole ? [this.turnSeen!, this.turn!] : [this.looked, now];
-    const turn = Number.isFinite(this.turnLength) ? this.turnLength : 0;
-    const [from, to] = cut?.part(start, end, turn) ?? [start, end];
+    const turn = this.takesTurns ? this.turnLength : 0;
+    const part = cut ? cut.part(start, end, turn) : ([start, end] as const);
+    const [from, to] = part ?? [start, end];
     const span = to.at - from.at;
-    const currents = new Float64Array(this.pips.length);
-    const unknown = new Uint8Array(this.pips.length);
-    for (let at = 0; at < currents.length; at += 1) {
+    const before = part ? undefined : this.lastSeen;
+    const currents = before?.currents ?? new Float64Array(this.pips.length);
+    const unknown = before?.unknown ?? new Uint8Array(this.pips.length);
+    for (let at = 0; at < currents.length && !before; at += 1) {
       currents[at] = span > 0 ? (to.charge[at]! - from.charge[at]!) / span : this.moment.currents[at]!;
       const doubt =
         span > 0 ? (to.doubt[at]! - from.doubt[at]!) / span : Number(this.moment.unknown[at] ?? 0);
@@ -202,6 +209,7 @@ export class Simulation {
     if (whole) this.turnSeen = this.turn;
     else if (now.at - this.looked.at < this.turnLength) this.turnSeen = undefined;
     this.looked = now;
+    this.lastSeen = { currents, unknown };
     return { time: this.now, currents, unknown, text: this.frame?.text, ended: this.ended };
   }
 
@@ -234,7 +242,7 @@ export class Simulation {
       this.pass(first.at);
       this.moment = first.moment;
       this.ahead = rest;
-      if (rest.length === 0 && this.turnLength === Infinity) this.cut.complete(() => this.mark());
+      if (rest.length === 0 && !this.takesTurns) this.cut.complete(() => this.mark());
       return;
     }
     const event = this.next!;
@@ -248,7 +256,10 @@ export class Simulation {
         break;
       case "frame":
         if (this.frame !== undefined && this.frame !== event.frame)
-          this.cut.begins((event.frame.time ?? this.model.rig.show.interval) * 1e6);
+          this.cut.begins(
+            (event.frame.time ?? this.model.rig.show.interval) * 1e6,
+            this.takesTurns ? this.turn : this.mark(),
+          );
         this.frame = event.frame;
         break;
       case "burst":
@@ -261,7 +272,7 @@ export class Simulation {
 
   private markTurn(): void {
     this.turn = this.mark();
-    this.cut.complete(() => this.turn!);
+    if (this.takesTurns) this.cut.complete(() => this.turn!);
     this.turnSeen ??= this.turn;
   }
 
