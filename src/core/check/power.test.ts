@@ -5,14 +5,17 @@ import {
   changeUnits,
   legRef,
   moveWireEnd,
+  readRig,
   relay,
   removeWire,
   splitLegRef,
   withController,
+  writeRig,
   type Edited,
   type LegRef,
   type Rig,
 } from "../rig";
+import { frameRows } from "../sim";
 import { checkAtOnce, type Finding } from ".";
 
 const slip = demoRig("slip-gate");
@@ -137,4 +140,45 @@ test("a gate driven to between what turns none on and what turns all on is told 
   expect(findings(gates)).toEqual([]);
   const half = ok(moveWireEnd(gates, "drive-1", "from", "MCU1.3V3"));
   expect(findings(half).some(({ id }) => id.startsWith("gate-volts-"))).toBe(false);
+});
+
+describe.each(["ATtiny84", "PIC16F1455"])("%s, a chip alone", (id) => {
+  const rig = relay(slip, withController(slip.plan, id));
+
+  test("is fed by a supply, has a capacitor of its own, and nothing is wrong", () => {
+    expect(rig.units.some(({ part }) => part === "supply")).toBe(true);
+    expect(findings(rig)).toEqual([]);
+    expect(
+      modelOf(rig)
+        .part("MCU1")
+        .legs.map(({ number }) => number),
+    ).toEqual(Array.from({ length: 14 }, (_, at) => at + 1));
+  });
+
+  test.each([
+    ["no supply", "power-board", "power-MCU1"],
+    ["no capacitor", "bypass-plus-board", "bypass-MCU1"],
+  ])("%s is said", (_, wire, finding) => {
+    expect(findings(removeWire(rig, wire)).map((one) => one.id)).toContain(finding);
+  });
+
+  test("a rig that told of it as a board reads on: its legs renamed, a supply beside it, nothing lost", () => {
+    const old = JSON.parse(writeRig(relay(slip, withController(slip.plan, "ATmega328P-board")))) as {
+      plan: { controller: string; lines: object };
+      units: Array<{ ref: string; part: string }>;
+      wires: Array<{ from: string; to: string }>;
+    };
+    old.plan.controller = id;
+    old.plan.lines = rig.plan.lines;
+    old.units[0]!.part = id;
+    const lines = rig.plan.lines as Record<string, string>;
+    for (const wire of old.wires)
+      for (const [use, line] of Object.entries({ data: "5", clock: "6", latch: "7" }))
+        if (wire.from === `MCU1.${line}`) wire.from = `MCU1.${lines[use]}`;
+    const read = readRig(JSON.stringify(old));
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    expect(read.rig.wires.length).toBe(slip.wires.length + 2);
+    expect(findings(read.rig).map((one) => one.id)).toEqual(["bypass-MCU1"]);
+    expect(frameRows(modelOf(read.rig)).every(({ faithful }) => faithful)).toBe(true);
+  });
 });

@@ -1,14 +1,14 @@
-import { between, railVolts, reachFrom, type RigModel } from "../address";
+import { between, railVolts, type RigModel } from "../address";
 import { inputHigh } from "../circuit";
 import { isChip, legById, type ChipPart, type NamingSchool } from "../parts";
 import { formatQuantity, type Volts } from "../quantity";
 import { controllerById, legRef, legTitle, splitLegRef, type LegRef, type Unit, type UnitRef } from "../rig";
 import { isPowered } from "../sim";
-import { capital, finding, listing, type Finding } from "./finding";
+import { checkLinesOver, LINE_OVER_SUPPLY } from "./over-lines";
+import { finding, listing, type Finding } from "./finding";
 
 /** How far, in V, an input may stand above its chip's or controller's supply. */
 const INPUT_OVER_SUPPLY = 0.5;
-const LINE_OVER_SUPPLY = 0.3;
 /** Between these a capacitor is quick enough and large enough for a bypass, in F. */
 const BYPASS = [10e-9, 2.2e-6] as const;
 
@@ -29,7 +29,8 @@ export function checkPower(model: RigModel, school: NamingSchool): Finding[] {
       ...checkChip(model, ref, part, turned.length > 0),
       ...checkPairs(model, ref, part, school),
     ]),
-    ...checkBypass(model, chips),
+    ...checkBareController(model),
+    ...checkBypass(model, fedChips(model)),
     ...checkGround(model),
     ...checkLinesOver(model, school),
   ];
@@ -40,6 +41,8 @@ const voltsAt = (model: RigModel, leg: LegRef): Volts | undefined =>
 
 const boardOf = (model: RigModel): Unit | undefined =>
   model.rig.units.find((unit) => model.part(unit.ref).kind === "controller");
+
+const boardGround = (board: Unit): LegRef => legRef(board.ref, controllerById(board.part).groundLegs[0]);
 
 const isBoardGround = (model: RigModel, leg: LegRef): boolean =>
   model.nets.of(leg).legs.some((one) => {
@@ -108,7 +111,7 @@ function checkChip(model: RigModel, ref: UnitRef, part: ChipPart, supplyTurned: 
   if (!isPowered(model, ref, part)) return supplyTurned ? [] : [unpowered(model, ref, part)];
   const found: Finding[] = [];
   const board = boardOf(model);
-  if (board && model.nets.of(ground).id !== model.nets.of(legRef(board.ref, "GND1")).id) {
+  if (board && model.nets.of(ground).id !== model.nets.of(boardGround(board)).id) {
     found.push(
       finding({
         id: `ground-${ref}`,
@@ -225,32 +228,73 @@ function checkPairs(model: RigModel, ref: UnitRef, part: ChipPart, school: Namin
   });
 }
 
-/** Chips without a bypass capacitor of their own: wired to their own legs, or else one that no other chip has. */
-function checkBypass(
-  model: RigModel,
-  chips: ReadonlyArray<{ readonly ref: UnitRef; readonly part: ChipPart }>,
-): Finding[] {
-  const taken = new Set<UnitRef>();
-  const legsOf = (ref: UnitRef, part: ChipPart): ReadonlySet<LegRef> => {
+/** A controller that is a chip alone has to be fed. */
+function checkBareController(model: RigModel): Finding[] {
+  const board = boardOf(model);
+  if (!board) return [];
+  const { bare, supplyLeg, title, logic } = controllerById(board.part);
+  if (!bare) return [];
+  const supply = legRef(board.ref, supplyLeg);
+  const name = title.split(",")[0]!;
+  const has = voltsAt(model, supply);
+  if (has !== undefined && Math.abs(has - logic) < LINE_OVER_SUPPLY) return [];
+  return [
+    finding({
+      id: `power-${board.ref}`,
+      severity: "fault",
+      station: "wires",
+      title: `${board.ref}, the ${name}, has no power`,
+      reason: `It is a chip alone and gives none: its VCC leg ${has === undefined ? "is on no supply" : `is on ${formatQuantity(has, "V")}`}, and here it runs on ${formatQuantity(logic, "V")}.`,
+      remedy: `Wire VCC to a supply of ${formatQuantity(logic, "V")}, and GND to its minus.`,
+      legs: [supply],
+    }),
+  ];
+}
+
+/** Something that is to have a bypass capacitor of its own. */
+interface Fed {
+  readonly ref: UnitRef;
+  readonly supply: LegRef;
+  readonly ground: LegRef;
+  /** Its supply and ground legs, joined ones among them. */
+  readonly legs: ReadonlySet<LegRef>;
+}
+
+/** The chips of a rig, and a controller that is a chip alone. */
+function fedChips(model: RigModel): Fed[] {
+  return model.rig.units.flatMap(({ ref }): Fed[] => {
+    const part = model.part(ref);
+    const bare = part.kind === "controller" && part.bare;
+    if (!bare && !isChip(part)) return [];
+    const [supplyLeg, groundLeg] = [part.supplyLeg, isChip(part) ? part.groundLeg : part.groundLegs[0]];
     const joined = (id: string) => part.joined?.find((group) => group.includes(id)) ?? [id];
-    return new Set([...joined(part.supplyLeg), ...joined(part.groundLeg)].map((id) => legRef(ref, id)));
-  };
-  const bare = chips.filter(({ ref, part }) => {
-    const [supply, ground] = [legRef(ref, part.supplyLeg), legRef(ref, part.groundLeg)];
+    return [
+      {
+        ref,
+        supply: legRef(ref, supplyLeg),
+        ground: legRef(ref, groundLeg),
+        legs: new Set([...joined(supplyLeg), ...joined(groundLeg)].map((id) => legRef(ref, id))),
+      },
+    ];
+  });
+}
+
+/** Chips without a bypass capacitor of their own: wired to their own legs, or else one that no other chip has. */
+function checkBypass(model: RigModel, chips: readonly Fed[]): Finding[] {
+  const taken = new Set<UnitRef>();
+  const bare = chips.filter(({ supply, ground, legs }) => {
     if (model.nets.of(supply).id === model.nets.of(ground).id) return false;
-    const own = legsOf(ref, part);
     const beside = capacitorsAt(model, supply, ground).filter((capacitor) =>
       model.rig.wires.some(
         ({ from, to }) =>
-          (own.has(from) && splitLegRef(to).unit === capacitor) ||
-          (own.has(to) && splitLegRef(from).unit === capacitor),
+          (legs.has(from) && splitLegRef(to).unit === capacitor) ||
+          (legs.has(to) && splitLegRef(from).unit === capacitor),
       ),
     );
     beside.forEach((capacitor) => taken.add(capacitor));
     return beside.length === 0;
   });
-  return bare.flatMap(({ ref, part }) => {
-    const [supply, ground] = [legRef(ref, part.supplyLeg), legRef(ref, part.groundLeg)];
+  return bare.flatMap(({ ref, supply, ground }) => {
     const free = capacitorsAt(model, supply, ground).find((capacitor) => !taken.has(capacitor));
     if (free !== undefined) {
       taken.add(free);
@@ -264,7 +308,7 @@ function checkBypass(
         title: `${ref} has no bypass capacitor of its own`,
         reason:
           "When eight outputs switch at once the supply dips, and a dip can shift or latch a bit nobody sent. A capacitor at another chip is too far away.",
-        remedy: `Put 100 nF between leg ${part.supplyLeg} and leg ${part.groundLeg}, close to the chip.`,
+        remedy: `Put 100 nF between leg ${splitLegRef(supply).leg} and leg ${splitLegRef(ground).leg}, close to the chip.`,
         legs: [supply, ground],
       }),
     ];
@@ -285,7 +329,7 @@ function checkGround(model: RigModel): Finding[] {
   return model.rig.units.flatMap((unit) => {
     if (model.part(unit.ref).kind !== "supply") return [];
     const minus = legRef(unit.ref, "-");
-    if (model.nets.of(minus).id === model.nets.of(legRef(board.ref, "GND1")).id) return [];
+    if (model.nets.of(minus).id === model.nets.of(boardGround(board)).id) return [];
     return [
       finding({
         id: `ground-${unit.ref}`,
@@ -297,82 +341,6 @@ function checkGround(model: RigModel): Finding[] {
         remedy: SHARE_GROUND,
         legs: [minus],
       }),
-    ];
-  });
-}
-
-/** More volts than a line's own supply that reach it: through a pull-up, or through the base of a PNP on a higher rail. */
-function checkLinesOver(model: RigModel, school: NamingSchool): Finding[] {
-  const board = boardOf(model);
-  if (!board) return [];
-  const { logic, lines } = controllerById(board.part);
-  return lines.flatMap(({ leg: line }): Finding[] => {
-    const leg = legRef(board.ref, line);
-    if (model.nets.of(leg).legs.length < 2) return [];
-    const over = highestAt(model, leg);
-    if (!over || over.volts <= logic + LINE_OVER_SUPPLY) return [];
-    return [
-      finding({
-        id: `over-line-${line}`,
-        severity: "fault",
-        station: "wires",
-        title: `${formatQuantity(over.volts, "V")} reach ${legTitle(model.rig, leg, school)}, which runs on ${formatQuantity(logic, "V")}`,
-        reason: `${capital(over.how)}. A line may stand at most ${formatQuantity(LINE_OVER_SUPPLY, "V")} above its supply; more flows through its protection into the board.`,
-        remedy: over.remedy,
-        legs: [leg],
-      }),
-    ];
-  });
-}
-
-interface Higher {
-  readonly volts: Volts;
-  readonly how: string;
-  readonly remedy: string;
-}
-
-/** The highest voltage that reaches a leg while nothing drives it. */
-function highestAt(model: RigModel, leg: LegRef): Higher | undefined {
-  const { rig, nets, drivers } = model;
-  const net = nets.of(leg);
-  const found: Higher[] = [];
-  for (const one of net.legs) {
-    const { unit, leg: end } = splitLegRef(one);
-    const part = model.part(unit);
-    if (part.kind === "resistor") {
-      const far = legRef(unit, end === "1" ? "2" : "1");
-      const reach = reachFrom(far, rig, nets, drivers);
-      for (const { driver } of reach)
-        if (driver.kind === "rail" && driver.volts > 0)
-          found.push({
-            volts: driver.volts,
-            how: `${unit} pulls it up to ${legTitle(rig, driver.leg, "letters")}`,
-            remedy: `Lead ${unit} to the board’s own supply instead.`,
-          });
-      found.push(...throughBases(model, far));
-    }
-    found.push(...throughBases(model, one));
-  }
-  return found.reduce<Higher | undefined>(
-    (most, one) => (!most || one.volts > most.volts ? one : most),
-    undefined,
-  );
-}
-
-/** Through base and emitter of a PNP on the net of a leg: its rail less the base drop. */
-function throughBases(model: RigModel, leg: LegRef): Higher[] {
-  return model.nets.of(leg).legs.flatMap((one): Higher[] => {
-    const { unit, leg: id } = splitLegRef(one);
-    const part = model.part(unit);
-    if (part.kind !== "transistor" || part.type !== "pnp" || id !== part.pins.control) return [];
-    const rail = voltsAt(model, legRef(unit, part.pins.common)) ?? 0;
-    if (rail <= 0 || !("baseDrop" in part.figures)) return [];
-    return [
-      {
-        volts: rail - part.figures.baseDrop,
-        how: `${unit} has its emitter on ${formatQuantity(rail, "V")}, and its base leads here`,
-        remedy: `Put the emitter of ${unit} on the board’s own supply, or drive its base through an NPN transistor.`,
-      },
     ];
   });
 }

@@ -51,9 +51,40 @@ const board = ({ lines, notes, gives, flavour = "sketch", ...profile }: Profile)
   outline: { style: "header" },
   legs: [...POWER_LEGS, ...lines.map((id): Leg => ({ id, name: `line ${id}`, role: "line" }))],
   joined: [["GND1", "GND2"]],
+  groundLegs: ["GND1", "GND2"],
   supplies: { "5V": 5, "3V3": 3.3 },
   supplyLimits: { "5V": gives[0], "3V3": gives[1] },
   supplyLeg: profile.logic === 5 ? "5V" : "3V3",
+  lines: lines.map((leg) => ({ leg, ...notes[leg] })),
+});
+
+/** A chip alone: its legs by number, each a line, its supply, its ground, or of no use here. */
+const bareChip = ({
+  legs,
+  lines,
+  notes,
+  flavour = "sketch",
+  ...profile
+}: Omit<Profile, "gives"> & { readonly legs: readonly string[] }): ControllerPart => ({
+  ...profile,
+  flavour,
+  kind: "controller",
+  bare: true,
+  outline: { style: "dual-in-line", legs: legs.length },
+  legs: legs.map((id, at): Leg => {
+    const number = at + 1;
+    if (id === "VCC")
+      return { id, number, name: "VCC", role: "supply-in", whenOpen: "the chip has no supply" };
+    if (id === "GND")
+      return { id, number, name: "GND", role: "ground", whenOpen: "the chip has no return path" };
+    return lines.includes(id)
+      ? { id, number, name: `line ${id}`, role: "line" }
+      : { id, number, name: id, role: "not-used" };
+  }),
+  groundLegs: ["GND", "GND"],
+  supplies: {},
+  supplyLimits: {},
+  supplyLeg: "VCC",
   lines: lines.map((leg) => ({ leg, ...notes[leg] })),
 });
 
@@ -111,11 +142,11 @@ const USB_LEG =
 const REGULATOR_LEG =
   "5 V leg: 500 mA of a customary USB port, less the board’s own need; 3.3 V leg: what a customary regulator leaves beside the module";
 /** Where the figures of a controller come from, each by its name. */
-const figures = (sheet: string, lines: string, supply: string): Record<string, string> => ({
+const figures = (sheet: string, lines: string, supply?: string): Record<string, string> => ({
   pinKeep: `${sheet}: ${lines}`,
   pinMaximum: `${sheet}: absolute maximum ratings`,
   allPinsMaximum: `${sheet}: absolute maximum ratings, through VCC and GND`,
-  supplyLimits: `customary: ${supply}`,
+  ...(supply ? { supplyLimits: `customary: ${supply}` } : {}),
 });
 const AVR_LINES = "I/O port characteristics, 20 mA";
 const TIMES =
@@ -239,19 +270,19 @@ export const RP2040_BOARD = board({
 });
 
 /** An 8-bit chip with 12 lines, one of them its reset. */
-export const ATTINY84 = board({
+export const ATTINY84 = bareChip({
   id: "ATtiny84",
   memory: { flash: 8_192, ram: 512 },
   title: "ATtiny84, 8 MHz, 5 V",
   source: `ATtiny84 data sheet: electrical characteristics (20 mA kept, 40 mA at most, 200 mA through VCC or GND; VOL 0.6 V at most at 10 mA: 60 Ω; typical curves: 25 Ω); lines numbered as the sketch flavour does, counting up from PB0; call times are those of the 16 MHz parts at half the clock`,
-  sources: figures("ATtiny84 data sheet", AVR_LINES, "480 mA of the supply that feeds the chip"),
+  sources: figures("ATtiny84 data sheet", AVR_LINES),
   clock: 8e6,
   logic: 5,
   outputResistance: 60,
   outputTypical: 25,
   pinKeep: 20,
   pinMaximum: 40,
-  gives: [480, 50],
+  legs: ["VCC", "0", "1", "11", "2", "3", "4", "5", "6", "7", "8", "9", "10", "GND"],
   allPinsMaximum: 200,
   cost: scaled(8e6),
   timers: avrTimers(8e6, [1], false),
@@ -263,23 +294,19 @@ export const ATTINY84 = board({
 });
 
 /** A 14-leg chip with one input-only line. */
-export const PIC16F1455 = board({
+export const PIC16F1455 = bareChip({
   id: "PIC16F1455",
   memory: { flash: 14_336, ram: 1_024 },
   title: "PIC16F1455, 16 MHz, 5 V",
   source: `PIC16F1455 data sheet: electrical specifications (25 mA a pin, 170 mA through the supply legs; VOL 0.6 V at most at 8 mA: about 70 Ω, typical 40 Ω); timer 2 counts instruction clocks, a quarter of the oscillator; ${ESTIMATED}`,
-  sources: figures(
-    "PIC16F1455 data sheet",
-    "electrical specifications, 25 mA",
-    "480 mA of the supply that feeds the chip",
-  ),
+  sources: figures("PIC16F1455 data sheet", "electrical specifications, 25 mA"),
   clock: 16e6,
   logic: 5,
   outputResistance: 70,
   outputTypical: 40,
   pinKeep: 25,
   pinMaximum: 25,
-  gives: [480, 50],
+  legs: ["VCC", "RA5", "RA4", "RA3", "RC5", "RC4", "RC3", "RC2", "RC1", "RC0", "VUSB", "RA1", "RA0", "GND"],
   allPinsMaximum: 170,
   flavour: "plain-c",
   cost: { measured: false, pinMode: 500, pinWrite: 500, shiftBit: 2_500, statement: 500, interrupt: 4_000 },

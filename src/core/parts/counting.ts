@@ -23,7 +23,7 @@ export type LegSide = "left" | "right" | "top" | "bottom";
  * @returns the side and the place along it, from 1: from the notch down, or from the left
  */
 export function legPlace(part: Part, legId: string): { side: LegSide; place: number } | undefined {
-  const number = Number(legId);
+  const number = part.legs.find(({ id }) => id === legId)?.number ?? Number(legId);
   const { outline } = part;
   switch (outline.style) {
     case "dual-in-line": {

@@ -8,6 +8,8 @@ export type LegRole =
 export interface Leg {
   /** Number printed in the data sheet, or the name printed on a board. Unique in its part. */
   readonly id: string;
+  /** Number of the leg in its package, where its id is a name. */
+  readonly number?: number;
   /** Name in the first naming school of the data sheets. */
   readonly name: string;
   /** Name in the other school, where sheets disagree. */
@@ -73,7 +75,11 @@ export interface ControllerPart extends PartBase {
   readonly pinDefault?: Milliamps;
   readonly pinKeep: Milliamps;
   readonly pinMaximum: Milliamps;
-  /** Volts of its supply legs. */
+  /** A chip alone, seated on the breadboard and fed like any other, and no board with a supply and sockets. */
+  readonly bare?: boolean;
+  /** Its ground legs; one twice where there is only one. */
+  readonly groundLegs: readonly [string, string];
+  /** Volts of the legs it gives power from. */
   readonly supplies: Readonly<Record<string, Volts>>;
   /** The supply leg of its own logic level. */
   readonly supplyLeg: string;

@@ -53,6 +53,43 @@ function keptFromOneDigit({ lines, bits, ...kept }: Document): Document {
   };
 }
 
+/** Controllers that are chips alone; they were once told of as boards with a supply and sockets of their own. */
+const BARE = new Set(["ATtiny84", "PIC16F1455"]);
+const RENAMED: Readonly<Record<string, string>> = { "5V": "VCC", "3V3": "VCC", GND1: "GND", GND2: "GND" };
+
+/** Gives a chip that was told of as a board its own legs, and the supply it cannot do without. */
+function withBareControllers(document: Document): Document {
+  const { units, wires } = document;
+  if (!Array.isArray(units) || !Array.isArray(wires)) return document;
+  const chip = units.find((unit) => isObject(unit) && BARE.has(String(unit.part)));
+  const ref = isObject(chip) ? String(chip.ref) : undefined;
+  const rename = (leg: unknown): unknown => {
+    const [unit, end] = String(leg).split(".");
+    return unit === ref && end !== undefined && end in RENAMED ? `${ref}.${RENAMED[end]}` : leg;
+  };
+  const asBoard = wires.some(
+    (wire) => isObject(wire) && [wire.from, wire.to].some((leg) => rename(leg) !== leg),
+  );
+  if (ref === undefined || !asBoard) return document;
+  const renamed = wires
+    .map((wire: unknown) =>
+      isObject(wire) ? { ...wire, from: rename(wire.from), to: rename(wire.to) } : wire,
+    )
+    .filter((wire) => !isObject(wire) || wire.from !== wire.to);
+  const supplied = units.some((unit) => isObject(unit) && unit.part === "supply");
+  if (supplied) return { ...document, wires: renamed };
+  const wire = (id: string, from: string, to: string) => ({ id, from, to, placed: false });
+  return {
+    ...document,
+    units: [...units, { ref: "PS1", part: "supply", volts: 5 }],
+    wires: [
+      ...renamed,
+      wire("power-board", "PS1.+", `${ref}.VCC`),
+      wire("shared-ground", `${ref}.GND`, "PS1.-"),
+    ],
+  };
+}
+
 /** From version n to n + 1, by n. */
 const STEPS: Readonly<Record<number, (document: Document) => Document>> = { 1: fromOneDigit };
 
@@ -86,5 +123,5 @@ export function migrate(document: Document): Migrated {
   let current = document;
   for (; (version as number) < RIG_VERSION; version = (version as number) + 1)
     current = STEPS[version as number]!(current);
-  return { ok: true, document: current };
+  return { ok: true, document: withBareControllers(current) };
 }

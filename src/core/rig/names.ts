@@ -17,7 +17,7 @@ export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, school: NamingSch
   const named = legById(part, splitLegRef(leg).leg);
   switch (part.kind) {
     case "controller":
-      return `board ${named.name}`;
+      return part.bare ? `${unit.ref} ${named.name}, leg ${named.number}` : `board ${named.name}`;
     case "resistor":
     case "capacitor":
       return `${unit.ref} end ${named.id}`;

@@ -10,6 +10,7 @@ import {
   relay,
   splitLegRef,
   swapWires,
+  withController,
   type Rig,
 } from "../rig";
 import { frameRows } from "../sim";
@@ -65,6 +66,10 @@ const RIGS: Array<[what: string, rig: Rig]> = [
     ),
   ).filter(([, { plan }]) => planProblem(plan) === undefined),
 ];
+RIGS.push(
+  ["a chip alone as controller", relay(river, withController(river.plan, "ATtiny84"))],
+  ["another one, one digit", relay(slip, withController(slip.plan, "PIC16F1455"))],
+);
 const BREADBOARDS: Breadboard[] = ([400, 830] as const).flatMap((size) =>
   RAIL_KINDS.map((rails) => ({ size, rails })),
 );

@@ -72,10 +72,14 @@ const RESISTOR_ROWS = ["e", "f"] as const;
 const TRANSISTOR_ROWS = ["d", "g"] as const;
 const GAP_MIDDLE = 8.5;
 
+/** What stands beside the breadboard: boards and supplies. A controller that is a chip alone is seated like any chip. */
+export const standsBeside = (part: Part): boolean =>
+  part.kind === "supply" || (part.kind === "controller" && !part.bare);
+
 /** How a part sits: which column and row each of its legs takes. Undefined for what stands beside the board. */
 function shapeOf(part: Part, upper: boolean): Shape | undefined {
+  if (standsBeside(part)) return undefined;
   switch (part.kind) {
-    case "controller":
     case "supply":
     case "capacitor":
       return undefined;
@@ -125,8 +129,8 @@ function shapeOf(part: Part, upper: boolean): Shape | undefined {
       const half = part.legs.length / 2;
       return {
         columns: half,
-        legs: part.legs.map(({ id }) => {
-          const at = Number(id) - 1;
+        legs: part.legs.map(({ id, number = Number(id) }) => {
+          const at = number - 1;
           return at < half ? ([id, at, "f"] as const) : ([id, part.legs.length - 1 - at, "e"] as const);
         }),
         height: 3,

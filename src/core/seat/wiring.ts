@@ -2,7 +2,7 @@ import { railVolts, type RigModel } from "../address";
 import { legRef, splitLegRef, type LegRef, type UnitRef, type Wire } from "../rig";
 import { BOARD_STEP, PITCH_MM, placeOf, railPiece, stripOf, type Hole, type Rail } from "./breadboard";
 import { Holes } from "./holes";
-import type { Seating } from "./seats";
+import { standsBeside, type Seating } from "./seats";
 
 /** An end of a wire: a hole, a pin of the board beside it, or a leg that has no seat. */
 export type End =
@@ -116,8 +116,7 @@ class Wiring {
   }
 
   private isBeside(leg: LegRef): boolean {
-    const { kind } = this.model.part(splitLegRef(leg).unit);
-    return kind === "controller" || kind === "supply";
+    return standsBeside(this.model.part(splitLegRef(leg).unit));
   }
 
   /** The rail a net belongs on: the busiest supply on the plus rails, the busiest ground on the minus rails. */

@@ -268,27 +268,37 @@ function linesNow(model: ReturnType<typeof useModel>, uses: readonly LineUse[]):
 /** Where the current comes from, and which leg names are shown. */
 export function PowerSheet({ onLay }: Props) {
   const { rig, chain } = useModel();
+  const controller = controllerById(rig.plan.controller);
+  const bare = controller.bare ? controller.title.split(",")[0] : undefined;
   const school = usePreferences((state) => state.school);
   return (
     <section className="sheet">
       <h2>Power and leg names</h2>
-      <Choices
-        label="Power"
-        value={rig.plan.power}
-        onChoose={(power) => onLay({ ...rig.plan, power })}
-        options={[
-          {
-            value: "board",
-            name: "From the board",
-            cost: "all current runs through the USB lead",
-          },
-          {
-            value: "separate",
-            name: "Separate supply",
-            cost: "join the grounds; never feed it back into USB",
-          },
-        ]}
-      />
+      {bare && (
+        <p className="small">
+          The {bare} is a chip alone: a supply of its own feeds it and everything else. Give it 100 nF close
+          by.
+        </p>
+      )}
+      {!bare && (
+        <Choices
+          label="Power"
+          value={rig.plan.power}
+          onChoose={(power) => onLay({ ...rig.plan, power })}
+          options={[
+            {
+              value: "board",
+              name: "From the board",
+              cost: "all current runs through the USB lead",
+            },
+            {
+              value: "separate",
+              name: "Separate supply",
+              cost: "join the grounds; never feed it back into USB",
+            },
+          ]}
+        />
+      )}
       {chain.chips.length > 0 && (
         <div className="mt-2">
           <label className="field-label" htmlFor="leg-names">

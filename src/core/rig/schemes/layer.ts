@@ -21,6 +21,10 @@ const GATE_OHMS: Ohms = 10_000;
 
 export const BOARD = "MCU1";
 
+/** Whether a supply of its own feeds the rig: by choice, or because the controller is a chip that gives nothing. */
+const isSeparate = ({ power, controller }: Plan): boolean =>
+  power === "separate" || controllerById(controller).bare === true;
+
 /** One digit of the displays in reading order. */
 export interface DigitPlace {
   readonly unit: Unit;
@@ -45,12 +49,12 @@ export class Layer {
     readonly values: SchemeValues,
   ) {
     const controller = controllerById(plan.controller);
-    const separate = plan.power === "separate";
+    const separate = isSeparate(plan);
     this.cathode = plan.polarity === "common-cathode";
     const ownLevel = chipVolts(plan) === controller.logic;
     this.plus = separate ? legRef("PS1", "+") : legRef(BOARD, ownLevel ? controller.supplyLeg : "5V");
-    this.minus = separate ? legRef("PS1", "-") : legRef(BOARD, "GND1");
-    this.minus2 = separate ? this.minus : legRef(BOARD, "GND2");
+    this.minus = separate ? legRef("PS1", "-") : legRef(BOARD, controller.groundLegs[0]);
+    this.minus2 = separate ? this.minus : legRef(BOARD, controller.groundLegs[1]);
     this.places = displayUnits(plan, values.led).flatMap((unit) => {
       const part = partOf(unit) as DisplayPart;
       return Array.from({ length: part.digits }, (_, at) => ({ unit, part, digit: at + 1 }));
@@ -127,11 +131,21 @@ export class Layer {
   }
 
   shareGround(): void {
-    if (this.plan.power === "separate") this.wire("shared-ground", legRef(BOARD, "GND1"), this.minus);
+    if (!isSeparate(this.plan)) return;
+    const { bare, groundLegs, supplyLeg } = controllerById(this.plan.controller);
+    const ground = legRef(BOARD, groundLegs[0]);
+    this.wire("shared-ground", ground, this.minus);
+    if (!bare) return;
+    // A chip alone is fed like the others, with a capacitor of its own.
+    const supply = legRef(BOARD, supplyLeg);
+    this.wire("power-board", this.plus, supply);
+    const capacitor = this.unit("C", "capacitor", { farads: 100e-9 });
+    this.wire("bypass-plus-board", supply, legRef(capacitor, "1"));
+    this.wire("bypass-minus-board", legRef(capacitor, "2"), ground);
   }
 
   supply(): void {
-    if (this.plan.power !== "separate") return;
+    if (!isSeparate(this.plan)) return;
     this.units.push({ ref: "PS1", part: "supply", volts: chipVolts(this.plan) });
   }
 
