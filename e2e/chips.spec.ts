@@ -94,5 +94,5 @@ test("Plan: a chain of MAX7219 from the ways, its current by one resistor, its b
   await page.getByLabel("Kind of display").selectOption("16");
   await expect(page.getByRole("heading", { name: "2 × MAX7219" })).toBeVisible();
   await page.getByRole("link", { name: "Current" }).click();
-  await expect(page.getByText("U2 segment legs")).toBeVisible();
+  await expect(page.getByText("U2 segment leg", { exact: true })).toBeVisible();
 });

@@ -61,12 +61,17 @@ test("Wires: parts are seated hole by hole, and untangling lessens the crossings
 }) => {
   await openStation(page, "wires", "river-level");
   await page.getByRole("button", { name: "On a breadboard" }).click();
-  await expect(page.getByText(/45 of 63 columns/)).toBeVisible();
-  await expect(page.getByRole("heading", { name: "Rails first" })).toBeVisible();
-  await expect(page.getByText(/board 5 V → upper \+ rail at 1/)).toBeVisible();
+  await expect(page.getByText(/One board does/)).toBeVisible();
+  await expect(page.getByRole("heading", { name: /^Rails, and where/ })).toBeVisible();
+  await expect(page.getByText(/board 5 V → upper \+ rail at 3/)).toBeVisible();
+  await page.getByRole("checkbox", { name: "Seated: DS1" }).check();
+  await expect(page.getByText("1 of 21")).toBeVisible();
   await expect(page.getByRole("button", { name: /^U1 QA, leg 15 hole \d+a/ })).toBeVisible();
   await page.getByLabel("Breadboard", { exact: true }).selectOption("400");
-  await expect(page.getByText(/45 columns are needed and a 400-point board has 30/)).toBeVisible();
+  await expect(page.getByText(/It takes 2 boards of 400 points/)).toBeVisible();
+  await page.getByLabel("Rails", { exact: true }).selectOption("broken");
+  await expect(page.getByText("Board 2", { exact: true })).toBeVisible();
+  await page.getByLabel("Rails", { exact: true }).selectOption("through");
   await page.getByLabel("Breadboard", { exact: true }).selectOption("830");
   await page.getByRole("button", { name: "Untangle" }).click();
   const panel = page.getByRole("region", { name: "Untangle" });
@@ -125,5 +130,33 @@ test("Code: programmable logic gets a hardware description, direct lines a sketc
   await openStation(page, "code", "boats-out");
   await expect(page.getByText("localparam TURN")).toBeVisible();
   await openStation(page, "code", "moorings-free");
-  await expect(page.getByText(/const uint8_t LINES\[\] = \{2, 3, 4/)).toBeVisible();
+  await expect(page.getByText(/KiB of 31.5 KiB flash|B of 31.5 KiB flash/)).toBeVisible();
+  await expect(page.getByText(/const uint8_t LINES\[\] PROGMEM = \{2, 3, 4/)).toBeVisible();
+});
+
+test("what is over a limit is said at the foot of the page, and a segment may be left out on purpose", async ({
+  page,
+}) => {
+  await openStation(page, "plan", "slip-gate");
+  await expect(page.getByText("No faults, no cautions")).toBeVisible();
+  await page.getByLabel("Each resistor").fill("100");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: /faults?/ })).toBeVisible();
+  await page.getByRole("link", { name: "Current" }).click();
+  await expect(page.getByText("over", { exact: true }).first()).toBeVisible();
+  await page.getByRole("button", { name: /faults?/ }).click();
+  const found = page.getByRole("dialog");
+  await expect(found.getByText(/U1 supply leg carries/)).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText("No faults, no cautions")).toBeVisible();
+
+  await page.getByRole("link", { name: "Wires" }).click();
+  await page.getByRole("button", { name: /^R8 end 2/ }).click();
+  await page.getByRole("button", { name: "Remove", exact: true }).click();
+  await page.getByRole("button", { name: /1 fault/ }).click();
+  await found.getByRole("button", { name: "Left out on purpose" }).click();
+  await expect(found.getByText(/left out on purpose/)).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("button", { name: /fault/ })).toHaveCount(0);
 });
