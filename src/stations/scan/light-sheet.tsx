@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import { turnWord } from "@/core/address";
-import { pickResistor } from "@/core/audit";
+import { pickResistor, type ResistorOffer } from "@/core/audit";
 import { LED_FIGURES } from "@/core/parts";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import { STEADY, peakFor, perceived, pulseLimit, type ScanFigures } from "@/core/scan";
@@ -87,12 +87,27 @@ export function LightSheet({ figures }: { figures: ScanFigures }) {
               />
             </>
           ) : resistor?.ok ? (
-            <>, so {formatQuantity(resistor.offers[resistor.offers.length - 1]!.ohms, "Ω")}.</>
+            <Picked offers={resistor.offers} />
           ) : (
             <>{resistor && ": no resistor gives it here."}</>
           )}
         </p>
       </div>
     </section>
+  );
+}
+
+/** The resistor for what is wanted; where that breaks a limit, which one, and what can be had within them all. */
+function Picked({ offers }: { offers: readonly ResistorOffer[] }) {
+  const wanted = offers.find(({ over }) => over.length === 0) ?? offers[0]!;
+  const above = offers.slice(0, 2).find(({ over }) => over.length > 0);
+  if (!above || offers.length < 3) return <>, so {formatQuantity(offers.slice(0, 2).at(-1)!.ohms, "Ω")}.</>;
+  return (
+    <>
+      {": "}
+      <SeverityMark severity="fault" text={`${above.over[0]} would be over its limit`} />. Within all limits{" "}
+      {formatQuantity(wanted.ohms, "Ω")} is the least, and gives {Math.round((wanted.average / STEADY) * 100)}{" "}
+      %.
+    </>
   );
 }
