@@ -152,7 +152,7 @@ test("what is over a limit is said at the foot of the page, and a segment may be
   await expect(page.getByText("No faults, no cautions")).toBeVisible();
 
   await page.getByRole("link", { name: "Wires" }).click();
-  await page.getByRole("button", { name: /^R8 end 2/ }).click();
+  await page.getByRole("button", { name: /^R8 end 2 the end/ }).click();
   await page.getByRole("button", { name: "Remove", exact: true }).click();
   await page.getByRole("button", { name: /1 fault/ }).click();
   await found.getByRole("button", { name: "Left out on purpose" }).click();

@@ -30,7 +30,7 @@ test("Plan: the show, the display, the resistors; findings with numbers; undo an
   await page.keyboard.press("Enter");
   await expect(page.getByRole("button", { name: /fault/ })).toBeVisible();
 
-  await page.getByRole("button", { name: "dp 18.2 mA" }).click();
+  await page.getByRole("button", { name: "dp 18.8 mA" }).click();
   await expect(trail(page)).toContainText("DS1 dp, leg 5");
   await expect(page.getByRole("status", { name: "Saved in this browser" })).toBeVisible();
   await page.reload();
@@ -78,8 +78,8 @@ test("Current: the worst is found and put on the face; a resistor is picked and 
   await openStation(page, "current");
   await expect(page.getByText("at its worst of 256 states of the outputs, all there are")).toBeVisible();
   const supply = page.getByRole("row", { name: /^U1 supply leg/ });
-  await expect(supply).toContainText("45.9 mA");
-  await expect(supply).toContainText("66 %");
+  await expect(supply).toContainText("42.3 mA");
+  await expect(supply).toContainText("60 %");
   await page.getByRole("button", { name: "Put the worst state of U1 supply leg on the face" }).click();
   await expectFace(page, "8.");
   await page.getByRole("button", { name: /back to the show/ }).click();
@@ -87,19 +87,20 @@ test("Current: the worst is found and put on the face; a resistor is picked and 
   await page.getByRole("button", { name: "segment e", exact: true }).click();
   await expect(trail(page)).toContainText("segment e");
 
-  await page.getByRole("textbox", { name: "Current" }).fill("8 mA");
+  await page.getByRole("textbox", { name: "Current" }).fill("9 mA");
   await page.keyboard.press("Enter");
   await page.getByRole("combobox", { name: "Row" }).selectOption("E24");
-  await expect(page.getByText("317.5 Ω")).toBeVisible();
+  await expect(page.getByText("285.6 Ω")).toBeVisible();
+  await expect(page.getByRole("row", { name: /^300 Ω/ })).toContainText("over a limit");
   await page
-    .getByRole("row", { name: /^300 Ω/ })
+    .getByRole("row", { name: /^330 Ω/ })
     .getByRole("button", { name: "Take" })
     .click();
-  await expect(supply).toContainText("67 mA");
+  await expect(supply).toContainText("68.3 mA");
   await expect(supply).toContainText("near");
   await expect(page.getByRole("button", { name: /1 caution/ })).toBeVisible();
   await page.getByRole("button", { name: "Undo" }).click();
-  await expect(supply).toContainText("45.9 mA");
+  await expect(supply).toContainText("42.3 mA");
 });
 
 test("Glyphs: segments, bits and typed bytes say the same; own shapes; the table is copied", async ({
@@ -145,7 +146,7 @@ test("Writes: bits go in on the clock, outputs wait for the latch", async ({ pag
 test("Code: the sketch marks the picked pip, picks by a click, and is downloaded", async ({ page }) => {
   await openStation(page, "code");
   await expect(page.locator(".cm-pip-line")).toContainText("DS1 a (leg 7)");
-  await page.getByText("R4 470 ohm").click();
+  await page.getByText("R4 560 ohm").click();
   await expect(trail(page)).toContainText("segment d");
   await expect(page.locator(".cm-pip-bit").first()).toHaveText("1");
   const [download] = await Promise.all([

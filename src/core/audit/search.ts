@@ -64,7 +64,11 @@ export function searchWorst(
     });
   };
   if (model.encoding.buses) scannedStates(model).forEach(look);
-  else also.forEach(look);
+  else {
+    also.forEach(look);
+    // They are mostly among those that follow, and are not counted twice.
+    states = 0;
+  }
   let complete = true;
   for (const { size, make, starts } of domainsOf(model, reach)) {
     if (size <= EXHAUSTIVE_BITS) {

@@ -107,7 +107,7 @@ function Settings({ slot }: { slot: number }) {
           const { timer, prescaler, postscaler, period, errorPpm } = setting;
           return (
             <tr key={`${timer.name}-${prescaler}-${postscaler}`}>
-              <td>
+              <td className="text-wrap">
                 {timer.name.replace("with reload", "")} ÷ {prescaler}
                 {postscaler > 1 && ` × ${postscaler}`}
                 {isUsed(setting) && <span className="way-mark">in the sketch</span>}
