@@ -34,7 +34,7 @@ async function swapAndKeep(page) {
   await page.getByRole("button", { name: /^U1 QD, leg 3 third/ }).click();
   await page.getByRole("button", { name: "Swap with another" }).click();
   await page.getByRole("button", { name: /^U1 QC, leg 2 second/ }).click();
-  await page.getByRole("button", { name: "Keep the code as it was" }).click();
+  await page.getByRole("button", { name: "Take back the code from before" }).click();
   await page.waitForTimeout(2000);
 }
 

@@ -1,4 +1,5 @@
 import { railVolts, type RigModel } from "../address";
+import { remembered } from "../remember";
 import { legRef, splitLegRef, type LegRef, type UnitRef, type Wire } from "../rig";
 import { BOARD_STEP, PITCH_MM, placeOf, railPiece, stripOf, type Hole, type Rail } from "./breadboard";
 import { Holes } from "./holes";
@@ -38,7 +39,7 @@ export interface SeatedWiring {
 }
 
 /** Where boards and supplies stand: to the left of the breadboard, their pins one under the other. */
-const BESIDE = { x: -6, y: 2, pitch: 0.5 };
+const BESIDE = { x: -5, y: 2, pitch: 0.6 };
 const SPARE_MM = 12;
 const STEP_MM = 5;
 
@@ -46,9 +47,22 @@ const STEP_MM = 5;
 export function pointOf(model: RigModel, end: End): { x: number; y: number } {
   if (end.at === "hole") return placeOf(end.hole);
   const { unit, leg } = splitLegRef(end.leg);
-  const at = model.part(unit).legs.findIndex(({ id }) => id === leg);
+  const pins = pinsBeside(model);
+  // What has no seat stands below the boards and supplies.
+  const at = pins.get(end.leg) ?? pins.size + 1 + model.part(unit).legs.findIndex(({ id }) => id === leg);
   return { x: BESIDE.x, y: BESIDE.y + at * BESIDE.pitch };
 }
+
+/** The pins of boards and supplies that have wires, one under the other. */
+const pinsBeside = remembered((model: RigModel): ReadonlyMap<LegRef, number> => {
+  const wired = new Set(model.rig.wires.flatMap(({ from, to }) => [from, to]));
+  const pins = model.rig.units.flatMap(({ ref }) => {
+    const part = model.part(ref);
+    if (!standsBeside(part)) return [];
+    return part.legs.map(({ id }) => legRef(ref, id)).filter((leg) => wired.has(leg));
+  });
+  return new Map(pins.map((leg, at) => [leg, at]));
+});
 
 /** Every wire hole to hole, on the rails where a net is a supply's, with the length to cut. */
 export const wireSeats = (model: RigModel, seating: Seating): SeatedWiring =>

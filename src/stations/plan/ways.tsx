@@ -16,7 +16,10 @@ interface Props {
 
 function LoadText({ load: { value, unit, limit, share, title } }: { load: Load }) {
   return (
-    <span title={limit === undefined ? title : `${title}, at most ${formatMeasure(limit, unit)}`}>
+    <span
+      className="text-nowrap"
+      title={limit === undefined ? title : `${title}, at most ${formatMeasure(limit, unit)}`}
+    >
       {formatMeasure(value, unit, 2)}
       {share > 1 ? (
         <SeverityMark severity="fault" text="over" />

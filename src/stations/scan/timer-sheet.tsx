@@ -1,3 +1,4 @@
+import { Fragment } from "react";
 import { turnWord } from "@/core/address";
 import { timerKind } from "@/core/program";
 import { fitDivider, fitTimer, dividerBits, type TimerSetting } from "@/core/timing";
@@ -97,7 +98,7 @@ function Settings({ slot }: { slot: number }) {
       <thead>
         <tr>
           <th>Timer</th>
-          <th className="number">Compare value</th>
+          <th className="number">Compare</th>
           <th className="number">Period</th>
           <th className="number">Error</th>
         </tr>
@@ -106,17 +107,24 @@ function Settings({ slot }: { slot: number }) {
         {settings.map((setting) => {
           const { timer, prescaler, postscaler, period, errorPpm } = setting;
           return (
-            <tr key={`${timer.name}-${prescaler}-${postscaler}`}>
-              <td className="text-wrap">
-                {timer.name.replace("with reload", "")} ÷ {prescaler}
-                {postscaler > 1 && ` × ${postscaler}`}
-                {isUsed(setting) && <span className="way-mark">in the sketch</span>}
-                {timer.taken && <span className="d-block tiny quiet">{timer.taken}</span>}
-              </td>
-              <td className="number">{holds(setting)}</td>
-              <td className="number">{formatNanoseconds(period * 1000, 6)}</td>
-              <td className="number">{ppm(errorPpm)}</td>
-            </tr>
+            <Fragment key={`${timer.name}-${prescaler}-${postscaler}`}>
+              <tr className={timer.taken || isUsed(setting) ? "is-joined" : undefined}>
+                <td>
+                  {timer.name.replace("with reload", "")} ÷ {prescaler}
+                  {postscaler > 1 && ` × ${postscaler}`}
+                </td>
+                <td className="number">{holds(setting)}</td>
+                <td className="number">{formatNanoseconds(period * 1000, 6)}</td>
+                <td className="number">{ppm(errorPpm)}</td>
+              </tr>
+              {(timer.taken || isUsed(setting)) && (
+                <tr>
+                  <td colSpan={4} className="tiny quiet text-wrap pt-0">
+                    {isUsed(setting) ? <span className="way-mark ms-0">in the sketch</span> : timer.taken}
+                  </td>
+                </tr>
+              )}
+            </Fragment>
           );
         })}
       </tbody>
