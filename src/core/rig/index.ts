@@ -21,9 +21,6 @@ export {
   ledValues,
   lineUses,
   planProblem,
-  usualLevel,
-  usualOhms,
-  usualScan,
   withController,
   withLines,
 } from "./plan";
@@ -53,3 +50,4 @@ export {
   type WireEnd,
 } from "./edit";
 export { legTitle, partsList, unitValue } from "./names";
+export { usualLevel, usualOhms, usualScan } from "./usual";

@@ -1,4 +1,5 @@
-import { controllerById, digitCount, usualOhms, usualScan, withLines } from "./plan";
+import { controllerById, digitCount, withLines } from "./plan";
+import { usualOhms, usualScan } from "./usual";
 import { layRig, schemeValues, type SchemeValues } from "./schemes";
 import { signFor } from "./sign";
 import { splitTexts } from "./texts";

@@ -20,13 +20,7 @@ export {
   type Row,
 } from "./breadboard";
 export { seatRig, type Room, type Seat, type Seating } from "./seats";
-export {
-  pointOf,
-  wireSeats,
-  type End,
-  type SeatedCapacitor,
-  type SeatedWire,
-  type SeatedWiring,
-} from "./wiring";
+export { pointOf, type End, type SeatedWire } from "./ends";
+export { wireSeats, type SeatedCapacitor, type SeatedWiring } from "./wiring";
 export { planFromWires } from "./take-up";
 export { untangle, type Untangled, type Wish } from "./untangle";

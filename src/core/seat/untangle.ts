@@ -4,7 +4,8 @@ import type { SegmentName } from "../glyph";
 import { movedWires, relay, type LineUse, type Plan, type Rig, type SchemeName } from "../rig";
 import type { Breadboard } from "./breadboard";
 import { seatRig, type Seating } from "./seats";
-import { pointOf, wireSeats, type SeatedWiring } from "./wiring";
+import { pointOf } from "./ends";
+import { wireSeats, type SeatedWiring } from "./wiring";
 
 /** What is wanted: the least wire, or the fewest crossings. */
 export type Wish = "shortest" | "fewest crossings";

@@ -1,6 +1,7 @@
+import { Doubt } from "./doubt";
 import { ChangeCut, type Mark } from "./change-cut";
-import { behind, type Driver, type RigModel } from "../address";
-import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../chip";
+import type { RigModel } from "../address";
+import { LOW, type Level } from "../chip";
 import { circuitOf, type RigCircuit, type Solution } from "../circuit";
 import { runProgram, turnPeriod, type Program, type ProgramFrame, type TimedEvent } from "../program";
 import type { Nanoseconds } from "../quantity";
@@ -13,14 +14,6 @@ import { Storage } from "./storage";
 
 /** Currents kept of moments that may come again: some 30 MB. */
 const MOST_REMEMBERED = 4e6;
-
-const ALL_KNOWN = new Uint8Array();
-
-/** What either of two leaves unknown. */
-const bothUnknown = (one: Uint8Array, other: Uint8Array): Uint8Array => {
-  if (one.length === 0 || other.length === 0) return one.length === 0 ? other : one;
-  return one.map((value, at) => value | other[at]!);
-};
 
 /** What a burst does to a board in a given state: the moments it goes through, and the state it leaves. */
 interface Outcome {
@@ -46,10 +39,7 @@ export class Simulation {
   private now: Nanoseconds = 0;
   private frame: ProgramFrame | undefined;
   private readonly pips: readonly PipId[];
-  private readonly sides: ReadonlyArray<{
-    readonly anode: readonly Driver[];
-    readonly cathode: readonly Driver[];
-  }>;
+  private readonly doubtful: Doubt;
   private moment: Moment;
   private readonly charge: Float64Array;
   private readonly doubt: Float64Array;
@@ -81,10 +71,7 @@ export class Simulation {
       this.circuit.outputs.flatMap((driver) => (driver.kind === "line" ? [driver.line] : [])),
     );
     this.pips = model.addresses.map(({ pip }) => pip);
-    this.sides = model.addresses.map(({ anodeReach, cathodeReach }) => ({
-      anode: anodeReach.map(({ driver }) => driver),
-      cathode: cathodeReach.map(({ driver }) => driver),
-    }));
+    this.doubtful = new Doubt(model, this.board);
     this.charge = new Float64Array(this.pips.length);
     this.doubt = new Float64Array(this.pips.length);
     const { cost } = controllerById(model.rig.plan.controller);
@@ -377,10 +364,7 @@ export class Simulation {
     levels = this.circuit.outputs.map((driver) => this.board.level(driver)),
     scan = this.scanLights.now(),
   ): Moment {
-    const byLevels = levels.includes(UNKNOWN)
-      ? Uint8Array.from(this.sides, (side) => Number(this.isUnknown(side)))
-      : ALL_KNOWN;
-    return this.momentFor(levels, bothUnknown(byLevels, scan?.unknown ?? ALL_KNOWN), scan);
+    return this.momentFor(levels, this.doubtful.among(levels, scan?.unknown), scan);
   }
 
   private momentFor(
@@ -415,19 +399,5 @@ export class Simulation {
 
   private momentId(moment: Moment): number {
     return this.momentIds.get(moment) ?? -1;
-  }
-
-  /** An LED is unknown where an unknown level could light it, and nothing known keeps it dark. */
-  private isUnknown({ anode, cathode }: { anode: readonly Driver[]; cathode: readonly Driver[] }): boolean {
-    const levels = (drivers: readonly Driver[]) => drivers.map((driver) => this.board.level(driver));
-    const plus = levels(anode);
-    const minus = levels(cathode);
-    if (
-      plus.every((level) => level === LOW || level === OPEN) ||
-      minus.every((level) => level === HIGH || level === OPEN)
-    )
-      return false;
-    const all = [...anode, ...cathode].flatMap((driver) => behind(this.model, driver));
-    return all.some((driver) => this.board.level(driver) === UNKNOWN);
   }
 }

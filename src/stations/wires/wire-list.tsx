@@ -54,27 +54,20 @@ export function WireList({ model, pick, spot, selected, school, onWire, seated }
         const placed = inGroup.filter((wire) => wire.placed).length;
         return (
           <section key={group}>
-            <h3 className="wire-group">
-              {GROUP_TITLES[group]}
-              <span className="quiet ms-auto fw-normal">
-                {placed} of {inGroup.length}
-              </span>
-              <button
-                type="button"
-                className="plain-button text-decoration-underline quiet fw-normal"
-                onClick={() =>
-                  editRig((rig) =>
-                    placeWires(
-                      rig,
-                      inGroup.map(({ id }) => id),
-                      placed < inGroup.length,
-                    ),
-                  )
-                }
-              >
-                {placed < inGroup.length ? "tick all" : "clear"}
-              </button>
-            </h3>
+            <GroupHead
+              title={GROUP_TITLES[group]}
+              placed={placed}
+              count={inGroup.length}
+              onAll={(all) =>
+                editRig((rig) =>
+                  placeWires(
+                    rig,
+                    inGroup.map(({ id }) => id),
+                    all,
+                  ),
+                )
+              }
+            />
             <ul className="plain-list">
               {inGroup.map((wire) => {
                 const spotted = spot.includes(wire.from) || spot.includes(wire.to);
@@ -116,6 +109,32 @@ export function WireList({ model, pick, spot, selected, school, onWire, seated }
         );
       })}
     </div>
+  );
+}
+
+interface HeadProps {
+  readonly title: string;
+  readonly placed: number;
+  readonly count: number;
+  readonly onAll: (placed: boolean) => void;
+}
+
+/** The head of a group of steps: how many are done, and the way to tick them all or none. */
+function GroupHead({ title, placed, count, onAll }: HeadProps) {
+  return (
+    <h3 className="wire-group">
+      {title}
+      <span className="quiet ms-auto fw-normal">
+        {placed} of {count}
+      </span>
+      <button
+        type="button"
+        className="plain-button text-decoration-underline quiet fw-normal"
+        onClick={() => onAll(placed < count)}
+      >
+        {placed < count ? "tick all" : "clear"}
+      </button>
+    </h3>
   );
 }
 
@@ -164,27 +183,20 @@ function PartSteps({ model, seating, wiring }: { model: RigModel; seating: Seati
   const placed = steps.filter(({ ref }) => model.unit(ref).placed).length;
   return (
     <section>
-      <h3 className="wire-group">
-        Parts
-        <span className="quiet ms-auto fw-normal">
-          {placed} of {steps.length}
-        </span>
-        <button
-          type="button"
-          className="plain-button text-decoration-underline quiet fw-normal"
-          onClick={() =>
-            editRig((rig) =>
-              placeUnits(
-                rig,
-                steps.map(({ ref }) => ref),
-                placed < steps.length,
-              ),
-            )
-          }
-        >
-          {placed < steps.length ? "tick all" : "clear"}
-        </button>
-      </h3>
+      <GroupHead
+        title="Parts"
+        placed={placed}
+        count={steps.length}
+        onAll={(all) =>
+          editRig((rig) =>
+            placeUnits(
+              rig,
+              steps.map(({ ref }) => ref),
+              all,
+            ),
+          )
+        }
+      />
       <ul className="plain-list small">
         {steps.map(({ ref, where }) => (
           <li key={ref} className={`wire-row${model.unit(ref).placed ? " is-placed" : ""}`}>

@@ -2,7 +2,8 @@ import { SEGMENTS, columnOf, isDot, outputName, type PipName } from "../../glyph
 import { isOpenDrain, type DriverChipPart } from "../../parts";
 import type { Ohms } from "../../quantity";
 import { legRef, type LegRef } from "../types";
-import { matrixSize, modulesOn, usualSegmentOhms, usualSetOhms } from "../plan";
+import { matrixSize, modulesOn } from "../plan";
+import { usualSegmentOhms, usualSetOhms } from "../usual";
 import type { DigitPlace, Layer } from "./layer";
 
 /** Pulls the lines of an open-drain bus up. */

@@ -1,7 +1,8 @@
 import { isChip, partById, type ChipPart, type DisplayPart, type LegUse } from "../../parts";
 import type { Ohms } from "../../quantity";
 import { partOf } from "../part-of";
-import { chipVolts, controllerById, digitCount, displayUnits, usualBaseOhms } from "../plan";
+import { chipVolts, controllerById, digitCount, displayUnits } from "../plan";
+import { usualBaseOhms } from "../usual";
 import { legRef, type LedValues, type LegRef, type LineUse, type Plan, type Unit, type Wire } from "../types";
 
 export interface SchemeValues {
