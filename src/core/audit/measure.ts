@@ -25,8 +25,9 @@ export interface Measure {
   readonly maximum?: number;
   /** Limits that hold for the average, where they differ from those of the moment. */
   readonly averageMaximum?: number;
-  /** Where the limits come from. */
+  /** Where the limits come from, and what is recommended, where that is another place. */
   readonly limits: string;
+  readonly recommendedBy?: string;
   /** Share of the time the value lasts, where a chip scans by itself; for means over the show. */
   readonly lasts?: number;
   /** The value in one state of the circuit, in base units. */

@@ -78,10 +78,8 @@ function unitMeasures(model: RigModel, unit: Unit): Measure[] {
       return outputMeasures(model, unit.ref, {
         keep: part.pinDefault ?? part.pinKeep,
         maximum: part.pinMaximum,
-        limits:
-          part.pinDefault === undefined
-            ? `${sourceOf(part, "pinKeep")}; ${sourceOf(part, "pinMaximum")}`
-            : `${sourceOf(part, "pinDefault")}; ${sourceOf(part, "pinKeep")}`,
+        limits: sourceOf(part, "pinMaximum"),
+        recommendedBy: sourceOf(part, part.pinDefault === undefined ? "pinKeep" : "pinDefault"),
         all: part.allPinsMaximum,
       });
     case "shift-register":
@@ -92,7 +90,8 @@ function unitMeasures(model: RigModel, unit: Unit): Measure[] {
         ...outputMeasures(model, unit.ref, {
           keep: part.outputSpecified,
           maximum: part.outputMaximum,
-          limits: `${sourceOf(part, "outputSpecified")}; ${sourceOf(part, "outputMaximum")}`,
+          limits: sourceOf(part, "outputMaximum"),
+          recommendedBy: sourceOf(part, "outputSpecified"),
           all: part.packageMaximum,
         }),
         heatMeasure(model, unit.ref, part.powerMaximum),
@@ -108,6 +107,7 @@ interface OutputLimits {
   readonly keep: number;
   readonly maximum: number;
   readonly limits: string;
+  readonly recommendedBy: string;
   /** Through the supply leg and through the ground leg; undefined where the sheet names none. */
   readonly all: number | undefined;
 }
@@ -120,7 +120,7 @@ const outputsOf = (model: RigModel, ref: UnitRef): LegRef[] =>
 function outputMeasures(
   model: RigModel,
   ref: UnitRef,
-  { keep, maximum, limits, all }: OutputLimits,
+  { keep, maximum, limits, recommendedBy, all }: OutputLimits,
 ): Measure[] {
   const legs = outputsOf(model, ref);
   if (legs.length === 0) return [];
@@ -148,6 +148,7 @@ function outputMeasures(
       keep: keep / 1000,
       maximum: maximum / 1000,
       limits,
+      recommendedBy,
       of: (solution) => Math.abs(amps(solution, leg)),
     })),
     through("supply", (current) => Math.max(0, current)),

@@ -3,7 +3,7 @@ import { baseAdvice, formatMeasure, type Audit, type AuditRow } from "../audit";
 import { NEAR_LIMIT } from "../circuit";
 import { LED_FIGURES } from "../parts";
 import { formatQuantity } from "../quantity";
-import { decapital, finding, groupBy, listing, type Finding, type Severity } from "./finding";
+import { capital, decapital, finding, groupBy, listing, type Finding, type Severity } from "./finding";
 import { nameLeds } from "./leds";
 
 /** How a row of the audit stands to its limits. */
@@ -84,7 +84,8 @@ const digitLegs = (model: RigModel): ReadonlySet<string> =>
 /** Why a limit matters, with its figure. */
 function reasonFor(row: AuditRow, standing: Standing): string {
   const limit = (value: number) => figure(value, row.unit);
-  const where = `${row.limits.charAt(0).toUpperCase()}${row.limits.slice(1)}.`;
+  const source = standing === "above-kept" ? (row.recommendedBy ?? row.limits) : row.limits;
+  const where = `${capital(source)}.`;
   switch (standing) {
     case "over":
       return `Never above ${limit(row.maximum!)}. ${where}`;

@@ -70,7 +70,10 @@ const columns: ColumnDef<AuditRow>[] = [
       const [severity, text] = STANDINGS[standingOf(original)];
       const share = original.share;
       return (
-        <span className="audit-share" title={original.limits}>
+        <span
+          className="audit-share"
+          title={[original.recommendedBy, original.limits].filter(Boolean).join("; ")}
+        >
           <span className="meter-track" aria-hidden>
             <span
               className={`meter-fill meter-${severity === "note" ? "good" : severity}`}
