@@ -208,8 +208,9 @@ function unpowered(model: RigModel, ref: UnitRef, part: ChipPart): Finding {
 
 /** Supply and ground legs of which the sheet wants each wired, though they are joined inside. */
 function checkPairs(model: RigModel, ref: UnitRef, part: ChipPart, school: NamingSchool): Finding[] {
+  if (!part.joined) return [];
   const wired = new Set(model.rig.wires.flatMap(({ from, to }) => [from, to]));
-  return (part.joined ?? []).flatMap((group) => {
+  return part.joined.flatMap((group) => {
     const bare = group.filter((id) => !wired.has(legRef(ref, id)));
     // With none of them wired the chip has no power at all, and that is said.
     if (bare.length === 0 || bare.length === group.length) return [];
@@ -282,20 +283,17 @@ function fedChips(model: RigModel): Fed[] {
 /** Chips without a bypass capacitor of their own: wired to their own legs, or else one that no other chip has. */
 function checkBypass(model: RigModel, chips: readonly Fed[]): Finding[] {
   const taken = new Set<UnitRef>();
+  const reached = unitsByLeg(model);
+  const capacitors = capacitorsOf(model);
   const bare = chips.filter(({ supply, ground, legs }) => {
     if (model.nets.of(supply).id === model.nets.of(ground).id) return false;
-    const beside = capacitorsAt(model, supply, ground).filter((capacitor) =>
-      model.rig.wires.some(
-        ({ from, to }) =>
-          (legs.has(from) && splitLegRef(to).unit === capacitor) ||
-          (legs.has(to) && splitLegRef(from).unit === capacitor),
-      ),
-    );
+    const near = new Set([...legs].flatMap((leg) => reached.get(leg) ?? []));
+    const beside = capacitors(supply, ground).filter((capacitor) => near.has(capacitor));
     beside.forEach((capacitor) => taken.add(capacitor));
     return beside.length === 0;
   });
   return bare.flatMap(({ ref, supply, ground }) => {
-    const free = capacitorsAt(model, supply, ground).find((capacitor) => !taken.has(capacitor));
+    const free = capacitors(supply, ground).find((capacitor) => !taken.has(capacitor));
     if (free !== undefined) {
       taken.add(free);
       return [];
@@ -315,10 +313,32 @@ function checkBypass(model: RigModel, chips: readonly Fed[]): Finding[] {
   });
 }
 
-const capacitorsAt = (model: RigModel, supply: LegRef, ground: LegRef): UnitRef[] =>
-  between(model, "capacitor", supply, ground)
-    .filter(({ farads = 0 }) => farads >= BYPASS[0] && farads <= BYPASS[1])
-    .map(({ ref }) => ref);
+/** The capacitors fit for a bypass between two legs, looked up once for each pair of nets. */
+function capacitorsOf(model: RigModel): (supply: LegRef, ground: LegRef) => readonly UnitRef[] {
+  const known = new Map<string, readonly UnitRef[]>();
+  return (supply, ground) => {
+    const key = `${model.nets.of(supply).id} ${model.nets.of(ground).id}`;
+    const found =
+      known.get(key) ??
+      between(model, "capacitor", supply, ground)
+        .filter(({ farads = 0 }) => farads >= BYPASS[0] && farads <= BYPASS[1])
+        .map(({ ref }) => ref);
+    known.set(key, found);
+    return found;
+  };
+}
+
+/** The parts that each leg has a wire to. */
+function unitsByLeg(model: RigModel): ReadonlyMap<LegRef, readonly UnitRef[]> {
+  const reached = new Map<LegRef, UnitRef[]>();
+  const add = (leg: LegRef, other: LegRef) =>
+    reached.set(leg, [...(reached.get(leg) ?? []), splitLegRef(other).unit]);
+  model.rig.wires.forEach(({ from, to }) => {
+    add(from, to);
+    add(to, from);
+  });
+  return reached;
+}
 
 /** A separate supply whose minus does not meet the board's ground: nothing it feeds can be switched by a line. */
 function checkGround(model: RigModel): Finding[] {
