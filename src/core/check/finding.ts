@@ -56,6 +56,10 @@ export const listing = (items: readonly string[]): string =>
 /** Groups items by a key, in the order the keys first appear. */
 export function groupBy<Item>(items: readonly Item[], key: (item: Item) => string): Map<string, Item[]> {
   const groups = new Map<string, Item[]>();
-  for (const item of items) groups.set(key(item), [...(groups.get(key(item)) ?? []), item]);
+  for (const item of items) {
+    const group = groups.get(key(item));
+    if (group) group.push(item);
+    else groups.set(key(item), [item]);
+  }
   return groups;
 }

@@ -5,7 +5,7 @@ import { formatQuantity, type Volts } from "../quantity";
 import { controllerById, legRef, legTitle, splitLegRef, type LegRef, type Unit, type UnitRef } from "../rig";
 import { isPowered } from "../sim";
 import { checkLinesOver, LINE_OVER_SUPPLY } from "./over-lines";
-import { finding, listing, type Finding } from "./finding";
+import { finding, groupBy, listing, type Finding } from "./finding";
 
 /** How far, in V, an input may stand above its chip's or controller's supply. */
 const INPUT_OVER_SUPPLY = 0.5;
@@ -283,11 +283,19 @@ function fedChips(model: RigModel): Fed[] {
 /** Chips without a bypass capacitor of their own: wired to their own legs, or else one that no other chip has. */
 function checkBypass(model: RigModel, chips: readonly Fed[]): Finding[] {
   const taken = new Set<UnitRef>();
-  const reached = unitsByLeg(model);
+  const wired = groupBy(
+    model.rig.wires.flatMap(({ from, to }) => [
+      { leg: from, other: to },
+      { leg: to, other: from },
+    ]),
+    ({ leg }) => leg,
+  );
   const capacitors = capacitorsOf(model);
   const bare = chips.filter(({ supply, ground, legs }) => {
     if (model.nets.of(supply).id === model.nets.of(ground).id) return false;
-    const near = new Set([...legs].flatMap((leg) => reached.get(leg) ?? []));
+    const near = new Set(
+      [...legs].flatMap((leg) => (wired.get(leg) ?? []).map(({ other }) => splitLegRef(other).unit)),
+    );
     const beside = capacitors(supply, ground).filter((capacitor) => near.has(capacitor));
     beside.forEach((capacitor) => taken.add(capacitor));
     return beside.length === 0;
@@ -326,18 +334,6 @@ function capacitorsOf(model: RigModel): (supply: LegRef, ground: LegRef) => read
     known.set(key, found);
     return found;
   };
-}
-
-/** The parts that each leg has a wire to. */
-function unitsByLeg(model: RigModel): ReadonlyMap<LegRef, readonly UnitRef[]> {
-  const reached = new Map<LegRef, UnitRef[]>();
-  const add = (leg: LegRef, other: LegRef) =>
-    reached.set(leg, [...(reached.get(leg) ?? []), splitLegRef(other).unit]);
-  model.rig.wires.forEach(({ from, to }) => {
-    add(from, to);
-    add(to, from);
-  });
-  return reached;
 }
 
 /** A separate supply whose minus does not meet the board's ground: nothing it feeds can be switched by a line. */
