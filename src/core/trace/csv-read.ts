@@ -1,124 +1,144 @@
 import Papa from "papaparse";
-import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../chip";
+import type { Level } from "../chip";
 import type { Nanoseconds } from "../quantity";
-import { CaptureProblem, MOST_REMARKS, type CaptureReader, type CaptureSink } from "./types";
+import { momentIn } from "./csv-numbers";
+import { isComment, layTable, levelIn, type TableLayout } from "./csv-table";
+import { CaptureProblem, MOST_REMARKS, MOST_SIGNALS, type CaptureReader, type CaptureSink } from "./types";
 
-const UNITS: Readonly<Record<string, number>> = { s: 1e9, ms: 1e6, us: 1e3, µs: 1e3, ns: 1, ps: 1e-3 };
 const LONGEST_LINE = 1_000_000;
-/** Volts from which a line counts as high, where volts are given. */
-const HIGH_VOLTS = 1.5;
-
-/** A level as tables write it: a digit, a letter, or volts. */
-function levelOf(text: string): Level | undefined {
-  const word = text.trim().toLowerCase();
-  if (word === "0" || word === "l" || word === "low" || word === "false") return LOW;
-  if (word === "1" || word === "h" || word === "high" || word === "true") return HIGH;
-  if (word === "x" || word === "") return UNKNOWN;
-  if (word === "z") return OPEN;
-  const volts = Number(word);
-  if (!Number.isFinite(volts)) return undefined;
-  return volts >= HIGH_VOLTS ? HIGH : LOW;
-}
+/** Lines and characters that are gathered before the layout of the table is settled. */
+const GATHERED_LINES = 400;
+const GATHERED_CHARACTERS = 512_000;
+const DELIMITERS = ["\t", ";", ","] as const;
 
 /**
- * A table with the time in its first column and a line in each of the others, with or without a head, between commas,
- * semicolons or tabs. The unit of the time stands in its head, in brackets or behind a blank; without one it is seconds.
+ * A table of levels as analysers, oscilloscopes and spreadsheets write it: a line in each column, the time in one of
+ * them or a sample rate above, between commas, semicolons or tabs. How it is laid out is told from its first rows
+ * ({@link layTable}); what was taken for granted is said.
  */
 export class CsvReader implements CaptureReader {
   readonly remarks: string[] = [];
   now: Nanoseconds = 0;
   private rest = "";
   private line = 0;
-  private delimiter: string | undefined;
-  private columns = 0;
-  private scale = 1e9;
+  private delimiter = ",";
+  private layout: TableLayout | undefined;
+  private gathered = "";
   private first: Nanoseconds | undefined;
+  private samples = 0;
   private readonly levels: Level[] = [];
 
   constructor(private readonly sink: CaptureSink) {}
 
+  get assumed(): readonly string[] {
+    return this.layout?.assumed ?? [];
+  }
+
   push(text: string): void {
     const all = this.rest + text;
-    const end = all.lastIndexOf("\n");
+    const end = Math.max(all.lastIndexOf("\n"), all.lastIndexOf("\r", all.length - 2));
     this.rest = all.slice(end + 1);
     if (this.rest.length > LONGEST_LINE)
       throw new CaptureProblem("This is no table of levels: it has a line of over a million characters.");
-    if (end >= 0) this.lines(all.slice(0, end));
+    if (end >= 0) this.lines(all.slice(0, end + 1));
   }
 
   end(): void {
-    if (this.rest.trim()) this.lines(this.rest);
+    const last = this.rest;
     this.rest = "";
-    if (this.columns === 0)
-      throw new CaptureProblem("This table is empty: there is no row of times and levels in it.");
+    if (last.trim()) this.lines(`${last}\n`);
+    if (!this.layout) this.begin();
   }
 
   private remark(text: string): void {
     if (this.remarks.length < MOST_REMARKS && !this.remarks.includes(text)) this.remarks.push(text);
   }
 
+  private rowsOf(text: string, delimiter: string): string[][] {
+    return Papa.parse<string[]>(text.replace(/\r\n?/g, "\n"), { delimiter, skipEmptyLines: true }).data;
+  }
+
   private lines(text: string): void {
-    this.delimiter ??= delimiterOf(text);
-    const { data } = Papa.parse<string[]>(text.replace(/\r/g, ""), {
-      delimiter: this.delimiter,
-      skipEmptyLines: true,
-    });
-    for (const row of data) this.row(row);
+    if (this.layout) return this.rowsOf(text, this.delimiter).forEach((row) => this.row(row));
+    this.gathered += text;
+    if (
+      this.gathered.length < GATHERED_CHARACTERS &&
+      this.gathered.split(/\r\n?|\n/).length <= GATHERED_LINES
+    )
+      return;
+    this.begin();
+  }
+
+  /** Settles how the table is laid out, and reads what was gathered until then. */
+  private begin(): void {
+    const { gathered } = this;
+    this.gathered = "";
+    if (gathered.trim() === "")
+      throw new CaptureProblem("This table is empty: there is no row of times and levels in it.");
+    const looked = gathered.slice(0, GATHERED_CHARACTERS);
+    const tables = DELIMITERS.map((delimiter) => ({
+      delimiter,
+      layout: layTable(this.rowsOf(looked, delimiter)),
+    }));
+    // The mark that parts the most columns of levels is the one that parts columns.
+    const best = tables.reduce((one, other) =>
+      (other.layout?.columns.length ?? 0) > (one.layout?.columns.length ?? 0) ? other : one,
+    );
+    if (
+      !best.layout ||
+      best.layout.columns.length === 0 ||
+      (best.layout.width === 1 && !gathered.includes("\n"))
+    )
+      throw new CaptureProblem(
+        "This is no table of levels: a row needs a time and at least one level, between commas, semicolons or tabs.",
+      );
+    this.delimiter = best.delimiter;
+    this.layout = best.layout;
+    if (best.layout.columns.length > MOST_SIGNALS)
+      throw new CaptureProblem(
+        `This table has ${best.layout.columns.length} columns; up to ${MOST_SIGNALS} are read.`,
+      );
+    this.sink.signals?.(best.layout.names);
+    const rows = this.rowsOf(gathered, best.delimiter);
+    this.line = best.layout.skip;
+    rows.slice(best.layout.skip).forEach((row) => this.row(row));
   }
 
   private row(row: readonly string[]): void {
     this.line += 1;
-    if (row[0]?.trimStart().startsWith("#") || row[0]?.trimStart().startsWith(";")) return;
-    if (this.columns === 0) return this.head(row);
-    const time = Number(row[0]!.trim().replace(",", "."));
-    if (row[0]!.trim() === "" || !Number.isFinite(time))
-      return this.remark(`line ${this.line}: “${row[0]!.slice(0, 20)}” is no time`);
-    const at = time * this.scale;
+    if (isComment(row)) return;
+    const layout = this.layout!;
+    const at = this.momentOf(row);
+    if (at === undefined) return;
     this.first ??= at;
     if (at - this.first < this.now) return this.remark(`line ${this.line}: time goes back`);
     this.now = at - this.first;
-    if (row.length !== this.columns + 1)
-      this.remark(`line ${this.line} has ${row.length - 1} levels instead of ${this.columns}`);
-    for (let column = 0; column < this.columns; column += 1) {
-      const level = levelOf(row[column + 1] ?? "");
-      if (level === undefined) {
-        this.remark(`line ${this.line}: “${row[column + 1]!.slice(0, 20)}” is no level`);
-        continue;
-      }
-      if (this.levels[column] === level) continue;
-      this.levels[column] = level;
-      this.sink.change(column, this.now, level);
-    }
+    if (row.length < layout.width)
+      this.remark(`line ${this.line} has ${row.length} columns instead of ${layout.width}`);
+    layout.columns.forEach((column, signal) => {
+      const cell = row[column] ?? "";
+      const level = levelIn(cell, layout.levelStyle);
+      if (level === undefined) return this.remark(`line ${this.line}: “${cell.slice(0, 20)}” is no level`);
+      if (this.levels[signal] === level) return;
+      this.levels[signal] = level;
+      this.sink.change(signal, this.now, level);
+    });
   }
 
-  private head(row: readonly string[]): void {
-    if (row.length < 2)
-      throw new CaptureProblem(
-        "This is no table of levels: a row needs a time and at least one level, between commas, semicolons or tabs.",
-      );
-    this.columns = row.length - 1;
-    const isHead = !Number.isFinite(Number(row[0]!.trim().replace(",", "."))) || row[0]!.trim() === "";
-    if (!isHead) {
-      this.sink.signals?.(Array.from({ length: this.columns }, (_, at) => `column ${at + 2}`));
-      this.row(row);
-      return;
+  /** When a row was taken, in ns. */
+  private momentOf(row: readonly string[]): Nanoseconds | undefined {
+    const { time, style } = this.layout!;
+    if (time.column === undefined) {
+      const at = this.samples * ("period" in time ? time.period : 0);
+      this.samples += 1;
+      return Math.round(at);
     }
-    const unit = /[[(\s_](s|ms|us|µs|ns|ps)[\])]?\s*$/i.exec(row[0]!)?.[1]?.toLowerCase();
-    if (unit) this.scale = UNITS[unit] ?? 1e9;
-    this.sink.signals?.(row.slice(1).map((name, at) => name.trim() || `column ${at + 2}`));
+    const cell = row[time.column] ?? "";
+    const moment = momentIn(cell, style);
+    if (!moment) {
+      this.remark(`line ${this.line}: “${cell.slice(0, 20)}” is no time`);
+      return undefined;
+    }
+    return Math.round(moment.value * ("period" in time ? time.period : (moment.unit ?? time.scale)));
   }
-}
-
-/** The delimiter that the first lines have most of. */
-function delimiterOf(text: string): string {
-  const sample = text
-    .split("\n")
-    .filter((line) => !/^\s*[#;]/.test(line))
-    .slice(0, 20)
-    .join("\n");
-  const counts = [",", ";", "\t"].map((mark) => ({ mark, count: sample.split(mark).length - 1 }));
-  // A comma may be the decimal mark of numbers between semicolons or tabs.
-  const [comma, semicolon, tab] = counts as [(typeof counts)[0], (typeof counts)[0], (typeof counts)[0]];
-  if (tab.count > 0) return "\t";
-  return semicolon.count > 0 ? ";" : comma.mark;
 }

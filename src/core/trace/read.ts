@@ -23,15 +23,19 @@ export interface ReadOptions {
 /** Bytes looked at to tell what a file is. */
 const PEEK = 4096;
 
+/** Two-byte text by its byte order mark, as some programs save tables; undefined for UTF-8. */
+const encodingOf = ([first, second]: Uint8Array): "utf-16le" | "utf-16be" | undefined =>
+  first === 0xff && second === 0xfe ? "utf-16le" : first === 0xfe && second === 0xff ? "utf-16be" : undefined;
+
 /** What a file is by its first characters. */
 async function formatOf(file: Blob): Promise<"vcd" | "csv"> {
   const start = new Uint8Array(await file.slice(0, PEEK).arrayBuffer());
   if (file.size === 0) throw new CaptureProblem("This file is empty.");
-  if (start.includes(0))
+  if (start.includes(0) && !encodingOf(start))
     throw new CaptureProblem(
       "This is a binary file. Export the capture as VCD, or as CSV with the time in the first column.",
     );
-  const text = new TextDecoder().decode(start);
+  const text = new TextDecoder(encodingOf(start)).decode(start);
   return /^\s*(#.*\s+)*\$(date|version|timescale|comment|scope|var|enddefinitions|dumpvars)\b/.test(text) ||
     /\$var\b/.test(text)
     ? "vcd"
@@ -49,7 +53,7 @@ export async function readCapture(
 ): Promise<CaptureReader & { readonly format: "vcd" | "csv" }> {
   const format = await formatOf(file);
   const reader = format === "vcd" ? new VcdReader(sink) : new CsvReader(sink);
-  const decoder = new TextDecoder();
+  const decoder = new TextDecoder(encodingOf(new Uint8Array(await file.slice(0, 2).arrayBuffer())));
   const stream = file.stream().getReader();
   let read = 0;
   for (let piece = await stream.read(); !piece.done; piece = await stream.read()) {
@@ -60,7 +64,14 @@ export async function readCapture(
   }
   reader.push(decoder.decode());
   reader.end();
-  return Object.assign(reader, { format });
+  return {
+    format,
+    push: (text) => reader.push(text),
+    end: () => reader.end(),
+    remarks: reader.remarks,
+    assumed: reader.assumed,
+    now: reader.now,
+  };
 }
 
 /** First reading: which signals there are, and how each of them moves. */
@@ -110,6 +121,7 @@ export async function surveyCapture(file: Blob, options: ReadOptions = {}): Prom
       to: reader.now,
       changes,
       remarks: [...reader.remarks],
+      assumed: [...reader.assumed],
     };
     return { ok: true, survey };
   } catch (problem) {

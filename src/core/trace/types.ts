@@ -23,6 +23,8 @@ export interface Survey {
   readonly changes: number;
   /** What was wrong and could be read over; the first ones. */
   readonly remarks: readonly string[];
+  /** What the file leaves open and was taken for granted, in words. */
+  readonly assumed: readonly string[];
 }
 
 export type SurveyResult =
@@ -39,6 +41,7 @@ export interface CaptureReader {
   push(text: string): void;
   end(): void;
   readonly remarks: readonly string[];
+  readonly assumed: readonly string[];
   /** The last moment read, ns. */
   readonly now: Nanoseconds;
 }

@@ -38,6 +38,7 @@ const LEVELS: ReadonlyArray<Level | undefined> = Array.from({ length: 128 }, (_,
 /** Value change dump, IEEE 1364: declarations, then times and the values that change at them. Read word by word. */
 export class VcdReader implements CaptureReader {
   readonly remarks: string[] = [];
+  readonly assumed: readonly string[] = [];
   now: Nanoseconds = 0;
   private rest = "";
   private scale = 1;
