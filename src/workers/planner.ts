@@ -18,6 +18,7 @@ import {
   findModulePicture,
   inspectCapture,
   surveyCapture,
+  type Began,
   type Inspected,
   type LineWindow,
   type Mapping,
@@ -58,12 +59,16 @@ export class Planner {
     return surveyCapture(file, { report });
   }
 
-  /** What is handed over is cut to what a page can take in at once. */
-  async decode(rig: Rig, file: Blob, mapping: Mapping, report?: Report): Promise<Inspected> {
-    const { decoded, differences } = await inspectCapture(rig, file, mapping, { report });
+  /**
+   * What is handed over is cut to what a page can take in at once.
+   * @param began what the board was at when the capture began; guessed unless told
+   */
+  async decode(rig: Rig, file: Blob, mapping: Mapping, began?: Began, report?: Report): Promise<Inspected> {
+    const inspected = await inspectCapture(rig, file, mapping, { began, report });
+    const { decoded } = inspected;
     const writes = decoded.writes.slice(0, MOST_SHOWN);
     const cut = decoded.count > writes.length;
-    return { decoded: { ...decoded, writes, faces: decoded.faces.slice(0, MOST_SHOWN), cut }, differences };
+    return { ...inspected, decoded: { ...decoded, writes, faces: decoded.faces.slice(0, MOST_SHOWN), cut } };
   }
 
   /** The frames of a rig's sign as a file. */

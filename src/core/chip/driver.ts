@@ -42,6 +42,13 @@ export type BusNote =
       readonly bytes: readonly number[];
       readonly bits: number;
     }
+  /** A whole write to another bus address than the chip's. */
+  | {
+      readonly kind: "unheard";
+      readonly from: Nanoseconds;
+      readonly at: Nanoseconds;
+      readonly bytes: readonly number[];
+    }
   /** What the chip answered. */
   | {
       readonly kind: "read";

@@ -55,8 +55,12 @@ export class Ht16k33 implements DriverModel {
       acknowledges: () => this.mine,
       unanswered: (taken, at) => this.unanswered(taken, at),
       ended: (taken, _, from, at) => {
-        if (taken.length > 0 && this.mine)
-          this.watch.note({ kind: "write", from, at, bytes: taken, bits: taken.length * 9 });
+        if (taken.length > 0)
+          this.watch.note(
+            this.mine
+              ? { kind: "write", from, at, bytes: taken, bits: taken.length * 9 }
+              : { kind: "unheard", from, at, bytes: taken },
+          );
         this.mine = false;
       },
     },

@@ -1,6 +1,6 @@
 import { gridOf, isMultiplexed, type RigModel } from "../address";
-import { bytesOf, explainWrite, type BusWrite, type Explained, type LineGiven } from "../bus";
-import { HIGH, LOW, MAX7219, type Bit, type BusNote, type Level } from "../chip";
+import { DecodedWords, bytesOf, type BusWrite, type Explained, type LineGiven } from "../bus";
+import { HIGH, LOW, type Bit, type BusNote, type Level } from "../chip";
 import { burstOf, busPart, type ChipWrite, type Program, type SlotState } from "../program";
 import type { Nanoseconds } from "../quantity";
 import { controllerById, type UnitRef } from "../rig";
@@ -88,7 +88,7 @@ export function traceWrites(
   const before = memoryOf(board);
   const ticks: BusTick[] = [];
   const entries: TapeEntry[] = [];
-  const decode = new Map<UnitRef, number>();
+  const words = new DecodedWords();
   const given = new Map<string, LineGiven>();
   const stands = new Map<string, Level>();
   let now: Nanoseconds = cost.pinMode * 4 + 2000;
@@ -127,7 +127,7 @@ export function traceWrites(
       write: write.write,
       why: write.why,
       bytes,
-      says: sayings(model, write, bytes, decode),
+      says: sayings(model, write, bytes, words),
       at: now,
       until: now + duration,
       ticks: [first, ticks.length],
@@ -142,31 +142,18 @@ export function traceWrites(
   return { entries, ticks, duration: now, before };
 }
 
-/** A write in words, each word of a chain with the chip that keeps it; decode registers are remembered on the way. */
+/** A write in words, each word of a chain with the chip that keeps it. */
 function sayings(
   model: RigModel,
   { bus, write }: ChipWrite,
   bytes: readonly number[],
-  decode: Map<UnitRef, number>,
+  words: DecodedWords,
 ): TapeEntry["says"] {
   const on = model.encoding.buses![bus]!;
-  const part = busPart(model, on);
-  if (write.bus !== "frames") {
-    const unit = on.units.find((_, at) => on.addresses?.[at] === bytes[0]! >> 1) ?? on.units[0]!;
-    return explainWrite(part, bytes).map((one) => ({ ...one, unit }));
-  }
-  return write.words.map((word, at) => {
-    // The last word ends in the chip nearest the controller; words beyond the chain fall out at its end.
-    const unit = on.units[write.words.length - 1 - at] ?? "beyond the chain";
-    const [said] = explainWrite(
-      part,
-      [word >> 8, word & 0xff],
-      decode.get(unit) ?? 0,
-      gridOf(model) ? "dots" : "segments",
-    );
-    if (((word >> 8) & 0xf) === MAX7219.DECODE_MODE) decode.set(unit, word & 0xff);
-    return { ...said!, fields: said!.fields.map((field) => ({ ...field, byte: field.byte + at * 2 })), unit };
-  });
+  const addressed =
+    write.bus === "i2c" ? on.units.filter((_, at) => on.addresses?.[at] === bytes[0]! >> 1) : [];
+  const units = addressed.length > 0 ? addressed : on.units;
+  return words.explain(busPart(model, on), units, bytes, gridOf(model) ? "dots" : "segments");
 }
 
 /** Each broken rule once, with the first moment it was broken. */

@@ -18,7 +18,7 @@ export {
   type StepUse,
 } from "./send";
 export { linesShown, readCurrents, recordFace, type FaceStretch } from "./record";
-export { readShown, shownPicture, type Shown } from "./scan-light";
+export { faceIn, readShown, shownOnAll, shownPicture, type Shown } from "./scan-light";
 export {
   stagesAfter,
   tapeOf,
@@ -31,4 +31,3 @@ export {
   type TapeEntry,
 } from "./bus-trace";
 export { Board } from "./board";
-export { FaceWatch, type WatchedFace } from "./face-watch";

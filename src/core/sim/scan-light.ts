@@ -4,7 +4,7 @@ import { pictureCurrents, scannedChips, turnCurrents, type ScannedChip, type Sca
 import { readText, type Bitmap } from "../dots";
 import { inOrder, type PipName } from "../glyph";
 import type { Milliamps } from "../quantity";
-import { fontsOf, pipId, splitPipId, type PipId } from "../rig";
+import { fontsOf, pipId, splitPipId, type PipId, type UnitRef } from "../rig";
 import { readFace } from "../show";
 import type { Board } from "./board";
 import type { ScanLight } from "./moment";
@@ -20,10 +20,20 @@ export interface ScannedPip {
   readonly blink: number;
 }
 
+/** What driver chips scan at some moment; undefined for a chip that has no power. */
+export type Pictures = (unit: UnitRef) => ScanPicture | undefined;
+
+const picturesOf =
+  (board: Board): Pictures =>
+  (unit) =>
+    board.driverOf(unit)?.picture(unit);
+
 /** What all driver chips of a board that have power scan now. */
-export const scannedPips = (model: RigModel, board: Board): ScannedPip[] =>
+export const scannedPips = (model: RigModel, board: Board): ScannedPip[] => pipsIn(model, picturesOf(board));
+
+const pipsIn = (model: RigModel, pictures: Pictures): ScannedPip[] =>
   scannedChips(model).flatMap((chip) => {
-    const picture = board.driverOf(chip.unit)?.picture(chip.unit);
+    const picture = pictures(chip.unit);
     return picture ? pictureCurrents(chip, picture).map((one) => ({ ...one, blink: picture.blink })) : [];
   });
 
@@ -162,11 +172,14 @@ export function readShown(model: RigModel, digits: ReadonlyArray<Pick<Shown, "se
   );
 }
 
-/** What each digit shows of the pictures of its driver chips. */
-export function faceOf(model: RigModel, board: Board): Shown[] {
+/** What each digit shows of what its driver chips scan now. */
+export const faceOf = (model: RigModel, board: Board): Shown[] => faceIn(model, picturesOf(board));
+
+/** What each digit shows of some pictures of its driver chips. */
+export function faceIn(model: RigModel, pictures: Pictures): Shown[] {
   const lit = new Set<PipId>();
   const unknown = new Set<PipId>();
-  for (const { led, peak, unknown: doubtful } of scannedPips(model, board)) {
+  for (const { led, peak, unknown: doubtful } of pipsIn(model, pictures)) {
     if (doubtful) unknown.add(led.pip);
     else if (peak > 0) lit.add(led.pip);
   }

@@ -1,6 +1,7 @@
-export { compareCapture, type Difference } from "./compare";
+export type { Difference } from "./compare";
 export {
   decodeCapture,
+  type Began,
   type Decoded,
   type DecodedBreach,
   type DecodedFace,

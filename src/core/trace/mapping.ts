@@ -1,4 +1,5 @@
 import type { RigModel } from "../address";
+import { isOpenDrain } from "../parts";
 import { busPart } from "../program";
 import type { Signal, Survey } from "./types";
 
@@ -9,21 +10,24 @@ export interface WantedLine {
   readonly role: "clock" | "data" | "select" | "other";
   /** Its name on the chip: CLK, DIO, SRCLK… */
   readonly name: string;
+  /** It is only ever pulled down and let go. */
+  readonly released?: true;
 }
 
 /** The lines of a rig that reach chips or LEDs, clocks first. */
 export function wantedLines(model: RigModel): WantedLine[] {
   const { encoding } = model;
   const found: WantedLine[] = [];
-  const add = (line: string | undefined, role: WantedLine["role"], name: string) => {
+  const add = (line: string | undefined, role: WantedLine["role"], name: string, released = false) => {
     if (line !== undefined && line !== "" && !found.some((one) => one.line === line))
-      found.push({ line, role, name });
+      found.push({ line, role, name, ...(released ? { released } : {}) });
   };
   for (const bus of encoding.buses ?? []) {
     const part = busPart(model, bus);
     const name = (leg: string) => part.legs.find(({ id }) => id === leg)!.name;
-    add(bus.clock, "clock", name(part.pins.clock));
-    add(bus.data, "data", name(part.pins.data));
+    const released = isOpenDrain(bus.protocol);
+    add(bus.clock, "clock", name(part.pins.clock), released);
+    add(bus.data, "data", name(part.pins.data), released);
     if (part.pins.select !== undefined) add(bus.select, "select", name(part.pins.select));
   }
   if (encoding.chain) {
@@ -75,14 +79,26 @@ function portName(line: string): string | undefined {
   return number < 8 ? `d${number}` : `b${number - 8}`;
 }
 
-const onPort = (tokens: readonly string[], port: string): boolean =>
-  tokens.some(
-    (token, at) =>
-      token === `p${port}` ||
-      token === `port${port}` ||
-      token === `ddr${port}` ||
-      ((token === `port${port[0]}` || token === `ddr${port[0]}`) && tokens[at + 1] === port.slice(1)),
-  );
+/** What a signal tells of a leg of the 8-bit board: the level given, the direction, or the level that stands there. */
+type PortRegister = "port" | "ddr" | "pin";
+
+/** Which register of a port a signal is, where it is that of a leg. */
+function registerOf(tokens: readonly string[], port: string): PortRegister | undefined {
+  for (const [at, token] of tokens.entries())
+    for (const register of ["port", "ddr", "pin"] as const)
+      if (
+        token === `${register}${port}` ||
+        (token === `${register}${port[0]}` && tokens[at + 1] === port.slice(1))
+      )
+        return register;
+  return tokens.includes(`p${port}`) ? "port" : undefined;
+}
+
+/** A line that is only pulled down and let go is told by its direction, any other by the level it is given. */
+const FIT: Readonly<Record<"released" | "driven", Readonly<Record<PortRegister, number>>>> = {
+  released: { ddr: 0.86, pin: 0.83, port: 0.78 },
+  driven: { port: 0.82, pin: 0.8, ddr: 0 },
+};
 
 /**
  * Signals that are direction registers of an 8-bit board: on a line that is only pulled down and let go, a 1 there is
@@ -92,7 +108,11 @@ export const invertedSignals = (names: readonly string[]): ReadonlySet<number> =
   new Set(names.flatMap((name, at) => (/(^|[^a-z])ddr[b-d]?([^a-z]|$)/i.test(name) ? [at] : [])));
 
 /** How well a signal's name fits a line: its chip's name, its line number, or a usual name of its role. */
-function nameScore(signal: Signal, { line, role, name }: WantedLine): { score: number; why: string } {
+function nameScore(
+  signal: Signal,
+  { line, role, name, released }: WantedLine,
+  channels: boolean,
+): { score: number; why: string } {
   const tokens = tokensOf(signal.name);
   const joined = tokens.join("");
   const own = tokensOf(name);
@@ -101,7 +121,7 @@ function nameScore(signal: Signal, { line, role, name }: WantedLine): { score: n
   const number = line.toLowerCase();
   const isLine = tokens.some(
     (token, at) =>
-      token === `d${number}` ||
+      (token === `d${number}` && !channels) ||
       token === `line${number}` ||
       token === `pin${number}` ||
       token === `gpio${number}` ||
@@ -110,8 +130,13 @@ function nameScore(signal: Signal, { line, role, name }: WantedLine): { score: n
       (/^a\d+$/.test(number) && token === number),
   );
   const port = portName(line);
-  if (port && onPort(tokens, port))
-    return { score: 0.8, why: `named after its port, P${port.toUpperCase()}` };
+  const register = port && registerOf(tokens, port);
+  const fit = register ? FIT[released ? "released" : "driven"][register] : 0;
+  if (fit > 0)
+    return {
+      score: fit,
+      why: `named after its port, P${port!.toUpperCase()}${register === "ddr" ? ", by its direction" : ""}`,
+    };
   if (isLine) return { score: 0.85, why: `named after line ${line}` };
   if (role !== "other" && tokens.some((token) => SYNONYMS[role].test(token)))
     return { score: 0.7, why: `“${joined}” is a usual name for the ${role}` };
@@ -142,14 +167,31 @@ function activityScore(
   }
 }
 
+/**
+ * Whether names such as D0, D1, D2… are the channels of an analyser and no lines of a board: they begin at 0 without a
+ * gap, and what moves is not just what the rig's lines would.
+ */
+function areChannels(wanted: readonly WantedLine[], signals: readonly Signal[]): boolean {
+  const named = signals.flatMap((signal) => {
+    const found = /(?:^|[^a-z0-9])d(\d+)$/i.exec(signal.name);
+    return found ? [{ number: Number(found[1]), moves: signal.changes > 1 }] : [];
+  });
+  const numbers = new Set(named.map(({ number }) => number));
+  if (numbers.size < 2 || ![...numbers].every((number) => number < numbers.size)) return false;
+  const lines = new Set(wanted.map(({ line }) => line));
+  const moving = named.filter(({ moves }) => moves);
+  return moving.length !== lines.size || moving.some(({ number }) => !lines.has(String(number)));
+}
+
 /** Takes a signal for every line: by name where names tell, otherwise by how the signals move. Each signal once. */
 export function guessMapping(wanted: readonly WantedLine[], { signals }: Survey): Guess[] {
   const all = signals.filter(({ changes }) => changes > 0);
+  const channels = areChannels(wanted, signals);
   const moving = all.filter(({ changes }) => changes > 1).sort((one, other) => other.rises - one.rises);
   const pairs = wanted
     .flatMap((line) =>
       all.map((signal) => {
-        const byName = nameScore(signal, line);
+        const byName = nameScore(signal, line, channels);
         const byMove = activityScore(signal, line.role, moving);
         const named = byName.score > 0;
         return {

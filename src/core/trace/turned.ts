@@ -3,17 +3,30 @@ import { ORIENTATIONS, Stitcher, readingOf, sameOrientation, type Ribbon } from 
 import type { PipName } from "../glyph";
 import { USUAL_LAYOUT, dotModules, fontsOf, laidOut, type LayoutChoice } from "../rig";
 import { shownPicture } from "../sim";
-import { HALF_WRITTEN, type Decoded } from "./decode";
+import type { Decoded } from "./decode";
+import { HALF_WRITTEN } from "./decoder";
+import { expectedFaces, keyOf, plainFaces } from "./fit";
 
 /** Faces looked at for a layout in which they can be read. */
 const MOST_LOOKED = 400;
+/** Letters read with less doubt than this are of a known font. */
+const SURE = 0.45;
 /** So many letters and figures in a row are no accident. */
 const LEAST_LETTERS = 4;
 
 export interface ReadableLayout {
   readonly layout: LayoutChoice;
-  readonly text: string;
+  /** What then reads; undefined where it is known by its pictures. */
+  readonly text: string | undefined;
 }
+
+/** How modules stand, in words. */
+export const layoutSays = ({ orientation: { turn, mirrored }, from }: LayoutChoice): string =>
+  [
+    turn === 0 ? "not turned" : `turned ${turn}° clockwise`,
+    ...(mirrored ? ["mirrored"] : []),
+    `the chain begun at the ${from === "top-left" ? "left" : "right"}`,
+  ].join(", ");
 
 const lettersIn = (text: string): number =>
   text.includes("�") ? 0 : [...text].filter((letter) => /[A-Za-z0-9]/.test(letter)).length;
@@ -25,18 +38,65 @@ const lettersIn = (text: string): number =>
 export function readableLayout(model: RigModel, decoded: Decoded): ReadableLayout | undefined {
   const grid = gridOf(model);
   const modules = dotModules(model.rig.units);
-  if (!grid || modules.length === 0 || decoded.lines.some(({ text }) => lettersIn(text) >= LEAST_LETTERS))
-    return undefined;
+  if (!grid || modules.length === 0) return undefined;
   const across = new Set(model.rig.sign?.modules.map(({ x }) => x)).size || modules.length;
-  let best: (ReadableLayout & { readonly doubt: number }) | undefined;
-  for (const orientation of ORIENTATIONS)
-    for (const from of ["top-left", "top-right"] as const) {
-      const layout: LayoutChoice = { ...USUAL_LAYOUT, across, from, orientation };
-      const { text, doubt } = textWith(model, laidOut(modules, layout), decoded);
-      // Upside down, too, some letters look like others: what is least doubtful is taken.
-      const better = lettersIn(text) >= LEAST_LETTERS && doubt < (best?.doubt ?? Infinity);
-      if (better && !isPresent(model, layout)) best = { layout, text, doubt };
-    }
+  const layouts = ORIENTATIONS.flatMap((orientation) =>
+    (["top-left", "top-right"] as const).map((from): LayoutChoice => ({
+      ...USUAL_LAYOUT,
+      across,
+      from,
+      orientation,
+    })),
+  ).filter((layout) => !isPresent(model, layout));
+  return knownPictures(model, modules, layouts, decoded) ?? readableTexts(model, modules, layouts, decoded);
+}
+
+type Modules = ReturnType<typeof dotModules>;
+
+const placedAs = (model: RigModel, modules: Modules, layout: LayoutChoice): RigModel =>
+  modelOf({ ...model.rig, sign: { ...model.rig.sign!, modules: laidOut(modules, layout) } });
+
+const wordsOf = (text: string): string | undefined => (lettersIn(text) > 0 ? text : undefined);
+
+/** The layout in which the pictures are those of the rig's own show. */
+function knownPictures(
+  model: RigModel,
+  modules: Modules,
+  layouts: readonly LayoutChoice[],
+  decoded: Decoded,
+): ReadableLayout | undefined {
+  const faces = plainFaces(decoded).slice(0, MOST_LOOKED);
+  const expected = expectedFaces(model);
+  let best: { readonly layout: LayoutChoice; readonly known: number } | undefined;
+  for (const layout of layouts) {
+    const placed = placedAs(model, modules, layout);
+    const known = faces.filter((digits) => expected.has(keyOf(placed, digits))).length;
+    if (known > (best?.known ?? 0)) best = { layout, known };
+  }
+  return best && best.known >= Math.max(1, faces.length * 0.25)
+    ? {
+        layout: best.layout,
+        text: wordsOf(textWith(model, placedAs(model, modules, best.layout), decoded).text),
+      }
+    : undefined;
+}
+
+/** The layout in which the pictures read as letters of a known font, where they do not as they are. */
+function readableTexts(
+  model: RigModel,
+  modules: Modules,
+  layouts: readonly LayoutChoice[],
+  decoded: Decoded,
+): ReadableLayout | undefined {
+  const now = textWith(model, model, decoded);
+  if (lettersIn(now.text) >= LEAST_LETTERS && now.doubt < SURE) return undefined;
+  let best: { readonly layout: LayoutChoice; readonly text: string; readonly doubt: number } | undefined;
+  for (const layout of layouts) {
+    const { text, doubt } = textWith(model, placedAs(model, modules, layout), decoded);
+    // Upside down, too, some letters look like others: only letters of a known font are a proof.
+    if (lettersIn(text) >= LEAST_LETTERS && doubt < SURE && doubt < (best?.doubt ?? Infinity))
+      best = { layout, text, doubt };
+  }
   return best;
 }
 
@@ -49,12 +109,7 @@ const isPresent = ({ rig }: RigModel, layout: LayoutChoice): boolean => {
 };
 
 /** The longest text that reads with the modules placed so. */
-function textWith(
-  model: RigModel,
-  modules: ReturnType<typeof laidOut>,
-  { faces, to }: Decoded,
-): ReturnType<typeof readingOf> {
-  const placed = modelOf({ ...model.rig, sign: { ...model.rig.sign!, modules } });
+function textWith(model: RigModel, placed: RigModel, { faces, to }: Decoded): ReturnType<typeof readingOf> {
   const grid = gridOf(placed)!;
   const stitcher = new Stitcher(HALF_WRITTEN);
   const ribbons: Array<Ribbon | undefined> = faces

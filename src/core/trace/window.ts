@@ -1,6 +1,7 @@
 import type { Level } from "../chip";
 import type { Nanoseconds } from "../quantity";
-import { turned, type Mapping } from "./decode";
+import type { Mapping } from "./decode";
+import { turned } from "./decoder";
 import { invertedSignals } from "./mapping";
 import { readCapture } from "./read";
 
