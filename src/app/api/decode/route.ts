@@ -16,7 +16,7 @@ const MOST_BYTES = 256 * 1024 * 1024;
 
 /**
  * Multipart in: `rig` (a rig document), `capture` (VCD or CSV), and if wanted `mapping` (JSON, line → signal by name or
- * place). Out: the mapping, the writes, the rules of the bus that were broken, differences from the rig's own program,
+ * place) and `began` (`power-up` or `running`; guessed without). Out: the mapping, the writes, the rules of the bus that were broken, differences from the rig's own program,
  * and the text on the face over time. Moments are in seconds.
  */
 export async function POST(request: Request): Promise<Response> {
@@ -40,8 +40,11 @@ export async function POST(request: Request): Promise<Response> {
   const guesses = guessMapping(wantedLines(modelOf(read.rig)), survey);
   const given = mappingFrom(form.get("mapping"), survey.signals, guesses);
   if (typeof given === "string") return refuse(422, given);
+  const began = form.get("began") ?? undefined;
+  if (began !== undefined && began !== "power-up" && began !== "running")
+    return refuse(422, "“began” is power-up or running; leave it out to have it guessed.");
   try {
-    const { decoded, differences } = await inspectCapture(read.rig, capture, given);
+    const { decoded, differences, guessed } = await inspectCapture(read.rig, capture, given, { began });
     return Response.json({
       rig: { id: read.rig.id, name: read.rig.name },
       capture: {
@@ -49,6 +52,9 @@ export async function POST(request: Request): Promise<Response> {
         signals: survey.signals.length,
         seconds: survey.to / 1e9,
         remarks: survey.remarks,
+        assumed: survey.assumed,
+        began: decoded.began,
+        beganGuessed: guessed,
       },
       mapping: guesses.map(({ line, sure, why }) => {
         const signal = given[line];

@@ -5,6 +5,7 @@ import { formatNanoseconds } from "@/core/quantity";
 import {
   guessMapping,
   wantedLines,
+  type Began,
   type DecodedFace,
   type Inspected,
   type Mapping,
@@ -12,6 +13,7 @@ import {
 } from "@/core/trace";
 import { say, useModel } from "@/store";
 import { FileButton, Progress, usePlanner } from "@/ui";
+import { BeganChoice } from "./began-choice";
 import { Findings } from "./capture-findings";
 import { CaptureTape } from "./capture-tape";
 import { FaceOverTime } from "./face-over-time";
@@ -41,6 +43,7 @@ export function Capture() {
   const { rig } = model;
   const [file, setFile] = useState<{ readonly blob: Blob; readonly name: string; readonly id: number }>();
   const [chosen, setChosen] = useState<Readonly<Record<string, number | undefined>>>({});
+  const [began, setBegan] = useState<Began>();
   const [time, setTime] = useState<number>();
   const [write, setWrite] = useState<number>();
   const take = (blob: Blob, name: string) => {
@@ -51,6 +54,7 @@ export function Capture() {
     opened += 1;
     setFile({ blob, name, id: opened });
     setChosen({});
+    setBegan(undefined);
     setTime(undefined);
     setWrite(undefined);
   };
@@ -76,15 +80,17 @@ export function Capture() {
       ? JSON.stringify([
           file.id,
           mapping,
+          began ?? null,
           rig.units,
           rig.wires.map(({ from, to }) => [from, to]),
           rig.code,
           rig.show,
           rig.glyphs,
+          rig.sign ?? null,
         ])
       : undefined;
   const decoding = usePlanner<Inspected>(key, (planner, report) =>
-    planner.decode(rig, file!.blob, mapping, report),
+    planner.decode(rig, file!.blob, mapping, began, report),
   );
   const capture = decoding.stale ? undefined : decoding.result;
   const moment = time ?? (capture ? firstReadable(capture.decoded.faces) : 0);
@@ -126,8 +132,8 @@ export function Capture() {
         </div>
         {!file && (
           <p className="quiet small mb-0 mt-2">
-            VCD, or a table with the time in its first column (CSV). Drop it here. It is read on this computer
-            and goes nowhere; 50 MB and more are read in pieces.
+            VCD, or a table of levels (CSV) with a column of times or a sample rate above it. Drop it here. It
+            is read on this computer and goes nowhere; 50 MB and more are read in pieces.
           </p>
         )}
         {surveyed && !surveyed.ok && (
@@ -148,6 +154,9 @@ export function Capture() {
             {survey.remarks.length > 0 && (
               <span className="quiet"> · read over: {survey.remarks.slice(0, 3).join("; ")}</span>
             )}
+            {survey.assumed.length > 0 && (
+              <span className="d-block quiet">Taken for granted: {survey.assumed.join("; ")}.</span>
+            )}
           </p>
         )}
       </section>
@@ -160,7 +169,11 @@ export function Capture() {
               mapping={mapping}
               survey={survey}
               onChoose={(line, signal) => setChosen((before) => ({ ...before, [line]: signal }))}
-            />
+            >
+              {(model.encoding.buses?.length ?? 0) > 0 && (
+                <BeganChoice capture={capture} chosen={began} onChoose={setBegan} />
+              )}
+            </MappingTable>
             {capture && <Findings capture={capture} onAt={setTime} />}
           </div>
           {capture && capture.decoded.faces.length > 0 && (

@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import Form from "react-bootstrap/Form";
 import type { Guess, Mapping, Survey, WantedLine } from "@/core/trace";
 
@@ -7,13 +8,14 @@ interface Props {
   readonly mapping: Mapping;
   readonly survey: Survey;
   readonly onChoose: (line: string, signal: number | undefined) => void;
+  readonly children?: ReactNode;
 }
 
 /** Signals offered in a list: those that move most. */
 const MOST_OFFERED = 120;
 
 /** Which signal of the capture is on which line, and how sure the guess is. */
-export function MappingTable({ wanted, guesses, mapping, survey, onChoose }: Props) {
+export function MappingTable({ wanted, guesses, mapping, survey, onChoose, children }: Props) {
   const offered = [...survey.signals]
     .sort((one, other) => other.changes - one.changes)
     .slice(0, MOST_OFFERED);
@@ -63,6 +65,7 @@ export function MappingTable({ wanted, guesses, mapping, survey, onChoose }: Pro
           })}
         </tbody>
       </table>
+      {children}
     </section>
   );
 }
