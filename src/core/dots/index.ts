@@ -59,3 +59,4 @@ export {
 export { joinedRows, packRuns, unpackRuns } from "./packing";
 export { readText, readingOf } from "./read";
 export { Stitcher, type Ribbon } from "./stitch";
+export { coverOf, type Cover } from "./cover";

@@ -11,7 +11,7 @@ import {
   type DriveState,
   type RigModel,
 } from "../address";
-import { blankBitmap } from "../dots";
+import { blankBitmap, coverOf } from "../dots";
 import type { Cell } from "../glyph";
 import { isOpenDrain } from "../parts";
 import { controllerById, splitPipId, type PipId, type Scan, type ScanSchool } from "../rig";
@@ -19,7 +19,7 @@ import { sceneTitle, showFrames, signRun, type Frame } from "../show";
 import { fitDivider, fitPeriods } from "../timing";
 import { setUpWrites, updateWrites } from "./driver-writes";
 import { turnPeriod } from "./run";
-import type { Program, ProgramFrame, SlotState, Statement } from "./types";
+import type { Drawing, Program, ProgramFrame, SlotState, Statement } from "./types";
 
 /** Microseconds a slot is held, the last entry standing for all that follow. */
 export const onTime = ({ on }: Pick<Scan, "on">, slot: number): number => on[Math.min(slot, on.length - 1)]!;
@@ -41,7 +41,7 @@ export function buildProgram(model: RigModel): Program {
 /** The faces of a sign. Frames of one scene that are shown again are the same picture. */
 function signFaces(model: RigModel, { width, height }: DotGrid): Frame[] {
   const known = new Map<string, Frame>();
-  return signRun(model.rig, width, height).frames.map(({ scene, at, time, bitmap }) => {
+  return signRun(model.rig, width, height).frames.map(({ scene, at, time, bitmap, view }) => {
     const key = `${scene} ${at}`;
     const frame = known.get(key) ?? {
       text: sceneTitle(model.rig, scene),
@@ -49,6 +49,7 @@ function signFaces(model: RigModel, { width, height }: DotGrid): Frame[] {
       cut: false,
       time,
       bitmap,
+      view,
     };
     known.set(key, frame);
     return frame;
@@ -150,7 +151,7 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
     tick: withTimer ? toSlot : [],
   };
   const period = multiplexed ? turnPeriod(program, controllerById(rig.plan.controller).cost) : undefined;
-  program.frames = withStates(shown, maker, period, grid);
+  program.frames = withStates(shown, maker, period, grid, buses.length > 0);
   const pause = grid ? "frame" : show.interval;
   const showing: Statement[] = withTimer
     ? [
@@ -168,7 +169,7 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
         ]
       : [
           { do: "show", state: "slot" },
-          { do: "wait", time: pause },
+          { do: "wait-until-due", time: pause },
         ];
   const once: Statement[] =
     multiplexed && !withTimer
@@ -187,6 +188,7 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
   ];
   if (withTimer) setup.push({ do: "start-timer" });
   const holds = held || (!grid && show.mode === "hold");
+  if (!multiplexed && !holds) setup.push({ do: "start-clock" });
   const ends = holds || show.rounds > 0;
   if (holds) setup.push(...take("first"));
   else if (ends) {
@@ -263,6 +265,7 @@ function withStates(
   make: StateMaker,
   period: number | undefined,
   grid: DotGrid | undefined,
+  drawn: boolean,
 ): ProgramFrame[] {
   if (!grid) return shown.map((frame) => ({ ...frame, states: make(frame) }));
   const most = Math.max(8, Math.floor(KEPT_DOTS / (grid.width * grid.height)));
@@ -278,10 +281,20 @@ function withStates(
   return shown.map((frame) => ({
     ...frame,
     ...(period === undefined ? {} : { turns: turnsIn(frame.time ?? 0, period) }),
+    ...(!drawn ? {} : { drawing: () => drawingOf(frame, grid) }),
     get states() {
       return statesOf(frame);
     },
   }));
+}
+
+/** What a sketch has to draw of a face. */
+function drawingOf({ view }: Frame, { width, height }: DotGrid): Drawing {
+  const dots = width * height;
+  if (!view) return { dots, covered: 0, turned: 0 };
+  const seen = view();
+  const { covered, ink } = coverOf(seen, width, height);
+  return { dots, covered, turned: ink + (seen.inverted ? dots : 0) };
 }
 
 /** The step of the ring at which a slot's digit is on, whatever is lit there. */

@@ -4,6 +4,7 @@ import { storedWrites } from "./sketch-driver";
 import { signBytes } from "./sketch-sign";
 import { storedBytes } from "./sketch-tables";
 import { timerKind, type TimerKind } from "./sketch-timer";
+import { keepsFaceTime } from "./sketch";
 import type { Program, Statement } from "./types";
 
 /** What a sketch takes of its board's memory, in bytes. */
@@ -38,9 +39,11 @@ const CLOCK_RAM = 9;
 const STATIC = { one: 76, several: 106, lines: 36, each: 32, rounds: 24, blank: 4 };
 const SCANNED = { base: 198, chain: 38, lines: 74, ring: 68, darken: 98, hold: -58, rounds: 58, blank: 62 };
 const TIMED = { more: 88, hold: -24, rounds: 13, blank: 13 };
-const CHIPS = { frames: 208, "two-wire": 302, strobed: 300, i2c: 302, drawn: 724 } as const;
+const CHIPS = { frames: 208, "two-wire": 302, strobed: 300, i2c: 302, drawn: 938 } as const;
 const CHIP_ROUNDS = 54;
 const LONG_PAUSES = 60;
+/** Waiting for what is left of a face's time, with its pause; less where a chip's sketch counts rounds. */
+const FACE_TIME = { own: 200, ram: 4, counted: -30 };
 /** Longest pause, in µs, the microsecond call keeps exactly on 8-bit boards. */
 const LONGEST_PAUSE = 16_000;
 
@@ -56,21 +59,24 @@ export function sketchMemory(model: RigModel, program: Program): SketchMemory {
   const kind = timerKind(model, program);
   const drawn = gridOf(model) !== undefined && program.buses.length > 0;
   const tables = drawn ? drawnTables(model, program) : countTables(model, program, kind);
-  const own = codeOf(model, program, kind, drawn) + tables.flash;
+  const timed = keepsFaceTime(program);
+  const own = codeOf(model, program, kind, drawn) + tables.flash + (timed ? FACE_TIME.own : 0);
   const all = [...program.setup, ...program.loop];
-  const waits = has(all, ({ do: what }) => what === "wait") || isLong(program);
+  const waits = has(all, ({ do: what }) => what === "wait") || timed || isLong(program);
   const calls =
     CALLS.start +
     CALLS.pinMode +
     (usesWrites(program) ? CALLS.digitalWrite : 0) +
     (program.chain || program.buses.some(({ protocol }) => protocol === "frames") ? CALLS.shiftOut : 0) +
     (waits ? CALLS.delay : 0) +
-    (has([...all, ...program.tick], ({ do: what }) => what === "wait-slot") ? CALLS.delayMicroseconds : 0);
+    (timed || has([...all, ...program.tick], ({ do: what }) => what === "wait-slot")
+      ? CALLS.delayMicroseconds
+      : 0);
   return {
     own,
     tables: tables.flash,
     flash: own + calls,
-    ram: tables.ram + CLOCK_RAM,
+    ram: tables.ram + CLOCK_RAM + (timed ? FACE_TIME.ram : 0),
     measured: /^AT(mega|tiny)/.test(id),
   };
 }
@@ -101,7 +107,12 @@ function codeOf(model: RigModel, program: Program, kind: TimerKind, drawn: boole
   const bus = program.buses[0];
   if (bus) {
     const base = drawn ? CHIPS.drawn + CHIPS[bus.protocol] : CHIPS[bus.protocol];
-    return base + (loops ? STATIC.each : 0) + (rounds ? CHIP_ROUNDS : 0) + (blank ? STATIC.blank : 0);
+    return (
+      base +
+      (loops ? STATIC.each : 0) +
+      (rounds ? CHIP_ROUNDS + FACE_TIME.counted : 0) +
+      (blank ? STATIC.blank : 0)
+    );
   }
   const size = storedBytes(program.dark.states[0]!).length;
   if (!isMultiplexed(model)) {

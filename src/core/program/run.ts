@@ -1,6 +1,7 @@
 import { drawEdges, type LineGiven } from "../bus";
 import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
+import { drawingTime } from "./drawing";
 import { busPace } from "./driver-writes";
 import type {
   Burst,
@@ -136,6 +137,7 @@ export function* runProgram(program: Program, cost: Cost): Generator<TimedEvent,
   let frame: ProgramFrame = program.dark;
   let slot = 0;
   let nextTick: Nanoseconds | undefined;
+  let due: Nanoseconds = 0;
 
   function* burst(
     state: SlotState,
@@ -176,7 +178,10 @@ export function* runProgram(program: Program, cost: Cost): Generator<TimedEvent,
           break;
         case "show":
           if (statement.state === "blank") yield* burst(program.dark.states[0]!, "send", program.dark, false);
-          else yield* burst(frame.states[slot]!, "send", frame, slot === 0 && program.darken.length === 0);
+          else {
+            if (frame.drawing) now += drawingTime(frame.drawing(), cost);
+            yield* burst(frame.states[slot]!, "send", frame, slot === 0 && program.darken.length === 0);
+          }
           break;
         case "set-up-chips":
           yield* burst(program.setUpState!, "set-up", program.dark, false);
@@ -186,6 +191,14 @@ export function* runProgram(program: Program, cost: Cost): Generator<TimedEvent,
           break;
         case "wait":
           yield* idle(now + Math.round(frameValue(statement.time, shown.time) * 1_000_000));
+          break;
+        case "start-clock":
+          due = now;
+          break;
+        case "wait-until-due":
+          due += Math.round(frameValue(statement.time, shown.time) * 1_000_000);
+          if (due < now) due = now;
+          now = due;
           break;
         case "wait-slot":
           now += Math.round((statement.time === "on" ? program.on[slot]! : program.blankTime) * 1000);

@@ -20,6 +20,8 @@ interface Printing {
   readonly multiplexed: boolean;
   readonly single: boolean;
   readonly longPauses: boolean;
+  /** Faces are shown for just the time asked for, whatever sending them takes. */
+  readonly keepsTime: boolean;
   /** A display of dots on driver chips: its faces are drawn from columns. */
   readonly drawn: boolean;
   /** Within the loop over all faces. */
@@ -38,6 +40,7 @@ export function writeSketch(
   const multiplexed = isMultiplexed(model);
   const dots = gridOf(model) !== undefined;
   const drawn = dots && program.buses.length > 0;
+  const keepsTime = keepsFaceTime(program);
   const printing: Printing = {
     program,
     multiplexed,
@@ -47,7 +50,8 @@ export function writeSketch(
       program.buses.length === 0 &&
       !multiplexed &&
       storedBytes(program.dark.states[0]!).length === 1,
-    longPauses: Math.max(...program.on, program.blankTime) > LONGEST_PAUSE,
+    keepsTime,
+    longPauses: keepsTime || (multiplexed && Math.max(...program.on, program.blankTime) > LONGEST_PAUSE),
   };
   return [
     ...heading(model, program),
@@ -63,6 +67,7 @@ export function writeSketch(
     { text: "" },
     ...(program.buses.length > 0 ? [...busRoutines(model, program), { text: "" }] : []),
     ...(printing.longPauses ? [...PAUSE, { text: "" }] : []),
+    ...(keepsTime ? [...untilDue(program), { text: "" }] : []),
     ...(drawn ? [...signRoutines(), { text: "" }] : []),
     ...sendRoutine(printing),
     { text: "" },
@@ -82,6 +87,37 @@ const PAUSE: SketchLine[] = [
   { text: `${INDENT}delayMicroseconds(time % 1000);` },
   { text: "}" },
 ];
+
+/** Faces that are shown longer than this, in ms, are waited for in parts: the microsecond clock rolls over in 71 minutes. */
+const LONGEST_DUE = 60_000;
+
+/** Whether a program waits for what is left of a face's time. */
+export const keepsFaceTime = ({ setup }: Program): boolean =>
+  setup.some(({ do: what }) => what === "start-clock");
+
+function untilDue(program: Program): SketchLine[] {
+  const long = (waitOf([...program.setup, ...program.loop]) ?? 0) > LONGEST_DUE;
+  return [
+    "unsigned long due;",
+    "",
+    "// Waits for what is left of a face's time, so that drawing and sending do not make the show slower.",
+    "// What comes late is not made up for: the next face counts from here.",
+    "void waitUntilDue(unsigned long time) {",
+    ...(long
+      ? [
+          `${INDENT}for (; time > ${LONGEST_DUE}; time -= ${LONGEST_DUE}) {`,
+          `${INDENT}${INDENT}due += ${LONGEST_DUE * 1000}UL;`,
+          `${INDENT}${INDENT}delay(${LONGEST_DUE});`,
+          `${INDENT}}`,
+        ]
+      : []),
+    `${INDENT}due += time * 1000;`,
+    `${INDENT}unsigned long now = micros();`,
+    `${INDENT}if ((long)(due - now) > 0) pauseMicroseconds(due - now);`,
+    `${INDENT}else due = now;`,
+    "}",
+  ].map((text) => ({ text }));
+}
 
 function heading(model: RigModel, program: Program): SketchLine[] {
   const counts = new Map<string, number>();
@@ -179,7 +215,9 @@ function search<Found>(
 
 const waitOf = (statements: readonly Statement[]): number | undefined =>
   search(statements, (statement) =>
-    statement.do === "wait" && statement.time !== "frame" ? statement.time : undefined,
+    (statement.do === "wait" || statement.do === "wait-until-due") && statement.time !== "frame"
+      ? statement.time
+      : undefined,
   );
 
 const repeatOf = (statements: readonly Statement[]): number | undefined =>
@@ -250,7 +288,7 @@ const stateByte = ({ multiplexed }: Printing, index: string): string =>
   `pgm_read_byte(&${multiplexed ? "state" : "pattern"}[${index}])`;
 
 /** How long a face is shown, in ms: all alike, or each its own time. */
-function timeOf({ time }: Extract<Statement, { do: "wait" }>, { drawn, program }: Printing): string {
+function timeOf({ time }: { readonly time: number | "frame" }, { drawn, program }: Printing): string {
   if (time !== "frame") return "INTERVAL_MS";
   if (drawn) return "(uint16_t)moveValue(move, 10)";
   return `pgm_read_word(&FRAME_MS[${program.tick.length > 0 ? "next" : "shown"}])`;
@@ -341,7 +379,11 @@ function print(statement: Statement, printing: Printing, depth: number): string[
     case "darken":
       return [`${lead}darken(slot);`];
     case "wait":
-      return [`${lead}${program.tick.length > 0 ? "waitShowing" : "delay"}(${timeOf(statement, printing)});`];
+      return [`${lead}waitShowing(${timeOf(statement, printing)});`];
+    case "start-clock":
+      return [`${lead}due = micros();`];
+    case "wait-until-due":
+      return [`${lead}waitUntilDue(${timeOf(statement, printing)});`];
     case "wait-slot": {
       const call = printing.longPauses ? "pauseMicroseconds" : "delayMicroseconds";
       return [

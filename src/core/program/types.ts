@@ -23,8 +23,15 @@ export type Statement =
   | { readonly do: "show"; readonly state: "slot" | "blank" }
   /** Makes everything dark between two slots. */
   | { readonly do: "darken" }
-  /** Waits so long, or as long as the face at hand is to be shown. */
+  /** Waits so long, or as long as the face at hand is to be shown, while a timer keeps the digits going. */
   | { readonly do: "wait"; readonly time: Milliseconds | "frame" }
+  /** From here on the time of the faces counts. */
+  | { readonly do: "start-clock" }
+  /**
+   * Waits for what is left of a face's time, drawing and sending counted: faces follow each other at just that time. What
+   * comes late is not made up for: the next face's time counts from there.
+   */
+  | { readonly do: "wait-until-due"; readonly time: Milliseconds | "frame" }
   /** Waits a slot's on-time or the blank time. */
   | { readonly do: "wait-slot"; readonly time: "on" | "blank" }
   | { readonly do: "for-each-frame"; readonly body: readonly Statement[] }
@@ -65,9 +72,21 @@ export interface ChipWrite {
   readonly why: string;
 }
 
+/** How much there is to draw on a face of dots. */
+export interface Drawing {
+  /** Dots of the display. */
+  readonly dots: number;
+  /** Dots on which something of the text or picture stands. */
+  readonly covered: number;
+  /** Dots that are turned to the opposite: the ink, and all of them first where the face is inverted. */
+  readonly turned: number;
+}
+
 /** One face of the show as the program puts it out. */
 export interface ProgramFrame extends Frame {
   readonly states: readonly SlotState[];
+  /** What drawing it takes, for faces a sketch draws before it sends them. */
+  readonly drawing?: () => Drawing;
   /** Turns of the scan it is shown, for faces that have a time of their own. */
   readonly turns?: number;
 }

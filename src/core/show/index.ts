@@ -9,7 +9,7 @@ import {
   type MarkName,
   type PipName,
 } from "../glyph";
-import type { Bitmap } from "../dots";
+import type { Bitmap, View } from "../dots";
 import { partOf, type Rig, type Show } from "../rig";
 import type { Milliseconds } from "../quantity";
 
@@ -24,6 +24,8 @@ export interface Frame {
   /** Of a display of dots: how long it is shown, in ms, and its picture. */
   readonly time?: Milliseconds;
   readonly bitmap?: () => Bitmap;
+  /** The window on a text or picture that makes it, where it has one. */
+  readonly view?: () => View;
 }
 
 const BLANK: Cell = { glyph: " ", point: false };
