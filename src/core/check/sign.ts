@@ -1,9 +1,10 @@
-import { gridOf, isMultiplexed, moduleBoxes, type DotGrid, type RigModel } from "../address";
+import { gridOf, moduleBoxes, type DotGrid, type RigModel } from "../address";
 import { layText } from "../dots";
-import { buildProgram, burstOf, turnPeriod } from "../program";
+import { signPace } from "../frames";
+import { busPart, updateCost } from "../program";
 import { formatNanoseconds } from "../quantity";
 import { controllerById, fontById } from "../rig";
-import { MOST_SIGN_FRAMES, signRun } from "../show";
+import { MOST_SIGN_FRAMES, sceneTitle, signRun } from "../show";
 import { finding, listing, type Finding } from "./finding";
 
 /** What is wrong with what a display of dots shows, or with how its modules stand. */
@@ -102,7 +103,7 @@ function checkTexts({ rig }: RigModel, grid: DotGrid): Finding[] {
 /** Frames that follow faster than the wires take them, and runs a program cannot hold. */
 function checkPace(model: RigModel, grid: DotGrid): Finding[] {
   const { rig } = model;
-  const { frames, cut } = signRun(rig, grid.width, grid.height);
+  const { cut } = signRun(rig, grid.width, grid.height);
   const found: Finding[] = [];
   if (cut)
     found.push(
@@ -115,26 +116,30 @@ function checkPace(model: RigModel, grid: DotGrid): Finding[] {
         remedy: "Shorten the texts, or repeat them less often.",
       }),
     );
-  const { cost, flavour } = controllerById(rig.plan.controller);
-  if (flavour === "logic") return found;
-  const program = buildProgram(model);
-  const takes = isMultiplexed(model)
-    ? turnPeriod(program, cost)
-    : burstOf(program, program.frames[0]!.states[0]!, "send", cost).duration;
-  const shortest = Math.min(...frames.map(({ time }) => time));
-  if (takes > shortest * 1e6)
-    found.push(
-      finding({
-        id: "frames-late",
-        severity: "caution",
-        station: "frames",
-        title: `Frames of ${shortest} ms, and one takes ${formatNanoseconds(takes, 3)} to send`,
-        reason: "The text runs slower than asked, however short its steps.",
-        remedy: "Lengthen the steps, write to the ports directly, or take a faster board.",
-      }),
-    );
+  const { scenes, most } = signPace(model)!;
+  const late = scenes.flatMap(({ late: isLate, step }, at) => (isLate ? [{ at, step }] : []));
+  if (late.length === 0) return found;
+  const [first] = late;
+  const board = controllerById(rig.plan.controller);
+  const bus = model.encoding.buses?.[0];
+  const direct = bus && updateCost(bus, busPart(model, bus), board, bus.units.length, "direct");
+  const title = `“${sceneTitle(rig, first!.at).slice(0, 24)}”`;
+  found.push(
+    finding({
+      id: "frames-late",
+      severity: "caution",
+      station: "frames",
+      title: first!.step
+        ? `${title} steps every ${formatMs(first!.step.lasts)}, not every ${formatMs(first!.step.asked)}`
+        : `${title} runs slower than asked`,
+      reason: `Drawing a frame and sending it takes the board up to ${formatNanoseconds(Math.round(most), 3)}${late.length > 1 ? `; ${late.length} scenes are slower than asked for that` : ""}.`,
+      remedy: `Write to the ports directly${direct ? ` (sending then takes ${formatNanoseconds(Math.round(direct.time), 2)})` : ""}, use the board's own bus unit, hang fewer modules on a chain, or ask for steps of ${Math.ceil(most / 1e6)} ms.`,
+    }),
+  );
   return found;
 }
+
+const formatMs = (ms: number): string => formatNanoseconds(Math.round(ms * 1e6), 3);
 
 /** Light that comes and goes as a whole between 3 and 30 times a second. */
 const FLASHING = [3, 30] as const;

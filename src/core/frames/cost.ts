@@ -9,10 +9,11 @@ import {
   type DotFont,
   type SceneFrames,
 } from "../dots";
-import { buildProgram, burstOf, busPart, turnPeriod, updateCost } from "../program";
+import { buildProgram, busPart, turnPeriod, updateCost } from "../program";
 import type { Hertz, Nanoseconds } from "../quantity";
 import { controllerById, fontById, type Rig } from "../rig";
 import { signRun } from "../show";
+import { signPace } from "./pace";
 
 /** The ways a run can be kept in a controller's memory. */
 export const KEPT_AS = ["frames", "runs", "columns", "letters"] as const;
@@ -35,12 +36,14 @@ export interface SignCost {
   readonly kept: readonly KeptCost[];
   /** What the board has. */
   readonly memory: { readonly flash: number; readonly ram: number };
-  /** One picture on its way to the display. */
+  /** One picture on its way to the display: its bits, and the time drawing and sending it takes. */
   readonly bits: number;
   readonly byCalls: { readonly time: Nanoseconds; readonly most: Hertz };
   readonly direct?: { readonly time: Nanoseconds; readonly most: Hertz };
-  /** The shortest time a frame is shown, in ms; what takes longer than that to send comes late. */
+  /** The shortest time a frame is asked to be shown, in ms. */
   readonly shortest: number;
+  /** Frames stand longer than asked, because drawing and sending them takes longer. */
+  readonly late: boolean;
 }
 
 /** Frames looked at for being different and for packing; a longer run is reckoned up from these. */
@@ -62,10 +65,11 @@ export function signCost(model: RigModel): SignCost | undefined {
   const bus = program.buses[0];
   const multiplexed = isMultiplexed(model);
   const state = program.frames[0]!.states[0]!;
+  const pace = signPace(model)!;
   const byCalls = multiplexed
     ? { time: turnPeriod(program, cost), bits: program.on.length * state.bytes.length * 8 }
     : {
-        time: burstOf(program, state, "send", cost).duration,
+        time: pace.most,
         bits: (state.writes ?? []).reduce((sum, { write }) => sum + bitsOf(write), 0),
       };
   const direct = bus && updateCost(bus, busPart(model, bus), board, bus.units.length, "direct");
@@ -93,7 +97,8 @@ export function signCost(model: RigModel): SignCost | undefined {
     bits: byCalls.bits,
     byCalls: { time: byCalls.time, most: 1e9 / byCalls.time },
     ...(direct ? { direct: { time: direct.time, most: direct.most } } : {}),
-    shortest: Math.min(...frames.map(({ time }) => time)),
+    shortest: frames.reduce((least, { time }) => Math.min(least, time), Infinity),
+    late: pace.scenes.some(({ late }) => late),
   };
 }
 

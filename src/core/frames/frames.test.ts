@@ -3,7 +3,8 @@ import { demoRig } from "@/demo";
 import { modelOf } from "../address";
 import { ORIENTATIONS, USUAL_TEXT_SCENE, bitmapOf, builtInFont, sceneFrames, type Scene } from "../dots";
 import { checkModel } from "../check";
-import { dotModules, laidOut, relay, type LayoutChoice, type Rig } from "../rig";
+import { buildProgram, runProgram, turnPeriod } from "../program";
+import { controllerById, dotModules, laidOut, relay, type LayoutChoice, type Rig } from "../rig";
 import { findModulePicture, guessMapping, inspectCapture, surveyCapture, vcdOf, wantedLines } from "../trace";
 import {
   STARTS,
@@ -19,6 +20,8 @@ import {
   probePicture,
   readingTime,
   signCost,
+  signPace,
+  tearingOf,
   tellsWhichWay,
   wiredBytes,
 } from ".";
@@ -36,7 +39,7 @@ describe("reading time", () => {
     [9, "blurs", 1000 / 9],
   ] as const)("a column for %i ms of twelve letters six columns wide", (step, verdict, speed) => {
     const scene = text({ text: "FLOOD AT SIX", font: "plain", step });
-    const reading = readingTime(scene, sceneFrames(scene, 32, 8, font), 32)!;
+    const reading = readingTime(scene, sceneFrames(scene, 32, 8, font), 32, step)!;
     expect(reading.speed).toBeCloseTo(speed, 6);
     // Twelve letters on 71 columns: five each and one between.
     expect(reading.lettersPerSecond).toBeCloseTo((12 / 71) * speed, 1);
@@ -46,15 +49,69 @@ describe("reading time", () => {
   });
   test("what stands still has no reading speed", () => {
     const scene = text({ text: "A", motion: "hold" });
-    expect(readingTime(scene, sceneFrames(scene, 32, 8, font), 32)).toBeUndefined();
+    expect(readingTime(scene, sceneFrames(scene, 32, 8, font), 32, 50)).toBeUndefined();
   });
   test("a passer-by at 2 m/s: letters of 7 × 4 mm are told apart from 7 m on", () => {
     expect(passerBy({ pace: 2, pitch: 4 }, font, 3)).toEqual({ distance: 7, time: 3.5, letters: 10 });
+  });
+  test("rows that take long to rewrite are seen torn, whatever the chip's scan", () => {
+    expect(tearingOf(17e6, 40)).toEqual({ time: 17e6, share: 0.425, noticed: true });
+    expect(tearingOf(2e6, 40)).toMatchObject({ share: 0.05, noticed: false });
+    expect(tearingOf(60e6, 40).share).toBe(1);
   });
   test("steps that are whole turns of the scan are even, others are not", () => {
     expect(beatOf(50, 10e6)).toMatchObject({ least: 5, most: 5, unevenness: 0, steady: [40, 50, 60] });
     expect(beatOf(25, 10e6)).toMatchObject({ least: 2, most: 3, unevenness: 0.5 });
     expect(beatOf(3, 10e6)).toMatchObject({ least: 1, most: 1 });
+  });
+});
+
+describe("how fast a sign really runs", () => {
+  const modules = (count: number, step: number): Rig =>
+    withScenes(relay(tide, { ...tide.plan, digits: count * 8 }), text({ text: "Ferry at 14:32", step }));
+  /** Moments at which the simulated program begins to send a frame. */
+  const sent = (rig: Rig, count: number): number[] => {
+    const moments: number[] = [];
+    const { cost } = controllerById(rig.plan.controller);
+    for (const event of runProgram(buildProgram(modelOf(rig)), cost)) {
+      if (event.kind === "burst" && event.routine === "send") moments.push(event.at);
+      if (moments.length > count) break;
+    }
+    return moments;
+  };
+  test.each([1, 2, 4, 8, 16])("%i modules: what is said is what the simulated program does", (count) => {
+    for (const step of [5, 40]) {
+      const rig = modules(count, step);
+      const { times, scenes, most } = signPace(modelOf(rig))!;
+      const moments = sent(rig, 60);
+      const measured = (moments[60]! - moments[0]!) / 60e6;
+      // A frame is sent once it is drawn: between two sendings lies the drawing of the later one.
+      const said = times.slice(0, 60).reduce((sum, time) => sum + time, 0) / 60;
+      expect(Math.abs(said / measured - 1)).toBeLessThan(0.005);
+      expect(scenes[0]!.late).toBe(most > step * 1e6);
+      if (!scenes[0]!.late) expect(measured).toBeCloseTo(step, 1);
+    }
+  });
+  test("eight modules keep steps of 40 ms and not of 5, and a check tells what to do", () => {
+    const late = (step: number) =>
+      checkModel(modelOf(modules(8, step))).find(({ id }) => id === "frames-late");
+    expect(late(40)).toBeUndefined();
+    const found = late(5)!;
+    expect(found.title).toMatch(/steps every 1[89](\.\d)? ms, not every 5 ms/);
+    expect(found.remedy).toMatch(/ports directly .*own bus unit.*fewer modules.*steps of (19|20) ms/);
+    expect(signCost(modelOf(modules(8, 5)))).toMatchObject({ late: true });
+  });
+  test("a loop that scans keeps whole turns, a timer the time itself", () => {
+    const still = (school: "loop" | "timer"): Rig => ({
+      ...withScenes(wind, text({ text: "A", motion: "blink", step: 33 })),
+      scan: { school, on: [1000], blank: 20 },
+    });
+    const { times } = signPace(modelOf(still("loop")))!;
+    const program = buildProgram(modelOf(still("loop")));
+    const period = turnPeriod(program, controllerById(wind.plan.controller).cost) / 1e6;
+    expect(times[0]! / period).toBeCloseTo(Math.round(33 / period), 9);
+    expect(signPace(modelOf(still("timer")))!.times[0]).toBe(33);
+    expect(signPace(modelOf(demoRig("slip-gate")))).toBeUndefined();
   });
 });
 
@@ -190,7 +247,11 @@ describe("findings", () => {
       withScenes(tide, text({ text: "much too long", motion: "hold" })),
       /does not fit/,
     ],
-    ["frames faster than the wires", withScenes(tide, text({ text: "A", step: 5 })), /one takes .* to send/],
+    [
+      "frames faster than the wires",
+      withScenes(tide, text({ text: "A", step: 5 })),
+      /steps every .* ms, not every 5 ms/,
+    ],
     [
       "a display that flashes",
       withScenes(wind, text({ text: "A", motion: "blink", step: 50 })),

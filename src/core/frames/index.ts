@@ -1,4 +1,13 @@
-export { beatOf, passerBy, readingTime, type Beat, type PasserBy, type ReadingTime } from "./reading";
+export {
+  beatOf,
+  passerBy,
+  readingTime,
+  tearingOf,
+  type Beat,
+  type PasserBy,
+  type ReadingTime,
+  type Tearing,
+} from "./reading";
 export { fontBytes, signCost, type KeptAs, type KeptCost, type SignCost } from "./cost";
 export {
   FRAME_FORMATS,
@@ -20,3 +29,4 @@ export {
   probeLooks,
   probePicture,
 } from "./finder";
+export { signPace, type ScenePace, type SignPace } from "./pace";

@@ -1,5 +1,5 @@
 import type { DotFont, Scene, SceneFrames, TextScene } from "../dots";
-import type { Nanoseconds } from "../quantity";
+import type { Milliseconds, Nanoseconds } from "../quantity";
 
 /** Letters a second that read comfortably in short words that run across; far fewer for somebody who walks past. */
 export const COMFORTABLE = { least: 8, most: 15 } as const;
@@ -24,19 +24,27 @@ export interface ReadingTime {
 const runsAcross = (scene: Scene): scene is TextScene =>
   scene.kind === "text" && (scene.motion === "left" || scene.motion === "right" || scene.motion === "bounce");
 
-/** How long each letter of a text that runs across a display can be read; undefined where nothing runs. */
-export function readingTime(scene: Scene, frames: SceneFrames, width: number): ReadingTime | undefined {
+/**
+ * How long each letter of a text that runs across a display can be read; undefined where nothing runs.
+ * @param step ms from one column to the next, as it really is on the board
+ */
+export function readingTime(
+  scene: Scene,
+  frames: SceneFrames,
+  width: number,
+  step: Milliseconds,
+): ReadingTime | undefined {
   const { laid } = frames;
   if (!runsAcross(scene) || !laid || laid.letters.length === 0) return undefined;
   const columns = laid.ribbon.width;
   const widest = Math.max(...laid.letters.map(({ from, to }) => to - from));
-  const lettersPerSecond = (laid.letters.length / Math.max(1, columns)) * (1000 / scene.step);
-  const speed = 1000 / scene.step;
+  const lettersPerSecond = (laid.letters.length / Math.max(1, columns)) * (1000 / step);
+  const speed = 1000 / step;
   return {
     speed,
     lettersPerSecond,
-    dwell: Math.max(0, width - widest + 1) * scene.step,
-    line: (columns + width) * scene.step,
+    dwell: Math.max(0, width - widest + 1) * step,
+    line: (columns + width) * step,
     verdict:
       speed > BLURS_FROM
         ? "blurs"
@@ -46,6 +54,24 @@ export function readingTime(scene: Scene, frames: SceneFrames, width: number): R
             ? "slow"
             : "comfortable",
   };
+}
+
+/** Of a step's time, the share from which half-written pictures are noticed (customary). */
+const TORN_NOTICED = 0.25;
+
+/** How much of a picture is seen torn where a program rewrites the rows one after the other. */
+export interface Tearing {
+  /** From the first row that is new to the last: both pictures are to be seen. */
+  readonly time: Nanoseconds;
+  /** Share of the time of a step. */
+  readonly share: number;
+  readonly noticed: boolean;
+}
+
+/** @param sending ns a picture takes on its way, `step` ms between pictures as they really follow each other */
+export function tearingOf(sending: Nanoseconds, step: Milliseconds): Tearing {
+  const share = Math.min(1, sending / (step * 1e6));
+  return { time: sending, share, noticed: share >= TORN_NOTICED };
 }
 
 /** Somebody who goes past a display. */
@@ -80,8 +106,7 @@ export interface Beat {
 }
 
 /**
- * Steps are only seen whole turns long where faces change between turns; a chip that scans by itself changes within a
- * turn, and what is seen torn lasts one turn.
+ * Steps are only seen whole turns long where faces change between turns of the scan.
  * @param step ms, `turn` ns
  */
 export function beatOf(step: number, turn: Nanoseconds): Beat {

@@ -5,6 +5,7 @@ import {
   framesAsC,
   framesAsJson,
   framesOf,
+  signPace,
   stacked,
   type FrameFormat,
 } from "../frames";
@@ -24,6 +25,8 @@ export interface FramesFile {
   readonly bytes: Uint8Array;
   readonly mime: string;
   readonly name: string;
+  /** What the format could not hold. */
+  readonly note?: string;
 }
 
 export type FramesResult =
@@ -52,6 +55,11 @@ const ENDING: Readonly<Record<FrameFormat, string>> = {
 
 const refuse = (message: string): FramesResult => ({ ok: false, message });
 
+const saysOf = (frames: number, leftOut: number): string | undefined =>
+  leftOut === 0
+    ? undefined
+    : `A GIF shows no more than 50 pictures a second: ${leftOut.toLocaleString("en")} of ${frames.toLocaleString("en")} frames are left out, and the run lasts as long as on the display.`;
+
 /**
  * The frames of a rig's sign as a file. One dot is one picture element unless a scale is asked for; lit dots are white
  * on black in PNG and GIF (or the colour given), and ink in PBM.
@@ -73,15 +81,20 @@ export function exportFrames(
   const chosen = frame === undefined ? frames : [frames[frame]!];
   const name = fileName(model.rig, ENDING[format]);
   const text = (given: string) => new TextEncoder().encode(given);
-  const give = (bytes: Uint8Array): FramesResult => ({ ok: true, file: { bytes, mime: MIME[format], name } });
+  const give = (bytes: Uint8Array, note?: string): FramesResult => ({
+    ok: true,
+    file: { bytes, mime: MIME[format], name, ...(note === undefined ? {} : { note }) },
+  });
   switch (format) {
     case "gif": {
+      // As fast as the board really is.
+      const { times } = signPace(model)!;
       const writer = new GifWriter(scale, colour);
-      chosen.forEach(({ bitmap, time }, at) => {
-        writer.add(bitmap(), time);
+      chosen.forEach(({ bitmap }, at) => {
+        writer.add(bitmap, times[frame ?? at]!);
         if (at % 16 === 0) report(at / chosen.length);
       });
-      return give(writer.finish());
+      return give(writer.finish(), saysOf(chosen.length, writer.leftOut));
     }
     case "png":
     case "pbm": {

@@ -297,21 +297,40 @@ export function writePbm(bitmap: Bitmap): Uint8Array {
 export type Colour = readonly [number, number, number];
 const WHITE: Colour = [255, 255, 255];
 
+/** Hundredths of a second a picture stands at least: viewers show shorter ones ten times as long. */
+const LEAST_HUNDREDTHS = 2;
+
 /** An animated GIF frame by frame, so that long work can tell how far it is and be stopped. */
 export class GifWriter {
   private readonly encoder = GIFEncoder();
-  private carried = 0;
+  /** Hundredths of a second that are not yet told of. */
+  private owed = 0;
+  private last: (() => Bitmap) | undefined;
+  /** Frames that were too short to be shown one by one. */
+  leftOut = 0;
 
   constructor(
     private readonly scale = 1,
     private readonly colour: Colour = WHITE,
   ) {}
 
-  /** @param time ms; the format counts hundredths of a second, and what is rounded off is made good later */
-  add(bitmap: Bitmap, time: number): void {
-    const exact = time / 10 + this.carried;
-    const delay = Math.max(1, Math.round(exact));
-    this.carried = exact - delay;
+  /**
+   * Takes a frame. What is rounded off is made good later; frames shorter than a viewer shows are left out evenly, so
+   * that all of it lasts what it should.
+   * @param time ms; the format counts hundredths of a second
+   */
+  add(bitmap: () => Bitmap, time: number): void {
+    if (this.last && Math.round(this.owed) < LEAST_HUNDREDTHS) this.leftOut += 1;
+    else this.flush();
+    this.last = bitmap;
+    this.owed += time / 10;
+  }
+
+  private flush(): void {
+    if (!this.last) return;
+    const delay = Math.max(LEAST_HUNDREDTHS, Math.round(this.owed));
+    this.owed -= delay;
+    const bitmap = this.last();
     this.encoder.writeFrame(
       enlarged(bitmap, this.scale),
       bitmap.width * this.scale,
@@ -322,9 +341,11 @@ export class GifWriter {
         repeat: 0,
       },
     );
+    this.last = undefined;
   }
 
   finish(): Uint8Array {
+    this.flush();
     this.encoder.finish();
     return this.encoder.bytes();
   }

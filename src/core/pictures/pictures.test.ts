@@ -36,12 +36,26 @@ test.each([
 test("a GIF keeps every frame and its time, to a hundredth of a second over the whole run", () => {
   const frames = [bitmapOf(["#.", ".#"]), bitmapOf([".#", "#."]), bitmapOf(["##", "##"])];
   const writer = new GifWriter();
-  frames.forEach((frame) => writer.add(frame, 33.4));
+  frames.forEach((frame) => writer.add(() => frame, 33.4));
   const read = readPictures(writer.finish());
   if (!read.ok) throw new Error(read.message);
   expect(read.pictures.map(asDots)).toEqual(frames);
   expect(read.pictures.reduce((sum, { time }) => sum + time, 0)).toBe(100);
   expect(new GifReader(writer.finish() as unknown as Buffer).loopCount()).toBe(0);
+});
+
+test.each([1, 3, 5, 9, 12, 18, 25])("frames of %i ms: the whole lasts what it should", (time) => {
+  const writer = new GifWriter();
+  const bitmaps = Array.from({ length: 400 }, (_, at) =>
+    bitmapOf([at % 2 ? "#." : ".#", at % 3 ? "##" : ".."]),
+  );
+  bitmaps.forEach((bitmap) => writer.add(() => bitmap, time));
+  const read = readPictures(writer.finish());
+  if (!read.ok) throw new Error(read.message);
+  const whole = read.pictures.reduce((sum, one) => sum + one.time, 0);
+  expect(Math.abs(whole - 400 * time)).toBeLessThanOrEqual(20);
+  expect(read.pictures.every((one) => one.time >= 20)).toBe(true);
+  expect(read.pictures.length + writer.leftOut).toBe(400);
 });
 
 test("a plain PBM with comments and no spaces between its dots", () => {
@@ -65,7 +79,7 @@ test.each<[string, Uint8Array, RegExp]>([
 
 function gif(): Uint8Array {
   const writer = new GifWriter();
-  writer.add(bitmapOf(["#.#.#.#."]), 100);
+  writer.add(() => bitmapOf(["#.#.#.#."]), 100);
   return writer.finish();
 }
 

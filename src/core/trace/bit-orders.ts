@@ -3,8 +3,9 @@ import { inWords } from "../bus";
 import { MAX7219, TM16, hex } from "../chip";
 import { busPart } from "../program";
 import type { EncodedBus, Rig } from "../rig";
-import type { Difference } from "./compare";
-import { decodeCapture, type Decoded, type DecodedWrite, type DecodeOptions, type Mapping } from "./decode";
+import type { Difference } from "./difference";
+import { decodeCapture, type DecodeOptions } from "./decode";
+import type { Decoded, DecodedWrite, Mapping } from "./decoded";
 import { decodeWrites } from "./decoder";
 import { bitsOfAll, bitsOfBytes, bytesOfAll, opposite, type BitsOrder } from "./reorder";
 

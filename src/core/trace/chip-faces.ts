@@ -4,7 +4,7 @@ import { scannedChips } from "../circuit";
 import type { Nanoseconds } from "../quantity";
 import type { UnitRef } from "../rig";
 import { faceIn, type Board } from "../sim";
-import type { FaceFollower, ShowFace } from "./faces";
+import type { FaceFollower, ShowFace } from "./face-follower";
 
 /** An update is over when the bus has been still so long. */
 const STILL: Nanoseconds = 2e6;

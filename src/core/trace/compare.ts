@@ -2,36 +2,13 @@ import { gridOf, type RigModel } from "../address";
 import { bytesOf } from "../bus";
 import { buildProgram, type Program } from "../program";
 import { formatNanoseconds, type Nanoseconds } from "../quantity";
-import type { Decoded } from "./decode";
+import type { Decoded } from "./decoded";
+import type { Difference } from "./difference";
 import { deadLine } from "./face-faults";
 import { expectedFaces, fitOf, isOwnShow, keyOf, litDigits, plainFaces } from "./fit";
 import { wantedLines } from "./mapping";
 import { registerDifferences } from "./registers";
 import { missing } from "./set-up";
-
-/** What a capture does otherwise than the rig's own program, with what to do about it. */
-export interface Difference {
-  readonly kind:
-    | "nothing"
-    | "dead line"
-    | "missing set-up"
-    | "running"
-    | "bit order"
-    | "byte order"
-    | "digit order"
-    | "polarity"
-    | "swapped lines"
-    | "register"
-    | "digit count"
-    | "junk shown"
-    | "turned modules"
-    | "other text"
-    | "none";
-  readonly severity: "fault" | "caution" | "note" | "good";
-  readonly at: Nanoseconds | undefined;
-  readonly title: string;
-  readonly remedy: string;
-}
 
 /** Junk that is lit for a shorter time is hardly seen. */
 const HARDLY_SEEN: Nanoseconds = 20e6;

@@ -15,9 +15,11 @@ import type {
   DecodedFace,
   DecodedLine,
   DecodedWrite,
+  LineActivity,
   Mapping,
-} from "./decode";
-import { followFaces, type FaceFollower, type WatchedFace } from "./faces";
+} from "./decoded";
+import type { FaceFollower, WatchedFace } from "./face-follower";
+import { followFaces } from "./faces";
 import { wantedLines } from "./mapping";
 
 /** Writes and faces kept: a capture may hold millions. */
@@ -32,13 +34,6 @@ const PACE: BusPace = { write: 3000, shiftBit: 9000, pause: 0 };
 
 /** The other level of a signal that says the opposite; what is not known stays so. */
 export const turned = (level: Level): Level => (level === LOW ? 1 : level === 1 ? LOW : level);
-
-/** How a line moved in a capture. */
-export interface LineActivity {
-  readonly line: string;
-  changes: number;
-  level: Level;
-}
 
 /** Follows what is on the lines through the rig's own chips: what was written, which rules were broken, what it lights. */
 export class Decoder {

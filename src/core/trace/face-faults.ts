@@ -1,8 +1,8 @@
 import { digitLines, directLines, type RigModel } from "../address";
 import { SEGMENTS, type PipName } from "../glyph";
-import type { Difference } from "./compare";
+import type { Difference } from "./difference";
 import { expectedFaces, fitOf, fitScore, fitsBetter, keyOf, type Fit, type LitDigits } from "./fit";
-import type { LineActivity } from "./decoder";
+import type { LineActivity } from "./decoded";
 
 /** A way in which what a capture lights may differ from what was meant, undone on its faces. */
 interface Misreading {

@@ -4,7 +4,7 @@ import { inOrder, readSegments, type PipName } from "../glyph";
 import { buildProgram } from "../program";
 import { remembered } from "../remember";
 import { frameRows, shownPicture } from "../sim";
-import type { Decoded, DecodedFace } from "./decode";
+import type { Decoded, DecodedFace } from "./decoded";
 
 /** What each digit of a face lights, in reading order. */
 export type LitDigits = ReadonlyArray<readonly PipName[]>;

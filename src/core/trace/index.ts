@@ -1,13 +1,6 @@
-export type { Difference } from "./compare";
-export {
-  decodeCapture,
-  type Began,
-  type Decoded,
-  type DecodedBreach,
-  type DecodedFace,
-  type DecodedWrite,
-  type Mapping,
-} from "./decode";
+export type { Difference } from "./difference";
+export { decodeCapture } from "./decode";
+export type { Began, Decoded, DecodedBreach, DecodedFace, DecodedWrite, Mapping } from "./decoded";
 export { inspectCapture, type Inspected } from "./inspect";
 export { guessMapping, wantedLines, type Guess, type WantedLine } from "./mapping";
 export { readCapture, surveyCapture, type ReadOptions, type Report } from "./read";

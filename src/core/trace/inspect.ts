@@ -1,8 +1,10 @@
 import { gridOf, modelOf, type RigModel } from "../address";
 import type { Rig } from "../rig";
 import { orderReadings, senseOf } from "./bit-orders";
-import { compareCapture, type Difference } from "./compare";
-import { decodeCapture, type Began, type Decoded, type DecodeOptions, type Mapping } from "./decode";
+import { compareCapture } from "./compare";
+import type { Difference } from "./difference";
+import { decodeCapture, type DecodeOptions } from "./decode";
+import type { Began, Decoded, Mapping } from "./decoded";
 import { faceFault } from "./face-faults";
 import { fitOf, fitScore, fitsBetter, isOwnShow, plainFaces, type Fit } from "./fit";
 import { wantedLines } from "./mapping";

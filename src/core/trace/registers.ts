@@ -4,8 +4,8 @@ import { HT16K33, MAX7219, TM16 } from "../chip";
 import { busPart } from "../program";
 import type { Nanoseconds } from "../quantity";
 import type { EncodedBus } from "../rig";
-import type { Difference } from "./compare";
-import type { DecodedWrite } from "./decode";
+import type { Difference } from "./difference";
+import type { DecodedWrite } from "./decoded";
 import { actionsOf } from "./set-up";
 
 interface Value {

@@ -1,7 +1,7 @@
 import { MAX7219 } from "../chip";
 import type { EncodedBus } from "../rig";
-import type { Difference } from "./compare";
-import type { DecodedWrite } from "./decode";
+import type { Difference } from "./difference";
+import type { DecodedWrite } from "./decoded";
 
 /** A set-up action by the register or command it writes, so that it is found whatever value it carries. */
 export function actionsOf(bus: EncodedBus, bytes: readonly number[]): string[] {

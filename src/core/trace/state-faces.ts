@@ -3,7 +3,7 @@ import { circuitOf } from "../circuit";
 import type { Milliamps, Nanoseconds } from "../quantity";
 import { splitPipId, type PipId } from "../rig";
 import { VISIBLE, shownOnAll, type Board } from "../sim";
-import type { FaceFollower, ShowFace } from "./faces";
+import type { FaceFollower, ShowFace } from "./face-follower";
 
 /** So long an eye adds up light; digits that take turns within it are seen together. */
 const EYE: Nanoseconds = 20e6;

@@ -3,7 +3,7 @@ import { ORIENTATIONS, Stitcher, readingOf, sameOrientation, type Ribbon } from 
 import type { PipName } from "../glyph";
 import { USUAL_LAYOUT, dotModules, fontsOf, laidOut, type LayoutChoice } from "../rig";
 import { shownPicture } from "../sim";
-import type { Decoded } from "./decode";
+import type { Decoded } from "./decoded";
 import { HALF_WRITTEN } from "./decoder";
 import { expectedFaces, keyOf, plainFaces } from "./fit";
 

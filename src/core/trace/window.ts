@@ -1,6 +1,6 @@
 import type { Level } from "../chip";
 import type { Nanoseconds } from "../quantity";
-import type { Mapping } from "./decode";
+import type { Mapping } from "./decoded";
 import { turned } from "./decoder";
 import { invertedSignals } from "./mapping";
 import { readCapture } from "./read";

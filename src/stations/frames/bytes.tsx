@@ -106,7 +106,7 @@ function Memory() {
               <tr>
                 <td>by the calls of the sketch</td>
                 <td className="number">{cost.bits}</td>
-                <td className="number">{formatNanoseconds(cost.byCalls.time, 3)}</td>
+                <td className="number">{formatNanoseconds(Math.round(cost.byCalls.time), 3)}</td>
                 <td className="number">{formatQuantity(cost.byCalls.most, "Hz", 3)}</td>
               </tr>
               {cost.direct && (
@@ -119,13 +119,14 @@ function Memory() {
               )}
             </tbody>
           </table>
-          {cost.byCalls.time > cost.shortest * 1e6 && (
+          {cost.late && (
             <p className="small mb-0 mt-2">
               <SeverityMark
                 severity="caution"
-                text={`The shortest frame is shown ${cost.shortest} ms, and sending one takes ${formatNanoseconds(cost.byCalls.time, 3)}:`}
+                text={`The shortest frame is shown ${cost.shortest} ms, and drawing and sending one takes ${formatNanoseconds(Math.round(cost.byCalls.time), 3)}:`}
               />{" "}
-              the text runs slower than asked. Longer steps, direct port writes or a faster board mend that.
+              the text runs slower than asked. Longer steps, direct port writes, the board&apos;s own bus
+              unit, fewer modules on a chain or a faster board mend that.
             </p>
           )}
         </div>
@@ -142,14 +143,17 @@ function Files() {
   const [format, setFormat] = useState<FrameFormat>("gif");
   const [scale, setScale] = useState<(typeof DOT_SIZES)[number]>(8);
   const [refused, setRefused] = useState<string>();
+  const [note, setNote] = useState<string>();
   const image = format === "gif" || format === "png";
   const save = () => {
     setRefused(undefined);
+    setNote(undefined);
     run(
       (planner, report): Promise<FramesResult> =>
         planner.frames(rig, { format, ...(image ? { scale } : {}) }, report),
       (result) => {
         if (!result.ok) return setRefused(result.message);
+        setNote(result.file.note);
         saveBytes(result.file.bytes, result.file.name, result.file.mime);
       },
     );
@@ -183,8 +187,13 @@ function Files() {
           {refused}
         </p>
       )}
+      {note && (
+        <p className="small mt-2 mb-0" role="status">
+          <SeverityMark severity="note" text={note} />
+        </p>
+      )}
       <p className="small quiet mt-2 mb-0">
-        {format === "gif" && "Every frame with its time, lit dots white on black."}
+        {format === "gif" && "Every frame for as long as it stands on the display, lit dots white on black."}
         {format === "png" && `All frames under one another, ${grid.width} × ${grid.height} dots each.`}
         {format === "pbm" && "All frames under one another; a lit dot is 1."}
         {(format === "c" || format === "bin") &&

@@ -2,6 +2,7 @@ import { useMemo, useState } from "react";
 import Form from "react-bootstrap/Form";
 import { gridOf, moduleBoxes } from "@/core/address";
 import { litDots, type Bitmap } from "@/core/dots";
+import { signPace } from "@/core/frames";
 import { formatQuantity } from "@/core/quantity";
 import { sceneTitle, signRun } from "@/core/show";
 import { holdState, pickPip, useModel, useOpenRig } from "@/store";
@@ -43,8 +44,9 @@ export function RunView({ chosen, onScene }: Props) {
       onScene(frames[there]!.scene);
     }
   };
-  const moment = useMemo(() => frames.slice(0, at).reduce((sum, { time }) => sum + time, 0), [frames, at]);
-  const whole = useMemo(() => frames.reduce((sum, { time }) => sum + time, 0), [frames]);
+  const { times } = signPace(model)!;
+  const moment = useMemo(() => times.slice(0, at).reduce((sum, time) => sum + time, 0), [times, at]);
+  const whole = useMemo(() => times.reduce((sum, time) => sum + time, 0), [times]);
   const picked = model.addresses.findIndex(({ pip }) => pip === pick);
   const label = `Frame ${at + 1} of ${frames.length}, ${sceneTitle(rig, frame.scene)}`;
   return (
@@ -68,7 +70,7 @@ export function RunView({ chosen, onScene }: Props) {
           <strong>
             Frame {at + 1} of {frames.length}
           </strong>
-          , {formatQuantity(frame.time / 1000, "s", 3)} · {formatQuantity(moment / 1000, "s", 4)} of{" "}
+          , {formatQuantity(times[at]! / 1000, "s", 3)} · {formatQuantity(moment / 1000, "s", 4)} of{" "}
           {formatQuantity(whole / 1000, "s", 4)}
           {run.cut && <span className="severity-caution"> · the run is longer than a program holds</span>}
         </span>

@@ -1,13 +1,15 @@
 import { arrayMove, useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
+import type { ReactNode } from "react";
 import Button from "react-bootstrap/Button";
 import { gridOf } from "@/core/address";
-import { USUAL_TEXT_SCENE, bitmapHex, blankBitmap, sceneFrames, sceneTime, type Scene } from "@/core/dots";
-import { LIMITS, fontById, type Rig } from "@/core/rig";
+import { USUAL_TEXT_SCENE, bitmapHex, blankBitmap, type Scene } from "@/core/dots";
+import { signPace, type ScenePace } from "@/core/frames";
+import { LIMITS } from "@/core/rig";
 import { formatQuantity } from "@/core/quantity";
 import { sceneTitle } from "@/core/show";
 import { editSign, useModel } from "@/store";
-import { IconButton } from "@/ui";
+import { IconButton, SeverityMark } from "@/ui";
 import { Sortable } from "./sortable";
 
 interface Props {
@@ -21,6 +23,7 @@ export function SceneQueue({ chosen, onChoose }: Props) {
   const { rig } = model;
   const grid = gridOf(model)!;
   const scenes = rig.sign?.scenes ?? [];
+  const pace = signPace(model)!;
   const insert = (scene: Scene) => {
     editSign((sign) => ({
       ...sign,
@@ -78,7 +81,7 @@ export function SceneQueue({ chosen, onChoose }: Props) {
               key={at}
               id={String(at)}
               title={sceneTitle(rig, at)}
-              says={saysOf(rig, scene, grid)}
+              says={saysOf(scene, pace.scenes[at]!)}
               chosen={at === chosen}
               onChoose={() => onChoose(at)}
               onCopy={
@@ -104,17 +107,25 @@ export function SceneQueue({ chosen, onChoose }: Props) {
   );
 }
 
-function saysOf(rig: Rig, scene: Scene, { width, height }: { width: number; height: number }): string {
-  const run = sceneFrames(scene, width, height, fontById(rig, scene.kind === "text" ? scene.font : ""));
-  const time = formatQuantity((sceneTime(run) * scene.repeat) / 1000, "s", 3);
-  const what = scene.kind === "text" ? scene.motion : `${run.count} picture${run.count === 1 ? "" : "s"}`;
-  return [what, ...(scene.repeat > 1 ? [`${scene.repeat} times`] : []), time].join(" · ");
+/** What a scene does and how long it really lasts; beside that what was asked for, where the board does not keep up. */
+function saysOf(scene: Scene, { asked, lasts, late }: ScenePace): ReactNode {
+  const time = (ms: number) => formatQuantity((ms * scene.repeat) / 1000, "s", 3);
+  const what =
+    scene.kind === "text"
+      ? scene.motion
+      : `${scene.frames.length} picture${scene.frames.length === 1 ? "" : "s"}`;
+  return (
+    <>
+      {[what, ...(scene.repeat > 1 ? [`${scene.repeat} times`] : []), time(lasts)].join(" · ")}
+      {late && <SeverityMark severity="caution" text={`asked: ${time(asked)}`} />}
+    </>
+  );
 }
 
 interface RowProps {
   readonly id: string;
   readonly title: string;
-  readonly says: string;
+  readonly says: ReactNode;
   readonly chosen: boolean;
   readonly onChoose: () => void;
   readonly onCopy: (() => void) | undefined;

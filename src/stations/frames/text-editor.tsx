@@ -2,7 +2,7 @@ import { useId, useMemo, useState } from "react";
 import Form from "react-bootstrap/Form";
 import { gridOf, isMultiplexed } from "@/core/address";
 import { MOTIONS, sceneFrames, type Motion, type TextScene } from "@/core/dots";
-import { beatOf, passerBy, readingTime } from "@/core/frames";
+import { beatOf, passerBy, readingTime, signPace, tearingOf } from "@/core/frames";
 import { LIMITS, fontById, fontsOf } from "@/core/rig";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { chipScans, scanFigures } from "@/core/scan";
@@ -149,7 +149,7 @@ export function TextEditor({ at, scene }: Props) {
           />
         )}
       </div>
-      <Reading scene={scene} onStep={(ms) => change({ step: ms })} />
+      <Reading at={at} scene={scene} onStep={(ms) => change({ step: ms })} />
     </section>
   );
 }
@@ -184,23 +184,53 @@ function Missing({ scene }: { scene: TextScene }) {
 }
 
 /** Whether it can be read: speed, time a letter is seen, somebody who walks past, and the scan it has to keep time with. */
-function Reading({ scene, onStep }: { scene: TextScene; onStep: (ms: number) => void }) {
+function Reading({
+  at,
+  scene,
+  onStep,
+}: {
+  readonly at: number;
+  readonly scene: TextScene;
+  readonly onStep: (ms: number) => void;
+}) {
   const model = useModel();
   const grid = gridOf(model)!;
-  const [pace, setPace] = useState(2);
+  const [walk, setWalk] = useState(2);
   const [pitch, setPitch] = useState(4);
   const font = fontById(model.rig, scene.font);
   const frames = useMemo(
     () => sceneFrames(scene, grid.width, grid.height, font),
     [scene, grid.width, grid.height, font],
   );
-  const reading = readingTime(scene, frames, grid.width);
-  const [chip] = chipScans(model);
-  const turn = chip ? 1e9 / chip.rate : isMultiplexed(model) ? scanFigures(model).period : undefined;
+  const pace = signPace(model)!;
+  const { step, late } = pace.scenes[at] ?? {};
+  const lasts = step?.lasts ?? scene.step;
+  const reading = readingTime(scene, frames, grid.width, lasts);
+  const scans = chipScans(model).length > 0;
+  const turn = isMultiplexed(model) ? scanFigures(model).period : undefined;
   const beat = turn === undefined ? undefined : beatOf(scene.step, turn);
+  const tearing = tearingOf(pace.sending, lasts);
   const stepped = STEP_OF[scene.motion] !== undefined;
   return (
     <div className="frames-reading">
+      {late && step && (
+        <p className="small mb-1">
+          <SeverityMark
+            severity="caution"
+            text={`A step takes ${formatQuantity(step.lasts / 1000, "s", 3)}, not ${formatQuantity(step.asked / 1000, "s", 3)}:`}
+          />{" "}
+          drawing a frame and sending it takes up to {formatNanoseconds(Math.round(pace.most), 3)}. Write to
+          the ports directly, use the board&apos;s own bus unit, hang fewer modules on the chain, or{" "}
+          <button
+            type="button"
+            className="plain-button text-decoration-underline"
+            onClick={() => onStep(Math.ceil(pace.most / 1e6))}
+          >
+            ask for {Math.ceil(pace.most / 1e6)} ms
+          </button>
+          .
+        </p>
+      )}
       {reading && (
         <ul className="plain-list small mb-0">
           <li>
@@ -212,22 +242,33 @@ function Reading({ scene, onStep }: { scene: TextScene; onStep: (ms: number) => 
             takes <strong>{formatQuantity(reading.line / 1000, "s", 3)}</strong>
           </li>
           <Passer
-            pace={pace}
+            pace={walk}
             pitch={pitch}
-            onPace={setPace}
+            onPace={setWalk}
             onPitch={setPitch}
-            sees={passerBy({ pace, pitch }, font, reading.lettersPerSecond)}
+            sees={passerBy({ pace: walk, pitch }, font, reading.lettersPerSecond)}
           />
         </ul>
       )}
+      {stepped && scans && (
+        <p className="small mb-0 mt-1">
+          {tearing.noticed ? (
+            <SeverityMark
+              severity="caution"
+              text={`The rows are rewritten one after the other for ${formatNanoseconds(Math.round(tearing.time), 3)} of every step: moving letters look slanted or torn.`}
+            />
+          ) : (
+            <>
+              The rows are rewritten one after the other within{" "}
+              {formatNanoseconds(Math.round(tearing.time), 3)}: so long a step is seen torn, which is hardly
+              noticed.
+            </>
+          )}
+        </p>
+      )}
       {stepped && beat && turn !== undefined && (
         <p className="small mb-0 mt-1">
-          {chip ? (
-            <>
-              The chip scans by itself every {formatNanoseconds(turn, 3)}: a step can be seen torn for that
-              long, which nobody notices.
-            </>
-          ) : beat.unevenness < 0.005 ? (
+          {beat.unevenness < 0.005 ? (
             <SeverityMark severity="good" text={`Every step lasts ${beat.least} turns of the scan: even.`} />
           ) : (
             <>

@@ -3,6 +3,7 @@ import { useMemo, useState } from "react";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import type { Finding } from "@/core/check";
+import { signPace } from "@/core/frames";
 import { formatQuantity } from "@/core/quantity";
 import { LIMITS, leaveOut } from "@/core/rig";
 import { trailOf, type Hop } from "@/core/trail";
@@ -13,6 +14,7 @@ import {
   IconButton,
   PipLogo,
   RigFace,
+  SeverityMark,
   TrailList,
   faceText,
   type SimulationView,
@@ -158,7 +160,25 @@ function SideFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: 
           {face?.ended ? "ended" : formatQuantity(Math.floor((face?.time ?? 0) / 1e8) / 10, "s", 5)}
         </span>
       </div>
+      <LatePace />
     </div>
+  );
+}
+
+/** Where the board does not keep up with a sign's steps: how long they really take. */
+function LatePace() {
+  const model = useModel();
+  const late = signPace(model)?.scenes.find((one) => one.late);
+  if (!late) return null;
+  const step = late.step ?? { asked: late.asked, lasts: late.lasts };
+  const says = (ms: number) => formatQuantity(ms / 1000, "s", 3);
+  return (
+    <Link href={`/rig/${model.rig.id}/frames`} className="face-pace tiny">
+      <SeverityMark
+        severity="caution"
+        text={`${late.step ? "a step takes" : "the pictures take"} ${says(step.lasts)}, not ${says(step.asked)}`}
+      />
+    </Link>
   );
 }
 

@@ -1,0 +1,71 @@
+import { gridOf, type RigModel } from "../address";
+import { buildProgram, timeShown, timeToShow, turnPeriod } from "../program";
+import type { Milliseconds, Nanoseconds } from "../quantity";
+import { remembered } from "../remember";
+import { controllerById } from "../rig";
+import { signRun } from "../show";
+
+/** How fast a scene really runs. */
+export interface ScenePace {
+  /** One pass through its frames as asked for, and as it is. */
+  readonly asked: Milliseconds;
+  readonly lasts: Milliseconds;
+  /** The step of its motion as asked for, and on average as it is; none for pictures. */
+  readonly step?: { readonly asked: Milliseconds; readonly lasts: Milliseconds };
+  /** Frames stand clearly longer than asked, because drawing and sending them takes longer. */
+  readonly late: boolean;
+}
+
+/** How fast a sign's run really is on its board. */
+export interface SignPace {
+  readonly scenes: readonly ScenePace[];
+  /** How long each frame of the run stands. */
+  readonly times: readonly Milliseconds[];
+  /** The longest time drawing and sending a frame takes; 0 where that costs no time of its own. */
+  readonly most: Nanoseconds;
+  /** How long the rows of a frame are rewritten one after the other: so long old and new are to be seen together. */
+  readonly sending: Nanoseconds;
+}
+
+/** Frames that stand longer than asked by a larger share are late. */
+const CLEARLY_LATE = 0.01;
+
+/** How long the frames of a sign really stand; undefined for a rig that shows digits. */
+export const signPace = remembered((model: RigModel): SignPace | undefined => {
+  const grid = gridOf(model);
+  if (!grid) return undefined;
+  const program = buildProgram(model);
+  const { cost, flavour } = controllerById(model.rig.plan.controller);
+  const run = signRun(model.rig, grid.width, grid.height);
+  const times = run.frames.map(({ time }, at) =>
+    flavour === "logic" ? time : timeShown(program, cost, program.frames[at]!, time) / 1e6,
+  );
+  const own = program.on.length === 1 && flavour !== "logic";
+  const most = own
+    ? Math.max(...program.frames.map(({ drawing }) => timeToShow(program, cost, drawing?.())))
+    : 0;
+  const scenes = run.scenes.map((_, scene): ScenePace => {
+    const given = model.rig.sign!.scenes[scene]!;
+    const first = run.frames.findIndex((frame) => frame.scene === scene);
+    const frames = run.frames.slice(Math.max(0, first), first < 0 ? 0 : first + run.scenes[scene]!.count);
+    const lasts = frames.map((_, at) => times[first + at]!);
+    const asked = sum(frames.map(({ time }) => time));
+    const stepped = lasts.filter((_, at) => given.kind === "text" && frames[at]!.time === given.step);
+    return {
+      asked,
+      lasts: sum(lasts),
+      ...(given.kind === "text" && stepped.length > 0
+        ? { step: { asked: given.step, lasts: sum(stepped) / stepped.length } }
+        : {}),
+      late: own && frames.some(({ time }, at) => lasts[at]! > time * (1 + CLEARLY_LATE)),
+    };
+  });
+  return {
+    scenes,
+    times,
+    most,
+    sending: own ? timeToShow(program, cost, undefined) : turnPeriod(program, cost),
+  };
+});
+
+const sum = (values: readonly number[]): number => values.reduce((total, one) => total + one, 0);
