@@ -148,3 +148,18 @@ export function bitmapFromHex(text: string, width: number, height: number): Bitm
   );
   return unpackRows(bytes, width, height);
 }
+
+/** The part of a picture that has dots in it, without what is blank around; undefined where it has none. */
+export function inkOf(picture: Bitmap): Bitmap | undefined {
+  const { width, height, dots } = picture;
+  let [left, right, top, bottom] = [width, -1, height, -1];
+  dots.forEach((dot, at) => {
+    if (!dot) return;
+    const [x, y] = [at % width, Math.floor(at / width)];
+    left = Math.min(left, x);
+    right = Math.max(right, x);
+    top = Math.min(top, y);
+    bottom = Math.max(bottom, y);
+  });
+  return right < 0 ? undefined : windowOf(picture, left, top, right - left + 1, bottom - top + 1);
+}

@@ -312,7 +312,7 @@ describe("reading", () => {
         stitcher.add(frames.bitmap(at), at * 50),
       ).filter((ribbon) => ribbon !== undefined);
       expect(ended.map(({ moved, bitmap }) => [moved, readText(bitmap, BUILT_IN_FONTS)])).toEqual([
-        [motion, "HIGH 14:32 3.1 m"],
+        [motion, "HIGH 14:32  3.1 m"],
       ]);
       expect(stitcher.finish(frames.count * 50)).toEqual([]);
     }

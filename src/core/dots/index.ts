@@ -8,6 +8,7 @@ export {
   drawInto,
   filled,
   inverted,
+  inkOf,
   litDots,
   makeBitmap,
   mirrored,
@@ -57,6 +58,6 @@ export {
   type View,
 } from "./scenes";
 export { joinedRows, packRuns, unpackRuns } from "./packing";
-export { readText, readingOf } from "./read";
+export { readText, readingOf, type Reading } from "./read";
 export { Stitcher, type Ribbon } from "./stitch";
 export { coverOf, type Cover } from "./cover";

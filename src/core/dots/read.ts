@@ -1,4 +1,5 @@
-import { dotAt, windowOf, type Bitmap } from "./bitmap";
+import { blankBitmap, dotAt, inverted, litDots, windowOf, type Bitmap } from "./bitmap";
+import { readExactly } from "./exact";
 import { fontHeight, type DotFont } from "./font";
 import { dotsIn, likenesses, type Likeness } from "./likeness";
 
@@ -50,24 +51,49 @@ const NOT_READ = "�";
 /** Rows a line of text may have. */
 const TALLEST = 24;
 
+/** A text that was read. */
+export interface Reading {
+  readonly text: string;
+  /** Near 0 for letters of one known font that stand where it puts them, from 1 up for letters only like others. */
+  readonly doubt: number;
+  /** 0 to 1: 1 is dot for dot as a known font has it. */
+  readonly sure: number;
+}
+
+/** Doubt at which nothing is sure any more. */
+const NOTHING_SURE = 5;
+
 /**
  * Reads the text a picture shows, lines parted by line feeds; "�" stands where dots are no character. Letters need not
  * be of the fonts given: the one that is most alike is taken where it is alike enough.
  */
-export const readText = (picture: Bitmap, fonts: readonly DotFont[]): string =>
-  readingOf(picture, fonts).text;
+export const readText = (picture: Bitmap, fonts: readonly DotFont[], hint?: string): string =>
+  readingOf(picture, fonts, hint).text;
 
-/** The text a picture shows, and how doubtful it is: near 0.2 for a letter of a known font, from 1 up for others. */
-export function readingOf(
-  picture: Bitmap,
-  fonts: readonly DotFont[],
-): { readonly text: string; readonly doubt: number } {
+/**
+ * The text a picture shows, and how sure that is: dot for dot in one of the fonts if it can be, else letter by letter.
+ * @param hint texts that may be shown: of characters that look alike those in it are taken
+ */
+export function readingOf(picture: Bitmap, fonts: readonly DotFont[], hint?: string): Reading {
+  const exact = readExactly(picture, fonts, hint) ?? readExactly(turnedOver(picture), fonts, hint);
+  if (exact && !exact.text.includes(NOT_READ))
+    return { text: exact.text, doubt: Math.min(0.2, exact.cost / Math.max(1, exact.letters)), sure: 1 };
   const lines = linesOf(picture).map((line) => readLine(line, shapesOf(fonts)));
   const letters = lines.reduce((sum, { letters: count }) => sum + count, 0);
+  const doubt = lines.reduce((sum, { cost }) => sum + cost, 0) / Math.max(1, letters);
+  const cut = exact && exact.cost / Math.max(1, exact.letters);
+  if (exact && cut! < doubt) return { text: exact.text, doubt: cut!, sure: 1 };
   return {
     text: lines.map(({ text }) => text).join("\n"),
-    doubt: lines.reduce((sum, { cost }) => sum + cost, 0) / Math.max(1, letters),
+    doubt,
+    sure: Math.max(0, 1 - doubt / NOTHING_SURE),
   };
+}
+
+/** Dark letters on light where most of a picture is lit; otherwise a dark picture, in which nothing reads. */
+function turnedOver(picture: Bitmap): Bitmap {
+  const { width, height } = picture;
+  return litDots(picture) * 2 > width * height ? inverted(picture) : blankBitmap(width, height);
 }
 
 /** The lines of a picture, parted by rows without dots; what belongs together, as a dot over its letter, stays so. */

@@ -31,3 +31,4 @@ export {
   type TapeEntry,
 } from "./bus-trace";
 export { Board } from "./board";
+export { readSign } from "./read-sign";

@@ -1,8 +1,9 @@
 import { gridOf, isMultiplexed, pictureOf, type RigModel } from "../address";
-import { Stitcher, readText, type Ribbon } from "../dots";
+import { Stitcher, type Ribbon } from "../dots";
 import { buildProgram, turnPeriod } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
-import { controllerById, fontsOf, type PipId } from "../rig";
+import { controllerById, type PipId } from "../rig";
+import { readSign } from "./read-sign";
 import { readShown, shownOnAll } from "./scan-light";
 import { Simulation } from "./simulation";
 
@@ -111,5 +112,5 @@ export function linesShown(
   ribbons.push(...stitcher.finish(stretches.at(-1)?.to ?? 0));
   return ribbons
     .filter((ribbon) => ribbon !== undefined)
-    .map(({ from, to, moved, bitmap }) => ({ from, to, moved, text: readText(bitmap, fontsOf(model.rig)) }));
+    .map(({ from, to, moved, bitmap }) => ({ from, to, moved, text: readSign(model, bitmap).text }));
 }

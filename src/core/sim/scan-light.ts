@@ -1,13 +1,14 @@
 import { gridOf, pictureOf, type DigitId, type DotGrid, type RigModel } from "../address";
 import type { ScanPicture } from "../chip";
 import { pictureCurrents, scannedChips, turnCurrents, type ScannedChip, type ScannedLed } from "../circuit";
-import { readText, type Bitmap } from "../dots";
+import type { Bitmap } from "../dots";
 import { inOrder, type PipName } from "../glyph";
 import type { Milliamps } from "../quantity";
-import { fontsOf, pipId, splitPipId, type PipId, type UnitRef } from "../rig";
+import { pipId, splitPipId, type PipId, type UnitRef } from "../rig";
 import { readFace } from "../show";
 import type { Board } from "./board";
 import type { ScanLight } from "./moment";
+import { readSign } from "./read-sign";
 
 /** An LED in the picture of a driver chip: what it carries in its turn, the turn's share of the time, its blinking. */
 export interface ScannedPip {
@@ -165,7 +166,7 @@ export function shownPicture(
 /** The text that reads on a face, from what each digit, or row of dots, shows. */
 export function readShown(model: RigModel, digits: ReadonlyArray<Pick<Shown, "segments">>): string {
   const grid = gridOf(model);
-  if (grid) return readText(shownPicture(model, grid, digits), fontsOf(model.rig));
+  if (grid) return readSign(model, shownPicture(model, grid, digits)).text;
   return readFace(
     digits.map(({ segments }) => segments),
     model.rig,

@@ -44,6 +44,8 @@ export interface DecodedLine {
   readonly to: Nanoseconds;
   readonly text: string;
   readonly moved: Ribbon["moved"];
+  /** 0 to 1: 1 is dot for dot as a font of the rig has it, less is only like letters. */
+  readonly sure: number;
 }
 
 export interface Decoded {

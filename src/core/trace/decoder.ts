@@ -1,12 +1,12 @@
 import { busLines, gridOf, type DotGrid, type RigModel } from "../address";
 import { DecodedWords, busEdges, bytesOf, placesWritten, type BusPace } from "../bus";
 import { LOW, OPEN, UNKNOWN, type BusNote, type Level } from "../chip";
-import { Stitcher, readText, type Ribbon } from "../dots";
+import { Stitcher, type Ribbon } from "../dots";
 import { isOpenDrain } from "../parts";
 import { buildProgram, busPart } from "../program";
 import type { Nanoseconds } from "../quantity";
-import { fontsOf, type UnitRef } from "../rig";
-import { Board, readShown, shownPicture } from "../sim";
+import type { UnitRef } from "../rig";
+import { Board, readShown, readSign, shownPicture } from "../sim";
 import { ChipFaces } from "./chip-faces";
 import type {
   Began,
@@ -212,7 +212,8 @@ export class Decoder {
   private readLine(ribbon: Ribbon | undefined): void {
     if (!ribbon) return;
     const { from, to, bitmap, moved } = ribbon;
-    this.read.push({ from, to, moved, text: readText(bitmap, fontsOf(this.model.rig)) });
+    const { text, sure } = readSign(this.model, bitmap);
+    this.read.push({ from, to, moved, text, sure });
   }
 
   finish(to: Nanoseconds): Decoded {

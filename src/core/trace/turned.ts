@@ -1,16 +1,14 @@
 import { gridOf, modelOf, type RigModel } from "../address";
-import { ORIENTATIONS, Stitcher, readingOf, sameOrientation, type Ribbon } from "../dots";
+import { ORIENTATIONS, Stitcher, sameOrientation, type Reading, type Ribbon } from "../dots";
 import type { PipName } from "../glyph";
-import { USUAL_LAYOUT, dotModules, fontsOf, laidOut, type LayoutChoice } from "../rig";
-import { shownPicture } from "../sim";
+import { USUAL_LAYOUT, dotModules, laidOut, type LayoutChoice } from "../rig";
+import { readSign, shownPicture } from "../sim";
 import type { Decoded } from "./decoded";
 import { HALF_WRITTEN } from "./decoder";
 import { expectedFaces, keyOf, plainFaces } from "./fit";
 
 /** Faces looked at for a layout in which they can be read. */
 const MOST_LOOKED = 400;
-/** Letters read with less doubt than this are of a known font. */
-const SURE = 0.45;
 /** So many letters and figures in a row are no accident. */
 const LEAST_LETTERS = 4;
 
@@ -89,12 +87,12 @@ function readableTexts(
   decoded: Decoded,
 ): ReadableLayout | undefined {
   const now = textWith(model, model, decoded);
-  if (lettersIn(now.text) >= LEAST_LETTERS && now.doubt < SURE) return undefined;
+  if (lettersIn(now.text) >= LEAST_LETTERS && now.sure === 1) return undefined;
   let best: { readonly layout: LayoutChoice; readonly text: string; readonly doubt: number } | undefined;
   for (const layout of layouts) {
-    const { text, doubt } = textWith(model, placedAs(model, modules, layout), decoded);
+    const { text, doubt, sure } = textWith(model, placedAs(model, modules, layout), decoded);
     // Upside down, too, some letters look like others: only letters of a known font are a proof.
-    if (lettersIn(text) >= LEAST_LETTERS && doubt < SURE && doubt < (best?.doubt ?? Infinity))
+    if (lettersIn(text) >= LEAST_LETTERS && sure === 1 && doubt < (best?.doubt ?? Infinity))
       best = { layout, text, doubt };
   }
   return best;
@@ -109,7 +107,7 @@ const isPresent = ({ rig }: RigModel, layout: LayoutChoice): boolean => {
 };
 
 /** The longest text that reads with the modules placed so. */
-function textWith(model: RigModel, placed: RigModel, { faces, to }: Decoded): ReturnType<typeof readingOf> {
+function textWith(model: RigModel, placed: RigModel, { faces, to }: Decoded): Reading {
   const grid = gridOf(placed)!;
   const stitcher = new Stitcher(HALF_WRITTEN);
   const ribbons: Array<Ribbon | undefined> = faces
@@ -120,10 +118,11 @@ function textWith(model: RigModel, placed: RigModel, { faces, to }: Decoded): Re
       return stitcher.add(shownPicture(placed, grid, shown), at);
     });
   const texts = [...ribbons, ...stitcher.finish(to)].flatMap((ribbon) =>
-    ribbon ? [readingOf(ribbon.bitmap, fontsOf(model.rig))] : [],
+    ribbon ? [readSign(model, ribbon.bitmap)] : [],
   );
   return texts.reduce((longest, one) => (lettersIn(one.text) > lettersIn(longest.text) ? one : longest), {
     text: "",
     doubt: Infinity,
+    sure: 0,
   });
 }

@@ -84,11 +84,12 @@ export async function POST(request: Request): Promise<Response> {
         text,
         unknown: digits.some(({ unknown }) => unknown !== ""),
       })),
-      lines: decoded.lines.map(({ from, to, text, moved }) => ({
+      lines: decoded.lines.map(({ from, to, text, moved, sure }) => ({
         from: from / 1e9,
         to: to / 1e9,
         text,
         moved,
+        sure,
       })),
     });
   } catch (problem) {

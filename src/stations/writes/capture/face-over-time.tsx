@@ -52,12 +52,15 @@ export function FaceOverTime({
       />
       {lines.length > 0 && (
         <ul className="plain-list small mb-2" aria-label="What was to be read">
-          {lines.slice(0, MOST_LINES).map(({ from, text, moved }) => (
+          {lines.slice(0, MOST_LINES).map(({ from, text, moved, sure }) => (
             <li key={from}>
               <button type="button" className="plain-button" onClick={() => onTime(from)}>
                 <span className="tape-time">{formatNanoseconds(Math.round(from), 4)}</span>{" "}
                 <strong className="mono">{text.replace(/\n/g, " / ")}</strong>{" "}
-                <span className="quiet">{moved === "still" ? "stands" : `runs ${moved}`}</span>
+                <span className="quiet">
+                  {moved === "still" ? "stands" : `runs ${moved}`}
+                  {sure < 1 && `, read by likeness, ${Math.round(sure * 100)} % sure`}
+                </span>
               </button>
             </li>
           ))}
