@@ -81,8 +81,8 @@ export class Planner {
   }
 
   /** Reads a picture file, all its frames. */
-  async pictures(file: Blob): Promise<ReadPictures> {
-    return readPictures(new Uint8Array(await file.arrayBuffer()));
+  async pictures(file: Blob, report?: Report): Promise<ReadPictures> {
+    return readPictures(new Uint8Array(await file.arrayBuffer()), report);
   }
 
   /** Reads a font file. */

@@ -1,4 +1,5 @@
 import { unpackRows, packRows } from "./bitmap";
+import { SYMBOLS_FROM, charsetInName, charsetOf, type Charset } from "./charset";
 import type { DotFont, DotGlyph } from "./font";
 
 /** Bounds that no real font of dots reaches. */
@@ -11,8 +12,23 @@ export interface FontProblem {
   readonly message: string;
 }
 
+/** The characters of a font file, and what became of them: read is the sum of the others. */
+export interface FontCounts {
+  readonly read: number;
+  readonly taken: number;
+  /** Without a code that can be used. */
+  readonly left: number;
+  /** A later one of the same code counts. */
+  readonly repeated: number;
+}
+
 export type ReadFont =
-  | { readonly ok: true; readonly font: DotFont; readonly skipped: readonly FontProblem[] }
+  | {
+      readonly ok: true;
+      readonly font: DotFont;
+      readonly counts: FontCounts;
+      readonly skipped: readonly FontProblem[];
+    }
   | { readonly ok: false; readonly problems: readonly FontProblem[] };
 
 const refuse = (line: number, message: string): ReadFont => ({ ok: false, problems: [{ line, message }] });
@@ -20,9 +36,6 @@ const refuse = (line: number, message: string): ReadFont => ({ ok: false, proble
 /** Glyphs that are left out are told of one by one up to here. */
 const MOST_TOLD = 20;
 const CODE_POINTS = 0x110000;
-
-/** Which encoding a font's numbers are in: code points, or one whose first half is. */
-const UNICODE = /^(iso10646|unicode|iso8859)$/i;
 
 /**
  * Reads a font of the Glyph Bitmap Distribution Format, versions 2.1 and 2.2. Characters without a code
@@ -51,6 +64,11 @@ class BdfReader {
   private box: readonly number[] | undefined;
   private dwidth: number | undefined;
   private registry = "";
+  private encoding = "";
+  private fontName = "";
+  private charset: Charset | undefined;
+  private readonly counts = { read: 0, left: 0, repeated: 0 };
+  private readonly withoutCode: string[] = [];
   private readonly glyphs = new Map<number, DotGlyph>();
   private readonly skipped: FontProblem[] = [];
   private announced: number | undefined;
@@ -67,6 +85,7 @@ class BdfReader {
       const [key, rest] = split(this.lines[this.at]!);
       switch (key) {
         case "FONT":
+          this.fontName = rest;
           this.name = rest.slice(0, BDF_LIMITS.name);
           break;
         case "FAMILY_NAME":
@@ -77,6 +96,9 @@ class BdfReader {
           break;
         case "CHARSET_REGISTRY":
           this.registry = quoted(rest);
+          break;
+        case "CHARSET_ENCODING":
+          this.encoding = quoted(rest);
           break;
         case "FONTBOUNDINGBOX": {
           this.box = numbers(rest, 4);
@@ -120,13 +142,18 @@ class BdfReader {
         this.lines.length,
         `ends without ENDFONT after ${this.glyphs.size} characters: the file was cut off. Get it again, whole`,
       );
-    if (this.glyphs.size === 0) return refuse(0, "has no character with a code that can be used");
+    if (this.glyphs.size === 0)
+      return refuse(
+        0,
+        this.charset?.kind === "unknown"
+          ? `is in ${this.charset.name}, a set of characters that is not known here, and nothing of it can be used`
+          : "has no character with a code that can be used",
+      );
     const [, height, , y] = this.box as [number, number, number, number];
     const ascent = within(this.ascent ?? height + y);
     const descent = within(this.descent ?? -y);
     if (ascent + descent < 1) return refuse(0, "says that its lines are no dot high");
-    if (this.announced !== undefined && this.announced !== this.glyphs.size + this.left)
-      this.tell(0, `says ${this.announced} characters and holds ${this.glyphs.size + this.left}`);
+    this.summary();
     return {
       ok: true,
       font: {
@@ -137,11 +164,41 @@ class BdfReader {
         glyphs: this.glyphs,
         ...(this.copyright ? { copyright: this.copyright } : {}),
       },
+      counts: { ...this.counts, taken: this.glyphs.size },
       skipped: this.skipped,
     };
   }
 
-  private left = 0;
+  /** What there is to say of the file as a whole. */
+  private summary(): void {
+    const { read, left } = this.counts;
+    const whole: string[] = [];
+    if (this.announced !== undefined && this.announced !== read)
+      whole.push(`says ${this.announced} characters and holds ${read}`);
+    const { kind, name } = this.charset!;
+    if (kind === "symbols")
+      whole.push(
+        `holds symbols of its own (${name}) and no letters: they are kept from U+${SYMBOLS_FROM.toString(16).toUpperCase()} on, each at its code`,
+      );
+    if (this.withoutCode.length > 0) {
+      const [some, more] = [this.withoutCode.slice(0, 5).join(", "), this.withoutCode.length > 5 ? "…" : ""];
+      whole.push(
+        kind === "unknown"
+          ? `is in ${name}, a set of characters that is not known here: ${left} of them are left out (${some}${more}), what all sets share is taken`
+          : `has ${this.withoutCode.length} code${this.withoutCode.length === 1 ? "" : "s"} that ${this.withoutCode.length === 1 ? "is" : "are"} no character of ${name}: left out (${some}${more})`,
+      );
+    }
+    this.skipped.unshift(...whole.map((message) => ({ line: 0, message })));
+  }
+
+  /** The set of characters, once all that tells of it has been read. */
+  private charsetNow(): Charset {
+    if (!this.charset) {
+      const [registry, encoding] = charsetInName(this.fontName);
+      this.charset = charsetOf(this.registry || registry, this.registry ? this.encoding : encoding);
+    }
+    return this.charset;
+  }
 
   private fail(message: string): ReadFont {
     return refuse(this.at + 1, message);
@@ -194,24 +251,21 @@ class BdfReader {
             );
         }
         if (code === undefined) return bad("has no ENCODING");
-        if (code < 0 || code >= CODE_POINTS) {
-          this.left += 1;
+        this.counts.read += 1;
+        const point = code < 0 ? undefined : this.charsetNow().toUnicode(code);
+        if (point === undefined || point >= CODE_POINTS) {
+          this.counts.left += 1;
           if (code >= CODE_POINTS)
             this.tell(began, `“${named}” has the code ${code}, which no character has`);
+          else if (code >= 0) this.withoutCode.push(`${named} ${code}`);
           continue;
         }
-        if (this.registry && !UNICODE.test(this.registry) && code > 126) {
-          this.left += 1;
-          this.tell(
-            began,
-            `“${named}” is character ${code} of ${this.registry}, whose codes are not known here`,
-          );
-          continue;
-        }
-        if (this.glyphs.has(code))
+        if (this.glyphs.has(point)) {
+          this.counts.repeated += 1;
           this.tell(began, `“${named}” repeats the code ${code}: the later one counts`);
-        this.glyphs.set(code, {
-          code,
+        }
+        this.glyphs.set(point, {
+          code: point,
           bitmap: unpackRows(bytes, width, height),
           x,
           y,

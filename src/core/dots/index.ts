@@ -35,7 +35,7 @@ export {
 } from "./orientation";
 export { fontHeight, glyphCell, glyphFrom, glyphOf, withGlyph, type DotFont, type DotGlyph } from "./font";
 export { BUILT_IN_FONTS, builtInFont } from "./built-in";
-export { BDF_LIMITS, readBdf, writeBdf, type FontProblem, type ReadFont } from "./bdf";
+export { BDF_LIMITS, readBdf, writeBdf, type FontProblem, type FontCounts, type ReadFont } from "./bdf";
 export {
   layLine,
   layText,

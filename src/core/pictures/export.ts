@@ -10,7 +10,7 @@ import {
   type FrameFormat,
 } from "../frames";
 import { fileName } from "../rig";
-import { GifWriter, writePbm, writePng, type Colour } from "./formats";
+import { GifWriter, writePbm, writePng, type Colour } from "./write";
 
 export interface FramesAsked {
   readonly format: FrameFormat;

@@ -13,6 +13,7 @@ import {
   type Bitmap,
   type DotFont,
   type FontProblem,
+  type FontCounts,
   type ReadFont,
 } from "@/core/dots";
 import { LIMITS, fontsOf } from "@/core/rig";
@@ -21,6 +22,16 @@ import { DownloadButton, FileButton, IconButton, PictureFace, Progress, useJob }
 
 /** Characters of a font that are shown at once. */
 const SHOWN = 240;
+
+/** What became of a font file's characters. */
+function countsOf({ read, taken, left, repeated }: FontCounts): string {
+  const number = (count: number) => count.toLocaleString("en");
+  return [
+    taken === read ? `${number(taken)} characters` : `${number(taken)} of ${number(read)} characters`,
+    ...(left > 0 ? [`${number(left)} left out`] : []),
+    ...(repeated > 0 ? [`${number(repeated)} there twice`] : []),
+  ].join(", ");
+}
 
 /** The fonts there are: looked at, drawn dot by dot, read from BDF files and written as such. */
 export function FontsView() {
@@ -47,7 +58,7 @@ export function FontsView() {
     say({
       text:
         all === some
-          ? `${kept.name} taken in: ${all.toLocaleString("en")} characters`
+          ? `${kept.name} taken in: ${countsOf(read.counts)}`
           : `${kept.name} is larger than a rig keeps: the first ${some.toLocaleString("en")} of its ${all.toLocaleString("en")} characters are taken in, in the order of their codes`,
     });
   };

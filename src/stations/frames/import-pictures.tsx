@@ -3,9 +3,9 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import type { Bitmap } from "@/core/dots";
-import { toDots, type GreyPicture, type ReadPictures, type Reduce } from "@/core/pictures";
+import { isDarkOnClear, toDots, type GreyPicture, type ReadPictures, type Reduce } from "@/core/pictures";
 import { useModel } from "@/store";
-import { PictureFace, SelectField, useJob } from "@/ui";
+import { PictureFace, Progress, SelectField, useJob } from "@/ui";
 
 interface Props {
   readonly file: File;
@@ -18,13 +18,16 @@ interface Props {
 /** Pictures shown for trying the settings out. */
 const SHOWN = 6;
 const NO_PICTURES: readonly GreyPicture[] = [];
+/** A dark drawing on a transparent ground: the drawing is lit, or what is around it. */
+const DRAWING = { ground: "light", inverted: true } as const;
+const GROUND = { ground: "light", inverted: false } as const;
 /** A picture without a time of its own. */
 const USUAL_TIME = 500;
 
 /** Takes a picture file in: scaled to the display, and turned into dots by a threshold or by dithering. */
 export function ImportPictures({ file, width, height, onClose, onTake }: Props) {
   const model = useModel();
-  const { run } = useJob();
+  const { run, progress, cancel } = useJob();
   const [read, setRead] = useState<ReadPictures>();
   const [reduce, setReduce] = useState<Omit<Reduce, "width" | "height">>({
     fit: "contain",
@@ -33,7 +36,14 @@ export function ImportPictures({ file, width, height, onClose, onTake }: Props) 
     inverted: false,
   });
   useEffect(() => {
-    run((planner) => planner.pictures(file), setRead);
+    run(
+      (planner, report) => planner.pictures(file, report),
+      (found) => {
+        setRead(found);
+        if (found.ok && found.pictures.some(isDarkOnClear))
+          setReduce((before) => ({ ...before, ...DRAWING }));
+      },
+    );
   }, [run, file]);
   const asked: Reduce = useMemo(() => ({ ...reduce, width, height }), [reduce, width, height]);
   const pictures = read?.ok ? read.pictures : NO_PICTURES;
@@ -41,6 +51,7 @@ export function ImportPictures({ file, width, height, onClose, onTake }: Props) 
     () => pictures.slice(0, SHOWN).map((picture) => toDots(picture, asked)),
     [pictures, asked],
   );
+  const dark = useMemo(() => pictures.some(isDarkOnClear), [pictures]);
   const change = (values: Partial<typeof reduce>) => setReduce({ ...reduce, ...values });
   return (
     <Modal show onHide={onClose} size="lg" aria-labelledby="import-title">
@@ -50,7 +61,16 @@ export function ImportPictures({ file, width, height, onClose, onTake }: Props) 
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
-        {!read && <p className="quiet mb-0">Reading…</p>}
+        {!read && progress !== undefined && (
+          <Progress
+            share={progress}
+            label={`Reading ${file.name}`}
+            onStop={() => {
+              cancel();
+              onClose();
+            }}
+          />
+        )}
         {read && !read.ok && (
           <p className="severity-fault mb-0" role="alert">
             {read.message}
@@ -62,6 +82,31 @@ export function ImportPictures({ file, width, height, onClose, onTake }: Props) 
               {pictures.length} picture{pictures.length === 1 ? "" : "s"} of {pictures[0]!.width} ×{" "}
               {pictures[0]!.height}; they become {width} × {height} dots.
             </p>
+            {dark && (
+              <fieldset className="small mb-3">
+                <legend className="fs-6 fw-semibold mb-1">
+                  It is drawn in black on a transparent ground: what is to be lit?
+                </legend>
+                <span className="row-line">
+                  {(
+                    [
+                      ["the drawing", DRAWING],
+                      ["the ground around it", GROUND],
+                    ] as const
+                  ).map(([label, values]) => (
+                    <Form.Check
+                      key={label}
+                      type="radio"
+                      name="import-lit"
+                      id={`import-lit-${label.replace(/ /g, "-")}`}
+                      label={label}
+                      checked={reduce.inverted === values.inverted}
+                      onChange={() => change(values)}
+                    />
+                  ))}
+                </span>
+              </fieldset>
+            )}
             <div className="field-row mb-3">
               <SelectField
                 label="Size"
