@@ -27,16 +27,28 @@ test("a capture with a fault: found, explained, its writes and faces; a file tha
   await openStation(page, "writes", "crew-tally");
   await page.getByRole("button", { name: "A capture" }).click();
   await page.getByRole("button", { name: /Sample/ }).click();
-  await expect(page.getByText(/hold what was never written/)).toBeVisible();
+  await expect(page.getByText(/what was never written, for/)).toBeVisible();
   await expect(page.getByLabel("Signal of STB")).toHaveValue("2");
   await expect(page.getByRole("heading", { name: /^6 writes/ })).toBeVisible();
   await page.getByRole("button", { name: /2\*5\.\*2/ }).click();
   await expect(page.getByRole("img", { name: /moment: 2\*5\.\*2/ })).toBeVisible();
   await page.getByLabel("Signal of STB").selectOption("");
-  await expect(page.getByText(/No write reaches a chip/)).toBeVisible();
+  await expect(page.getByText(/STB \(line 10\) is not in the capture/)).toBeVisible();
+  await page.getByLabel("Signal of STB").selectOption("2");
+  await page.getByLabel("The capture begins").selectOption("running");
+  await expect(page.getByText(/begun while the board was running/)).toBeVisible();
+  await expect(page.getByText(/what was never written, for/)).toHaveCount(0);
   const input = page.locator("input[type=file]");
   await input.setInputFiles({ name: "letter.vcd", mimeType: "text/plain", buffer: Buffer.from("Dear all") });
   await expect(page.getByText(/“letter.vcd” cannot be read/)).toBeVisible();
+
+  await input.setInputFiles({
+    name: "three.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from("; Sample rate: 1 MHz\nCLK,DIO,STB\n0,0,1\n1,0,1\n0,1,0\n1,1,0\n"),
+  });
+  await expect(page.getByText(/Taken for granted: .*one sample every 1 µs/)).toBeVisible();
+  await expect(page.getByText(/no chip|No write reaches a chip|never moves/).first()).toBeVisible();
 
   const download = page.waitForEvent("download");
   await page.getByRole("button", { name: "VCD" }).click();

@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test, type Page } from "@playwright/test";
 import { openStation, trail } from "./helpers";
 
 test("frames: a text is changed and queued, letters a font lacks are named, a file is saved", async ({
@@ -51,6 +51,100 @@ test("pictures: drawn dot by dot, moved, copied, and taken in from a file; a bro
   await input.setInputFiles(file("boat.pbm", "P1\n2 2\n10 01\n"));
   await page.getByRole("button", { name: "Take it" }).click();
   await expect(page.getByRole("button", { name: "Picture 18, 500 ms" })).toBeVisible();
+});
+
+/** How many dots of a picture are lit, by the middle of each on its canvas. */
+const litDots = (page: Page, name: string, width: number, height: number): Promise<number> =>
+  page.getByRole("img", { name }).evaluate(
+    (element, [across, down]) => {
+      const canvas = element as HTMLCanvasElement;
+      const context = canvas.getContext("2d")!;
+      const pitch = canvas.width / across;
+      let lit = 0;
+      for (let y = 0; y < down; y += 1)
+        for (let x = 0; x < across; x += 1) {
+          const [red, green, blue] = context.getImageData((x + 0.5) * pitch, (y + 0.5) * pitch, 1, 1).data;
+          if (Math.max(red!, green!, blue!) > 140) lit += 1;
+        }
+      return lit;
+    },
+    [width, height] as const,
+  );
+
+test("a stroke over 24 dots lights 24, however fast, and is one step of undo", async ({ page }) => {
+  await openStation(page, "frames", "tide-notice");
+  await page.getByRole("button", { name: "Pictures", exact: true }).click();
+  const name = "Picture 1 of 1, 32 × 8 dots";
+  const box = (await page.getByRole("img", { name }).boundingBox())!;
+  const at = (column: number, row: number) =>
+    [box.x + ((column + 0.5) * box.width) / 32, box.y + ((row + 0.5) * box.height) / 8] as const;
+  expect(await litDots(page, name, 32, 8)).toBe(0);
+  await page.mouse.move(...at(4, 3));
+  await page.mouse.down();
+  // Two movements for all of it: what lies between is drawn all the same.
+  await page.mouse.move(...at(20, 3));
+  await page.mouse.move(...at(27, 3));
+  await page.mouse.up();
+  await expect.poll(() => litDots(page, name, 32, 8)).toBe(24);
+  await page.keyboard.press("Control+z");
+  await expect.poll(() => litDots(page, name, 32, 8)).toBe(0);
+  await page.keyboard.press("Control+Shift+z");
+  await expect.poll(() => litDots(page, name, 32, 8)).toBe(24);
+});
+
+test("order by keyboard: said in words, and undone the same scene stays chosen", async ({ page }) => {
+  await openStation(page, "frames", "tide-notice");
+  const text = page.getByLabel("Text", { exact: true });
+  for (const words of ["Second", "Third"]) {
+    await page.getByRole("button", { name: "Text", exact: true }).click();
+    await text.fill(words);
+  }
+  const rows = page.getByRole("listitem").filter({ has: page.getByRole("button", { name: /^Delete / }) });
+  await expect(rows).toHaveCount(3);
+  const grip = page.getByRole("button", { name: "Move Third" });
+  await grip.focus();
+  await page.keyboard.press("Space");
+  await expect(page.getByText("Picked up: Third, third of three.")).toBeAttached();
+  await page.keyboard.press("ArrowUp");
+  await expect(page.getByText("Third, second of three.", { exact: true })).toBeAttached();
+  await page.keyboard.press("Space");
+  await expect(page.getByText("Put down: Third, second of three.")).toBeAttached();
+  await expect(rows.nth(1)).toContainText("Third");
+  await expect(text).toHaveValue("Third");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(rows.nth(2)).toContainText("Third");
+  await expect(text).toHaveValue("Third");
+});
+
+test("steps the board cannot keep: said on the face, in the list and with the text, and mended by a click", async ({
+  page,
+}) => {
+  await openStation(page, "frames", "tide-notice");
+  await page
+    .getByLabel(/^Step|A column every|Each column/)
+    .first()
+    .fill("0.005");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("link", { name: /a step takes .* ms, not 5 ms/ })).toBeVisible();
+  await expect(page.getByText(/A step takes .* ms, not 5 ms:/)).toBeVisible();
+  await expect(page.getByRole("listitem").filter({ hasText: "HIGH 14:32" })).toContainText("asked:");
+  await page.getByRole("button", { name: /^ask for \d+ ms$/ }).click();
+  await expect(page.getByRole("link", { name: /a step takes/ })).toHaveCount(0);
+});
+
+test("a black drawing on a transparent ground is asked about", async ({ page }) => {
+  await openStation(page, "frames", "wind-arrow");
+  // A PNG of 2 × 2: black where opaque, one dot of it.
+  const png =
+    "iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAYAAABytg0kAAAAD0lEQVR4nGNgYGD4z4AMAA4EAQCt5tnOAAAAAElFTkSuQmCC";
+  await page
+    .locator("input[type=file]")
+    .setInputFiles({ name: "dot.png", mimeType: "image/png", buffer: Buffer.from(png, "base64") });
+  await expect(page.getByText(/black on a transparent ground: what is to be lit/)).toBeVisible();
+  await page.getByLabel("the ground around it").check();
+  await page.getByLabel("the drawing").check();
+  await page.getByRole("button", { name: "Take it" }).click();
+  await expect(page.getByRole("button", { name: "Picture 17, 500 ms" })).toBeVisible();
 });
 
 test("modules that are turned: three questions find how they stand, and the bytes follow", async ({

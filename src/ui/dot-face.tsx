@@ -1,8 +1,11 @@
-import { useEffect, useMemo, useRef, type MouseEvent } from "react";
+import { useEffect, useMemo, useRef, type PointerEvent } from "react";
 import type { DotGrid, ModuleBox } from "@/core/address";
 import type { Bitmap } from "@/core/dots";
 import type { LedColour } from "@/core/parts";
 import { LED_CSS } from "./digit-face";
+import type { Stroke } from "./use-stroke";
+
+type Place = Pick<globalThis.MouseEvent, "clientX" | "clientY">;
 
 interface FieldProps {
   readonly width: number;
@@ -14,8 +17,8 @@ interface FieldProps {
   /** Changes when the picture does. */
   readonly drawn: unknown;
   readonly pickedDot?: number;
-  readonly onDot?: (dot: number, event: MouseEvent) => void;
-  readonly onDrag?: (dot: number, event: MouseEvent) => void;
+  readonly onDot?: (dot: number) => void;
+  readonly stroke?: Stroke;
   /** Most height; the width may keep it below. */
   readonly maxHeight: number | string;
   readonly label: string;
@@ -34,7 +37,7 @@ function DotField({
   drawn,
   pickedDot,
   onDot,
-  onDrag,
+  stroke,
   maxHeight,
   label,
 }: FieldProps) {
@@ -86,11 +89,37 @@ function DotField({
     }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `drawn` stands for what `levelOf` says
   }, [drawn, sprites, ground, width, height, pitch, pickedDot]);
-  const dotAt = (event: MouseEvent): number => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const x = Math.floor(((event.clientX - box.left) / box.width) * width);
-    const y = Math.floor(((event.clientY - box.top) / box.height) * height);
+  const pressed = useRef(false);
+  /** The dot under the pointer; beside the picture the nearest one on its edge, or none. */
+  const dotAt = ({ clientX, clientY }: Place, beside: "nearest" | "none"): number => {
+    const box = canvas.current!.getBoundingClientRect();
+    const place = (at: number, from: number, size: number, count: number) => {
+      const found = Math.floor(((at - from) / size) * count);
+      return beside === "nearest" ? Math.max(0, Math.min(count - 1, found)) : found;
+    };
+    const x = place(clientX, box.left, box.width, width);
+    const y = place(clientY, box.top, box.height, height);
     return x < 0 || y < 0 || x >= width || y >= height ? -1 : y * width + x;
+  };
+  const press = (event: PointerEvent<HTMLCanvasElement>) => {
+    const dot = dotAt(event, "none");
+    if (dot < 0 || event.button !== 0) return;
+    onDot?.(dot);
+    if (!stroke) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    pressed.current = true;
+    stroke.begin(dot);
+  };
+  const move = (event: PointerEvent<HTMLCanvasElement>) => {
+    if (!pressed.current || !stroke) return;
+    // A quick hand passes over several places between two events.
+    const passed = event.nativeEvent.getCoalescedEvents?.() ?? [];
+    for (const one of passed.length > 0 ? passed : [event]) stroke.along(dotAt(one, "nearest"));
+  };
+  const release = () => {
+    if (!pressed.current) return;
+    pressed.current = false;
+    stroke?.end();
   };
   return (
     <canvas
@@ -103,12 +132,13 @@ function DotField({
       style={{
         aspectRatio: `${width} / ${height}`,
         width: `min(100%, calc(${typeof maxHeight === "number" ? `${maxHeight}px` : maxHeight} * ${width / height}))`,
-        cursor: onDot ? "pointer" : undefined,
+        cursor: onDot || stroke ? "pointer" : undefined,
+        touchAction: stroke ? "none" : undefined,
       }}
-      onMouseDown={onDot && ((event) => dotAt(event) >= 0 && onDot(dotAt(event), event))}
-      onMouseMove={
-        onDrag && ((event) => event.buttons > 0 && dotAt(event) >= 0 && onDrag(dotAt(event), event))
-      }
+      onPointerDown={onDot || stroke ? press : undefined}
+      onPointerMove={stroke && move}
+      onPointerUp={stroke && release}
+      onPointerCancel={stroke && release}
     />
   );
 }
@@ -251,7 +281,7 @@ export function PictureFace({
   modules,
   pickedDot,
   onDot,
-  onDrag,
+  stroke,
   height,
   label,
 }: {
@@ -259,8 +289,8 @@ export function PictureFace({
   readonly colour: LedColour;
   readonly modules?: readonly ModuleBox[];
   readonly pickedDot?: number;
-  readonly onDot?: (dot: number, event: MouseEvent) => void;
-  readonly onDrag?: (dot: number, event: MouseEvent) => void;
+  readonly onDot?: (dot: number) => void;
+  readonly stroke?: Stroke;
   readonly height: number | string;
   readonly label: string;
 }) {
@@ -274,7 +304,7 @@ export function PictureFace({
       drawn={bitmap}
       pickedDot={pickedDot}
       onDot={onDot}
-      onDrag={onDrag}
+      stroke={stroke}
       maxHeight={height}
       label={label}
     />

@@ -25,3 +25,5 @@ export { ChipSheet } from "./chip-sheet";
 export { BoardSelect } from "./board-select";
 export { Chart } from "./chart";
 export { Progress } from "./progress";
+export { useStroke, type Stroke } from "./use-stroke";
+export { useChosen } from "./use-chosen";

@@ -61,3 +61,4 @@ export { joinedRows, packRuns, unpackRuns } from "./packing";
 export { readText, readingOf, type Reading } from "./read";
 export { Stitcher, type Ribbon } from "./stitch";
 export { coverOf, type Cover } from "./cover";
+export { dotsBetween, withDots } from "./stroke";

@@ -116,3 +116,5 @@ export function parseQuantity(text: string, unit: QuantityUnit): ParsedQuantity 
   const [mantissa, exponent = "0"] = plain[1]!.toLowerCase().split("e");
   return { ok: true, value: Number(`${mantissa}e${Number(exponent) + POWER_OF[plain[2]!]!}`) };
 }
+
+export { placeOf } from "./places";

@@ -18,7 +18,7 @@ import {
 } from "@/core/dots";
 import { LIMITS, fontsOf } from "@/core/rig";
 import { editSign, say, useModel } from "@/store";
-import { DownloadButton, FileButton, IconButton, PictureFace, Progress, useJob } from "@/ui";
+import { DownloadButton, FileButton, IconButton, PictureFace, Progress, useJob, useStroke } from "@/ui";
 
 /** Characters of a font that are shown at once. */
 const SHOWN = 240;
@@ -272,11 +272,7 @@ function GlyphEditor({ font, code, own, colour, onCode, onCopy }: EditorProps) {
   const shown: Bitmap = { ...cell, ...resized(cell, Math.max(width, 1)) };
   const set = (bitmap: Bitmap) =>
     keep(font.id, withGlyph(font, code, glyphFrom(code, bitmap, font.ascent, spacing)));
-  const flip = (dot: number) => {
-    const dots = shown.dots.slice();
-    dots[dot] = 1 - dots[dot]!;
-    set({ ...shown, dots });
-  };
+  const { shown: drawn, stroke } = useStroke(shown, set);
   const letter = String.fromCodePoint(code);
   return (
     <section className="sheet" aria-label="The chosen character">
@@ -302,10 +298,10 @@ function GlyphEditor({ font, code, own, colour, onCode, onCopy }: EditorProps) {
       </div>
       <div className="lens p-3">
         <PictureFace
-          bitmap={shown}
+          bitmap={drawn}
           colour={colour}
           height={220}
-          onDot={own ? flip : undefined}
+          stroke={own ? stroke : undefined}
           label={`${letter}, ${shown.width} × ${shown.height} dots`}
         />
       </div>

@@ -3,8 +3,9 @@ import "./frames.css";
 import Link from "next/link";
 import { useState } from "react";
 import { gridOf } from "@/core/address";
+import type { Scene } from "@/core/dots";
 import { useModel, useRig } from "@/store";
-import { StationFrame } from "@/ui";
+import { StationFrame, useChosen } from "@/ui";
 import { BytesView } from "./bytes";
 import { FontsView } from "./fonts";
 import { ModulesView } from "./modules";
@@ -53,10 +54,11 @@ export function FramesStation() {
   );
 }
 
+const NO_SCENES: readonly Scene[] = [];
+
 function Texts() {
   const { sign } = useRig();
-  const [chosen, setChosen] = useState(0);
-  const at = Math.min(chosen, (sign?.scenes.length ?? 1) - 1);
+  const [at, setChosen] = useChosen(sign?.scenes ?? NO_SCENES);
   return (
     <div className="frames-grid">
       <RunView chosen={at} onScene={setChosen} />

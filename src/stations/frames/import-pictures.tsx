@@ -36,7 +36,7 @@ export function ImportPictures({ file, width, height, onClose, onTake }: Props) 
     inverted: false,
   });
   useEffect(() => {
-    run(
+    run<ReadPictures>(
       (planner, report) => planner.pictures(file, report),
       (found) => {
         setRead(found);

@@ -1,6 +1,6 @@
 import { arrayMove, useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
-import { useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { useMemo, useState, type KeyboardEvent } from "react";
 import {
   bitmapFromHex,
   bitmapHex,
@@ -16,7 +16,7 @@ import {
 import { gridOf } from "@/core/address";
 import { LIMITS } from "@/core/rig";
 import { editSign, pickPip, useModel } from "@/store";
-import { CommitField, FileButton, IconButton, PictureFace, QuantityField } from "@/ui";
+import { CommitField, FileButton, IconButton, PictureFace, QuantityField, useChosen, useStroke } from "@/ui";
 import { RepeatField } from "./fields";
 import { Sortable } from "./sortable";
 import { ImportPictures } from "./import-pictures";
@@ -30,11 +30,9 @@ interface Props {
 export function PictureEditor({ at, scene }: Props) {
   const model = useModel();
   const grid = gridOf(model)!;
-  const [chosen, setChosen] = useState(0);
+  const [frame, setChosen] = useChosen(scene.frames);
   const [tool, setTool] = useState<"draw" | "fill">("draw");
   const [importing, setImporting] = useState<File>();
-  const pen = useRef<0 | 1>(1);
-  const frame = Math.min(chosen, scene.frames.length - 1);
   const bitmap = useMemo(
     () =>
       bitmapFromHex(scene.frames[frame]!.dots, scene.width, scene.height) ??
@@ -50,20 +48,14 @@ export function PictureEditor({ at, scene }: Props) {
     change({
       frames: scene.frames.map((one, place) => (place === frame ? { ...one, dots: bitmapHex(made) } : one)),
     });
-  const put = (dot: number) => {
-    const x = dot % scene.width;
-    const y = Math.floor(dot / scene.width);
-    if (tool === "fill") return setFrame(filled(bitmap, x, y, pen.current));
-    if (bitmap.dots[dot] === pen.current) return;
-    const dots = bitmap.dots.slice();
-    dots[dot] = pen.current;
-    setFrame({ ...bitmap, dots });
-  };
-  const begin = (dot: number) => {
-    pen.current = (1 - dotAt(bitmap, dot % scene.width, Math.floor(dot / scene.width))) as 0 | 1;
-    put(dot);
+  const { shown, stroke } = useStroke(bitmap, setFrame);
+  const pick = (dot: number) => {
     const index = scene.width === grid.width && scene.height === grid.height ? grid.at[dot]! : -1;
     if (index >= 0) pickPip(model.addresses[index]!.pip);
+  };
+  const fill = (dot: number) => {
+    const [x, y] = [dot % scene.width, Math.floor(dot / scene.width)];
+    setFrame(filled(bitmap, x, y, dotAt(bitmap, x, y) ? 0 : 1));
   };
   const acts: ReadonlyArray<readonly [key: string, icon: string, label: string, act: () => void]> = [
     ["a", "bi-arrow-left", "Shift left", () => setFrame(shifted(bitmap, -1, 0, "around"))],
@@ -130,19 +122,22 @@ export function PictureEditor({ at, scene }: Props) {
         />
         <RepeatField repeat={scene.repeat} onRepeat={(repeat) => change({ repeat })} />
         <span className="align-self-end">
-          <FileButton accept=".png,.gif,.pbm,image/png,image/gif" onFile={setImporting}>
-            PNG, GIF, PBM
+          <FileButton accept=".png,.gif,.pbm,.pgm,.ppm,.pnm,image/png,image/gif" onFile={setImporting}>
+            PNG, GIF, PBM, PGM
           </FileButton>
         </span>
       </div>
       <div className="picture-work mt-2" onKeyDown={onKey}>
         <div className="lens picture-lens" tabIndex={0} role="group" aria-label="Drawing area">
           <PictureFace
-            bitmap={bitmap}
+            bitmap={shown}
             colour={colour}
             height={Math.min(300, scene.height * 30)}
-            onDot={begin}
-            onDrag={(dot) => tool === "draw" && put(dot)}
+            onDot={(dot) => {
+              pick(dot);
+              if (tool === "fill") fill(dot);
+            }}
+            stroke={tool === "draw" ? stroke : undefined}
             label={`Picture ${frame + 1} of ${scene.frames.length}, ${scene.width} × ${scene.height} dots`}
           />
         </div>
@@ -211,7 +206,7 @@ interface StripProps {
 /** All pictures side by side, put in order by dragging. */
 function Strip({ scene, chosen, colour, onChoose, onMove }: StripProps) {
   return (
-    <Sortable count={scene.frames.length} way="across" onMove={onMove}>
+    <Sortable titles={scene.frames.map((_, at) => `Picture ${at + 1}`)} way="across" onMove={onMove}>
       <div className="picture-strip" role="group" aria-label="Pictures in order">
         {scene.frames.map(({ dots, time }, at) => (
           <Thumb

@@ -68,7 +68,7 @@ export function SceneQueue({ chosen, onChoose }: Props) {
       </div>
       {scenes.length === 0 && <p className="small quiet mb-0">Nothing yet: add a text, or pictures.</p>}
       <Sortable
-        count={scenes.length}
+        titles={scenes.map((_, at) => sceneTitle(rig, at) || "no text")}
         way="down"
         onMove={(from, to) => {
           editSign((sign) => ({ ...sign, scenes: arrayMove([...sign.scenes], from, to) }));
