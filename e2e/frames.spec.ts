@@ -100,15 +100,15 @@ test("order by keyboard: said in words, and undone the same scene stays chosen",
     await text.fill(words);
   }
   const rows = page.getByRole("listitem").filter({ has: page.getByRole("button", { name: /^Delete / }) });
-  await expect(rows).toHaveCount(3);
+  await expect(rows).toHaveCount(4);
   const grip = page.getByRole("button", { name: "Move Third" });
   await grip.focus();
   await page.keyboard.press("Space");
-  await expect(page.getByText("Picked up: Third, third of three.")).toBeAttached();
+  await expect(page.getByText(/Third, third of four\.$/)).toBeAttached();
   await page.keyboard.press("ArrowUp");
-  await expect(page.getByText("Third, second of three.", { exact: true })).toBeAttached();
+  await expect(page.getByText("Third, second of four.", { exact: true })).toBeAttached();
   await page.keyboard.press("Space");
-  await expect(page.getByText("Put down: Third, second of three.")).toBeAttached();
+  await expect(page.getByText("Put down: Third, second of four.")).toBeAttached();
   await expect(rows.nth(1)).toContainText("Third");
   await expect(text).toHaveValue("Third");
   await page.getByRole("button", { name: "Undo" }).click();
@@ -120,10 +120,7 @@ test("steps the board cannot keep: said on the face, in the list and with the te
   page,
 }) => {
   await openStation(page, "frames", "tide-notice");
-  await page
-    .getByLabel(/^Step|A column every|Each column/)
-    .first()
-    .fill("0.005");
+  await page.getByLabel("Each column for").fill("5 ms");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("link", { name: /a step takes .* ms, not 5 ms/ })).toBeVisible();
   await expect(page.getByText(/A step takes .* ms, not 5 ms:/)).toBeVisible();
