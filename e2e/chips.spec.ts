@@ -35,7 +35,7 @@ test("a capture with a fault: found, explained, its writes and faces; a file tha
   await page.getByLabel("Signal of STB").selectOption("");
   await expect(page.getByText(/STB \(line 10\) is not in the capture/)).toBeVisible();
   await page.getByLabel("Signal of STB").selectOption("2");
-  await page.getByLabel("The capture begins").selectOption("running");
+  await page.getByLabel("When the capture begins, the board is").selectOption("running");
   await expect(page.getByText(/begun while the board was running/)).toBeVisible();
   await expect(page.getByText(/what was never written, for/)).toHaveCount(0);
   const input = page.locator("input[type=file]");

@@ -90,7 +90,7 @@ describe("frames and fonts", () => {
       lines: Array<{ text: string; moved: string }>;
     };
     expect(answer.lines).toContainEqual(
-      expect.objectContaining({ text: "HIGH 14:32 3.1 m ↑ flood", moved: "left" }),
+      expect.objectContaining({ text: "HIGH 14:32  3.1 m  ↑ flood", moved: "left" }),
     );
     expect(((await (await check(post(tide))).json()) as { table: unknown[] }).table).toEqual([]);
   });
@@ -178,7 +178,7 @@ describe("captures and tapes", () => {
       const response = await decode(form({ rig: writeRig(rig), capture: capture(), ...mapping }));
       const body = await response.json();
       expect(response.status).toBe(200);
-      expect(body.faces.map(({ text }: { text: string }) => text.trim())).toEqual(["9.5°", "12.5°", "14.0°"]);
+      expect(body.faces.map(({ text }: { text: string }) => text.trim())).toEqual(["", "9.5°", "12.5°", "14.0°"]);
       expect(body.writes[2]).toMatchObject({ bytes: [0x8c], says: [expect.stringContaining("display on")] });
       expect(body.findings).toEqual([]);
     }

@@ -99,9 +99,13 @@ export function linesShown(
   if (!grid) return [];
   const stitcher = new Stitcher(HALF_WRITTEN);
   const ribbons: Array<Ribbon | undefined> = [];
+  // Over the whole run: while a dark picture is being sent, what is left of the one before is the brightest of its time.
+  const most = stretches.reduce(
+    (so, { pips }) => pips.reduce((brightest, { current }) => Math.max(brightest, current), so),
+    0,
+  );
   for (const { from, pips, text } of stretches) {
     if (text === undefined) continue;
-    const most = pips.reduce((sum, { current }) => Math.max(sum, current), 0);
     const picture = pictureOf(
       model,
       grid,

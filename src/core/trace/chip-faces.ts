@@ -20,7 +20,7 @@ type Pictures = ReadonlyMap<UnitRef, ScanPicture>;
  */
 export class ChipFaces implements FaceFollower {
   /** First and last change of the update that is under way. */
-  private pending: { readonly from: Nanoseconds; last: Nanoseconds } | undefined = { from: 0, last: 0 };
+  private pending: { readonly from: Nanoseconds; last: Nanoseconds } | undefined;
   private lastEdge: Nanoseconds = 0;
   private readonly written = new Set<string>();
   /** As it was after the last whole transfer. */
@@ -37,6 +37,9 @@ export class ChipFaces implements FaceFollower {
     private readonly show: ShowFace,
   ) {
     this.settled = this.pictures();
+    // What stands before anything is written.
+    this.pending = { from: 0, last: 0 };
+    this.give(this.settled);
   }
 
   private pictures(): Pictures {

@@ -80,8 +80,7 @@ function silentLines(model: RigModel, { activity, writes }: Decoded): Difference
   const busy = activity.some(
     ({ line, changes }) => changes >= CLEARLY_MOVING && serial.some((one) => one.line === line),
   );
-  if (busy && dead.length > 0)
-    return dead.map(({ line, name }) => deadLine(line, name, moved.get(line)!.level));
+  if (busy && dead.length > 0) return dead.map(({ line, name }) => deadLine(moved.get(line)!, name));
   if (absent.length > 0)
     return absent.map(({ line, name }) =>
       nothing(

@@ -152,7 +152,8 @@ function stuckLine(
 ): Difference | undefined {
   const direct = new Set(directLines(model.encoding));
   const expected = expectedFaces(model);
-  for (const { line, changes, level } of activity) {
+  for (const one of activity) {
+    const { line, changes } = one;
     if (changes > 1 || !direct.has(line)) continue;
     const hanging = new Set(
       model.encoding.pips
@@ -174,17 +175,20 @@ function stuckLine(
     if (fits < faces.length * 0.6 || fits <= own) continue;
     const lost = [...hanging].map((pip) => pip.split(".")[2]);
     const what = new Set(lost).size === 1 ? `segment ${lost[0]}` : "a digit";
-    return deadLine(line, what, level);
+    return deadLine(one, what);
   }
   return undefined;
 }
 
-/** The finding that a line never moves. */
-export const deadLine = (line: string, what: string, level: number): Difference => ({
+/** The finding that a line never moves, or only once. */
+export const deadLine = (
+  { line, changes, level }: Pick<LineActivity, "line" | "changes" | "level">,
+  what: string,
+): Difference => ({
   kind: "dead line",
   severity: "fault",
   at: undefined,
-  title: `Line ${line} (${what}) never moves: it stays ${level === 1 ? "high" : level === 0 ? "low" : "undriven"}`,
+  title: `Line ${line} (${what}) ${changes === 0 ? "never moves" : "moves only once"}: it stays ${level === 1 ? "high" : level === 0 ? "low" : "undriven"}`,
   remedy:
     "Is it set up as an output, is it the line the program writes to, is the probe on it, is the wire whole?",
 });

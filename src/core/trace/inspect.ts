@@ -17,7 +17,18 @@ export interface Inspected {
   /** What the board was at when the capture began was guessed, not told. */
   readonly guessed: boolean;
   readonly differences: readonly Difference[];
+  /** Rules of the bus that are broken; those only that no difference explains. */
+  readonly breaches: Decoded["breaches"];
 }
+
+/** Differences that make nonsense of every transfer: the rules broken on the way say nothing more. */
+const EXPLAINS: ReadonlyArray<Difference["kind"]> = [
+  "nothing",
+  "dead line",
+  "swapped lines",
+  "bit order",
+  "byte order",
+];
 
 /** What a capture holds is told from its first part, in bytes; all of it is decoded only once it is known how. */
 const TRIED: number = 24 * 1024 * 1024;
@@ -48,9 +59,15 @@ export async function inspectCapture(
   const decoded =
     guess === first.began ? first : await decodeCapture(rig, file, mapping, { ...options, began: guess });
   const differences = compareCapture(model, decoded);
-  const whole = { decoded, guessed: began === undefined };
   const reason = await misreadingOf({ rig, model, file, mapping, decoded, differences }, options.signal);
-  return { ...whole, differences: reason ?? differences };
+  const found = reason ?? differences;
+  const explained = found.some(({ kind }) => EXPLAINS.includes(kind));
+  return {
+    decoded,
+    guessed: began === undefined,
+    differences: found,
+    breaches: explained ? [] : decoded.breaches,
+  };
 }
 
 /**

@@ -62,14 +62,17 @@ export function ImportPictures({ file, width, height, onClose, onTake }: Props) 
       </Modal.Header>
       <Modal.Body>
         {!read && progress !== undefined && (
-          <Progress
-            share={progress}
-            label={`Reading ${file.name}`}
-            onStop={() => {
-              cancel();
-              onClose();
-            }}
-          />
+          <span className="row-line">
+            <span className="quiet">Reading…</span>
+            <Progress
+              share={progress}
+              label={`Reading ${file.name}`}
+              onStop={() => {
+                cancel();
+                onClose();
+              }}
+            />
+          </span>
         )}
         {read && !read.ok && (
           <p className="severity-fault mb-0" role="alert">
@@ -178,7 +181,7 @@ export function ImportPictures({ file, width, height, onClose, onTake }: Props) 
             )
           }
         >
-          Take {pictures.length === 1 ? "it" : `all ${pictures.length}`}
+          Take {pictures.length < 2 ? "it" : `all ${pictures.length}`}
         </Button>
       </Modal.Footer>
     </Modal>

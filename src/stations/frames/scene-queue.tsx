@@ -117,6 +117,7 @@ function saysOf(scene: Scene, { asked, lasts, late }: ScenePace): ReactNode {
   return (
     <>
       {[what, ...(scene.repeat > 1 ? [`${scene.repeat} times`] : []), time(lasts)].join(" · ")}
+      {late && " "}
       {late && <SeverityMark severity="caution" text={`asked: ${time(asked)}`} />}
     </>
   );

@@ -253,10 +253,13 @@ function Reading({
       {stepped && scans && (
         <p className="small mb-0 mt-1">
           {tearing.noticed ? (
-            <SeverityMark
-              severity="caution"
-              text={`The rows are rewritten one after the other for ${formatNanoseconds(Math.round(tearing.time), 3)} of every step: moving letters look slanted or torn.`}
-            />
+            <>
+              <SeverityMark
+                severity="caution"
+                text={`Torn for ${formatNanoseconds(Math.round(tearing.time), 3)} of every step:`}
+              />{" "}
+              so long the rows are rewritten one after the other, and moving letters look slanted.
+            </>
           ) : (
             <>
               The rows are rewritten one after the other within{" "}

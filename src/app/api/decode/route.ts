@@ -44,7 +44,9 @@ export async function POST(request: Request): Promise<Response> {
   if (began !== undefined && began !== "power-up" && began !== "running")
     return refuse(422, "“began” is power-up or running; leave it out to have it guessed.");
   try {
-    const { decoded, differences, guessed } = await inspectCapture(read.rig, capture, given, { began });
+    const { decoded, differences, breaches, guessed } = await inspectCapture(read.rig, capture, given, {
+      began,
+    });
     return Response.json({
       rig: { id: read.rig.id, name: read.rig.name },
       capture: {
@@ -74,7 +76,7 @@ export async function POST(request: Request): Promise<Response> {
         says: says.map(({ title, says: what }) => `${title}: ${what}`),
       })),
       writesInAll: decoded.count,
-      findings: decoded.breaches.map(({ rule, says, at, count }) => ({ rule, says, at: at / 1e9, count })),
+      findings: breaches.map(({ rule, says, at, count }) => ({ rule, says, at: at / 1e9, count })),
       differences: differences.map(({ at, ...rest }) => ({
         ...rest,
         at: at === undefined ? null : at / 1e9,

@@ -4,7 +4,7 @@ import { SeverityMark } from "@/ui";
 
 /** What the board does otherwise than the rig's own program, and the rules of the bus it breaks. */
 export function Findings({ capture, onAt }: { capture: Inspected; onAt: (at: number) => void }) {
-  const { differences, decoded } = capture;
+  const { differences, breaches } = capture;
   const when = (at: number | undefined) =>
     at === undefined ? null : (
       <button type="button" className="plain-button text-decoration-underline tiny" onClick={() => onAt(at)}>
@@ -22,7 +22,7 @@ export function Findings({ capture, onAt }: { capture: Inspected; onAt: (at: num
             {remedy && <span className="d-block quiet">{remedy}</span>}
           </li>
         ))}
-        {decoded.breaches.map(({ rule, says, at, count }) => (
+        {breaches.map(({ rule, says, at, count }) => (
           <li key={rule}>
             <SeverityMark severity="fault" text={rule} /> {says} {when(at)}
             {count > 1 && <span className="quiet"> and {(count - 1).toLocaleString("en")} more times</span>}

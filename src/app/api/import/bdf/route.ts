@@ -16,13 +16,14 @@ export async function POST(request: Request): Promise<Response> {
       "The body is no BDF font that can be used.",
       read.problems.map(({ line, message }) => ({ path: line > 0 ? `line ${line}` : "file", message })),
     );
-  const { font, skipped } = read;
+  const { font, counts, skipped } = read;
   return Response.json({
     name: font.name,
     ascent: font.ascent,
     descent: font.descent,
     ...(font.copyright ? { copyright: font.copyright } : {}),
     characters: font.glyphs.size,
+    counts,
     skipped: skipped.map(({ line, message }) => ({ line, message })),
     glyphs: [...font.glyphs.values()].map(({ code, bitmap, x, y, advance }) => ({
       code,
