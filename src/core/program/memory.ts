@@ -4,7 +4,7 @@ import { storedWrites } from "./sketch-driver";
 import { signBytes } from "./sketch-sign";
 import { storedBytes } from "./sketch-tables";
 import { timerKind, type TimerKind } from "./sketch-timer";
-import { keepsFaceTime } from "./sketch";
+import { keepsFaceTime } from "./sketch-time";
 import type { Program, Statement } from "./types";
 
 /** What a sketch takes of its board's memory, in bytes. */

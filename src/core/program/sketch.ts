@@ -6,6 +6,7 @@ import { busLineNames, busRoutines, faceTables, setUpTable } from "./sketch-driv
 import { signLoop, signRoutines, signTables } from "./sketch-sign";
 import { storedBytes, tables, wiringComments } from "./sketch-tables";
 import { FLASH_WORDS, comment, type SketchLine } from "./sketch-text";
+import { PAUSE, keepsFaceTime, search, untilDue, waitOf } from "./sketch-time";
 import { tickRoutine, timerKind, timerStart } from "./sketch-timer";
 import type { Program, Statement } from "./types";
 
@@ -79,44 +80,6 @@ export function writeSketch(
     { text: "" },
     ...loopRoutine(model, printing),
   ];
-}
-
-const PAUSE: SketchLine[] = [
-  { text: "void pauseMicroseconds(unsigned long time) {" },
-  { text: `${INDENT}delay(time / 1000);` },
-  { text: `${INDENT}delayMicroseconds(time % 1000);` },
-  { text: "}" },
-];
-
-/** Faces that are shown longer than this, in ms, are waited for in parts: the microsecond clock rolls over in 71 minutes. */
-const LONGEST_DUE = 60_000;
-
-/** Whether a program waits for what is left of a face's time. */
-export const keepsFaceTime = ({ setup }: Program): boolean =>
-  setup.some(({ do: what }) => what === "start-clock");
-
-function untilDue(program: Program): SketchLine[] {
-  const long = (waitOf([...program.setup, ...program.loop]) ?? 0) > LONGEST_DUE;
-  return [
-    "unsigned long due;",
-    "",
-    "// Waits for what is left of a face's time, so that drawing and sending do not make the show slower.",
-    "// What comes late is not made up for: the next face counts from here.",
-    "void waitUntilDue(unsigned long time) {",
-    ...(long
-      ? [
-          `${INDENT}for (; time > ${LONGEST_DUE}; time -= ${LONGEST_DUE}) {`,
-          `${INDENT}${INDENT}due += ${LONGEST_DUE * 1000}UL;`,
-          `${INDENT}${INDENT}delay(${LONGEST_DUE});`,
-          `${INDENT}}`,
-        ]
-      : []),
-    `${INDENT}due += time * 1000;`,
-    `${INDENT}unsigned long now = micros();`,
-    `${INDENT}if ((long)(due - now) > 0) pauseMicroseconds(due - now);`,
-    `${INDENT}else due = now;`,
-    "}",
-  ].map((text) => ({ text }));
 }
 
 function heading(model: RigModel, program: Program): SketchLine[] {
@@ -200,25 +163,6 @@ function constants({ program, multiplexed }: Printing, model: RigModel): SketchL
 
 /** Whether an on-time does not go into two bytes. */
 const isLong = ({ on }: Program): boolean => on.some((time) => time > 65_535);
-
-/** The first thing a search finds in statements and their bodies. */
-function search<Found>(
-  statements: readonly Statement[],
-  look: (statement: Statement) => Found | undefined,
-): Found | undefined {
-  for (const statement of statements) {
-    const found = look(statement) ?? ("body" in statement ? search(statement.body, look) : undefined);
-    if (found !== undefined) return found;
-  }
-  return undefined;
-}
-
-const waitOf = (statements: readonly Statement[]): number | undefined =>
-  search(statements, (statement) =>
-    (statement.do === "wait" || statement.do === "wait-until-due") && statement.time !== "frame"
-      ? statement.time
-      : undefined,
-  );
 
 const repeatOf = (statements: readonly Statement[]): number | undefined =>
   search(statements, (statement) =>

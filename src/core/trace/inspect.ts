@@ -31,7 +31,7 @@ const EXPLAINS: ReadonlyArray<Difference["kind"]> = [
 ];
 
 /** What a capture holds is told from its first part, in bytes; all of it is decoded only once it is known how. */
-const TRIED: number = 24 * 1024 * 1024;
+const TRIED: number = 8 * 1024 * 1024;
 
 /** Where fewer transfers than this share make sense, another reading may make more. */
 const DOUBTFUL = 0.6;
