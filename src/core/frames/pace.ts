@@ -1,5 +1,5 @@
 import { gridOf, type RigModel } from "../address";
-import { buildProgram, timeShown, timeToShow, turnPeriod } from "../program";
+import { buildProgram, timeScanned, timeToShow, turnPeriod } from "../program";
 import type { Milliseconds, Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
 import { controllerById } from "../rig";
@@ -37,13 +37,23 @@ export const signPace = remembered((model: RigModel): SignPace | undefined => {
   const program = buildProgram(model);
   const { cost, flavour } = controllerById(model.rig.plan.controller);
   const run = signRun(model.rig, grid.width, grid.height);
-  const times = run.frames.map(({ time }, at) =>
-    flavour === "logic" ? time : timeShown(program, cost, program.frames[at]!, time) / 1e6,
-  );
   const own = program.on.length === 1 && flavour !== "logic";
-  const most = own
-    ? Math.max(...program.frames.map(({ drawing }) => timeToShow(program, cost, drawing?.())))
-    : 0;
+  // A frame of a scene that is shown again is the same frame.
+  const taken = new Map<string, Nanoseconds>();
+  const takes = run.frames.map(({ scene, at }, place) => {
+    if (!own) return 0;
+    const key = `${scene} ${at}`;
+    const time = taken.get(key) ?? timeToShow(program, cost, program.frames[place]!.drawing?.());
+    taken.set(key, time);
+    return time;
+  });
+  const times = run.frames.map(({ time }, place) => {
+    if (flavour === "logic") return time;
+    return own
+      ? Math.max(time, takes[place]! / 1e6)
+      : timeScanned(program, cost, program.frames[place]!.turns, time) / 1e6;
+  });
+  const most = takes.reduce((longest, time) => Math.max(longest, time), 0);
   const scenes = run.scenes.map((_, scene): ScenePace => {
     const given = model.rig.sign!.scenes[scene]!;
     const first = run.frames.findIndex((frame) => frame.scene === scene);

@@ -27,4 +27,4 @@ export {
   updateWrites,
 } from "./driver-writes";
 export { updateCost, type UpdateCost, type WriteSchool } from "./update-cost";
-export { timeShown, timeToShow } from "./pace";
+export { timeScanned, timeToShow } from "./pace";

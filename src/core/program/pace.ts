@@ -2,7 +2,7 @@ import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { drawingTime } from "./drawing";
 import { burstOf, turnPeriod } from "./run";
-import type { Drawing, Program, ProgramFrame } from "./types";
+import type { Drawing, Program } from "./types";
 
 type Cost = ControllerPart["cost"];
 
@@ -13,18 +13,14 @@ export function timeToShow(program: Program, cost: Cost, drawing: Drawing | unde
 }
 
 /**
- * How long a face of a show really stands, in ns: as long as was asked where a timer keeps time or the loop has time
- * left, as long as drawing and sending take where that is longer, and whole turns where the loop scans.
- * @param asked ms
+ * How long a face stands that is scanned, in ns: as long as was asked where a timer keeps time, whole turns where the
+ * loop scans.
+ * @param asked ms, `turns` of the scan the loop holds it
  */
-export function timeShown(
+export const timeScanned = (
   program: Program,
   cost: Cost,
-  { drawing, turns }: Pick<ProgramFrame, "drawing" | "turns">,
+  turns: number | undefined,
   asked: number,
-): Nanoseconds {
-  const wanted = asked * 1e6;
-  if (program.tick.length > 0) return wanted;
-  if (program.on.length > 1) return turns === undefined ? wanted : turns * turnPeriod(program, cost);
-  return Math.max(wanted, timeToShow(program, cost, drawing?.()));
-}
+): Nanoseconds =>
+  program.tick.length > 0 || turns === undefined ? asked * 1e6 : turns * turnPeriod(program, cost);

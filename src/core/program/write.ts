@@ -35,7 +35,7 @@ export function writeProgram(
     what: "C++ sketch with setup() and loop(), no library: the same program the face runs.",
     note:
       flavour === "plain-c"
-        ? `The ${title.split(",")[0]} has no sketch flavour of its own: give pinMode, digitalWrite, shiftOut and the delays your compiler's port writes, and its line names numbers.`
+        ? `The ${title.split(",")[0]} has no sketch flavour of its own: give pinMode, digitalWrite, shiftOut, the delays and micros your compiler's port writes and timer, and its line names numbers.`
         : undefined,
   };
 }

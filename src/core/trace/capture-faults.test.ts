@@ -396,6 +396,41 @@ describe("faults are named", () => {
   });
 });
 
+describe("a text that runs reads back exactly", () => {
+  const running = (modules: number, step: number, font: string): Rig => {
+    const tide = demoRig("tide-notice");
+    const laid = relay(tide, { ...tide.plan, digits: modules * 8 });
+    const scene = { ...USUAL_TEXT_SCENE, text: "Ebb 3.1 m  out", step, font };
+    return { ...laid, sign: { ...laid.sign!, fonts: {}, scenes: [scene] } };
+  };
+  const whole = { text: "Ebb 3.1 m  out", moved: "left", sure: 1 };
+  test.each([
+    [2, 40, "even", 4400],
+    [2, 5, "strong", 800],
+    [4, 5, "plain", 1400],
+  ])("%i modules at %i ms in %s, the bus always busy or not", async (modules, step, font, ms) => {
+    const rig = running(modules, step, font);
+    const { decoded, differences } = await look(rig, capture(rig, { to: ms * MS }));
+    expect(decoded.lines).toContainEqual(expect.objectContaining(whole));
+    expect(differences.map(({ kind }) => kind)).toEqual(["none"]);
+  });
+  test("a chain that is updated module by module", async () => {
+    const rig = running(2, 5, "even");
+    const byModule = (one: ChipWrite): readonly ChipWrite[] => {
+      const { write } = one;
+      if (write.bus !== "frames" || write.words[0]! >> 8 > 8) return [one];
+      return write.words.map((word, place) => ({
+        ...one,
+        write: { ...write, words: write.words.map((_, at) => (at === place ? word : 0)) },
+      }));
+    };
+    const parted = states((state) => ({ ...state, writes: state.writes!.flatMap(byModule) }));
+    const program = (given: Program): Program => ({ ...parted(given), setUpState: given.setUpState });
+    const { decoded } = await look(rig, capture(rig, { program, to: 1200 * MS }));
+    expect(decoded.lines).toContainEqual(expect.objectContaining(whole));
+  });
+});
+
 describe("a board that was running", () => {
   test("is guessed where no set-up is there; told otherwise, the set-up is missing", async () => {
     const file = capture(eight, { from: 100 * MS });

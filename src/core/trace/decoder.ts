@@ -20,13 +20,16 @@ import type {
 } from "./decoded";
 import type { FaceFollower, WatchedFace } from "./face-follower";
 import { followFaces } from "./faces";
+import { litDigits } from "./fit";
 import { wantedLines } from "./mapping";
 
 /** Writes and faces kept: a capture may hold millions. */
 const MOST_WRITES = 20_000;
 const MOST_FACES = 20_000;
-/** Faces of dots whose own text is read; the lines are read whatever their number. */
+/** Faces of dots whose own text is read: the first ones, and those that stand so long, in ns. The lines are all read. */
+const FIRST_READ = 40;
 const MOST_READ = 500;
+const STANDS: Nanoseconds = 200e6;
 /** A picture of dots that stands shorter is only half written, in ns. */
 export const HALF_WRITTEN: Nanoseconds = 60e6;
 /** How fast transfers are put out that are not a capture's own. */
@@ -203,8 +206,7 @@ export class Decoder {
     const key = JSON.stringify(rows);
     if (key === this.faceKey || this.faces.length >= MOST_FACES) return;
     this.faceKey = key;
-    const readable = !this.grid || this.faces.length < MOST_READ;
-    this.faces.push({ at, text: readable ? readShown(this.model, digits) : "", digits: rows });
+    this.faces.push({ at, text: this.grid ? "" : readShown(this.model, digits), digits: rows });
     if (!this.grid || digits.some((one) => one.unknown.length > 0)) return;
     this.readLine(this.stitcher.add(shownPicture(this.model, this.grid, digits), at));
   }
@@ -214,6 +216,23 @@ export class Decoder {
     const { from, to, bitmap, moved } = ribbon;
     const { text, sure } = readSign(this.model, bitmap);
     this.read.push({ from, to, moved, text, sure });
+  }
+
+  /** The faces of a display of dots with what reads on them: steps of a text that runs are many and say little. */
+  private withTexts(to: Nanoseconds): DecodedFace[] {
+    let read = 0;
+    return this.faces.map((face, place) => {
+      const stands = (this.faces[place + 1]?.at ?? to) - face.at >= STANDS;
+      if ((place >= FIRST_READ && !stands) || read >= MOST_READ) return face;
+      read += 1;
+      return {
+        ...face,
+        text: readShown(
+          this.model,
+          litDigits(face).map((segments) => ({ segments })),
+        ),
+      };
+    });
   }
 
   finish(to: Nanoseconds): Decoded {
@@ -228,7 +247,7 @@ export class Decoder {
       count: this.count,
       unheard: this.unheard.filter(({ from }) => !this.heard.has(from)),
       breaches: [...this.breaches.values()].sort((one, other) => one.at - other.at),
-      faces: this.faces,
+      faces: this.grid ? this.withTexts(to) : this.faces,
       lines: this.read,
       junk: this.follower instanceof ChipFaces && this.began === "power-up" ? this.follower.junk : undefined,
       activity: [...this.activity.values()],
