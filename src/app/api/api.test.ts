@@ -178,7 +178,12 @@ describe("captures and tapes", () => {
       const response = await decode(form({ rig: writeRig(rig), capture: capture(), ...mapping }));
       const body = await response.json();
       expect(response.status).toBe(200);
-      expect(body.faces.map(({ text }: { text: string }) => text.trim())).toEqual(["", "9.5°", "12.5°", "14.0°"]);
+      expect(body.faces.map(({ text }: { text: string }) => text.trim())).toEqual([
+        "",
+        "9.5°",
+        "12.5°",
+        "14.0°",
+      ]);
       expect(body.writes[2]).toMatchObject({ bytes: [0x8c], says: [expect.stringContaining("display on")] });
       expect(body.findings).toEqual([]);
     }
