@@ -56,6 +56,7 @@ test("Wires: ticks are kept; a swap changes the bytes, or, with the code kept, w
   await page.getByRole("button", { name: /^U1 QG, leg 6 sixth/ }).click();
   await expectFace(page, "1");
   await expect(trail(page)).toContainText("bit 6 of byte 1");
+  await expect(page.getByRole("status", { name: "Saved in this browser" })).toBeVisible();
   await page.reload();
   await page.getByRole("button", { name: "Take back the code from before" }).click();
   await expectFace(page, "no character");
