@@ -49,7 +49,6 @@ export {
   MOTIONS,
   USUAL_TEXT_SCENE,
   sceneFrames,
-  sceneTime,
   type Motion,
   type PictureScene,
   type Scene,
@@ -57,7 +56,7 @@ export {
   type TextScene,
   type View,
 } from "./scenes";
-export { joinedRows, packRuns, unpackRuns } from "./packing";
+export { joinedBytes, joinedRows, packRuns, unpackRuns } from "./packing";
 export { readText, readingOf, type Reading } from "./read";
 export { Stitcher, type Ribbon } from "./stitch";
 export { coverOf, type Cover } from "./cover";

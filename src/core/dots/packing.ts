@@ -43,9 +43,8 @@ export function unpackRuns(packed: Uint8Array): Uint8Array {
   return Uint8Array.from(bytes);
 }
 
-/** Bytes of pictures one behind the other, rows packed to bytes. */
-export function joinedRows(bitmaps: readonly Bitmap[]): Uint8Array {
-  const parts = bitmaps.map(packRows);
+/** Bytes one part behind the other. */
+export function joinedBytes(parts: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
   const all = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
   let at = 0;
   for (const part of parts) {
@@ -54,3 +53,6 @@ export function joinedRows(bitmaps: readonly Bitmap[]): Uint8Array {
   }
   return all;
 }
+
+/** Bytes of pictures one behind the other, rows packed to bytes. */
+export const joinedRows = (bitmaps: readonly Bitmap[]): Uint8Array => joinedBytes(bitmaps.map(packRows));

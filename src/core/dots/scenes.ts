@@ -261,10 +261,3 @@ function lineRun(scene: TextScene, width: number, height: number, font: DotFont)
     },
   };
 }
-
-/** How long one run through a scene lasts, in ms, without its repeats. */
-export function sceneTime(frames: Pick<SceneFrames, "count" | "time">): number {
-  let sum = 0;
-  for (let at = 0; at < frames.count; at += 1) sum += frames.time(at);
-  return sum;
-}

@@ -1,5 +1,5 @@
 import { gridOf, type RigModel } from "../address";
-import { bitmapHex, type Bitmap } from "../dots";
+import { bitmapHex, joinedBytes, type Bitmap } from "../dots";
 import { buildProgram, storedBytes } from "../program";
 import { controllerById } from "../rig";
 import { signRun, sceneTitle, type SignFrame } from "../show";
@@ -88,16 +88,7 @@ function says(model: RigModel): string {
 }
 
 /** Wired bytes of all frames behind one another. */
-export function framesAsBinary(model: RigModel): Uint8Array {
-  const bytes = wiredBytes(model);
-  const all = new Uint8Array(bytes.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
-  for (const one of bytes) {
-    all.set(one, at);
-    at += one.length;
-  }
-  return all;
-}
+export const framesAsBinary = (model: RigModel): Uint8Array => joinedBytes(wiredBytes(model));
 
 /** Pictures and wired bytes as JSON: rows packed, the leftmost dot the highest bit, as hexadecimal digits. */
 export function framesAsJson(model: RigModel): string {

@@ -1,5 +1,6 @@
 import { decode, type DecodedPng } from "fast-png";
 import { unzlibSync, zlibSync } from "fflate";
+import { joinedBytes } from "../dots";
 import { DAMAGED, Shades, refuse, tooLarge, type ReadPictures } from "./picture";
 
 const IHDR = 8;
@@ -83,7 +84,7 @@ function readPasses(bytes: Uint8Array, width: number, height: number): Samples {
     else if (type === "PLTE" || type === "tRNS") head.push(bytes.subarray(at, at + 12 + size));
     at += 12 + size;
   }
-  const raw = unzlibSync(joined(packed), { out: new Uint8Array(length) });
+  const raw = unzlibSync(joinedBytes(packed), { out: new Uint8Array(length) });
   const data = new Uint8Array(width * height * channels);
   let from = 0;
   let about: DecodedPng | undefined;
@@ -104,16 +105,6 @@ function readPasses(bytes: Uint8Array, width: number, height: number): Samples {
   return { data, channels, most: 2 ** depth - 1, palette: about?.palette, key: about?.transparency };
 }
 
-function joined(parts: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
-  const all = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
-  for (const part of parts) {
-    all.set(part, at);
-    at += part.length;
-  }
-  return all;
-}
-
 /** A PNG that is not interlaced around filtered rows. */
 function asPng(
   bytes: Uint8Array,
@@ -127,7 +118,7 @@ function asPng(
   view.setUint32(8, width);
   view.setUint32(12, height);
   ihdr[20] = 0;
-  return joined([
+  return joinedBytes([
     bytes.subarray(0, IHDR),
     ihdr,
     ...head,
