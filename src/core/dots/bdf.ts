@@ -3,7 +3,7 @@ import { SYMBOLS_FROM, charsetInName, charsetOf, type Charset } from "./charset"
 import type { DotFont, DotGlyph } from "./font";
 
 /** Bounds that no real font of dots reaches. */
-export const BDF_LIMITS = { bytes: 16 * 1024 * 1024, glyphs: 70_000, side: 256, name: 80 } as const;
+export const BDF_LIMITS = { bytes: 16 * 1024 * 1024, glyphs: 70_000, side: 256, dots: 40_000_000, name: 80 } as const;
 
 /** What is wrong with a font file, where, and what to do. */
 export interface FontProblem {
@@ -35,6 +35,7 @@ const refuse = (line: number, message: string): ReadFont => ({ ok: false, proble
 
 /** Glyphs that are left out are told of one by one up to here. */
 const MOST_TOLD = 20;
+const LONGEST_MESSAGE = 300;
 const CODE_POINTS = 0x110000;
 
 /**
@@ -67,6 +68,8 @@ class BdfReader {
   private encoding = "";
   private fontName = "";
   private charset: Charset | undefined;
+  /** Dots of all characters so far. */
+  private dots = 0;
   private readonly counts = { read: 0, left: 0, repeated: 0 };
   private readonly withoutCode: string[] = [];
   private readonly glyphs = new Map<number, DotGlyph>();
@@ -126,7 +129,7 @@ class BdfReader {
           break;
         }
         case "STARTCHAR": {
-          const problem = this.readGlyph(rest);
+          const problem = this.readGlyph(rest.slice(0, BDF_LIMITS.name));
           if (problem) return { ok: false, problems: [problem] };
           break;
         }
@@ -216,7 +219,7 @@ class BdfReader {
     let box = this.box;
     const bad = (message: string): FontProblem => ({
       line: this.at + 1,
-      message: `character “${named}”: ${message}`,
+      message: `character “${named}”: ${message.slice(0, LONGEST_MESSAGE)}`,
     });
     for (this.at += 1; this.at < this.lines.length; this.at += 1) {
       const [key, rest] = split(this.lines[this.at]!);
@@ -235,6 +238,9 @@ class BdfReader {
       } else if (key === "BITMAP") {
         if (!box) return bad("has no BBX, and the font no FONTBOUNDINGBOX before it");
         const [width, height, x, y] = box as [number, number, number, number];
+        this.dots += width * height;
+        if (this.dots > BDF_LIMITS.dots)
+          return bad(`the font holds more than ${BDF_LIMITS.dots / 1e6} million dots. Take a part of it, or a smaller one`);
         const stride = Math.ceil(width / 8);
         const bytes = new Uint8Array(stride * height);
         for (let row = 0; row < height; row += 1) {
@@ -252,6 +258,8 @@ class BdfReader {
         }
         if (code === undefined) return bad("has no ENCODING");
         this.counts.read += 1;
+        if (this.counts.read > BDF_LIMITS.glyphs)
+          return bad(`is one more than ${BDF_LIMITS.glyphs}: at most that many are taken`);
         const point = code < 0 ? undefined : this.charsetNow().toUnicode(code);
         if (point === undefined || point >= CODE_POINTS) {
           this.counts.left += 1;

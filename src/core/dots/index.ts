@@ -38,6 +38,7 @@ export { BUILT_IN_FONTS, builtInFont } from "./built-in";
 export { BDF_LIMITS, readBdf, writeBdf, type FontProblem, type FontCounts, type ReadFont } from "./bdf";
 export {
   layLine,
+  dotsOfText,
   layText,
   standInFor,
   type Align,

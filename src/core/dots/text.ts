@@ -124,6 +124,17 @@ export function layLine(text: string, font: DotFont, gap = 0): LaidText {
   return { ribbon, letters, standIns: [...standIns.values()] };
 }
 
+/** Dots a text takes at the most once it is laid out, found without laying it out. */
+export function dotsOfText(text: string, font: DotFont, gap = 0): number {
+  const lines = text.split("\n");
+  const widest = lines.reduce((most, line) => Math.max(most, [...line].length), 0);
+  const advance = [...font.glyphs.values()].reduce(
+    (most, glyph) => Math.max(most, glyph.advance, glyph.bitmap.width + Math.abs(glyph.x)),
+    0,
+  );
+  return widest * (advance + Math.max(0, gap)) * lines.length * fontHeight(font);
+}
+
 export type Align = "left" | "center" | "right";
 
 /**

@@ -34,9 +34,10 @@ const bitOrder = choice("msb-first", "lsb-first");
 const chainLines = object(Object.fromEntries(CHAIN_USES.map((use) => [use, text(8, 1)])));
 const whole = (least: number, most: number) => amount([least, most], "integer");
 const oneOf = (...shapes: JsonSchema[]): JsonSchema => ({ anyOf: shapes });
-const keyed = (pattern: RegExp, value: JsonSchema): JsonSchema => ({
+const keyed = (pattern: RegExp, value: JsonSchema, most: number = LIMITS.lines): JsonSchema => ({
   type: "object",
   additionalProperties: false,
+  maxProperties: most,
   patternProperties: { [pattern.source]: value },
 });
 const byteAndBit = { byte: whole(0, LIMITS.bytes - 1), bit: whole(0, 7) };
@@ -110,7 +111,7 @@ const sign = described(
       LIMITS.modules,
     ),
     scenes: list(oneOf(textScene, pictureScene), LIMITS.scenes),
-    fonts: described("fonts by id, each the text of a BDF file", keyed(PATTERNS.id, text(LIMITS.fontBytes))),
+    fonts: described("fonts by id, each the text of a BDF file", keyed(PATTERNS.id, text(LIMITS.fontBytes), LIMITS.fonts)),
   }),
 );
 

@@ -1,6 +1,10 @@
 /** Bounds of the rig document, shared by the Yup schema, the published JSON Schema and the fields on screen. */
 export const LIMITS = {
   fileBytes: 12 * 1024 * 1024,
+  /** Brackets within brackets: a rig document has seven. */
+  depth: 24,
+  /** Problems of a document that are told of; the rest shows once these are mended. */
+  problems: 24,
   name: 80,
   note: 2000,
   units: 999,
@@ -13,6 +17,8 @@ export const LIMITS = {
   pips: 8192,
   needs: 12,
   buses: 8,
+  /** Lines a plan names. */
+  lines: 64,
   digits: 512,
   /** Digits of one display, and turns of a scan. */
   ownDigits: 8,
@@ -32,6 +38,8 @@ export const LIMITS = {
   pictureSide: 512,
   fonts: 4,
   fontBytes: 4 * 1024 * 1024,
+  /** Dots of all texts of a sign, laid out in their fonts. */
+  textDots: 16_000_000,
   /** ms of a step, and of a picture. */
   step: [5, 60_000],
   pause: [0, 600_000],

@@ -1,3 +1,4 @@
+import { LIMITS } from "./limits";
 import { oneByOne } from "./texts";
 
 /** The version this build writes. */
@@ -9,10 +10,13 @@ type Migrated = { ok: true; document: Document } | { ok: false; path: string; me
 const isObject = (value: unknown): value is Document =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
+/** More of a list than this is too many texts, whatever stands in it. */
+const LIST_LENGTH = LIMITS.texts * 3;
+
 /** Version 1 knew one digit on one register, and a list of single characters to show. */
 function fromOneDigit(document: Document): Document {
   const { plan, code, show } = document;
-  const texts = isObject(show) && typeof show.list === "string" ? { texts: oneByOne(show.list) } : {};
+  const texts = isObject(show) && typeof show.list === "string" ? { texts: oneByOne(show.list.slice(0, LIST_LENGTH)) } : {};
   const rest = isObject(show) ? Object.entries(show).filter(([key]) => key !== "list") : [];
   const kept = isObject(code) ? code.kept : undefined;
   return {
@@ -42,7 +46,9 @@ function keptFromOneDigit({ lines, bits, ...kept }: Document): Document {
   for (const bit of Array.isArray(bits) ? bits : []) {
     if (!isObject(bit)) continue;
     const { pip, lights, ...place } = bit;
-    pips.set(pip, [...(pips.get(pip) ?? []), { ...place, is: lights }]);
+    const needs = pips.get(pip) ?? [];
+    needs.push({ ...place, is: lights });
+    pips.set(pip, needs);
   }
   return {
     chain: lines,
@@ -61,11 +67,11 @@ const RENAMED: Readonly<Record<string, string>> = { "5V": "VCC", "3V3": "VCC", G
 function withBareControllers(document: Document): Document {
   const { units, wires } = document;
   if (!Array.isArray(units) || !Array.isArray(wires)) return document;
-  const chip = units.find((unit) => isObject(unit) && BARE.has(String(unit.part)));
-  const ref = isObject(chip) ? String(chip.ref) : undefined;
+  const chip: unknown = units.find((unit) => isObject(unit) && BARE.has(unit.part as string));
+  const ref = isObject(chip) && typeof chip.ref === "string" ? chip.ref : undefined;
   const rename = (leg: unknown): unknown => {
-    const [unit, end] = String(leg).split(".");
-    return unit === ref && end !== undefined && end in RENAMED ? `${ref}.${RENAMED[end]}` : leg;
+    const [unit, end] = typeof leg === "string" ? leg.split(".") : [];
+    return unit === ref && end !== undefined && Object.hasOwn(RENAMED, end) ? `${ref}.${RENAMED[end]}` : leg;
   };
   const asBoard = wires.some(
     (wire) => isObject(wire) && [wire.from, wire.to].some((leg) => rename(leg) !== leg),

@@ -1,36 +1,22 @@
-import { parse as parseWithOffsets, printParseErrorCode, type ParseError } from "jsonc-parser";
-import { ValidationError } from "yup";
 import { OWN_DISPLAY, digitsOf, findPart } from "../parts";
 import { LIMITS } from "./limits";
+import { parseJson } from "./json-text";
 import { migrate } from "./migrate";
 import { partOf } from "./part-of";
 import { RIG_SCHEMA } from "./schema";
 import { checkSign } from "./sign";
 import { splitLegRef, type Need, type Place, type Rig } from "./types";
-
-/** One thing wrong with a document: where (a path such as `wires[3].to`, or a line), and what to do. */
-export interface Problem {
-  readonly path: string;
-  readonly message: string;
-}
+import { problemsOf, type Problem } from "./validate";
 
 export type ReadRig =
   { readonly ok: true; readonly rig: Rig } | { readonly ok: false; readonly problems: readonly Problem[] };
 
-const MOST_PROBLEMS = 20;
-
 const refuse = (path: string, message: string): ReadRig => ({ ok: false, problems: [{ path, message }] });
-
-/** Line and column, from 1, of a place in a text. */
-function lineAndColumn(text: string, offset: number): string {
-  const before = text.slice(0, offset).split("\n");
-  return `line ${before.length}, column ${before[before.length - 1]!.length + 1}`;
-}
 
 /**
  * Reads the text of a `.pip.json` file.
  * @param text at most 12 MiB
- * @returns the rig, or every problem found (20 at most), each with its place
+ * @returns the rig, or the problems found (24 at most), each with its place
  */
 export function readRig(text: string): ReadRig {
   if (text.length > LIMITS.fileBytes) {
@@ -41,24 +27,8 @@ export function readRig(text: string): ReadRig {
   }
   const clean = text.replace(/^\uFEFF/, "");
   if (clean.trim() === "") return refuse("file", "is empty. Export the rig again, or choose another file");
-  let value: unknown;
-  try {
-    value = JSON.parse(clean);
-  } catch {
-    const errors: ParseError[] = [];
-    parseWithOffsets(clean, errors, { disallowComments: true, allowTrailingComma: false });
-    const first = errors[0];
-    const what = first
-      ? printParseErrorCode(first.error)
-          .replace(/([a-z])([A-Z])/g, "$1 $2")
-          .toLowerCase()
-      : "not JSON";
-    return refuse(
-      first ? lineAndColumn(clean, first.offset) : "file",
-      `is not valid JSON: ${what}. Mend that place, or export the rig again`,
-    );
-  }
-  return checkRig(value);
+  const parsed = parseJson(clean, LIMITS.depth);
+  return parsed.ok ? checkRig(parsed.value) : refuse(parsed.path, parsed.message);
 }
 
 /** Checks a parsed document: migrates it to the current version, then its shape, then what refers to what. */
@@ -68,17 +38,11 @@ export function checkRig(value: unknown): ReadRig {
   }
   const migrated = migrate(value as Record<string, unknown>);
   if (!migrated.ok) return refuse(migrated.path, migrated.message);
-  try {
-    RIG_SCHEMA.validateSync(migrated.document, { abortEarly: false, strict: true });
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    const found = error.inner.length ? error.inner : [error];
-    const problems = found.map(({ path, message }) => ({ path: path || "document", message }));
-    return { ok: false, problems: problems.slice(0, MOST_PROBLEMS) };
-  }
+  const shape = problemsOf(RIG_SCHEMA, migrated.document, LIMITS.problems);
+  if (shape.length > 0) return { ok: false, problems: shape };
   const rig = migrated.document as unknown as Rig;
   const problems = checkReferences(rig);
-  return problems.length ? { ok: false, problems: problems.slice(0, MOST_PROBLEMS) } : { ok: true, rig };
+  return problems.length ? { ok: false, problems: problems.slice(0, LIMITS.problems) } : { ok: true, rig };
 }
 
 /** What a schema cannot say: uniqueness, and that everything referred to is there. */

@@ -1,10 +1,18 @@
 import * as yup from "yup";
-import { PATTERNS } from "./limits";
+import { LIMITS, PATTERNS } from "./limits";
 
-export const shown = (value: unknown): string => {
-  const text = JSON.stringify(value) ?? String(value);
-  return text.length > 40 ? `${text.slice(0, 37)}…` : text;
-};
+const SHOWN_CHARACTERS = 40;
+
+const cut = (text: string): string =>
+  text.length > SHOWN_CHARACTERS ? `${text.slice(0, SHOWN_CHARACTERS - 3)}…` : text;
+
+/** A value from a document as a message shows it: cut, however large it is. */
+export function shown(value: unknown): string {
+  if (typeof value === "string") return cut(JSON.stringify(value.slice(0, SHOWN_CHARACTERS * 2)));
+  if (Array.isArray(value)) return `a list of ${value.length}`;
+  if (typeof value === "object" && value !== null) return "an object";
+  return cut(String(value));
+}
 
 /** Messages without the path: the reader puts it in front. */
 yup.setLocale({
@@ -36,7 +44,7 @@ yup.setLocale({
     length: ({ length, value }) => `has ${value.length} entries, and must have ${length}`,
   },
   object: {
-    noUnknown: ({ unknown }) => `has a key that is not known here: ${unknown}`,
+    noUnknown: ({ unknown }) => `has a key that is not known here: ${cut(String(unknown))}`,
   },
 });
 
@@ -55,14 +63,24 @@ export const legReference = () =>
     });
 export const amount = (least: number, most: number) => yup.number().strict().min(least).max(most);
 /** An object whose keys are not fixed: each key and each value is checked. */
-export const record = (key: RegExp, what: string, value: (given: unknown) => boolean, wants: string) =>
+export const record = (
+  key: RegExp,
+  what: string,
+  value: (given: unknown) => boolean,
+  wants: string,
+  most: number = LIMITS.lines,
+) =>
   yup
     .object()
     .strict()
     .required()
     .test("entries", "", (given: Record<string, unknown> | undefined, context) => {
-      for (const [name, each] of Object.entries(given ?? {})) {
-        if (!key.test(name)) return context.createError({ message: `has a key that is no ${what}: ${name}` });
+      const entries = Object.entries(given ?? {});
+      if (entries.length > most)
+        return context.createError({ message: `has ${entries.length} entries, at most ${most} fit` });
+      for (const [name, each] of entries) {
+        if (!key.test(name))
+          return context.createError({ message: `has a key that is no ${what}: ${cut(name)}` });
         if (!value(each))
           return context.createError({
             path: `${context.path}.${name}`,

@@ -27,7 +27,7 @@ const oneGlyph = () =>
     .test(
       "one-character",
       ({ value }) => `must be one character, not ${shown(value)}`,
-      (value) => [...value].length === 1,
+      (value) => value.length <= 2 && [...value].length === 1,
     )
     .test(
       "no-point",

@@ -72,6 +72,7 @@ export const SIGN = yup
       "id of a font",
       (value) => typeof value === "string" && value.length <= LIMITS.fontBytes,
       `the text of a BDF file of at most ${LIMITS.fontBytes / 1048576} MiB`,
+      LIMITS.fonts,
     ),
   })
   .noUnknown()

@@ -4,6 +4,7 @@ import {
   USUAL_TEXT_SCENE,
   bitmapFromHex,
   builtInFont,
+  dotsOfText,
   readBdf,
   turnedSize,
   type DotFont,
@@ -11,6 +12,7 @@ import {
 } from "../dots";
 import type { DisplayPart } from "../parts";
 import { remembered } from "../remember";
+import { LIMITS } from "./limits";
 import { partOf } from "./part-of";
 import { matrixSize } from "./plan";
 import type { ModulePlace, Plan, Rig, Sign, Unit, UnitRef } from "./types";
@@ -158,7 +160,7 @@ export function checkSign(rig: Rig, add: (path: string, message: string) => void
   });
   sign.scenes.forEach((scene, at) => {
     if (scene.kind === "text") {
-      if (!builtInFont(scene.font) && !(scene.font in sign.fonts))
+      if (!builtInFont(scene.font) && !Object.hasOwn(sign.fonts, scene.font))
         add(`sign.scenes[${at}].font`, `is “${scene.font}”, and the rig has no such font`);
       return;
     }
@@ -178,4 +180,22 @@ export function checkSign(rig: Rig, add: (path: string, message: string) => void
       add(`sign.fonts.${id}`, `is no font that can be read: ${line > 0 ? `line ${line} ` : "it "}${message}`);
     }
   }
+  const tooMuch = textDotsProblem(rig);
+  if (tooMuch) add("sign.scenes", tooMuch);
 }
+
+/**
+ * Says when the texts of a sign, laid out in their fonts, take more dots than are kept: 64 long texts in a font of
+ * 256 rows would take gigabytes.
+ */
+export function textDotsProblem(rig: Pick<Rig, "sign">): string | undefined {
+  const dots = (rig.sign?.scenes ?? []).reduce(
+    (sum, scene) => sum + (scene.kind === "text" ? dotsOfText(scene.text, fontById(rig, scene.font), scene.gap) : 0),
+    0,
+  );
+  return dots > LIMITS.textDots
+    ? `take ${formatCount(dots)} dots laid out in their fonts, at most ${formatCount(LIMITS.textDots)} fit: take shorter texts or smaller fonts`
+    : undefined;
+}
+
+const formatCount = (count: number): string => Math.round(count).toLocaleString("en");

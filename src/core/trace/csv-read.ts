@@ -78,7 +78,7 @@ export class CsvReader implements CaptureReader {
     const looked = gathered.slice(0, GATHERED_CHARACTERS);
     const tables = DELIMITERS.map((delimiter) => ({
       delimiter,
-      layout: layTable(this.rowsOf(looked, delimiter)),
+      layout: layTable(this.rowsOf(looked, delimiter).slice(0, GATHERED_LINES)),
     }));
     // The mark that parts the most columns of levels is the one that parts columns.
     const best = tables.reduce((one, other) =>

@@ -73,12 +73,19 @@ export const isComment = (row: readonly string[]): boolean => /^\s*(#|;|%|\/\/)/
 const TIME_HEAD = /time|^t$|stamp|^(s|ms|us|µs|μs|ns|sec|seconds?)$|zeit|elapsed/i;
 const INDEX_HEAD = /^(#|no\.?|n|nr\.?|index|idx|row|point|number|count)$|^samples?\b(?!.*time)/i;
 
-/** How many rows from the first one on look like levels, alike in width. */
-function runOfData(rows: ReadonlyArray<readonly string[]>, from: number): number {
-  let at = from;
-  while (at < rows.length && isDataRow(rows[at]!) && Math.abs(rows[at]!.length - rows[from]!.length) <= 1)
-    at += 1;
-  return at - from;
+/** A row of a table, and whether it looks like levels: worked out once for each. */
+interface Row {
+  readonly cells: readonly string[];
+  readonly isData: boolean;
+}
+
+/** Rows alike in width that look like levels, from one on; counted up to {@link A_RUN}. */
+const A_RUN = 3;
+
+function startsRun(rows: readonly Row[], from: number): boolean {
+  const run = rows.slice(from, from + A_RUN);
+  const { length } = rows[from]!.cells;
+  return run.length === A_RUN && run.every(({ cells, isData }) => isData && Math.abs(cells.length - length) <= 1);
 }
 
 /**
@@ -87,11 +94,16 @@ function runOfData(rows: ReadonlyArray<readonly string[]>, from: number): number
  * @returns undefined where no row looks like levels
  */
 export function layTable(rows: ReadonlyArray<readonly string[]>): TableLayout | undefined {
+  const looked = rows.map((cells): Row => ({ cells, isData: isDataRow(cells) }));
+  const lastRun = rows.findLastIndex((_, at) => startsRun(looked, at));
+  // A row of numbers above the table is not of it: what follows has another width, or is its head.
+  const isLone = (at: number) => at < lastRun && !startsRun(looked, at);
   let skip = 0;
-  while (skip < rows.length && (isComment(rows[skip]!) || !isDataRow(rows[skip]!) || loneRow(rows, skip)))
-    skip += 1;
+  while (skip < rows.length && (isComment(rows[skip]!) || !looked[skip]!.isData || isLone(skip))) skip += 1;
   if (skip === rows.length) return undefined;
-  const data = rows.slice(skip, skip + LOOKED_AT).filter((row) => !isComment(row) && isDataRow(row));
+  const data = looked
+    .slice(skip, skip + LOOKED_AT)
+    .flatMap(({ cells, isData: levels }) => (levels && !isComment(cells) ? [cells] : []));
   const width = mostUsual(data.map(({ length }) => length));
   const assumed: string[] = [];
   const { head, units, above } = headOf(rows, skip, width);
@@ -157,11 +169,6 @@ export function layTable(rows: ReadonlyArray<readonly string[]>): TableLayout | 
     assumed,
   };
 }
-
-/** A row of numbers above the table that is not of it: what follows has another width, or is its head. */
-const loneRow = (rows: ReadonlyArray<readonly string[]>, at: number): boolean =>
-  runOfData(rows, at) < 3 &&
-  rows.slice(at + 1).some((row, after) => isDataRow(row) && runOfData(rows, at + 1 + after) >= 3);
 
 function headOf(rows: ReadonlyArray<readonly string[]>, skip: number, width: number) {
   const fits = (row: readonly string[] | undefined): row is readonly string[] =>

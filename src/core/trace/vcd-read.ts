@@ -5,6 +5,9 @@ import { CaptureProblem, MOST_REMARKS, MOST_SIGNALS, type CaptureReader, type Ca
 const UNITS: Readonly<Record<string, number>> = { s: 1e9, ms: 1e6, us: 1e3, ns: 1, ps: 1e-3, fs: 1e-6 };
 /** A vector wider than this is data, not lines. */
 const WIDEST = 64;
+/** Scopes within scopes, and characters of a signal's name with its scopes. */
+const DEEPEST = 64;
+const LONGEST_NAME = 400;
 /** A word longer than this in a value change dump is no dump. */
 const LONGEST_WORD = 1_000_000;
 
@@ -162,7 +165,11 @@ export class VcdReader implements CaptureReader {
         return;
       }
       case "$scope":
-        this.scopes.push(words[1] ?? "");
+        if (this.scopes.length >= DEEPEST)
+          throw new CaptureProblem(
+            `This value change dump has more than ${DEEPEST} scopes within scopes; a capture has few. Is an $upscope missing?`,
+          );
+        this.scopes.push((words[1] ?? "").slice(0, LONGEST_NAME));
         return;
       case "$upscope":
         this.scopes.pop();
@@ -185,7 +192,10 @@ export class VcdReader implements CaptureReader {
       this.remark(`only the first ${MOST_SIGNALS} signals are told apart`);
       return;
     }
-    const stem = [...this.scopes, name.join("").replace(/\[\d+:\d+\]$/, "")].filter(Boolean).join(".");
+    const whole = [...this.scopes, name.join("").replace(/\[\d+:\d+\]$/, "")].filter(Boolean).join(".");
+    // What tells signals apart stands at the end.
+    const stem = whole.length > LONGEST_NAME ? `…${whole.slice(1 - LONGEST_NAME)}` : whole;
+    if (stem !== whole) this.remark(`names of signals are cut to ${LONGEST_NAME} characters`);
     const first = this.names.length;
     if (width === 1) this.names.push(stem);
     else for (let bit = width - 1; bit >= 0; bit -= 1) this.names.push(`${stem}[${bit}]`);
