@@ -1,9 +1,16 @@
+import { bdfString } from "../foreign";
 import { unpackRows, packRows } from "./bitmap";
 import { SYMBOLS_FROM, charsetInName, charsetOf, type Charset } from "./charset";
 import type { DotFont, DotGlyph } from "./font";
 
 /** Bounds that no real font of dots reaches. */
-export const BDF_LIMITS = { bytes: 16 * 1024 * 1024, glyphs: 70_000, side: 256, dots: 40_000_000, name: 80 } as const;
+export const BDF_LIMITS = {
+  bytes: 16 * 1024 * 1024,
+  glyphs: 70_000,
+  side: 256,
+  dots: 40_000_000,
+  name: 80,
+} as const;
 
 /** What is wrong with a font file, where, and what to do. */
 export interface FontProblem {
@@ -240,7 +247,9 @@ class BdfReader {
         const [width, height, x, y] = box as [number, number, number, number];
         this.dots += width * height;
         if (this.dots > BDF_LIMITS.dots)
-          return bad(`the font holds more than ${BDF_LIMITS.dots / 1e6} million dots. Take a part of it, or a smaller one`);
+          return bad(
+            `the font holds more than ${BDF_LIMITS.dots / 1e6} million dots. Take a part of it, or a smaller one`,
+          );
         const stride = Math.ceil(width / 8);
         const bytes = new Uint8Array(stride * height);
         for (let row = 0; row < height; row += 1) {
@@ -312,14 +321,13 @@ export function writeBdf(font: DotFont): string {
   const width = Math.max(1, ...glyphs.map(({ bitmap }) => bitmap.width));
   const height = Math.max(1, font.ascent + font.descent);
   const size = height;
-  const text = (value: string) => `"${value.replace(/"/g, '""').replace(/[\r\n]+/g, " ")}"`;
   const properties = [
-    `FAMILY_NAME ${text(font.name)}`,
+    `FAMILY_NAME ${bdfString(font.name)}`,
     `FONT_ASCENT ${font.ascent}`,
     `FONT_DESCENT ${font.descent}`,
     'CHARSET_REGISTRY "ISO10646"',
     'CHARSET_ENCODING "1"',
-    ...(font.copyright ? [`COPYRIGHT ${text(font.copyright)}`] : []),
+    ...(font.copyright ? [`COPYRIGHT ${bdfString(font.copyright)}`] : []),
   ];
   const family =
     font.name

@@ -1,5 +1,6 @@
 import { gridOf, type RigModel } from "../address";
 import { bitmapHex, joinedBytes, type Bitmap } from "../dots";
+import { commentText } from "../foreign";
 import { buildProgram, storedBytes } from "../program";
 import { controllerById } from "../rig";
 import { signRun, sceneTitle, type SignFrame } from "../show";
@@ -52,10 +53,10 @@ export function framesAsC(model: RigModel): string {
   const titleAt = (at: number): string => {
     const frame = frames[at]!;
     const before = frames[at - 1];
-    return before?.scene === frame.scene ? "" : `  // ${plainTitle(sceneTitle(model.rig, frame.scene))}\n`;
+    return before?.scene === frame.scene ? "" : `  // ${commentText(sceneTitle(model.rig, frame.scene))}\n`;
   };
   return [
-    `// ${plainTitle(model.rig.name)}: ${frames.length} frames of ${grid.width} x ${grid.height} dots.`,
+    `// ${commentText(model.rig.name)}: ${frames.length} frames of ${grid.width} x ${grid.height} dots.`,
     `// Bytes as this rig's wires want them: ${says(model)}.`,
     "#include <stdint.h>",
     ...(avr
@@ -75,8 +76,6 @@ export function framesAsC(model: RigModel): string {
     "",
   ].join("\n");
 }
-
-const plainTitle = (text: string): string => text.replace(/[\r\n]+/g, " ").replace(/\\$/, "");
 
 /** What the bytes of a frame are, in words. */
 function says(model: RigModel): string {

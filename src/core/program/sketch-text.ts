@@ -1,3 +1,4 @@
+import { commentText } from "../foreign";
 import type { PipId } from "../rig";
 
 /** One line of a program, and what it is about, so that a screen can mark it. */
@@ -10,18 +11,15 @@ export interface SketchLine {
   readonly bitColumns?: readonly number[];
 }
 
-/** Text that may stand in a line comment: one line, ASCII where it matters, and nothing that swallows the next line. */
+/** Text of a comment: in letters that are on every keyboard where it speaks of legs and values. */
 export const plain = (text: string): string =>
-  text
-    .replace(/[\u0000-\u001f\u007f\u2028\u2029]+/g, " ")
+  commentText(text)
     .replace(/(\S)\u0305/g, "$1 (active low)")
     .replace(/(\w+)(\w) \(active low\)/g, "$1$2 (active low)")
     .replace(/′/g, "'")
     .replace(/Ω/g, "ohm")
     .replace(/µ/g, "u")
-    .replace(/−/g, "-")
-    .replace(/\\/g, "/")
-    .replace(/\?\?\//g, "?");
+    .replace(/−/g, "-");
 
 export const comment = (text = ""): SketchLine => ({ text: `// ${plain(text)}`.trimEnd() });
 

@@ -39,7 +39,8 @@ export function writeLogic(model: RigModel, program: Program): SketchLine[] {
     })),
   );
   return [
-    comment(model.rig.name),
+    // Between quotes: tools take orders from comments that begin with certain words.
+    comment(`“${model.rig.name}”`),
     comment(`For: ${title}. Lines in the order of the wiring below: bit 0 of lines is the first.`),
     comment("Written by Bold Pip: levels come from the rig's wires."),
     ...(show.mode === "count" && show.rounds > 0

@@ -111,7 +111,10 @@ const sign = described(
       LIMITS.modules,
     ),
     scenes: list(oneOf(textScene, pictureScene), LIMITS.scenes),
-    fonts: described("fonts by id, each the text of a BDF file", keyed(PATTERNS.id, text(LIMITS.fontBytes), LIMITS.fonts)),
+    fonts: described(
+      "fonts by id, each the text of a BDF file",
+      keyed(PATTERNS.id, text(LIMITS.fontBytes), LIMITS.fonts),
+    ),
   }),
 );
 

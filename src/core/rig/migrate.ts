@@ -16,7 +16,10 @@ const LIST_LENGTH = LIMITS.texts * 3;
 /** Version 1 knew one digit on one register, and a list of single characters to show. */
 function fromOneDigit(document: Document): Document {
   const { plan, code, show } = document;
-  const texts = isObject(show) && typeof show.list === "string" ? { texts: oneByOne(show.list.slice(0, LIST_LENGTH)) } : {};
+  const texts =
+    isObject(show) && typeof show.list === "string"
+      ? { texts: oneByOne(show.list.slice(0, LIST_LENGTH)) }
+      : {};
   const rest = isObject(show) ? Object.entries(show).filter(([key]) => key !== "list") : [];
   const kept = isObject(code) ? code.kept : undefined;
   return {

@@ -142,6 +142,11 @@ function checkReferences(rig: Rig): Problem[] {
     kept.decoders.forEach(({ inputs }, at) =>
       inputs.forEach((place, n) => checkPlace(place, `code.kept.decoders[${at}].inputs[${n}]`)),
     );
+    kept.buses?.forEach(({ data, clock, select }, at) => {
+      checkLine(data, `code.kept.buses[${at}].data`);
+      checkLine(clock, `code.kept.buses[${at}].clock`);
+      if (select !== undefined) checkLine(select, `code.kept.buses[${at}].select`);
+    });
     kept.rings.forEach(({ clock, reset }, at) => {
       checkLine(clock, `code.kept.rings[${at}].clock`);
       checkLine(reset, `code.kept.rings[${at}].reset`);

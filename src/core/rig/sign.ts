@@ -190,7 +190,8 @@ export function checkSign(rig: Rig, add: (path: string, message: string) => void
  */
 export function textDotsProblem(rig: Pick<Rig, "sign">): string | undefined {
   const dots = (rig.sign?.scenes ?? []).reduce(
-    (sum, scene) => sum + (scene.kind === "text" ? dotsOfText(scene.text, fontById(rig, scene.font), scene.gap) : 0),
+    (sum, scene) =>
+      sum + (scene.kind === "text" ? dotsOfText(scene.text, fontById(rig, scene.font), scene.gap) : 0),
     0,
   );
   return dots > LIMITS.textDots

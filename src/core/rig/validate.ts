@@ -36,7 +36,13 @@ function look(given: Schema, value: unknown, path: string, problems: Problem[], 
   }
   if (isObject(value)) {
     for (const [key, field] of Object.entries(fieldsOf(schema)))
-      look(field, Object.hasOwn(value, key) ? value[key] : undefined, path ? `${path}.${key}` : key, problems, most);
+      look(
+        field,
+        Object.hasOwn(value, key) ? value[key] : undefined,
+        path ? `${path}.${key}` : key,
+        problems,
+        most,
+      );
   } else if (Array.isArray(value)) {
     const { innerType } = schema as yup.ArraySchema<unknown[], object>;
     if (innerType)

@@ -1,3 +1,4 @@
+import { safeFileName } from "../foreign";
 import { inOrder } from "../glyph";
 import type { Scene } from "../dots";
 import type { DisplaySheet } from "../parts";
@@ -156,11 +157,4 @@ export function writeRig(rig: Rig): string {
 }
 
 /** A file name for the rig: letters, digits and hyphens of its name, with the given ending. */
-export function fileName(rig: Pick<Rig, "name">, ending: string): string {
-  const stem = rig.name
-    .normalize("NFKD")
-    .replace(/[^A-Za-z0-9]+/g, "-")
-    .replace(/^-+|-+$/g, "")
-    .toLowerCase();
-  return `${stem || "rig"}${ending}`;
-}
+export const fileName = ({ name }: Pick<Rig, "name">, ending: string): string => safeFileName(name, ending);

@@ -85,7 +85,9 @@ const A_RUN = 3;
 function startsRun(rows: readonly Row[], from: number): boolean {
   const run = rows.slice(from, from + A_RUN);
   const { length } = rows[from]!.cells;
-  return run.length === A_RUN && run.every(({ cells, isData }) => isData && Math.abs(cells.length - length) <= 1);
+  return (
+    run.length === A_RUN && run.every(({ cells, isData }) => isData && Math.abs(cells.length - length) <= 1)
+  );
 }
 
 /**

@@ -1,5 +1,6 @@
 import { LOW, type Level } from "../chip";
 import { modelOf, type RigModel } from "../address";
+import { vcdText } from "../foreign";
 import { buildProgram, runProgram, type Program } from "../program";
 import type { Nanoseconds } from "../quantity";
 import { controllerById, type Rig } from "../rig";
@@ -71,7 +72,7 @@ export function* vcdOf(rig: Rig, until: Nanoseconds, program?: Program): Generat
   const lines = wantedLines(model);
   const ids = new Map(lines.map(({ line }, at) => [line, idOf(at)]));
   const name = rig.name.replace(/[^A-Za-z0-9]+/g, "_") || "rig";
-  yield `$comment ${rig.name.replace(/\$/g, "")} $end\n$timescale 1 ns $end\n$scope module ${name} $end\n`;
+  yield `$comment ${vcdText(rig.name)} $end\n$timescale 1 ns $end\n$scope module ${name} $end\n`;
   yield lines.map((line) => `$var wire 1 ${ids.get(line.line)} ${nameOf(line)} $end\n`).join("");
   yield `$upscope $end\n$enddefinitions $end\n#0\n$dumpvars\n${lines.map(({ line }) => `z${ids.get(line)}\n`).join("")}$end\n`;
   let now = 0;
