@@ -1,4 +1,6 @@
+import { groupBy } from "../collect";
 import { VARIANTS, inOrder, type PipName } from "../glyph";
+import { remembered } from "../remember";
 import {
   pipId,
   splitPipId,
@@ -23,7 +25,7 @@ export interface DriveState {
 }
 
 /** The lines a program drives directly, segments before digits as the LEDs name them. */
-export function directLines(encoding: Encoding): string[] {
+export const directLines: (encoding: Encoding) => readonly string[] = remembered((encoding: Encoding) => {
   const lines = new Set<string>();
   const coded = encoding.decoders.flatMap(({ inputs }) => inputs);
   const needed = encoding.pips.flatMap(({ needs }) => needs);
@@ -33,10 +35,10 @@ export function directLines(encoding: Encoding): string[] {
     ...[...lines].filter((line) => !shared.has(line)),
     ...[...lines].filter((line) => shared.has(line)),
   ];
-}
+});
 
 /** Lines that switch a whole digit: every LED of some digit needs them. */
-export function digitLines(encoding: Encoding): ReadonlySet<string> {
+export const digitLines: (encoding: Encoding) => ReadonlySet<string> = remembered((encoding: Encoding) => {
   const found = new Set<string>();
   for (const pips of byDigit(encoding).values()) {
     const [first, ...rest] = pips;
@@ -51,19 +53,11 @@ export function digitLines(encoding: Encoding): ReadonlySet<string> {
       for (const place of inputs) if ("line" in place) found.add(place.line);
   }
   return found;
-}
+});
 
-function byDigit(encoding: Encoding): Map<string, EncodedPip[]> {
-  const groups = new Map<string, EncodedPip[]>();
-  for (const entry of encoding.pips) {
-    const { unit, digit } = splitPipId(entry.pip);
-    const key = `${unit}.${digit}`;
-    const group = groups.get(key);
-    if (group) group.push(entry);
-    else groups.set(key, [entry]);
-  }
-  return groups;
-}
+const byDigit = remembered((encoding: Encoding): ReadonlyMap<string, readonly EncodedPip[]> =>
+  groupBy(encoding.pips, ({ pip }) => pip.slice(0, pip.lastIndexOf("."))),
+);
 
 /** A decoder whose codes differ within one digit chooses segments; otherwise it chooses digits. */
 function isSegmentDecoder(encoding: Encoding, unit: UnitRef): boolean {

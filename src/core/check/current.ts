@@ -3,7 +3,8 @@ import { currentFigures } from "../circuit";
 import { formatMilliamps, type Milliamps } from "../quantity";
 import { splitPipId, type PipId } from "../rig";
 import { lightDuty } from "../scan";
-import { decapital, finding, groupBy, type Finding } from "./finding";
+import { groupBy } from "../collect";
+import { decapital, finding, type Finding } from "./finding";
 import { nameLeds } from "./leds";
 
 const LED_DIM: Milliamps = 0.5;

@@ -52,14 +52,3 @@ export const decapital = (text: string): string =>
 /** "a, b and c" */
 export const listing = (items: readonly string[]): string =>
   items.length < 2 ? (items[0] ?? "") : `${items.slice(0, -1).join(", ")} and ${items[items.length - 1]}`;
-
-/** Groups items by a key, in the order the keys first appear. */
-export function groupBy<Item>(items: readonly Item[], key: (item: Item) => string): Map<string, Item[]> {
-  const groups = new Map<string, Item[]>();
-  for (const item of items) {
-    const group = groups.get(key(item));
-    if (group) group.push(item);
-    else groups.set(key(item), [item]);
-  }
-  return groups;
-}

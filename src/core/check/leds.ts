@@ -2,7 +2,8 @@ import { pipTitle, turnTitle, turnWord, type RigModel } from "../address";
 import { isDot } from "../glyph";
 import type { NamingSchool } from "../parts";
 import { legTitle, splitPipId, type PipId } from "../rig";
-import { capital, finding, groupBy, listing, type Finding } from "./finding";
+import { groupBy } from "../collect";
+import { capital, finding, listing, type Finding } from "./finding";
 
 /** LEDs as they are spoken of, several of one kind in one phrase: "Segments a, b and c". */
 export function nameLeds(model: RigModel, pips: readonly PipId[]): string {

@@ -2,7 +2,8 @@ import { turnTitle, type RigModel } from "../address";
 import { currentFigures } from "../circuit";
 import { formatMilliamps, formatQuantity, type Milliamps } from "../quantity";
 import { splitPipId, type PipId, type UnitRef } from "../rig";
-import { finding, groupBy, type Finding } from "./finding";
+import { groupBy } from "../collect";
+import { finding, type Finding } from "./finding";
 import { nameLeds } from "./leds";
 
 /** An LED that carries less than this share of what is usual on its digit is seen to be dimmer. */

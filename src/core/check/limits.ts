@@ -3,7 +3,8 @@ import { baseAdvice, formatMeasure, type Audit, type AuditRow } from "../audit";
 import { NEAR_LIMIT } from "../circuit";
 import { LED_FIGURES } from "../parts";
 import { formatQuantity } from "../quantity";
-import { capital, decapital, finding, groupBy, listing, type Finding, type Severity } from "./finding";
+import { groupBy } from "../collect";
+import { capital, decapital, finding, listing, type Finding, type Severity } from "./finding";
 import { nameLeds } from "./leds";
 
 /** How a row of the audit stands to its limits. */

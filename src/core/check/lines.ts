@@ -2,7 +2,8 @@ import { digitLines, directLines, turnTitle, type RigModel } from "../address";
 import { columnOf, isDot } from "../glyph";
 import { easyLines } from "../parts";
 import { controllerById, legRef, splitPipId, type LegRef } from "../rig";
-import { finding, groupBy, listing, type Finding } from "./finding";
+import { groupBy } from "../collect";
+import { finding, listing, type Finding } from "./finding";
 
 /** What each line that is wired is for, as one speaks of it. */
 function usesOf(model: RigModel): Array<{ use: string; leg: string }> {

@@ -5,7 +5,8 @@ import { formatQuantity, type Volts } from "../quantity";
 import { controllerById, legRef, legTitle, splitLegRef, type LegRef, type Unit, type UnitRef } from "../rig";
 import { isPowered } from "../sim";
 import { checkLinesOver, LINE_OVER_SUPPLY } from "./over-lines";
-import { finding, groupBy, listing, type Finding } from "./finding";
+import { groupBy } from "../collect";
+import { finding, listing, type Finding } from "./finding";
 
 /** How far, in V, an input may stand above its chip's or controller's supply. */
 const INPUT_OVER_SUPPLY = 0.5;

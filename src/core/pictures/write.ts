@@ -5,10 +5,14 @@ import { packRows, type Bitmap } from "../dots";
 /** A picture enlarged, each dot a square of so many picture elements. */
 function enlarged({ width, height, dots }: Bitmap, scale: number): Uint8Array {
   const across = width * scale;
-  return Uint8Array.from({ length: across * height * scale }, (_, at) => {
-    const [x, y] = [Math.floor((at % across) / scale), Math.floor(at / across / scale)];
-    return dots[y * width + x]!;
-  });
+  const large = new Uint8Array(across * height * scale);
+  for (let y = 0; y < height; y += 1) {
+    const top = y * scale * across;
+    for (let x = 0; x < width; x += 1)
+      if (dots[y * width + x]) large.fill(1, top + x * scale, top + (x + 1) * scale);
+    for (let row = 1; row < scale; row += 1) large.copyWithin(top + row * across, top, top + across);
+  }
+  return large;
 }
 
 /** A grey PNG: lit dots white, dark ones black. */

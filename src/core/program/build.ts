@@ -14,6 +14,7 @@ import {
 import { blankBitmap, coverOf } from "../dots";
 import type { Cell } from "../glyph";
 import { isOpenDrain } from "../parts";
+import { remembered } from "../remember";
 import { controllerById, splitPipId, type PipId, type Scan, type ScanSchool } from "../rig";
 import { sceneTitle, showFrames, signRun, type Frame } from "../show";
 import { fitDivider, fitPeriods } from "../timing";
@@ -33,10 +34,10 @@ export function schoolOf(model: RigModel): ScanSchool {
 }
 
 /** The program that plays the rig's show. */
-export function buildProgram(model: RigModel): Program {
+export const buildProgram: (model: RigModel) => Program = remembered((model: RigModel) => {
   const grid = gridOf(model);
   return playing(model, grid ? signFaces(model, grid) : showFrames(model.rig));
-}
+});
 
 /** The faces of a sign. Frames of one scene that are shown again are the same picture. */
 function signFaces(model: RigModel, { width, height }: DotGrid): Frame[] {

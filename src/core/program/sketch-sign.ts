@@ -76,16 +76,27 @@ const sameRibbon = (one: Bitmap, other: Bitmap): boolean =>
 
 /** Where in the stored transfers of a face each dot is: the bit, counted from the first byte's lowest; -1 for none. */
 function dotBits(model: RigModel, grid: DotGrid, program: Program): Int32Array {
-  const blank = storedWrites(program.dark.states[0]!);
   const memory = program.dark.states[0]!.memory ?? {};
+  const cells = Object.entries(memory).flatMap(([unit, values]) =>
+    values.map((_, address) => `${unit} ${address}`),
+  );
+  const numberOf = new Map(cells.map((cell, at) => [cell, at]));
+  /** The transfers with a byte in every cell of the memory. */
+  const withCells = (byte: (cell: number) => number) => {
+    const filled = Object.entries(memory).map(([unit, values]) => [
+      unit,
+      values.map((_, address) => byte(numberOf.get(`${unit} ${address}`)!)),
+    ]);
+    const writes = updateWrites(model, Object.fromEntries(filled));
+    return storedWrites({ slot: 0, bytes: [], levels: [], writes });
+  };
+  // Where the bytes of two fillings differ there is a cell; two more fillings say which.
+  const [dark, full] = [withCells(() => 0), withCells(() => 0xff)];
+  const [low, high] = [withCells((cell) => cell & 0xff), withCells((cell) => cell >> 8)];
   const placeOf = new Map<string, number>();
-  for (const [unit, cells] of Object.entries(memory))
-    cells.forEach((_, address) => {
-      const lit = { ...memory, [unit]: cells.map((value, at) => (at === address ? 0xff : value)) };
-      const bytes = storedWrites({ slot: 0, bytes: [], levels: [], writes: updateWrites(model, lit) });
-      const place = bytes.findIndex((byte, at) => byte !== blank[at]);
-      if (place >= 0) placeOf.set(`${unit} ${address}`, place);
-    });
+  dark.forEach((byte, place) => {
+    if (byte !== full[place]) placeOf.set(cells[low[place]! | (high[place]! << 8)]!, place);
+  });
   const needs = new Map(model.encoding.pips.map((entry) => [entry.pip, entry.needs]));
   return grid.at.map((index) => {
     const need = index < 0 ? undefined : needs.get(model.addresses[index]!.pip)?.find((one) => "chip" in one);

@@ -7,3 +7,9 @@ export function remembered<Key extends object, Value>(derive: (key: Key) => Valu
     return found.value;
   };
 }
+
+/** A value worked out when it is first asked for, and kept. */
+export function lazily<Value>(derive: () => Value): () => Value {
+  let known: { readonly value: Value } | undefined;
+  return () => (known ??= { value: derive() }).value;
+}

@@ -1,3 +1,4 @@
+import { groupBy } from "../collect";
 import {
   gridOf,
   isMultiplexed,
@@ -15,7 +16,7 @@ import { cellSegments, type Cell } from "../glyph";
 import { buildProgram, burstOf, schoolOf, turnPeriod, type FaceToShow, type Program } from "../program";
 import type { Hertz, Milliamps, Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
-import { controllerById, splitPipId, type PipId, type ScanSchool } from "../rig";
+import { controllerById, type PipId, type ScanSchool } from "../rig";
 import { showFrames, signRun } from "../show";
 import { VISIBLE } from "../sim";
 import type { TimerSetting } from "../timing";
@@ -86,11 +87,10 @@ function solveScan(model: RigModel): ScanFigures {
   const { cost } = controller;
   const timeline = fullTimeline(model);
   const { period } = timeline;
+  const pips = groupBy(model.addresses, ({ pip }) => pip.slice(0, pip.lastIndexOf(".")));
   const digits = model.digits.map((id, at): DigitTurn => {
     const spans = timeline.digits[at]!;
-    const own = model.addresses
-      .map(({ pip }) => pip)
-      .filter((pip) => splitPipId(pip).unit === id.unit && splitPipId(pip).digit === id.digit);
+    const own = (pips.get(`${id.unit}.${id.digit}`) ?? []).map(({ pip }) => pip);
     const mean = (of: ReadonlyMap<PipId, Milliamps>) =>
       own.reduce((sum, pip) => sum + of.get(pip)!, 0) / Math.max(1, own.length);
     return {

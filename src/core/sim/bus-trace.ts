@@ -1,8 +1,9 @@
 import { gridOf, isMultiplexed, type RigModel } from "../address";
 import { DecodedWords, bytesOf, type BusWrite, type Explained, type LineGiven } from "../bus";
 import { HIGH, LOW, type Bit, type BusNote, type Level } from "../chip";
-import { burstOf, busPart, type ChipWrite, type Program, type SlotState } from "../program";
+import { burstOf, busPart, type ChipWrite, type LineEvent, type Program, type SlotState } from "../program";
 import type { Nanoseconds } from "../quantity";
+import { lazily } from "../remember";
 import { controllerById, type UnitRef } from "../rig";
 import { Board } from "./board";
 import { faceOf, readShown, type Shown } from "./scan-light";
@@ -65,8 +66,87 @@ export function tapeOf(program: Program, frame: number): Phased[] {
   ];
 }
 
+/** A write that has been sent, and the board it was sent to, as it stands then. */
+interface Played extends Phased {
+  readonly at: Nanoseconds;
+  readonly until: Nanoseconds;
+  readonly bytes: readonly number[];
+  readonly says: TapeEntry["says"];
+  readonly notes: readonly BusNote[];
+}
+
+/** A board whose lines are set up as a program begins. */
+function boardFor(model: RigModel, program: Program): Board {
+  const board = new Board(model);
+  for (const statement of program.setup)
+    if (statement.do === "line-mode") board.drive(statement.line, statement.released ? "released" : LOW, 0);
+  for (const { protocol, select } of program.buses)
+    if (protocol === "strobed" && select !== undefined) board.drive(select, HIGH, 0);
+  for (const driver of board.drivers) driver.takeNotes();
+  return board;
+}
+
+/** When the first write may begin: once the lines are set up. */
+const firstWrite = (model: RigModel): Nanoseconds =>
+  controllerById(model.rig.plan.controller).cost.pinMode * 4 + 2000;
+
 /**
- * Sends writes over the wires as they are, from power-up, and notes what each of them does.
+ * Sends writes over the wires as they are, one after the other.
+ * @param seen is told of every edge once the board has taken it
+ */
+function* played(
+  model: RigModel,
+  program: Program,
+  writes: readonly Phased[],
+  board: Board,
+  seen?: (moment: Nanoseconds, edge: LineEvent, place: number) => void,
+): Generator<Played, void> {
+  const { cost } = controllerById(model.rig.plan.controller);
+  const words = new DecodedWords();
+  const sending: Program = { ...program, send: [{ do: "send-writes" }] };
+  let now = firstWrite(model);
+  for (const [place, { phase, write }] of writes.entries()) {
+    const state: SlotState = { slot: 0, bytes: [], levels: [], writes: [write] };
+    const { events, duration } = burstOf(sending, state, "send", cost);
+    for (const event of events) {
+      board.drive(event.line, event.level, now + event.at);
+      seen?.(now + event.at, event, place);
+    }
+    const { units } = program.buses[write.bus]!;
+    const notes = board.drivers
+      .filter((driver) => driver.units.some((unit) => units.includes(unit)))
+      .flatMap((driver) => driver.takeNotes());
+    const bytes = bytesOf(write.write);
+    const says = sayings(model, write, bytes, words);
+    yield { phase, write, at: now, until: now + duration, bytes, says, notes };
+    now += duration;
+  }
+}
+
+/** What a tape says of a write, without its edges. */
+export interface TapeLine extends Pick<TapeEntry, "phase" | "why" | "bytes" | "says" | "at"> {
+  /** What reads on the face then, if it was asked for. */
+  readonly text: string | undefined;
+}
+
+/** Sends writes from power-up and tells what each does, in little memory. @param reads whether to read the face behind one */
+export function* tapeLines(
+  model: RigModel,
+  program: Program,
+  writes: readonly Phased[],
+  reads: (place: number) => boolean,
+): Generator<TapeLine, void> {
+  const board = boardFor(model, program);
+  let place = 0;
+  for (const { phase, write, bytes, says, at } of played(model, program, writes, board)) {
+    const text = reads(place) ? readShown(model, faceOf(model, board)) : undefined;
+    yield { phase, why: write.why, bytes, says, at, text };
+    place += 1;
+  }
+}
+
+/**
+ * Sends writes over the wires as they are, from power-up, and notes every edge and what each write does.
  * @param keys what the chips report of their keys, the same bytes for all of them
  */
 export function traceWrites(
@@ -75,71 +155,58 @@ export function traceWrites(
   writes: readonly Phased[],
   keys?: readonly number[],
 ): BusTrace {
-  const { cost } = controllerById(model.rig.plan.controller);
-  const board = new Board(model);
-  for (const statement of program.setup)
-    if (statement.do === "line-mode") board.drive(statement.line, statement.released ? "released" : LOW, 0);
-  for (const { protocol, select } of program.buses)
-    if (protocol === "strobed" && select !== undefined) board.drive(select, HIGH, 0);
-  board.drivers.forEach((driver) => {
-    driver.takeNotes();
-    if (keys) driver.holdKeys?.(keys);
-  });
+  const board = boardFor(model, program);
+  if (keys) for (const driver of board.drivers) driver.holdKeys?.(keys);
   const before = memoryOf(board);
   const ticks: BusTick[] = [];
   const entries: TapeEntry[] = [];
-  const words = new DecodedWords();
   const given = new Map<string, LineGiven>();
   const stands = new Map<string, Level>();
-  let now: Nanoseconds = cost.pinMode * 4 + 2000;
-  writes.forEach(({ phase, write }, place) => {
-    const state: SlotState = { slot: 0, bytes: [], levels: [], writes: [write] };
-    const { events, duration } = burstOf({ ...program, send: [{ do: "send-writes" }] }, state, "send", cost);
-    const first = ticks.length;
-    const bus = program.buses[write.bus]!;
-    for (const { at, line, level, bit } of events) {
-      const moment = now + at;
-      board.drive(line, level, moment);
-      given.set(line, level);
-      ticks.push({ at: moment, line, given: level, level: board.lineLevel(line), write: place, bit });
-      // A chip answers on the data line when the clock moves.
-      const answer = board.lineLevel(bus.data);
-      const stood = stands.get(bus.data);
-      if (line !== bus.data && stood !== undefined && answer !== stood)
-        ticks.push({
-          at: moment,
-          line: bus.data,
-          given: given.get(bus.data) ?? 0,
-          level: answer,
-          write: place,
-          bit: undefined,
-        });
-      stands.set(bus.data, answer);
-    }
-    const notes = board.drivers
-      .filter(({ units }) => units.some((unit) => bus.units.includes(unit)))
-      .flatMap((driver) => driver.takeNotes());
-    const bytes = bytesOf(write.write);
+  const tick = (at: Nanoseconds, { line, level, bit }: LineEvent, place: number): void => {
+    const { data } = program.buses[writes[place]!.write.bus]!;
+    given.set(line, level);
+    ticks.push({ at, line, given: level, level: board.lineLevel(line), write: place, bit });
+    // A chip answers on the data line when the clock moves.
+    const answer = board.lineLevel(data);
+    const stood = stands.get(data);
+    if (line !== data && stood !== undefined && answer !== stood)
+      ticks.push({
+        at,
+        line: data,
+        given: given.get(data) ?? 0,
+        level: answer,
+        write: place,
+        bit: undefined,
+      });
+    stands.set(data, answer);
+  };
+  let first = 0;
+  let duration = firstWrite(model);
+  for (const { phase, write, at, until, bytes, says, notes } of played(model, program, writes, board, tick)) {
     const face = faceOf(model, board);
+    const text = lazily(() => readShown(model, face));
     const read = notes.find((note) => note.kind === "read");
     entries.push({
       phase,
       write: write.write,
       why: write.why,
       bytes,
-      says: sayings(model, write, bytes, words),
-      at: now,
-      until: now + duration,
+      says,
+      at,
+      until,
       ticks: [first, ticks.length],
       breaches: distinctBreaches(notes),
       ...(read?.kind === "read" ? { read: read.bytes } : {}),
       memory: memoryOf(board),
       face,
-      text: readShown(model, face),
+      get text() {
+        return text();
+      },
     });
-    now += duration;
-  });
-  return { entries, ticks, duration: now, before };
+    first = ticks.length;
+    duration = until;
+  }
+  return { entries, ticks, duration, before };
 }
 
 /** A write in words, each word of a chain with the chip that keeps it. */

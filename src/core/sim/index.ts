@@ -21,6 +21,7 @@ export { linesShown, readCurrents, recordFace, type FaceStretch } from "./record
 export { faceIn, readShown, shownOnAll, shownPicture, type Shown } from "./scan-light";
 export {
   stagesAfter,
+  tapeLines,
   tapeOf,
   traceWrites,
   writesToChips,
@@ -29,6 +30,7 @@ export {
   type ChipMemory,
   type Phased,
   type TapeEntry,
+  type TapeLine,
 } from "./bus-trace";
 export { Board } from "./board";
 export { readSign } from "./read-sign";

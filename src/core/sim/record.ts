@@ -2,6 +2,7 @@ import { gridOf, isMultiplexed, pictureOf, type RigModel } from "../address";
 import { Stitcher, type Ribbon } from "../dots";
 import { buildProgram, turnPeriod } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
+import { lazily } from "../remember";
 import { controllerById, type PipId } from "../rig";
 import { readSign } from "./read-sign";
 import { readShown, shownOnAll } from "./scan-light";
@@ -11,7 +12,9 @@ import { Simulation } from "./simulation";
 export interface FaceStretch {
   readonly from: Nanoseconds;
   readonly to: Nanoseconds;
-  /** What reads on the face; undefined while it cannot be told. */
+  /** Whether it can be told what is lit. */
+  readonly known: boolean;
+  /** What reads on the face; undefined while it cannot be told. Read when it is asked for. */
   readonly text: string | undefined;
   /** Average of every LED over the stretch. */
   readonly pips: ReadonlyArray<{ readonly pip: PipId; readonly current: Milliamps }>;
@@ -60,15 +63,17 @@ export function recordFace(model: RigModel, duration: Nanoseconds): FaceStretch[
     if (simulation.time >= duration && simulation.time - from < turn) break;
     const { pips } = simulation.takeAverage();
     const known = pips.every(({ state }) => state !== "unknown");
-    const text = known
-      ? readCurrents(model, new Map(pips.map(({ pip, current }) => [pip, current])))
-      : undefined;
+    const text = lazily(() =>
+      known ? readCurrents(model, new Map(pips.map(({ pip, current }) => [pip, current]))) : undefined,
+    );
     const last = stretches[stretches.length - 1];
     // Of dots every picture is told of: a text that runs across reads alike for many of them.
-    if (last && last.text === text && !grid) {
+    if (!grid && last && last.text === text()) {
       const [old, now] = [last.to - last.from, simulation.time - from];
       stretches[stretches.length - 1] = {
-        ...last,
+        from: last.from,
+        known: last.known,
+        text: last.text,
         to: simulation.time,
         pips: pips.map(({ pip, current }, at) => ({
           pip,
@@ -79,8 +84,11 @@ export function recordFace(model: RigModel, duration: Nanoseconds): FaceStretch[
       stretches.push({
         from,
         to: simulation.time,
-        text,
-        pips: pips.map(({ pip, current }) => ({ pip, current })),
+        known,
+        get text() {
+          return text();
+        },
+        pips,
       });
     }
   }
@@ -104,8 +112,8 @@ export function linesShown(
     (so, { pips }) => pips.reduce((brightest, { current }) => Math.max(brightest, current), so),
     0,
   );
-  for (const { from, pips, text } of stretches) {
-    if (text === undefined) continue;
+  for (const { from, pips, known } of stretches) {
+    if (!known) continue;
     const picture = pictureOf(
       model,
       grid,

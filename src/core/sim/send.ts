@@ -21,7 +21,7 @@ import {
   type Statement,
 } from "../program";
 import type { Nanoseconds } from "../quantity";
-import { remembered } from "../remember";
+import { lazily, remembered } from "../remember";
 import { controllerById, splitPipId, type ChainUse, type PipId, type UnitRef } from "../rig";
 import { Board } from "./board";
 import { readShown, scannedPips, shownOn, shownOnAll, type Lights, type Shown } from "./scan-light";
@@ -286,14 +286,21 @@ function askedOf(model: RigModel, { cells, bitmap }: ProgramFrame): PipName[][] 
 function showFramesThrough(model: RigModel): FrameRow[] {
   const program = buildProgram(model);
   const ring = model.encoding.rings[0];
-  return someOf(program.frames, gridOf(model) ? MOST_PICTURES : Infinity).map((frame) => {
-    const states = frame.states.map((state): DriveState => ({
+  const frames = someOf(program.frames, gridOf(model) ? MOST_PICTURES : Infinity);
+  const statesOf = (frame: ProgramFrame) =>
+    frame.states.map((state): DriveState => ({
       bytes: state.bytes,
       levels: Object.fromEntries(program.direct.map((line, at) => [line, state.levels[at]!])),
       steps: ring ? { [ring.unit]: stepsTo(frame, state.slot) } : {},
       memory: state.memory,
     }));
-    const lights = showStates(model, states);
+  // Pictures follow each other on one board: setting a long chain up for each of them would take most of the time.
+  const inOneRun = gridOf(model) ? showStates(model, frames.flatMap(statesOf)) : undefined;
+  let passed = 0;
+  return frames.map((frame) => {
+    const count = frame.states.length;
+    const lights = inOneRun?.slice(passed, passed + count) ?? showStates(model, statesOf(frame));
+    passed += count;
     const shown = model.digits.map((_, at) => inOrder(lights.flatMap(({ digits }) => digits[at]!.segments)));
     const wanted = wantedOf(model, frame);
     const right = (at: number): boolean => {
@@ -304,18 +311,22 @@ function showFramesThrough(model: RigModel): FrameRow[] {
     };
     const faithful = model.digits.every((_, at) => right(at));
     const unknown = lights.some(({ digits }) => digits.some((digit) => digit.unknown.length > 0));
+    const text = lazily(() =>
+      faithful && frame.cells.length > 0
+        ? joinCells(frame.cells)
+        : readShown(
+            model,
+            shown.map((segments) => ({ segments })),
+          ),
+    );
     return {
       frame,
       wanted,
       shown,
       unknown,
-      text:
-        faithful && frame.cells.length > 0
-          ? joinCells(frame.cells)
-          : readShown(
-              model,
-              shown.map((segments) => ({ segments })),
-            ),
+      get text() {
+        return text();
+      },
       faithful: !unknown && faithful,
     };
   });

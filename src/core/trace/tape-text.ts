@@ -1,40 +1,61 @@
 import { bytesOf } from "../bus";
-import { modelOf } from "../address";
+import { gridOf, modelOf } from "../address";
 import { commentText, csvRows } from "../foreign";
 import { bareByte, formatByte } from "../glyph";
 import { buildProgram } from "../program";
+import type { Milliseconds } from "../quantity";
 import type { Rig } from "../rig";
-import { tapeOf, traceWrites, type TapeEntry } from "../sim";
+import { tapeLines, tapeOf, type TapeLine } from "../sim";
 
-/** The whole tape of a rig's program: its set-up, and the update of every face. */
-export function fullTape(rig: Rig): Array<TapeEntry & { readonly text: string }> {
+/** A face of dots that stands shorter, in ms, is a step of a text that runs: what reads on it is half a text. */
+const STANDS: Milliseconds = 300;
+
+/** The faces a tape is written of, from 0 on. */
+export interface TapeRange {
+  readonly from: number;
+  readonly faces: number;
+}
+
+const WHOLE: TapeRange = { from: 0, faces: Infinity };
+
+/** The tape of a rig's program: its set-up, and the update of every face from one on. */
+export function fullTape(rig: Rig, { from, faces }: TapeRange = WHOLE): TapeLine[] {
   const model = modelOf(rig);
   const program = buildProgram(model);
   if (program.buses.length === 0) return [];
-  const first = tapeOf(program, 0);
-  const more = program.frames
-    .slice(1)
-    .flatMap((_, at) => tapeOf(program, at + 1).filter(({ phase }) => phase === "update"));
-  return [...traceWrites(model, program, [...first, ...more]).entries];
+  const dots = gridOf(model) !== undefined;
+  const writes = program.frames.slice(0, from + faces).flatMap(({ time = 0 }, at) => {
+    const own = tapeOf(program, at).filter(({ phase }) => at === 0 || phase === "update");
+    const told = at >= from;
+    return own.map((write, place) => ({
+      write,
+      told,
+      reads: told && (!dots || (place === own.length - 1 && time >= STANDS)),
+    }));
+  });
+  const phased = writes.map(({ write }) => write);
+  return [...tapeLines(model, program, phased, (place) => writes[place]!.reads)].filter(
+    (_, place) => writes[place]!.told,
+  );
 }
 
 /** The tape as a table: moment, phase, bytes, register, what it does, what the face shows afterwards. */
-export const tapeCsv = (rig: Rig): string =>
+export const tapeCsv = (rig: Rig, range?: TapeRange): string =>
   csvRows([
     ["microseconds", "phase", "bytes", "register", "what it does", "why", "the face shows"],
-    ...fullTape(rig).map(({ at, phase, bytes, says, why, text }) => [
+    ...fullTape(rig, range).map(({ at, phase, bytes, says, why, text }) => [
       (at / 1000).toFixed(3),
       phase,
       bytes.map(bareByte).join(" "),
       says.map(({ title }) => title).join("; "),
       says.map((one) => one.says).join("; "),
       why,
-      text,
+      text ?? "",
     ]),
   ]);
 
 /** The tape as C tables: each transfer its length and its bytes, a 0 behind the last. */
-export function tapeC(rig: Rig): string {
+export function tapeC(rig: Rig, { from, faces }: TapeRange = WHOLE): string {
   const model = modelOf(rig);
   const program = buildProgram(model);
   const table = (
@@ -55,6 +76,8 @@ export function tapeC(rig: Rig): string {
     `/* ${commentText(rig.name)}: each transfer is its length and its bytes; a 0 ends them. */`,
     "",
     ...table("set_up", program.setUpState?.writes ?? [], "once after power-up"),
-    ...program.frames.flatMap(({ text, states }, at) => table(`face_${at}`, states[0]?.writes ?? [], text)),
+    ...program.frames
+      .slice(from, from + faces)
+      .flatMap(({ text, states }, at) => table(`face_${from + at}`, states[0]?.writes ?? [], text)),
   ].join("\n");
 }
