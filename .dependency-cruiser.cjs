@@ -1,5 +1,5 @@
-/** Layers point one way: app → stations → ui → store → workers → core. Folders are entered by their index.ts. */
-const layers = ["core", "demo", "workers", "store", "ui", "stations", "app"];
+/** Layers point one way: app → server, stations → ui → store → workers → core. Folders are entered by their index.ts. */
+const layers = ["core", "demo", "workers", "store", "ui", "stations", "server", "app"];
 
 const upward = layers.slice(0, -1).map((layer, at) => ({
   name: `${layer}-stays-below`,

@@ -60,3 +60,21 @@ export function installDebianPackages() {
 }
 
 export const bin = (name) => `node_modules/.bin/${name}`;
+
+const WORKER = [
+  "src/server/worker.ts",
+  "--bundle",
+  "--platform=node",
+  "--format=esm",
+  "--main-fields=module,main",
+  "--external:piscina",
+  "--log-level=error",
+  "--outfile=.answers/worker.mjs",
+];
+
+/** Bundles the worker whose threads answer scripts. */
+export const buildAnswers = () => step("Bundling the answering worker", bin("esbuild"), WORKER);
+
+/** Builds the application. */
+export const buildApplication = () =>
+  step("Building", bin("next"), ["build"], { env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" } });

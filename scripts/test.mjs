@@ -42,6 +42,7 @@ run("Lint: import boundaries", bin("depcruise"), ["src"]);
 run("Types: routes", bin("next"), ["typegen"]);
 run("Types", bin("tsc"), ["--noEmit"]);
 
+run("The answering worker", process.execPath, ["scripts/build.mjs", "answers"]);
 step("Unit tests", bin("jest"), ["--json", `--outputFile=${unitReport}`], { env: environment });
 const unit = readReport(unitReport);
 if (unit) {
@@ -49,7 +50,7 @@ if (unit) {
   failed += unit.numFailedTests + unit.numRuntimeErrorTestSuites;
 } else failed += 1;
 
-if (run("Build", bin("next"), ["build"])) {
+if (run("Build", process.execPath, ["scripts/build.mjs"])) {
   step("End-to-end tests", bin("playwright"), ["test", "--reporter=list,json"], {
     env: { ...environment, PLAYWRIGHT_JSON_OUTPUT_FILE: pathReport },
   });

@@ -4,6 +4,7 @@ import "@fontsource-variable/recursive/mono.css";
 import "@/ui/tokens.css";
 import "@/ui/pieces.css";
 import type { Metadata, Viewport } from "next";
+import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { StartUp } from "@/ui";
 import { THEME_SCRIPT } from "./theme-script";
@@ -16,11 +17,12 @@ export const metadata: Metadata = {
 
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const nonce = (await headers()).get("x-nonce") ?? undefined;
   return (
     <html lang="en" data-bs-theme="light" suppressHydrationWarning>
       <body>
-        <script dangerouslySetInnerHTML={{ __html: THEME_SCRIPT }} />
+        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: THEME_SCRIPT }} />
         <StartUp>{children}</StartUp>
       </body>
     </html>

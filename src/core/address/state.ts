@@ -2,6 +2,7 @@ import { groupBy } from "../collect";
 import { VARIANTS, inOrder, type PipName } from "../glyph";
 import { remembered } from "../remember";
 import {
+  digitOf,
   pipId,
   splitPipId,
   type EncodedPip,
@@ -56,7 +57,7 @@ export const digitLines: (encoding: Encoding) => ReadonlySet<string> = remembere
 });
 
 const byDigit = remembered((encoding: Encoding): ReadonlyMap<string, readonly EncodedPip[]> =>
-  groupBy(encoding.pips, ({ pip }) => pip.slice(0, pip.lastIndexOf("."))),
+  groupBy(encoding.pips, ({ pip }) => digitOf(pip)),
 );
 
 /** A decoder whose codes differ within one digit chooses segments; otherwise it chooses digits. */

@@ -2,6 +2,7 @@ import type { RigModel } from "../address";
 import type { Solution } from "../circuit";
 import { sourceOf } from "../parts";
 import type { Milliamps, Watts } from "../quantity";
+import { remembered } from "../remember";
 import type { UnitRef } from "../rig";
 import { chipScans, type ChipScan } from "../scan";
 import type { Measure } from "./measure";
@@ -13,12 +14,27 @@ type Brightness = "set" | "full";
 
 const dutyAt = ({ duty, fullDuty }: ChipScan, at: Brightness): number => (at === "set" ? duty : fullDuty);
 
-const total = ({ leds }: ChipScan, currents: Leds): Milliamps =>
-  leds.reduce((sum, { pip }) => sum + (currents.get(pip) ?? 0), 0);
+/** What flows through a chip's LEDs, in their order, and all together. */
+interface Carried {
+  readonly each: readonly Milliamps[];
+  readonly total: Milliamps;
+}
+
+/** What each chip carries, by what flows: several measures ask for the same, in hundreds of states. */
+const known = remembered((_: Leds) => new Map<ChipScan, Carried>());
+
+function carried(chip: ChipScan, currents: Leds): Carried {
+  const found = known(currents).get(chip);
+  if (found) return found;
+  const each = chip.leds.map(({ pip }) => currents.get(pip) ?? 0);
+  const made = { each, total: each.reduce((sum, current) => sum + current, 0) };
+  known(currents).set(chip, made);
+  return made;
+}
 
 /** What one chip takes from its supply, its own need included, as the mean over a turn. @returns A */
 const taken = (chip: ChipScan, currents: Leds, at: Brightness): number =>
-  (total(chip, currents) * dutyAt(chip, at) + chip.part.ownCurrent) / 1000;
+  (carried(chip, currents).total * dutyAt(chip, at) + chip.part.ownCurrent) / 1000;
 
 /** What some driver chips take from the supply, as the mean over a turn. @returns A */
 export const driverSupply = (chips: readonly ChipScan[], currents: Leds, at: Brightness): number =>
@@ -27,8 +43,9 @@ export const driverSupply = (chips: readonly ChipScan[], currents: Leds, at: Bri
 /** Heat in a chip: what its supply gives, less what the LEDs and resistors in their way turn into light and heat. */
 function heat(chip: ChipScan, currents: Leds, at: Brightness): Watts {
   const { leds, volts, part } = chip;
-  const lost = leds.reduce((sum, { pip, threshold, ohms }) => {
-    const amps = (currents.get(pip) ?? 0) / 1000;
+  const { each } = carried(chip, currents);
+  const lost = leds.reduce((sum, { threshold, ohms }, at) => {
+    const amps = each[at]! / 1000;
     return sum + amps * Math.max(0, volts - threshold - amps * ohms);
   }, 0);
   return lost * dutyAt(chip, at) + (part.ownCurrent / 1000) * volts;
@@ -39,6 +56,8 @@ export function driverMeasures(model: RigModel, ref: UnitRef): Measure[] {
   const chip = chipScans(model).find(({ unit }) => unit === ref);
   if (!chip) return [];
   const { part, duty } = chip;
+  const places = new Map(chip.leds.map(({ pip }, at) => [pip, at]));
+  const turns = chip.turns.map((turn) => turn.map(({ pip }) => places.get(pip)!));
   return [
     {
       id: `segments-${ref}`,
@@ -49,7 +68,7 @@ export function driverMeasures(model: RigModel, ref: UnitRef): Measure[] {
       maximum: part.outputMaximum / 1000,
       lasts: duty,
       limits: sourceOf(part, "outputMaximum"),
-      of: ({ leds }) => Math.max(0, ...chip.leds.map(({ pip }) => leds.get(pip) ?? 0)) / 1000,
+      of: ({ leds }) => Math.max(0, ...carried(chip, leds).each) / 1000,
     },
     {
       id: `digits-${ref}`,
@@ -60,11 +79,10 @@ export function driverMeasures(model: RigModel, ref: UnitRef): Measure[] {
       maximum: part.digitMaximum / 1000,
       lasts: duty,
       limits: sourceOf(part, "digitMaximum"),
-      of: ({ leds }) =>
-        Math.max(
-          0,
-          ...chip.turns.map((turn) => turn.reduce((sum, { pip }) => sum + (leds.get(pip) ?? 0), 0)),
-        ) / 1000,
+      of: ({ leds }) => {
+        const { each } = carried(chip, leds);
+        return Math.max(0, ...turns.map((turn) => turn.reduce((sum, at) => sum + each[at]!, 0))) / 1000;
+      },
     },
     {
       id: `package-supply-${ref}`,

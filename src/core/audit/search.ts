@@ -1,6 +1,7 @@
+import { groupBy } from "../collect";
 import { bitPlace, busLines, placesOf, stateFor, type DriveState, type RigModel } from "../address";
 import { circuitOf, pipsIn, pointAt } from "../circuit";
-import type { PipId, Place } from "../rig";
+import { digitOf, type PipId, type Place } from "../rig";
 import { chipScans } from "../scan";
 import type { Measure } from "./measure";
 
@@ -212,12 +213,12 @@ const onOf = (knobs: readonly Knob[], { bytes, levels, steps }: DriveState): boo
 /** What the scan itself puts out: each slot with everything lit, and all digits at once as a fault would have it. */
 function scanStates(model: RigModel, knobs: readonly Knob[]): boolean[][] {
   const groups = [...model.slots, model.digits];
+  const pips = groupBy(
+    model.addresses.map(({ pip }) => pip),
+    digitOf,
+  );
   return groups.map((digits) => {
-    const lit = new Set(
-      model.addresses
-        .map(({ pip }) => pip)
-        .filter((pip) => digits.some(({ unit, digit }) => pip.startsWith(`${unit}.${digit}.`))),
-    );
+    const lit = new Set(digits.flatMap(({ unit, digit }) => pips.get(`${unit}.${digit}`) ?? []));
     return onOf(knobs, stateFor(model.wired, lit));
   });
 }

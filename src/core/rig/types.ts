@@ -240,6 +240,9 @@ export function splitLegRef(ref: string): { unit: UnitRef; leg: string } {
 
 export const pipId = (unit: UnitRef, digit: number, segment: PipName): PipId => `${unit}.${digit}.${segment}`;
 
+/** The digit an LED is on, `DS1.1` of `DS1.1.b`. */
+export const digitOf = (pip: PipId): string => pip.slice(0, pip.lastIndexOf("."));
+
 /** Splits `DS1.1.b` into display, digit and segment. */
 export function splitPipId(pip: PipId): { unit: UnitRef; digit: number; segment: PipName } {
   const [unit = "", digit = "1", segment = "a"] = pip.split(".");

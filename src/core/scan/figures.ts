@@ -16,7 +16,7 @@ import { cellSegments, type Cell } from "../glyph";
 import { buildProgram, burstOf, schoolOf, turnPeriod, type FaceToShow, type Program } from "../program";
 import type { Hertz, Milliamps, Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
-import { controllerById, type PipId, type ScanSchool } from "../rig";
+import { controllerById, digitOf, type PipId, type ScanSchool } from "../rig";
 import { showFrames, signRun } from "../show";
 import { VISIBLE } from "../sim";
 import type { TimerSetting } from "../timing";
@@ -87,7 +87,7 @@ function solveScan(model: RigModel): ScanFigures {
   const { cost } = controller;
   const timeline = fullTimeline(model);
   const { period } = timeline;
-  const pips = groupBy(model.addresses, ({ pip }) => pip.slice(0, pip.lastIndexOf(".")));
+  const pips = groupBy(model.addresses, ({ pip }) => digitOf(pip));
   const digits = model.digits.map((id, at): DigitTurn => {
     const spans = timeline.digits[at]!;
     const own = (pips.get(`${id.unit}.${id.digit}`) ?? []).map(({ pip }) => pip);

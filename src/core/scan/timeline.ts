@@ -1,9 +1,10 @@
+import { groupBy } from "../collect";
 import { gridOf, type RigModel } from "../address";
 import { makeBitmap } from "../dots";
 import { MARKS, type Cell } from "../glyph";
 import { holdingFrame, turnPeriod, type FaceToShow } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
-import { controllerById, type PipId } from "../rig";
+import { controllerById, digitOf, type PipId } from "../rig";
 import { Simulation } from "../sim";
 import type { Span } from "./camera";
 
@@ -43,10 +44,8 @@ export function timelineOf(model: RigModel, face: FaceToShow): Timeline {
   const pips = model.addresses.map(({ pip }) => pip);
   const charge = pips.map(() => 0);
   const peak = pips.map(() => 0);
-  const groups = model.digits.map(({ unit, digit }) => {
-    const own = `${unit}.${digit}.`;
-    return pips.flatMap((pip, at) => (pip.startsWith(own) ? [at] : []));
-  });
+  const byDigit = groupBy([...pips.keys()], (at) => digitOf(pips[at]!));
+  const groups = model.digits.map(({ unit, digit }) => byDigit.get(`${unit}.${digit}`) ?? []);
   const spans = model.digits.map((): { from: number; to: number }[] => []);
   while (simulation.time < end) {
     const from = Math.max(simulation.time, start);

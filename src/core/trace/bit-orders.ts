@@ -8,6 +8,7 @@ import { decodeCapture, type DecodeOptions } from "./decode";
 import type { Decoded, DecodedWrite, Mapping } from "./decoded";
 import { decodeWrites } from "./decoder";
 import { bitsOfAll, bitsOfBytes, bytesOfAll, opposite, type BitsOrder } from "./reorder";
+import type { CaptureFile } from "./types";
 
 /** A capture read as if its bits had come in another order, and what that would mean. */
 export interface OrderReading {
@@ -135,7 +136,7 @@ const CHAIN_ORDERS: ReadonlyArray<readonly [BitsOrder, (registers: number) => Di
 /** A capture as it would read had its bits come in another order: one reading after the other, the usual mistakes first. */
 export async function* orderReadings(
   model: RigModel,
-  { rig, file, mapping, decoded }: { rig: Rig; file: Blob; mapping: Mapping; decoded: Decoded },
+  { rig, file, mapping, decoded }: { rig: Rig; file: CaptureFile; mapping: Mapping; decoded: Decoded },
   options: DecodeOptions,
 ): AsyncGenerator<OrderReading> {
   const { buses = [] } = model.encoding;

@@ -5,6 +5,7 @@ import { Decoder, turned } from "./decoder";
 import { invertedSignals } from "./mapping";
 import { readCapture, type ReadOptions } from "./read";
 import { reordered, type BitsOrder } from "./reorder";
+import type { CaptureFile } from "./types";
 
 export interface DecodeOptions extends ReadOptions {
   /** Power-up unless told otherwise. */
@@ -16,7 +17,7 @@ export interface DecodeOptions extends ReadOptions {
 /** Reads a capture's edges into the rig's own chips: what was written, which rules were broken, what it lights. */
 export async function decodeCapture(
   rig: Rig,
-  file: Blob,
+  file: CaptureFile,
   mapping: Mapping,
   { began = "power-up", order, ...options }: DecodeOptions = {},
 ): Promise<Decoded> {

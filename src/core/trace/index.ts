@@ -4,7 +4,14 @@ export type { Began, Decoded, DecodedBreach, DecodedFace, DecodedWrite, Mapping 
 export { inspectCapture, type Inspected } from "./inspect";
 export { guessMapping, wantedLines, type Guess, type WantedLine } from "./mapping";
 export { readCapture, surveyCapture, type ReadOptions, type Report } from "./read";
-export { CaptureProblem, type CaptureSink, type Signal, type Survey, type SurveyResult } from "./types";
+export {
+  CaptureProblem,
+  type CaptureFile,
+  type CaptureSink,
+  type Signal,
+  type Survey,
+  type SurveyResult,
+} from "./types";
 export { LONGEST_RUN, csvOf, runEdges, vcdOf } from "./write";
 export { captureWindow, type LineWindow } from "./window";
 export { fullTape, tapeC, tapeCsv } from "./tape-text";

@@ -10,6 +10,7 @@ import { fitOf, fitScore, fitsBetter, isOwnShow, plainFaces, type Fit } from "./
 import { wantedLines } from "./mapping";
 import { actionsOf, VITAL } from "./set-up";
 import { layoutSays, readableLayout, type ReadableLayout } from "./turned";
+import type { CaptureFile } from "./types";
 
 /** A capture as it was decoded, and what it does otherwise than the rig's own program. */
 export interface Inspected {
@@ -49,7 +50,7 @@ const CLEARLY = 3;
  */
 export async function inspectCapture(
   rig: Rig,
-  file: Blob,
+  file: CaptureFile,
   mapping: Mapping,
   { began, ...options }: DecodeOptions = {},
 ): Promise<Inspected> {
@@ -91,7 +92,7 @@ function guessBegan(model: RigModel, decoded: Decoded): Began {
 interface Case {
   readonly rig: Rig;
   readonly model: RigModel;
-  readonly file: Blob;
+  readonly file: CaptureFile;
   readonly mapping: Mapping;
   readonly decoded: Decoded;
   readonly differences: readonly Difference[];

@@ -8,7 +8,7 @@ import { decodeCapture } from "./decode";
 import type { DecodedFace } from "./decoded";
 import { guessMapping, wantedLines } from "./mapping";
 import { surveyCapture, type ReadOptions } from "./read";
-import { CaptureProblem } from "./types";
+import { CaptureProblem, type CaptureFile } from "./types";
 
 export type ModulePicture =
   | {
@@ -29,7 +29,7 @@ const refuse = (message: string): ModulePicture => ({ ok: false, message });
  */
 export async function findModulePicture(
   rig: Rig,
-  file: Blob,
+  file: CaptureFile,
   options: ReadOptions = {},
 ): Promise<ModulePicture> {
   const surveyed = await surveyCapture(file);

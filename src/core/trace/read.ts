@@ -8,6 +8,7 @@ import {
   type Signal,
   type Survey,
   type SurveyResult,
+  type CaptureFile,
 } from "./types";
 import { VcdReader } from "./vcd-read";
 
@@ -28,7 +29,7 @@ const encodingOf = ([first, second]: Uint8Array): "utf-16le" | "utf-16be" | unde
   first === 0xff && second === 0xfe ? "utf-16le" : first === 0xfe && second === 0xff ? "utf-16be" : undefined;
 
 /** What a file is by its first characters. */
-async function formatOf(file: Blob): Promise<"vcd" | "csv"> {
+async function formatOf(file: CaptureFile): Promise<"vcd" | "csv"> {
   const start = new Uint8Array(await file.slice(0, PEEK).arrayBuffer());
   if (file.size === 0) throw new CaptureProblem("This file is empty.");
   if (start.includes(0) && !encodingOf(start))
@@ -47,7 +48,7 @@ async function formatOf(file: Blob): Promise<"vcd" | "csv"> {
  * @throws {CaptureProblem} where it cannot be read, and what the abort signal gives as its reason
  */
 export async function readCapture(
-  file: Blob,
+  file: CaptureFile,
   sink: CaptureSink,
   { report, signal }: ReadOptions = {},
 ): Promise<CaptureReader & { readonly format: "vcd" | "csv" }> {
@@ -75,7 +76,7 @@ export async function readCapture(
 }
 
 /** First reading: which signals there are, and how each of them moves. */
-export async function surveyCapture(file: Blob, options: ReadOptions = {}): Promise<SurveyResult> {
+export async function surveyCapture(file: CaptureFile, options: ReadOptions = {}): Promise<SurveyResult> {
   let names: readonly string[] = [];
   let changes = 0;
   let first: Nanoseconds | undefined;

@@ -1,6 +1,15 @@
 import type { Level } from "../chip";
 import type { Nanoseconds } from "../quantity";
 
+/** A file as captures are read: in pieces, and more than once. A Blob of the page is one, a file on disk another. */
+export interface CaptureFile {
+  /** Bytes. */
+  readonly size: number;
+  slice(from: number, to: number): CaptureFile;
+  arrayBuffer(): Promise<ArrayBuffer>;
+  stream(): ReadableStream<Uint8Array<ArrayBuffer>>;
+}
+
 /** One signal of a capture. */
 export interface Signal {
   /** Place in the capture, from 0. */

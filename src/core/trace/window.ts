@@ -4,6 +4,7 @@ import type { Mapping } from "./decoded";
 import { turned } from "./decoder";
 import { invertedSignals } from "./mapping";
 import { readCapture } from "./read";
+import type { CaptureFile } from "./types";
 
 /** Changes of one line within a stretch, the level before it first. */
 export interface LineWindow {
@@ -18,7 +19,7 @@ class Reached extends Error {}
 
 /** The levels of the mapped lines between two moments; reads no farther than it has to. */
 export async function captureWindow(
-  file: Blob,
+  file: CaptureFile,
   mapping: Mapping,
   from: Nanoseconds,
   to: Nanoseconds,

@@ -67,6 +67,8 @@ export function SketchView({ lines, model, pick }: Props) {
         extensions: [
           EditorState.readOnly.of(true),
           EditorView.editable.of(false),
+          // The page's policy lets only styles in that carry its nonce.
+          EditorView.cspNonce.of(document.querySelector<HTMLScriptElement>("script[nonce]")?.nonce ?? ""),
           EditorView.contentAttributes.of({ "aria-label": "Sketch", tabindex: "0" }),
           lineNumbers(),
           cpp(),

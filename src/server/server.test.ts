@@ -2,14 +2,18 @@ import { builtInFont, writeBdf } from "@/core/dots";
 import { readPictures } from "@/core/pictures";
 import { writeRig } from "@/core/rig";
 import { DEMO_RIGS, demoRig } from "@/demo";
-import { POST as check } from "./check/route";
 import { vcdOf } from "@/core/trace";
-import { POST as decode } from "./decode/route";
-import { POST as exportFrames } from "./export/frames/route";
-import { POST as sketch } from "./export/sketch/route";
-import { POST as writes } from "./export/writes/route";
-import { POST as importBdf } from "./import/bdf/route";
-import { POST as simulate } from "./simulate/route";
+import { answer, serve, type RouteName } from ".";
+
+/** A route answered in the test's own thread. */
+const route = (name: RouteName) => (request: Request) => serve(name, request, answer);
+const check = route("check");
+const decode = route("decode");
+const exportFrames = route("export/frames");
+const sketch = route("export/sketch");
+const writes = route("export/writes");
+const importBdf = route("import/bdf");
+const simulate = route("simulate");
 
 const post = (body: BodyInit, headers?: HeadersInit) =>
   new Request("http://localhost/api", { method: "POST", body, headers, duplex: "half" } as RequestInit);

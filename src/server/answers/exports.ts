@@ -1,0 +1,78 @@
+import { modelOf } from "@/core/address";
+import { FRAME_FORMATS, type FrameFormat } from "@/core/frames";
+import { exportFrames } from "@/core/pictures";
+import { buildProgram, sketchText, writeProgram } from "@/core/program";
+import { fileName } from "@/core/rig";
+import { tapeC, tapeCsv } from "@/core/trace";
+import { file, refusal, type Answer, type Question } from "../question";
+import { isAnswer, numberIn, rigIn } from "./rig";
+
+/**
+ * A rig document with a display of dots in; its frames out, in the form `format` names. `scale` (1 to 16) enlarges the
+ * dots of a GIF or PNG; `frame`, from 0, asks for one frame instead of all.
+ */
+export function answerFrames({ text, query }: Question): Answer {
+  const format = query.format ?? "gif";
+  if (!isFormat(format)) return noFormat(format, FRAME_FORMATS);
+  const read = rigIn(text);
+  if (!read.ok) return read.answer;
+  const number = (name: string): number | undefined => {
+    const given = query[name];
+    return given === undefined ? undefined : given.trim() === "" ? NaN : Number(given);
+  };
+  const scale = number("scale");
+  const frame = number("frame");
+  const result = exportFrames(modelOf(read.rig), {
+    format,
+    ...(scale === undefined ? {} : { scale }),
+    ...(frame === undefined ? {} : { frame }),
+  });
+  if (!result.ok) return refusal(422, result.message);
+  const { bytes, mime, name } = result.file;
+  return file(bytes, mime, name);
+}
+
+const isFormat = (text: string): text is FrameFormat => (FRAME_FORMATS as readonly string[]).includes(text);
+
+const noFormat = (format: string, known: readonly string[]): Answer =>
+  refusal(400, `There is no format “${format.slice(0, 40)}”. It is one of ${known.join(", ")}.`);
+
+/** A rig document in; its program out, as a C++ sketch or for logic as a hardware description. */
+export function answerSketch({ text }: Question): Answer {
+  const read = rigIn(text);
+  if (!read.ok) return read.answer;
+  const model = modelOf(read.rig);
+  const { lines, ending } = writeProgram(model, buildProgram(model));
+  return file(sketchText(lines), "text/plain; charset=utf-8", fileName(read.rig, ending));
+}
+
+/** Faces of a tape that are written at once. */
+const USUAL_FACES = 100;
+const MOST_FACES = 60_000;
+
+/**
+ * A rig document in; the writes its program makes to driver chips out, as CSV or, with `format=c`, as C tables. Of a
+ * long show `from` and `faces` say which faces; the header `x-faces` tells which they are, and of how many.
+ */
+export function answerWrites({ text, query }: Question): Answer {
+  const format = query.format ?? "csv";
+  if (format !== "csv" && format !== "c") return noFormat(format, ["csv", "c"]);
+  const from = numberIn(query, "from", 0, 0, MOST_FACES);
+  if (isAnswer(from)) return from;
+  const faces = numberIn(query, "faces", USUAL_FACES, 1, MOST_FACES);
+  if (isAnswer(faces)) return faces;
+  const read = rigIn(text);
+  if (!read.ok) return read.answer;
+  const model = modelOf(read.rig);
+  if (!model.encoding.buses)
+    return refusal(422, "This rig has no driver chip that is written to, so there is no tape.");
+  const inAll = buildProgram(model).frames.length;
+  if (from >= inAll) return refusal(422, `“from” is ${from}; the show has the faces 0 to ${inAll - 1}.`);
+  const [written, type, ending] =
+    format === "c"
+      ? [tapeC(read.rig, { from, faces }), "text/x-c", ".h"]
+      : [tapeCsv(read.rig, { from, faces }), "text/csv", ".csv"];
+  return file(written, `${type}; charset=utf-8`, fileName(read.rig, ending), {
+    "x-faces": `${from}-${Math.min(from + faces, inAll) - 1}/${inAll}`,
+  });
+}

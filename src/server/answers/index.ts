@@ -1,0 +1,19 @@
+import type { Answer, Question, RouteName } from "../question";
+import { answerCheck } from "./check";
+import { answerDecode } from "./decode";
+import { answerFrames, answerSketch, answerWrites } from "./exports";
+import { answerFont } from "./font";
+import { answerSimulate } from "./simulate";
+
+const ANSWERS: Readonly<Record<RouteName, (question: Question) => Answer | Promise<Answer>>> = {
+  check: answerCheck,
+  simulate: answerSimulate,
+  decode: answerDecode,
+  "export/frames": answerFrames,
+  "export/sketch": answerSketch,
+  "export/writes": answerWrites,
+  "import/bdf": answerFont,
+};
+
+/** Answers a question, wherever it is asked: in a worker thread of the server, or in a test. */
+export const answer = async (question: Question): Promise<Answer> => ANSWERS[question.route](question);
