@@ -6,6 +6,8 @@ const createConfig = nextJest({ dir: "./" });
 const MODULES_ONLY = ["fast-png", "iobuffer", "fflate"];
 
 const config = createConfig({
+  // The database still ends its last transactions when a file is done: globals are left to it.
+  testEnvironmentOptions: { globalsCleanup: "off" },
   testEnvironment: "node",
   testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/src/**/*.test.tsx"],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },

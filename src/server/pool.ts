@@ -99,6 +99,7 @@ function failed(problem: unknown, isLate: boolean): Answer {
     );
   if (message !== undefined && /queue is at limit/i.test(message)) return TOO_BUSY;
   if ((problem as { name?: string }).name === "AbortError") return busy("The question was taken back.");
+  // eslint-disable-next-line no-console -- whoever runs the server has to learn of it
   console.error("A question could not be answered:", problem);
   return busy("This could not be worked out: a fault of Bold Pip, which is in the server's log.");
 }

@@ -4,7 +4,11 @@ export {
   binRig,
   importRig,
   newId,
+  binnedRecords,
+  emptyBin,
+  isShipped,
   prepareShelf,
+  recordName,
   shelfEntries,
   saveRig,
   unbinRig,
@@ -15,7 +19,10 @@ export {
   editRig,
   editSign,
   editWires,
+  hasUnsaved,
   holdState,
+  keepOpenRig,
+  leaveRig,
   openRig,
   pickPip,
   redo,
@@ -38,4 +45,15 @@ export {
   type Findings,
 } from "./derived";
 export { THEME_KEY, loadPreferences, setSchool, setTheme, usePreferences, type Theme } from "./preferences";
+export {
+  BACKUP_LIMITS,
+  backupReminder,
+  makeBackup,
+  remindLater,
+  restoreBackup,
+  type CameBack,
+  type Restored,
+} from "./backup";
+export { storageProblem } from "./database";
+export { closeRefusal, refuse, useRefusal, type Refusal } from "./refusals";
 export { dismiss, say, useMessages, type Message } from "./messages";

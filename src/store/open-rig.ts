@@ -1,12 +1,28 @@
+import { liveQuery } from "dexie";
 import { temporal } from "zundo";
 import { create } from "zustand";
-import { pipId, showsDots, type Encoding, type LegRef, type PipId, type Rig, type Sign } from "@/core/rig";
+import {
+  pipId,
+  showsDots,
+  textDotsProblem,
+  type Encoding,
+  type LegRef,
+  type PipId,
+  type Rig,
+  type Sign,
+} from "@/core/rig";
 import { modelOf } from "@/core/address";
 import type { Held } from "@/workers";
 import { showCells } from "@/core/show";
-import { loadCodeBefore, loadRig, saveRig } from "./shelf";
+import { database, storageProblem, type ShelfRecord } from "./database";
+import { clearJournal, readJournal, writeJournal } from "./journal";
+import { mergeRigs } from "./merge";
+import { say } from "./messages";
+import { refuse } from "./refusals";
+import { keepRig, loadRig, saveRig, storedIn, type StoredRig } from "./shelf";
 
-export type SaveState = "saved" | "saving" | "failed";
+/** Stored; being stored; being stored for longer than one would expect; not stored, and tried again. */
+export type SaveState = "saved" | "saving" | "slow" | "failed";
 
 interface OpenRig {
   readonly rig: Rig | undefined;
@@ -19,12 +35,20 @@ interface OpenRig {
   /** A state held on the face for looking at, instead of the show. */
   readonly held: Held | undefined;
   readonly saved: SaveState;
+  /** Why the last edit is not stored. */
+  readonly problem: string | undefined;
+  /** The rig was deleted elsewhere, and is only here. */
+  readonly gone: boolean;
   /** What the code was before the last change of wires, so that it can be kept. */
   readonly codeBefore: Encoding | undefined;
 }
 
 /** From the first edit that is not stored; later ones do not put it off. */
-const AUTOSAVE_MS = 400;
+const AUTOSAVE_MS = 150;
+/** From a try to store that failed to the next. */
+const AGAIN_MS = 3000;
+/** Storing takes longer than one would expect. */
+const SLOW_MS = 4000;
 
 export const useOpenRig = create<OpenRig>()(
   temporal(
@@ -35,6 +59,8 @@ export const useOpenRig = create<OpenRig>()(
       spot: [],
       held: undefined,
       saved: "saved",
+      problem: undefined,
+      gone: false,
       codeBefore: undefined,
     }),
     {
@@ -46,34 +72,117 @@ export const useOpenRig = create<OpenRig>()(
 );
 
 let timer: ReturnType<typeof setTimeout> | undefined;
+let following: { unsubscribe(): void } | undefined;
+/** What is stored, as far as this tab knows: what the open rig was changed from. */
+let stored: StoredRig | undefined;
+let storing: Promise<void> | undefined;
+/** Something was stored while this tab was storing: it is looked at afterwards. */
+let missed = false;
 
-/** Writes what is not stored yet. */
+/** Writes what is not stored yet. One write at a time: what is edited meanwhile is written after it. */
 export async function saveNow(): Promise<void> {
   clearTimeout(timer);
   timer = undefined;
-  const { rig, saved } = useOpenRig.getState();
-  if (!rig || saved === "saved") return;
+  while (storing) await storing;
+  const { rig, saved, gone } = useOpenRig.getState();
+  if (!rig || saved === "saved" || gone || !stored) return;
+  storing = store(rig, stored).finally(() => (storing = undefined));
+  await storing;
+  if (!missed) return;
+  missed = false;
+  look(rig.id, await database().rigs.get(rig.id));
+}
+
+async function store(rig: Rig, from: StoredRig): Promise<void> {
+  const slow = setTimeout(() => useOpenRig.setState({ saved: "slow" }), SLOW_MS);
   try {
-    await saveRig(rig, useOpenRig.getState().codeBefore);
-    if (useOpenRig.getState().rig === rig) useOpenRig.setState({ saved: "saved" });
-  } catch {
-    useOpenRig.setState({ saved: "failed" });
+    const saved = await saveRig(rig, useOpenRig.getState().codeBefore, from.revision);
+    if (useOpenRig.getState().rig?.id !== rig.id) return;
+    if (saved.kind === "gone") return useOpenRig.setState({ gone: true });
+    if (saved.kind === "changed") return meet(saved.there);
+    stored = { ...from, rig, revision: saved.revision };
+    settle();
+  } catch (error) {
+    useOpenRig.setState({ saved: "failed", problem: storageProblem(error) });
+    timer ??= setTimeout(() => void saveNow(), AGAIN_MS);
+  } finally {
+    clearTimeout(slow);
   }
 }
 
+/** Says how things stand: what is shown is stored, or is to be. */
+function settle(): void {
+  const { rig, gone } = useOpenRig.getState();
+  if (!rig || gone) return;
+  if (rig === stored?.rig) {
+    clearJournal(rig.id);
+    useOpenRig.setState({ saved: "saved", problem: undefined });
+  } else {
+    useOpenRig.setState({ saved: "saving", problem: undefined });
+    timer ??= setTimeout(() => void saveNow(), AUTOSAVE_MS);
+  }
+}
+
+/**
+ * Another tab has stored a change. Without an edit of one's own it is taken over, as one step of undo; with one the two
+ * are joined where they change different parts, and else the other's is shown and undo brings one's own back.
+ */
+function meet(there: StoredRig): void {
+  const { rig: mine } = useOpenRig.getState();
+  if (!mine || !stored || there.revision <= stored.revision) return;
+  const base = stored.rig;
+  stored = there;
+  const edited = mine !== base;
+  const merged = edited ? mergeRigs(base, mine, there.rig) : there.rig;
+  clearJournal(mine.id);
+  if (merged && edited) say({ text: "Changes from another tab were joined with yours." });
+  if (!merged)
+    say({
+      text: "Another tab changed the same part of this rig at the same time. Its change is shown; Undo brings yours back.",
+      tone: "trouble",
+    });
+  const next = merged ?? there.rig;
+  const same = JSON.stringify(next) === JSON.stringify(there.rig);
+  useOpenRig.setState({ rig: same ? there.rig : next, held: undefined, codeBefore: there.codeBefore });
+  settle();
+}
+
 useOpenRig.subscribe(({ rig }, before) => {
-  if (!rig || rig === before.rig || rig.id !== before.rig?.id) return;
-  useOpenRig.setState({ saved: "saving" });
-  timer ??= setTimeout(() => void saveNow(), AUTOSAVE_MS);
+  if (!rig || rig === before.rig || rig.id !== before.rig?.id || rig === stored?.rig) return;
+  writeJournal(rig, stored?.revision ?? 0);
+  settle();
 });
+
+/** Looks at what is stored of the open rig now. */
+function look(id: string, record: ShelfRecord | undefined): void {
+  const { rig, gone } = useOpenRig.getState();
+  if (rig?.id !== id) return;
+  if (!record || record.deleted) return useOpenRig.setState({ gone: true });
+  if (gone) useOpenRig.setState({ gone: false });
+  const there = storedIn(record);
+  if (there) meet(there);
+}
+
+/** Follows what other tabs store of the open rig. */
+function follow(id: string): void {
+  following?.unsubscribe();
+  following = liveQuery(() => database().rigs.get(id)).subscribe({
+    next: (record) => {
+      if (storing) missed = true;
+      else look(id, record);
+    },
+    error: (error) => useOpenRig.setState({ problem: storageProblem(error) }),
+  });
+}
 
 /** Opens a rig of the shelf; its undo history begins here. @returns false when there is no such rig */
 export async function openRig(id: string): Promise<boolean> {
   await saveNow();
-  const rig = await loadRig(id);
-  if (!rig) return false;
+  const found = await loadRig(id);
+  if (!found) return false;
+  const { rig, codeBefore } = found;
   const display = rig.units.find((unit) => unit.led);
-  const codeBefore = await loadCodeBefore(id);
+  stored = found;
   useOpenRig.setState({
     rig,
     pick: display && pipId(display.ref, 1, showsDots(rig.plan) ? "c1" : "a"),
@@ -81,11 +190,60 @@ export async function openRig(id: string): Promise<boolean> {
     spot: [],
     held: undefined,
     saved: "saved",
+    problem: undefined,
+    gone: false,
     codeBefore,
   });
   useOpenRig.temporal.getState().clear();
+  takeUpJournal(found);
+  follow(id);
   return true;
 }
+
+/** Stores what is not stored yet, and stops following what other tabs do: no rig is looked at any more. */
+export async function leaveRig(): Promise<void> {
+  following?.unsubscribe();
+  following = undefined;
+  await saveNow();
+}
+
+/** An edit that did not reach the database before the page went away: it is made again, and can be undone. */
+function takeUpJournal({ rig, revision }: StoredRig): void {
+  const unsaved = readJournal(rig.id);
+  clearJournal(rig.id);
+  if (!unsaved || JSON.stringify(unsaved.rig) === JSON.stringify(rig)) return;
+  if (unsaved.revision === revision) useOpenRig.setState({ rig: unsaved.rig });
+  else {
+    // The rig was changed since: what was edited then is one step of undo away.
+    useOpenRig.setState({ rig: unsaved.rig });
+    useOpenRig.setState({ rig });
+    say({
+      text: "An edit that was not stored when this rig was last open is one Undo away.",
+      tone: "trouble",
+    });
+  }
+}
+
+/** Puts a rig that was deleted elsewhere back on the shelf. */
+export async function keepOpenRig(): Promise<void> {
+  const { rig } = useOpenRig.getState();
+  if (!rig) return;
+  try {
+    await keepRig(rig);
+    const found = await loadRig(rig.id);
+    if (found) stored = { ...found, rig };
+    useOpenRig.setState({ gone: false });
+    settle();
+  } catch (error) {
+    useOpenRig.setState({ problem: storageProblem(error), saved: "failed" });
+  }
+}
+
+/** Whether leaving now would lose an edit. */
+export const hasUnsaved = (): boolean => {
+  const { rig, saved, gone } = useOpenRig.getState();
+  return rig !== undefined && (saved !== "saved" || gone);
+};
 
 /** Changes the open rig; one step of undo. */
 export function editRig(change: (rig: Rig) => Rig): void {
@@ -106,7 +264,14 @@ export function editWires(change: (rig: Rig) => Rig): void {
 
 /** Changes what a display of dots shows, or how its modules stand. */
 export const editSign = (change: (sign: Sign) => Sign): void =>
-  editRig((rig) => (rig.sign ? { ...rig, sign: change(rig.sign) } : rig));
+  editRig((rig) => {
+    if (!rig.sign) return rig;
+    const changed = { ...rig, sign: change(rig.sign) };
+    const problem = textDotsProblem(changed);
+    if (!problem) return changed;
+    refuse("That was not changed", `The texts of the sign ${problem}.`);
+    return rig;
+  });
 
 export const pickPip = (pick: PipId): void => useOpenRig.setState({ pick, spot: [] });
 

@@ -1,4 +1,4 @@
-import { checkRig, readRig, type Problem, type Rig, type Encoding } from "@/core/rig";
+import { LIMITS, checkRig, readRig, type Problem, type Rig, type Encoding } from "@/core/rig";
 import { DEMO_RIGS } from "@/demo";
 import { database, type ShelfRecord } from "./database";
 
@@ -19,21 +19,46 @@ export async function prepareShelf(): Promise<void> {
   });
 }
 
-/** Brings back every demo rig that is not on the shelf, as shipped. */
+/**
+ * Brings back every demo rig that is not on the shelf, as shipped. One that was changed and lies in the bin stays there
+ * as it is, under an id of its own.
+ */
 export async function addDemoRigs(): Promise<number> {
   const db = database();
-  const now = Date.now();
-  const there = new Set((await db.rigs.toArray()).filter((record) => !record.deleted).map(({ id }) => id));
-  const missing = DEMO_RIGS.filter((rig) => !there.has(rig.id));
-  // In their order, and none later than now: what is made next stands behind them all.
-  await db.rigs.bulkPut(
-    missing.map((rig, at) => ({ id: rig.id, rig, created: now - missing.length + at, changed: now })),
-  );
-  return missing.length;
+  return db.transaction("rw", db.rigs, async () => {
+    const now = Date.now();
+    const all = new Map((await db.rigs.toArray()).map((record) => [record.id, record]));
+    const missing = DEMO_RIGS.filter(({ id }) => !all.has(id) || all.get(id)!.deleted);
+    const binned = missing.flatMap((rig) => {
+      const record = all.get(rig.id);
+      if (!record || JSON.stringify(record.rig) === JSON.stringify(rig)) return [];
+      const id = newId();
+      return [{ ...record, id, rig: { ...record.rig, id } }];
+    });
+    // In their order, and none later than now: what is made next stands behind them all.
+    const added = missing.map((rig, at) => ({
+      id: rig.id,
+      rig,
+      created: now - missing.length + at,
+      changed: now,
+      revision: (all.get(rig.id)?.revision ?? 0) + 1,
+    }));
+    await db.rigs.bulkPut([...binned, ...added]);
+    return missing.length;
+  });
 }
 
-const records = async (): Promise<ShelfRecord[]> =>
-  (await database().rigs.orderBy("created").toArray()).filter((record) => !record.deleted);
+/** Whether a record is a demo rig that nobody changed. */
+export const isShipped = ({ id, rig }: ShelfRecord): boolean => {
+  const demo = DEMO_RIGS.find((one) => one.id === id);
+  return demo !== undefined && JSON.stringify(demo) === JSON.stringify(rig);
+};
+
+/** Every record, the oldest first; one that lost its date stands before them. */
+export const allRecords = async (): Promise<ShelfRecord[]> =>
+  (await database().rigs.toArray()).sort((one, other) => (one.created || 0) - (other.created || 0));
+
+const records = async (): Promise<ShelfRecord[]> => (await allRecords()).filter(({ deleted }) => !deleted);
 
 /** What stands on the shelf: a rig, or a record that cannot be read, with the reason. */
 export type ShelfEntry =
@@ -50,37 +75,99 @@ export async function shelfEntries(): Promise<ShelfEntry[]> {
   });
 }
 
-/** @returns the stored rig, brought to the current version; undefined when there is none or it cannot be read */
-export async function loadRig(id: string): Promise<Rig | undefined> {
-  const record = await database().rigs.get(id);
-  if (!record || record.deleted) return undefined;
-  const read = checkRig(record.rig);
-  return read.ok ? read.rig : undefined;
+/** What lies in the bin, what was deleted last first, and when it goes for good. */
+export async function binnedRecords(): Promise<ReadonlyArray<{ record: ShelfRecord; goes: number }>> {
+  return (await allRecords())
+    .filter(({ deleted }) => deleted)
+    .sort((one, other) => other.deleted! - one.deleted!)
+    .map((record) => ({ record, goes: record.deleted! + BIN_DAYS * 86_400_000 }));
 }
 
-/** What the code of a rig was before its wires were last moved, as far as it is known. */
-export const loadCodeBefore = async (id: string): Promise<Encoding | undefined> =>
-  (await database().rigs.get(id))?.codeBefore;
+/** Takes everything out of the bin for good, or one rig of it. @returns how many */
+export async function emptyBin(id?: string): Promise<number> {
+  const db = database();
+  return db.transaction("rw", db.rigs, async () => {
+    const gone = (await db.rigs.toArray()).filter(
+      (record) => record.deleted && (id ?? record.id) === record.id,
+    );
+    await db.rigs.bulkDelete(gone.map((record) => record.id));
+    return gone.length;
+  });
+}
 
-export async function saveRig(rig: Rig, codeBefore?: Encoding): Promise<void> {
+/** What a record is called, however damaged it is. */
+export function recordName({ rig }: Pick<ShelfRecord, "rig">): string {
+  const name = (rig as { name?: unknown } | null | undefined)?.name;
+  return typeof name === "string" && name.trim() !== "" ? name.slice(0, LIMITS.name) : "A rig without a name";
+}
+
+/** A rig as it is stored, brought to the current version, and its revision. */
+export interface StoredRig {
+  readonly rig: Rig;
+  readonly revision: number;
+  readonly codeBefore?: Encoding | undefined;
+}
+
+/** @returns the stored rig; undefined when there is none, when it is in the bin, or when it cannot be read */
+export async function loadRig(id: string): Promise<StoredRig | undefined> {
+  return storedIn(await database().rigs.get(id));
+}
+
+/** What a record holds, if it is on the shelf and can be read. */
+export function storedIn(record: ShelfRecord | undefined): StoredRig | undefined {
+  if (!record || record.deleted) return undefined;
+  const read = checkRig(record.rig);
+  return read.ok
+    ? { rig: read.rig, revision: record.revision ?? 0, codeBefore: record.codeBefore }
+    : undefined;
+}
+
+/** How storing went: stored, with the new revision; or refused, because the rig was changed or deleted meanwhile. */
+export type Saved =
+  | { readonly kind: "stored"; readonly revision: number }
+  | { readonly kind: "changed"; readonly there: StoredRig }
+  | { readonly kind: "gone" };
+
+/**
+ * Stores a rig.
+ * @param on the revision it was changed from: where another one is stored, nothing is overwritten. Undefined stores
+ * whatever is there.
+ */
+export async function saveRig(rig: Rig, codeBefore?: Encoding, on?: number): Promise<Saved> {
   const now = Date.now();
   const db = database();
-  await db.transaction("rw", db.rigs, async () => {
+  return db.transaction("rw", db.rigs, async (): Promise<Saved> => {
     const before = await db.rigs.get(rig.id);
-    if (before?.deleted) return;
+    if (before?.deleted || (!before && on !== undefined)) return { kind: "gone" };
+    const there = before && on !== undefined && (before.revision ?? 0) !== on ? storedIn(before) : undefined;
+    if (there) return { kind: "changed", there };
+    const revision = (before?.revision ?? 0) + 1;
     await db.rigs.put({
       id: rig.id,
       rig,
       ...(codeBefore ? { codeBefore } : {}),
       created: before?.created ?? now,
       changed: now,
+      revision,
     });
+    return { kind: "stored", revision };
+  });
+}
+
+/** Puts a rig that was deleted elsewhere back on the shelf, as it is here. */
+export async function keepRig(rig: Rig): Promise<void> {
+  const db = database();
+  await db.transaction("rw", db.rigs, async () => {
+    const before = await db.rigs.get(rig.id);
+    const now = Date.now();
+    const revision = (before?.revision ?? 0) + 1;
+    await db.rigs.put({ id: rig.id, rig, created: before?.created ?? now, changed: now, revision });
   });
 }
 
 /** A name no rig on the shelf has yet: "Slip gate 2". */
-async function freeName(name: string): Promise<string> {
-  const taken = new Set((await records()).map(({ rig }) => rig.name));
+export async function freeName(name: string): Promise<string> {
+  const taken = new Set((await records()).map(recordName));
   if (!taken.has(name)) return name;
   const stem = name.replace(/ \d+$/, "").slice(0, 72);
   for (let number = 2; ; number += 1) if (!taken.has(`${stem} ${number}`)) return `${stem} ${number}`;
@@ -100,7 +187,9 @@ export async function binRig(id: string): Promise<void> {
 export async function unbinRig(id: string): Promise<void> {
   const db = database();
   const record = await db.rigs.get(id);
-  if (record) await db.rigs.put({ id, rig: record.rig, created: record.created, changed: record.changed });
+  if (!record) return;
+  const { deleted: _, ...rest } = record;
+  await db.rigs.put({ ...rest, revision: (record.revision ?? 0) + 1 });
 }
 
 /** Reads the text of a `.pip.json` file onto the shelf; stores nothing unless the whole file is good. */

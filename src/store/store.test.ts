@@ -12,9 +12,14 @@ import {
   shelfEntries,
   unbinRig,
 } from "./shelf";
-import { editRig, editWires, openRig, redo, saveNow, undo, useOpenRig } from "./open-rig";
+import { editRig, editWires, leaveRig, openRig, redo, saveNow, undo, useOpenRig } from "./open-rig";
 
 const names = async () => (await shelfEntries()).map(({ record }) => record.rig.name);
+
+afterAll(async () => {
+  await leaveRig();
+  database().close();
+});
 
 beforeEach(async () => {
   await database().rigs.clear();
@@ -36,7 +41,7 @@ describe("the shelf", () => {
     await binRig("slip-gate");
     expect(await loadRig("slip-gate")).toBeUndefined();
     await unbinRig("slip-gate");
-    expect(await loadRig("slip-gate")).toEqual(DEMO_RIGS[0]);
+    expect((await loadRig("slip-gate"))?.rig).toEqual(DEMO_RIGS[0]);
     await database().rigs.update("slip-gate", { deleted: Date.now() - 31 * 86_400_000 });
     await prepareShelf();
     expect(await database().rigs.get("slip-gate")).toBeUndefined();
@@ -95,16 +100,16 @@ describe("the open rig", () => {
     rename("Stored");
     expect(useOpenRig.getState().saved).toBe("saving");
     await new Promise((resolve) => setTimeout(resolve, 900));
-    expect((await loadRig("slip-gate"))?.name).toBe("Stored");
+    expect((await loadRig("slip-gate"))?.rig.name).toBe("Stored");
     expect(useOpenRig.getState().saved).toBe("saved");
     for (let edit = 0; edit < 9; edit += 1) {
       rename(`Busy ${edit}`);
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
-    expect((await loadRig("slip-gate"))?.name).toMatch(/^Busy/);
+    expect((await loadRig("slip-gate"))?.rig.name).toMatch(/^Busy/);
     rename("At once");
     await saveNow();
-    expect((await loadRig("slip-gate"))?.name).toBe("At once");
+    expect((await loadRig("slip-gate"))?.rig.name).toBe("At once");
   });
 
   test("the code as it was before the wires moved is remembered, so that it can be kept", async () => {

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { say } from "@/store";
+import { refuse } from "@/store";
 import { plan, type Job } from "@/workers";
 
 /** Runs a long job once, when asked, in a worker: with how far it is, and the way to stop it. */
@@ -26,7 +26,7 @@ export function useJob() {
         },
         (problem: unknown) => {
           setProgress(undefined);
-          say({ text: `That did not work: ${String(problem)}`, tone: "trouble" });
+          refuse("That was not done", `It ended before there was a result: ${(problem as Error).message}.`);
         },
       );
     },

@@ -6,13 +6,30 @@ export type { Comparison } from "./planner";
 export type { Held } from "./simulator";
 
 let remote: Remote<Simulator> | undefined;
+let failed: Promise<"failed"> | undefined;
 
 /** The one simulator worker of the page, started when first asked for. Browser only. */
 export function simulatorWorker(): Remote<Simulator> {
-  remote ??= wrap<Simulator>(
-    new Worker(new URL("./simulator.worker.ts", import.meta.url), { type: "module" }),
-  );
+  if (remote) return remote;
+  const worker = new Worker(new URL("./simulator.worker.ts", import.meta.url), { type: "module" });
+  failed = new Promise((resolve) => (worker.onerror = () => resolve("failed")));
+  remote = wrap<Simulator>(worker);
   return remote;
+}
+
+/** How long a worker may take to answer for the first time, in ms: a page on a slow machine is not given up. */
+const FIRST_ANSWER_MS = 30_000;
+
+/** Whether this browser lets the page have workers: nothing is worked out without them. */
+export async function workersAnswer(): Promise<boolean> {
+  if (typeof Worker === "undefined") return false;
+  try {
+    const answered = simulatorWorker().stop("");
+    const given = new Promise<"late">((resolve) => setTimeout(() => resolve("late"), FIRST_ANSWER_MS));
+    return (await Promise.race([answered, given, failed])) === undefined;
+  } catch {
+    return false;
+  }
 }
 
 /** A job for the planner: what to ask it, and where to report how far it is. */
@@ -29,6 +46,32 @@ export function plan<Result>(
 ): { result: Promise<Result>; cancel: () => void } {
   const worker = new Worker(new URL("./planner.worker.ts", import.meta.url), { type: "module" });
   const planner = wrap<Planner>(worker);
-  const result = job(planner, proxy(report)).finally(() => worker.terminate());
-  return { result, cancel: () => worker.terminate() };
+  let stopped = false;
+  const end = () => {
+    stopped = true;
+    worker.terminate();
+  };
+  const result = new Promise<Result>((resolve, reject) => {
+    worker.onerror = (event) => {
+      if (!stopped) reject(new Error(event.message || "the worker did not start"));
+      end();
+    };
+    job(
+      planner,
+      proxy((share) => {
+        if (!stopped) report(share);
+      }),
+    ).then(
+      (found) => {
+        // What is under way when it is stopped is not wanted any more.
+        if (!stopped) resolve(found);
+        end();
+      },
+      (problem: unknown) => {
+        if (!stopped) reject(problem instanceof Error ? problem : new Error(String(problem)));
+        end();
+      },
+    );
+  });
+  return { result, cancel: end };
 }

@@ -35,6 +35,7 @@ export {
   fontById,
   fontsOf,
   laidOut,
+  textDotsProblem,
   type DotModule,
   type LayoutChoice,
 } from "./sign";

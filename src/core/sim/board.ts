@@ -10,10 +10,24 @@ import { driverGroups, highVolts, isPowered, resolve } from "./board-wires";
 import { mount, type MountedModel } from "./mount";
 import { mountDriver, type DriverFace } from "./mount-driver";
 
-/** What drives an input, and whether its high reaches what the input needs to read high. */
+/** What drives an input, how its level is read, and whether its high reaches what the input needs to read high. */
 interface Source {
   readonly driver: Driver;
+  readonly read: () => Level;
   readonly strong: boolean;
+}
+
+/** Where a line stands, and what hangs on it, once that has been asked for. */
+interface Line {
+  level: Level | undefined;
+  hanging?: readonly Hanging[];
+  straight?: Straight | "none";
+}
+
+/** Inputs of a chip that hang on something, by their places. */
+interface Hanging {
+  readonly mounted: MountedChip;
+  readonly inputs: readonly number[];
 }
 
 interface MountedChip {
@@ -23,10 +37,14 @@ interface MountedChip {
     readonly name: string;
     readonly sources: readonly Source[];
     readonly deaf: boolean;
+    /** What the chip is told when this input alone changes, by level: most edges are that. */
+    readonly alone: ReadonlyArray<Readonly<Record<string, Level>>>;
   }>;
   readonly seen: Level[];
-  /** Lines and chips its inputs hang on: only when one of them changes may it change. */
-  readonly hangsOn: Set<string>;
+  /** Lines and chips each input hangs on: only when one of them changes may it change. */
+  readonly hangsOn: ReadonlyArray<Set<string>>;
+  /** The places of all its inputs. */
+  readonly all: readonly number[];
   readonly driver: DriverFace | undefined;
   /** The net of the data leg of a driver chip that answers on it. */
   readonly dataNet: number | undefined;
@@ -45,6 +63,8 @@ interface Straight {
   readonly heard: ReadonlyArray<{ readonly level: Level; readonly levels: Readonly<Record<string, Level>> }>;
 }
 
+const LEVELS = [LOW, HIGH, UNKNOWN, OPEN] as const;
+
 /** A settled board needs no more rounds than chips in a row; more means the wires make a ring. */
 const MOST_ROUNDS = 256;
 
@@ -52,7 +72,7 @@ const MOST_ROUNDS = 256;
 export class Board {
   private readonly chips: readonly MountedChip[];
   private readonly byRef: ReadonlyMap<UnitRef, MountedChip>;
-  private readonly lines = new Map<string, Level>();
+  private readonly lines = new Map<string, Line>();
   private touched = true;
   private now: Nanoseconds = 0;
   private readonly controller: UnitRef;
@@ -95,24 +115,46 @@ export class Board {
         );
         return {
           name,
-          sources: driving.map((driver) => ({ driver, strong: highVolts(model, driver) >= needs })),
+          sources: driving.map((driver) => ({
+            driver,
+            read: this.readerOf(driver),
+            strong: highVolts(model, driver) >= needs,
+          })),
           deaf: deaf && driving.some(({ kind }) => kind === "line"),
+          alone: LEVELS.map((level) => ({ [name]: level })),
         };
       });
-      const hangsOn = new Set(
-        inputs.flatMap(({ sources }) => sources.flatMap(({ driver }) => this.sourcesOf(driver))),
+      const hangsOn = inputs.map(
+        ({ sources }) => new Set(sources.flatMap(({ driver }) => this.sourcesOf(driver))),
       );
-      return [{ ref: unit.ref, chip, inputs, seen: [], hangsOn, driver: driver?.driver, dataNet }];
+      const all = inputs.map((_, at) => at);
+      return [{ ref: unit.ref, chip, inputs, seen: [], hangsOn, all, driver: driver?.driver, dataNet }];
     });
     // A chip that answers on its data line is heard by every chip on that line, itself too.
     for (const one of this.chips)
       for (const other of this.chips)
-        if (one.dataNet !== undefined && one.dataNet === other.dataNet) one.hangsOn.add(other.ref);
+        if (one.dataNet !== undefined && one.dataNet === other.dataNet)
+          one.inputs.forEach(({ name }, at) => name === "data" && one.hangsOn[at]!.add(other.ref));
     this.byRef = new Map(
       this.chips.flatMap((mounted) => (mounted.driver?.units ?? [mounted.ref]).map((ref) => [ref, mounted])),
     );
     this.drivers = this.chips.flatMap(({ driver }) => (driver ? [driver] : []));
-    this.settle(this.chips);
+    this.settle(this.chips.map((mounted) => ({ mounted, inputs: mounted.all })));
+  }
+
+  private lineOf(name: string): Line {
+    const known = this.lines.get(name);
+    if (known) return known;
+    const made: Line = { level: undefined };
+    this.lines.set(name, made);
+    return made;
+  }
+
+  /** Reads a driver's level the short way where it is a line: nearly every edge is one. */
+  private readerOf(driver: Driver): () => Level {
+    if (driver.kind !== "line") return () => this.level(driver);
+    const line = this.lineOf(driver.line);
+    return () => line.level ?? OPEN;
   }
 
   /**
@@ -122,10 +164,11 @@ export class Board {
   drive(line: string, given: Level | LineGiven, at: Nanoseconds = this.now): void {
     this.now = at;
     const level = this.levelOf(line, given);
-    if (this.lines.get(line) === level) return;
-    this.lines.set(line, level);
-    const straight = this.straightFrom(line);
-    if (!straight) return this.settle(this.hangingOn(`line ${line}`));
+    const stands = this.lineOf(line);
+    if (stands.level === level) return;
+    stands.level = level;
+    const straight = (stands.straight ??= this.straightFrom(line) ?? "none");
+    if (straight === "none") return this.settle((stands.hanging ??= this.hangingOn(`line ${line}`)));
     const { mounted, at: place, heard } = straight;
     const change = heard[level]!;
     const now = change.level;
@@ -134,48 +177,56 @@ export class Board {
     if (mounted.chip.apply(change.levels, this.now)) this.touched = true;
   }
 
-  private readonly straight = new Map<string, Straight | undefined>();
-
   /** The one input a line leads to and nothing else, of a chip nothing hangs on: long transfers are mostly such edges. */
   private straightFrom(line: string): Straight | undefined {
-    if (this.straight.has(line)) return this.straight.get(line);
     const hanging = this.hangingOn(`line ${line}`);
-    const [mounted] = hanging;
-    let found: Straight | undefined;
+    const [{ mounted, inputs: leads } = { mounted: undefined, inputs: [] }] = hanging;
     if (hanging.length === 1 && this.hangingOn(mounted!.ref).length === 0) {
-      const leads = mounted!.inputs.flatMap(({ sources }, at) =>
-        sources.some(
-          ({ driver }) => driver.kind !== "rail" && this.sourcesOf(driver).includes(`line ${line}`),
-        )
-          ? [at]
-          : [],
-      );
       const [at] = leads;
       const input = mounted!.inputs[at ?? -1];
       const [source] = input?.sources ?? [];
       if (leads.length === 1 && input!.sources.length === 1 && source!.driver.kind === "line") {
         const hears = (level: Level): Level =>
           input!.deaf || (level === HIGH && !source!.strong) ? UNKNOWN : level;
-        const heard = ([LOW, HIGH, UNKNOWN, OPEN] as const).map((level) => ({
+        const heard = LEVELS.map((level) => ({
           level: hears(level),
-          levels: { [input!.name]: hears(level) },
+          levels: input!.alone[hears(level)]!,
         }));
-        found = { mounted: mounted!, at: at!, heard };
+        return { mounted: mounted!, at: at!, heard };
       }
     }
-    this.straight.set(line, found);
+    return undefined;
+  }
+
+  private readonly hanging = new Map<string, readonly Hanging[]>();
+
+  /** The inputs that hang on a line or a chip. */
+  private hangingOn(key: string): readonly Hanging[] {
+    const known = this.hanging.get(key);
+    if (known) return known;
+    const found = this.chips.flatMap((mounted): Hanging[] => {
+      const inputs = mounted.all.filter((at) => mounted.hangsOn[at]!.has(key));
+      return inputs.length > 0 ? [{ mounted, inputs }] : [];
+    });
+    this.hanging.set(key, found);
     return found;
   }
 
-  private readonly hanging = new Map<string, readonly MountedChip[]>();
-
-  /** The chips with an input that hangs on a line or a chip. */
-  private hangingOn(key: string): readonly MountedChip[] {
-    const known = this.hanging.get(key);
-    if (known) return known;
-    const found = this.chips.filter(({ hangsOn }) => hangsOn.has(key));
-    this.hanging.set(key, found);
-    return found;
+  /** The inputs that hang on any of some chips. */
+  private hangingOnAll(acted: readonly MountedChip[]): readonly Hanging[] {
+    const lists = acted.map(({ ref }) => this.hangingOn(ref)).filter((list) => list.length > 0);
+    if (lists.length < 2) return lists[0] ?? [];
+    const places = new Map<MountedChip, Set<number>>();
+    for (const { mounted, inputs } of lists.flat()) {
+      const known = places.get(mounted) ?? new Set();
+      for (const at of inputs) known.add(at);
+      places.set(mounted, known);
+    }
+    // In the order of the board, whoever acted first.
+    return this.chips.flatMap((mounted) => {
+      const inputs = places.get(mounted);
+      return inputs ? [{ mounted, inputs: [...inputs].sort((one, other) => one - other) }] : [];
+    });
   }
 
   private readonly pulled = new Map<string, boolean>();
@@ -195,7 +246,7 @@ export class Board {
 
   /** What stands on a controller line: a driver chip that answers holds it low. */
   lineLevel(line: string): Level {
-    const level = this.lines.get(line) ?? OPEN;
+    const level = this.lines.get(line)?.level ?? OPEN;
     if (level === LOW) return LOW;
     return this.answered(this.model.nets.of(this.legOf(line)).id) ? LOW : level;
   }
@@ -218,7 +269,7 @@ export class Board {
       case "rail":
         return driver.volts > 0 ? HIGH : LOW;
       case "line":
-        return this.lines.get(driver.line) ?? OPEN;
+        return this.lines.get(driver.line)?.level ?? OPEN;
       case "register":
         return this.outputOf(driver.unit, driver.stage);
       case "selected":
@@ -272,16 +323,18 @@ export class Board {
   /** Everything the board holds, as a text that {@link load} takes back. */
   save(): string {
     const chips = this.chips.map(({ chip, seen }) => `${chip.save()}/${seen.join("")}`);
-    const lines = [...this.lines].sort(([one], [other]) => (one < other ? -1 : 1));
-    return [lines.map(([line, level]) => `${line}=${level}`).join(","), ...chips].join("|");
+    const lines = [...this.lines]
+      .filter(([, { level }]) => level !== undefined)
+      .sort(([one], [other]) => (one < other ? -1 : 1));
+    return [lines.map(([line, { level }]) => `${line}=${level}`).join(","), ...chips].join("|");
   }
 
   load(saved: string): void {
     const [lines = "", ...chips] = saved.split("|");
-    this.lines.clear();
+    for (const line of this.lines.values()) line.level = undefined;
     for (const entry of lines.split(",").filter(Boolean)) {
       const [line, level] = entry.split("=") as [string, string];
-      this.lines.set(line, Number(level) as Level);
+      this.lineOf(line).level = Number(level) as Level;
     }
     this.chips.forEach(({ chip, seen }, at) => {
       const [held = "", levels = ""] = chips[at]!.split("/");
@@ -299,39 +352,47 @@ export class Board {
   }
 
   /** All inputs are read before any chip acts, so that a chain shifts as its parts do: each takes what was there. */
-  private settle(asked: readonly MountedChip[]): void {
-    const [only] = asked;
-    if (asked.length === 1 && this.hangingOn(only!.ref).length === 0) {
-      // Nothing hangs on what it does: one round settles it.
-      const changes = this.inputChanges(only!);
-      if (changes && only!.chip.apply(changes, this.now)) this.touched = true;
-      return;
-    }
+  private settle(asked: readonly Hanging[]): void {
     let affected = asked;
     for (let round = 0; round < MOST_ROUNDS && affected.length > 0; round += 1) {
-      const changes = affected.map((mounted) => this.inputChanges(mounted));
-      const acted = new Set<string>();
-      affected.forEach(({ chip, ref }, at) => {
-        if (!changes[at]) return;
-        if (chip.apply(changes[at], this.now)) this.touched = true;
-        acted.add(ref);
-      });
-      if (acted.size === 0) return;
-      affected = this.chips.filter(({ hangsOn }) => [...acted].some((ref) => hangsOn.has(ref)));
+      const [only] = affected;
+      const acted: MountedChip[] = [];
+      if (affected.length === 1) {
+        // Most edges end here: one chip, one input.
+        const changes = this.inputChanges(only!);
+        if (!changes) return;
+        this.act(only!.mounted, changes, acted);
+      } else {
+        const changes = affected.map((hanging) => this.inputChanges(hanging));
+        affected.forEach(({ mounted }, at) => {
+          if (changes[at]) this.act(mounted, changes[at], acted);
+        });
+      }
+      if (acted.length === 0) return;
+      affected = this.hangingOnAll(acted);
     }
   }
 
-  private inputChanges(mounted: MountedChip): Record<string, Level> | undefined {
-    let changed: Record<string, Level> | undefined;
-    mounted.inputs.forEach(({ name, sources, deaf }, at) => {
-      let level = deaf ? UNKNOWN : this.heard(sources);
+  private act(mounted: MountedChip, changes: Readonly<Record<string, Level>>, acted: MountedChip[]): void {
+    const { chip } = mounted;
+    const serial = chip.register?.serialOut;
+    const touched = chip.apply(changes, this.now);
+    if (touched) this.touched = true;
+    // A register whose outputs stay and that hands nothing new on tells the others nothing.
+    if (touched || !chip.register || chip.register.serialOut !== serial) acted.push(mounted);
+  }
+
+  private inputChanges({ mounted, inputs }: Hanging): Readonly<Record<string, Level>> | undefined {
+    let changed: Readonly<Record<string, Level>> | undefined;
+    for (const at of inputs) {
+      const { name, sources, deaf, alone } = mounted.inputs[at]!;
+      let level = deaf ? UNKNOWN : heard(sources);
       if (name === "data" && mounted.dataNet !== undefined && level !== LOW && this.answered(mounted.dataNet))
         level = LOW;
-      if (mounted.seen[at] === level) return;
+      if (mounted.seen[at] === level) continue;
       mounted.seen[at] = level;
-      changed ??= {};
-      changed[name] = level;
-    });
+      changed = changed ? { ...changed, [name]: level } : alone[level]!;
+    }
     return changed;
   }
 
@@ -341,17 +402,17 @@ export class Board {
       !this.listening && this.chips.some(({ dataNet, driver }) => dataNet === net && driver?.answer === LOW)
     );
   }
+}
 
-  /** What an input makes of what drives it: a high that does not reach its threshold is nothing it can rely on. */
-  private heard(sources: readonly Source[]): Level {
-    let found: Level = OPEN;
-    for (const { driver, strong } of sources) {
-      const given = this.level(driver);
-      const level = given === HIGH && !strong ? UNKNOWN : given;
-      if (level === OPEN || level === found) continue;
-      if (found !== OPEN) return UNKNOWN;
-      found = level;
-    }
-    return found;
+/** What an input makes of what drives it: a high that does not reach its threshold is nothing it can rely on. */
+function heard(sources: readonly Source[]): Level {
+  let found: Level = OPEN;
+  for (const { read, strong } of sources) {
+    const given = read();
+    const level = given === HIGH && !strong ? UNKNOWN : given;
+    if (level === OPEN || level === found) continue;
+    if (found !== OPEN) return UNKNOWN;
+    found = level;
   }
+  return found;
 }

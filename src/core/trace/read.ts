@@ -54,12 +54,15 @@ export async function readCapture(
 ): Promise<CaptureReader & { readonly format: "vcd" | "csv" }> {
   const format = await formatOf(file);
   const reader = format === "vcd" ? new VcdReader(sink) : new CsvReader(sink);
-  const decoder = new TextDecoder(encodingOf(new Uint8Array(await file.slice(0, 2).arrayBuffer())));
+  const encoding = encodingOf(new Uint8Array(await file.slice(0, 2).arrayBuffer()));
+  const decoder = new TextDecoder(encoding);
+  const inBytes = encoding === undefined && reader instanceof VcdReader;
   const stream = file.stream().getReader();
   let read = 0;
   for (let piece = await stream.read(); !piece.done; piece = await stream.read()) {
     signal?.throwIfAborted();
-    reader.push(decoder.decode(piece.value, { stream: true }));
+    if (inBytes) reader.pushBytes(piece.value);
+    else reader.push(decoder.decode(piece.value, { stream: true }));
     read += piece.value.byteLength;
     report?.(read / file.size);
   }

@@ -11,6 +11,15 @@ const LONGEST_NAME = 400;
 /** A word longer than this in a value change dump is no dump. */
 const LONGEST_WORD = 1_000_000;
 
+const NO_BYTES = new Uint8Array();
+
+function joined(one: Uint8Array, other: Uint8Array): Uint8Array {
+  const all = new Uint8Array(one.length + other.length);
+  all.set(one);
+  all.set(other, one.length);
+  return all;
+}
+
 interface Variable {
   readonly first: number;
   readonly width: number;
@@ -38,12 +47,28 @@ const LEVELS: ReadonlyArray<Level | undefined> = Array.from({ length: 128 }, (_,
   levelOf(String.fromCharCode(code)),
 );
 
-/** Value change dump, IEEE 1364: declarations, then times and the values that change at them. Read word by word. */
+const SPACE = 32;
+const [HASH, ZERO, NINE] = [35, 48, 57];
+/** Digits a moment may have to be added up exactly. */
+const EXACT_DIGITS = 15;
+/** Identifiers of one or two characters, as numbers. */
+const SHORT_IDS = 128 * 128;
+const shortId = (first: number, second: number): number => first * 128 + second;
+
+/**
+ * Value change dump, IEEE 1364: declarations, then times and the values that change at them. Read word by word; of the bytes
+ * of nearly every word, a level of one signal or a moment, no text is made.
+ */
 export class VcdReader implements CaptureReader {
   readonly remarks: string[] = [];
   readonly assumed: readonly string[] = [];
   now: Nanoseconds = 0;
-  private rest = "";
+  /** The beginning of a word whose end has not come yet. */
+  private rest = NO_BYTES;
+  private readonly encoder = new TextEncoder();
+  private readonly decoder = new TextDecoder();
+  /** The one signal of each short identifier; -1 where there is none, or more than one. */
+  private readonly shorts = new Int32Array(SHORT_IDS).fill(-1);
   private scale = 1;
   private inBody = false;
   /** Words of the declaration that is open. */
@@ -60,31 +85,60 @@ export class VcdReader implements CaptureReader {
   constructor(private readonly sink: CaptureSink) {}
 
   push(text: string): void {
-    const all = this.rest + text;
-    let last = all.length;
-    while (last > 0 && all.charCodeAt(last - 1) > 32) last -= 1;
-    this.rest = all.slice(last);
-    if (this.rest.length > LONGEST_WORD)
-      throw new CaptureProblem("This is no value change dump: it has a word of over a million characters.");
+    this.pushBytes(this.encoder.encode(text));
+  }
+
+  /** Takes the next bytes of a file in UTF-8. */
+  pushBytes(given: Uint8Array): void {
+    const bytes = this.rest.length > 0 ? joined(this.rest, given) : given;
+    let last = bytes.length;
+    while (last > 0 && bytes[last - 1]! > SPACE) last -= 1;
     let at = 0;
     while (at < last) {
-      while (at < last && all.charCodeAt(at) <= 32) at += 1;
-      let end = at;
-      while (end < last && all.charCodeAt(end) > 32) end += 1;
-      if (end > at) {
-        // Nearly every word of a dump is a level of one signal: it takes the short way.
-        const level =
-          this.inBody && !this.declaration && !this.waiting ? LEVELS[all.charCodeAt(at)] : undefined;
-        if (level !== undefined && end > at + 1) this.scalar(all.slice(at + 1, end), level);
-        else this.word(all.slice(at, end));
-      }
-      at = end;
+      while (at < last && bytes[at]! <= SPACE) at += 1;
+      if (at < last) at = this.take(bytes, at);
     }
+    this.rest = bytes.slice(last);
+    if (this.rest.length > LONGEST_WORD)
+      throw new CaptureProblem("This is no value change dump: it has a word of over a million characters.");
+  }
+
+  /** Takes the word that begins at a place. @returns the place behind it */
+  private take(bytes: Uint8Array, from: number): number {
+    const first = bytes[from]!;
+    if (this.inBody && !this.declaration && !this.waiting) {
+      const level = LEVELS[first];
+      if (level !== undefined && bytes[from + 1]! > SPACE) {
+        const second = bytes[from + 2]! > SPACE ? bytes[from + 2]! : 0;
+        const end = from + (second === 0 ? 2 : 3);
+        if (bytes[end]! <= SPACE) {
+          const signal = second < 128 ? (this.shorts[shortId(bytes[from + 1]!, second)] ?? -1) : -1;
+          if (signal >= 0) {
+            this.put(signal, level);
+            return end;
+          }
+        }
+      } else if (first === HASH && this.started) {
+        let moment = 0;
+        let at = from + 1;
+        for (; bytes[at]! >= ZERO && bytes[at]! <= NINE; at += 1) moment = moment * 10 + bytes[at]! - ZERO;
+        const digits = at - from - 1;
+        if (bytes[at]! <= SPACE && digits > 0 && digits <= EXACT_DIGITS && moment * this.scale >= this.now) {
+          this.now = moment * this.scale;
+          return at;
+        }
+      }
+    }
+    let end = from;
+    while (bytes[end]! > SPACE) end += 1;
+    this.word(this.decoder.decode(bytes.subarray(from, end)));
+    return end;
   }
 
   end(): void {
-    if (this.rest) this.word(this.rest);
-    this.rest = "";
+    const rest = this.decoder.decode(this.rest);
+    this.rest = NO_BYTES;
+    if (rest) this.word(rest);
     if (this.declaration) this.remark("it ends in the middle of a declaration: it was cut off");
     if (!this.inBody && this.names.length === 0)
       throw new CaptureProblem("This is no value change dump: it declares no signal ($var).");
@@ -203,6 +257,10 @@ export class VcdReader implements CaptureReader {
     const known = this.variables.get(id);
     if (known) known.push({ first, width });
     else this.variables.set(id, [{ first, width }]);
+    if (id.length <= 2) {
+      const short = shortId(id.charCodeAt(0), id.length === 2 ? id.charCodeAt(1) : 0);
+      if (short < SHORT_IDS) this.shorts[short] = known || width > 1 ? -1 : first;
+    }
   }
 
   private vector(value: string, id: string): void {
@@ -212,11 +270,7 @@ export class VcdReader implements CaptureReader {
     this.set(id, levels as Level[]);
   }
 
-  private scalar(id: string, level: Level): void {
-    const variables = this.variables.get(id);
-    if (!variables) return;
-    if (variables.length > 1 || variables[0]!.width > 1) return this.set(id, [level]);
-    const signal = variables[0]!.first;
+  private put(signal: number, level: Level): void {
     if (this.levels[signal] === level && this.started) return;
     this.levels[signal] = level;
     this.sink.change(signal, this.now, level);
@@ -232,10 +286,7 @@ export class VcdReader implements CaptureReader {
       for (let place = 0; place < width; place += 1) {
         const from = given.length - width + place;
         const level = from < 0 ? fill : given[from]!;
-        const signal = first + place;
-        if (this.levels[signal] === level && this.started) continue;
-        this.levels[signal] = level;
-        this.sink.change(signal, this.now, level);
+        this.put(first + place, level);
       }
     }
   }

@@ -17,7 +17,7 @@ import {
   type ReadFont,
 } from "@/core/dots";
 import { LIMITS, fontsOf } from "@/core/rig";
-import { editSign, say, useModel } from "@/store";
+import { editSign, refuse, say, useModel } from "@/store";
 import { DownloadButton, FileButton, IconButton, PictureFace, Progress, useJob, useStroke } from "@/ui";
 
 /** Characters of a font that are shown at once. */
@@ -230,10 +230,10 @@ function fittingFont(font: DotFont): DotFont {
 function keep(id: string, font: DotFont): void {
   const text = writeBdf(font);
   if (text.length > LIMITS.fontBytes)
-    return say({
-      text: `${font.name} takes ${(text.length / 1048576).toFixed(1)} MiB as a file, and a rig keeps at most ${LIMITS.fontBytes / 1048576} MiB.`,
-      tone: "trouble",
-    });
+    return refuse(
+      `${font.name} was not kept`,
+      `It takes ${(text.length / 1048576).toFixed(1)} MiB as a file, and a rig keeps at most ${LIMITS.fontBytes / 1048576} MiB.`,
+    );
   editSign((sign) => ({ ...sign, fonts: { ...sign.fonts, [id]: text } }));
 }
 

@@ -11,7 +11,7 @@ import { LED_FIGURES } from "@/core/parts";
 import { DEFAULT_PLAN, DIGIT_COUNTS, showsDots, type Rig } from "@/core/rig";
 import { currentFigures } from "@/core/circuit";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
-import { addRig, modelFor, newId, say, useFindingsOf } from "@/store";
+import { addRig, modelFor, newId, refuse, storageProblem, useFindingsOf } from "@/store";
 import { BoardSelect, Choices, FindingsCount, PipLogo, RigFace, ThemeSwitch, useSimulation } from "@/ui";
 import { ANSWERS, DOT_DISPLAYS, EXAMPLES, build, planOf, waysThatFit, type Answers } from "./answers";
 
@@ -45,7 +45,7 @@ export function NewRig() {
       router.push(`/rig/${stored.id}/wires`);
     } catch (error) {
       setBusy(false);
-      say({ text: `The rig could not be stored: ${String(error)}`, tone: "trouble" });
+      refuse("The rig was not made", `It could not be stored: ${storageProblem(error)}.`);
     }
   });
   return (

@@ -5,7 +5,7 @@ import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import { gridOf } from "@/core/address";
 import { movedWires, planProblem, relay, withLines, type Plan } from "@/core/rig";
-import { editWires, say, useModel, useOpenRig } from "@/store";
+import { editWires, refuse, useModel, useOpenRig } from "@/store";
 import { ChipSheet, StationFrame } from "@/ui";
 import { BoardSheet, PowerSheet, ResistorSheet } from "./plan-drive";
 import { DisplaySheet } from "./plan-display";
@@ -16,7 +16,7 @@ import { Ways } from "./ways";
 
 const relayNow = (plan: Plan): void => {
   const problem = planProblem(withLines(plan));
-  if (problem) say({ text: `That cannot be built: ${problem}.`, tone: "trouble" });
+  if (problem) refuse("That cannot be built", `The rig is as it was: ${problem}.`);
   else editWires((before) => relay(before, plan));
 };
 

@@ -12,6 +12,7 @@ import { pipId, splitPipId, type LegRef, type PipId } from "@/core/rig";
 import type { StationName } from "@/core/check";
 import {
   modelFor,
+  leaveRig,
   openRig,
   pickPip,
   redo,
@@ -25,6 +26,7 @@ import {
 import { IconButton, RigFace, ThemeSwitch, faceText, useSimulation } from "@/ui";
 import { Finder } from "./finder";
 import { RigSide } from "./rig-side";
+import { SaveLine } from "./save-line";
 import { Shortcuts } from "./shortcuts";
 import { STATION_TABS, stationPath, tabsFor } from "./station-list";
 
@@ -45,7 +47,7 @@ export function RigShell({ children }: { children: ReactNode }) {
     document.addEventListener("visibilitychange", save);
     window.addEventListener("pagehide", save);
     return () => {
-      save();
+      void leaveRig();
       document.removeEventListener("visibilitychange", save);
       window.removeEventListener("pagehide", save);
     };
@@ -90,6 +92,7 @@ function OpenRig({ children }: { children: ReactNode }) {
   });
   return (
     <div className="rig">
+      <SaveLine />
       <RigSide
         simulation={simulation}
         onGo={(hop) => go(hop.station, hop.legs)}

@@ -57,7 +57,14 @@ function RigHead() {
   const says = {
     saved: "Saved in this browser",
     saving: "Saving…",
-    failed: "Not saved: the browser’s storage is full or closed",
+    slow: "Still saving…",
+    failed: "Not saved",
+  };
+  const icons = {
+    saved: "bi-check2",
+    saving: "bi-three-dots",
+    slow: "bi-hourglass-split",
+    failed: "bi-exclamation-octagon-fill",
   };
   return (
     <div className="rig-head">
@@ -79,10 +86,7 @@ function RigHead() {
         role="status"
         aria-label={says[saved]}
       >
-        <i
-          className={`bi ${{ saved: "bi-check2", saving: "bi-three-dots", failed: "bi-exclamation-octagon-fill" }[saved]}`}
-          aria-hidden
-        />
+        <i className={`bi ${icons[saved]}`} aria-hidden />
       </span>
     </div>
   );

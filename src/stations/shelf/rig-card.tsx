@@ -7,7 +7,7 @@ import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import { isChip } from "@/core/parts";
 import { LIMITS, controllerById, fileName, writeRig, type Problem, type Rig } from "@/core/rig";
-import { addRig, binRig, modelFor, say, saveRig, unbinRig, type ShelfEntry } from "@/store";
+import { addRig, binRig, modelFor, recordName, say, saveRig, unbinRig, type ShelfEntry } from "@/store";
 import { RigFace, SeverityMark, saveText, useSimulation } from "@/ui";
 
 const remove = async (id: string, name: string): Promise<void> => {
@@ -72,7 +72,9 @@ export function RigCard({ rig, changed }: { rig: Rig; changed: number }) {
         </div>
         <div className="small quiet">{summary(rig)}</div>
         {rig.note && <p className="small mb-0 mt-1 shelf-note">{rig.note}</p>}
-        <div className="tiny quiet mt-auto pt-2">changed {format(changed, "d MMM yyyy, HH:mm")}</div>
+        <div className="tiny quiet mt-auto pt-2">
+          {changed > 0 && `changed ${format(changed, "d MMM yyyy, HH:mm")}`}
+        </div>
       </div>
       {editing && <NameAndNote rig={rig} onClose={() => setEditing(false)} />}
     </li>
@@ -135,7 +137,7 @@ function NameAndNote({ rig, onClose }: { rig: Rig; onClose: () => void }) {
 
 /** A record that is no rig this version can read: nothing of it is lost, and it can be taken away as a file. */
 export function UnreadableCard({ record, problem }: { record: ShelfEntry["record"]; problem: Problem }) {
-  const name = record.rig.name || "A rig without name";
+  const name = recordName(record);
   return (
     <li className="shelf-card">
       <div className="shelf-says">
@@ -150,7 +152,7 @@ export function UnreadableCard({ record, problem }: { record: ShelfEntry["record
             variant="plain"
             onClick={() =>
               saveText(
-                JSON.stringify(record.rig, null, 2),
+                JSON.stringify(record.rig ?? record, null, 2),
                 fileName({ name }, ".pip.json"),
                 "application/json",
               )

@@ -3,40 +3,45 @@ import "./shelf.css";
 import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import Dropdown from "react-bootstrap/Dropdown";
-import Modal from "react-bootstrap/Modal";
-import { LIMITS, type Problem } from "@/core/rig";
-import { addDemoRigs, importRig, say, shelfEntries } from "@/store";
+import { LIMITS } from "@/core/rig";
+import { addDemoRigs, importRig, refuse, say, shelfEntries, storageProblem, type Restored } from "@/store";
 import { FileButton, PipLogo, ThemeSwitch } from "@/ui";
+import { BackupReminderLine, RestoredDialog, backUp, restoreFrom } from "./backup";
+import { BinDialog } from "./bin-dialog";
 import { RigCard, UnreadableCard } from "./rig-card";
+
+const NOTHING_CHANGED = "Nothing on the shelf was changed.";
 
 /** Home: every rig as a card with its live face. */
 export function Shelf() {
   const entries = useLiveQuery(shelfEntries);
   const router = useRouter();
-  const [refused, setRefused] = useState<{ name: string; problems: readonly Problem[] }>();
+  const [dialog, setDialog] = useState<"bin" | Restored>();
+  const archive = useRef<HTMLInputElement>(null);
 
   const takeFile = async (file: File | null | undefined) => {
     if (!file) return;
-    if (file.size > LIMITS.fileBytes) {
-      setRefused({
-        name: file.name,
-        problems: [
-          {
-            path: "file",
-            message: `is ${(file.size / 1048576).toFixed(1)} MiB; a rig file is at most ${LIMITS.fileBytes / 1048576} MiB`,
-          },
-        ],
+    if (/\.zip$/i.test(file.name)) return restoreFrom(file, setDialog);
+    const title = `${file.name} was not imported`;
+    if (file.size > LIMITS.fileBytes)
+      return refuse(title, NOTHING_CHANGED, [
+        {
+          path: "file",
+          message: `is ${(file.size / 1048576).toFixed(1)} MiB; a rig file is at most ${LIMITS.fileBytes / 1048576} MiB`,
+        },
+      ]);
+    try {
+      const result = await importRig(await file.text());
+      if (!result.ok) return refuse(title, NOTHING_CHANGED, result.problems);
+      say({
+        text: `${result.rig.name} imported`,
+        action: { label: "Open", run: () => router.push(`/rig/${result.rig.id}/plan`) },
       });
-      return;
+    } catch (error) {
+      refuse(title, `${NOTHING_CHANGED} It could not be stored: ${storageProblem(error)}.`);
     }
-    const result = await importRig(await file.text());
-    if (!result.ok) return setRefused({ name: file.name, problems: result.problems });
-    say({
-      text: `${result.rig.name} imported`,
-      action: { label: "Open", run: () => router.push(`/rig/${result.rig.id}/plan`) },
-    });
   };
 
   const bringBack = async () => {
@@ -69,7 +74,10 @@ export function Shelf() {
           <i className="bi bi-plus-lg me-1" aria-hidden />
           New rig
         </Link>
-        <FileButton accept=".json,application/json" onFile={(file) => void takeFile(file)}>
+        <FileButton
+          accept=".json,.zip,application/json,application/zip"
+          onFile={(file) => void takeFile(file)}
+        >
           Import
         </FileButton>
         <Dropdown align="end">
@@ -77,6 +85,10 @@ export function Shelf() {
             <i className="bi bi-three-dots-vertical" aria-hidden />
           </Dropdown.Toggle>
           <Dropdown.Menu>
+            <Dropdown.Item onClick={() => void backUp()}>Back up everything</Dropdown.Item>
+            <Dropdown.Item onClick={() => archive.current?.click()}>Restore a back-up</Dropdown.Item>
+            <Dropdown.Divider />
+            <Dropdown.Item onClick={() => setDialog("bin")}>Bin</Dropdown.Item>
             <Dropdown.Item onClick={() => void bringBack()}>Bring back the demo rigs</Dropdown.Item>
             <Dropdown.Item href="/schema/rig-2.json" target="_blank">
               JSON Schema of rig files
@@ -85,6 +97,7 @@ export function Shelf() {
         </Dropdown>
         <ThemeSwitch />
       </header>
+      <BackupReminderLine />
       <ul className="shelf-cards" aria-label="Rigs">
         {entries?.map((entry) =>
           entry.kind === "rig" ? (
@@ -103,26 +116,23 @@ export function Shelf() {
       </ul>
       <p className="quiet small mt-4">
         Rigs stay in this browser. To move or keep one, export it as a <code className="mono">.pip.json</code>{" "}
-        file; drop such a file anywhere on this page to import it.
+        file; drop such a file, or a back-up, anywhere on this page to bring it in.
       </p>
-      {refused && (
-        <Modal show onHide={() => setRefused(undefined)} scrollable aria-labelledby="refused-title">
-          <Modal.Header closeButton>
-            <Modal.Title id="refused-title" as="h2" className="h6">
-              {refused.name} was not imported
-            </Modal.Title>
-          </Modal.Header>
-          <Modal.Body>
-            <p>Nothing on the shelf was changed.</p>
-            <ul className="mb-0">
-              {refused.problems.map(({ path, message }) => (
-                <li key={path + message}>
-                  <code className="mono">{path}</code> {message}.
-                </li>
-              ))}
-            </ul>
-          </Modal.Body>
-        </Modal>
+      <input
+        ref={archive}
+        type="file"
+        accept=".zip,application/zip"
+        hidden
+        aria-label="Back-up to restore"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = "";
+          void takeFile(file);
+        }}
+      />
+      {dialog === "bin" && <BinDialog onClose={() => setDialog(undefined)} />}
+      {typeof dialog === "object" && (
+        <RestoredDialog restored={dialog} onClose={() => setDialog(undefined)} />
       )}
     </div>
   );

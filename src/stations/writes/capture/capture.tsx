@@ -11,7 +11,7 @@ import {
   type Mapping,
   type SurveyResult,
 } from "@/core/trace";
-import { say, useModel } from "@/store";
+import { refuse, useModel } from "@/store";
 import { FileButton, Progress, usePlanner } from "@/ui";
 import { BeganChoice } from "./began-choice";
 import { Findings } from "./capture-findings";
@@ -48,7 +48,7 @@ export function Capture() {
   const [write, setWrite] = useState<number>();
   const take = (blob: Blob, name: string) => {
     if (blob.size > MOST_BYTES) {
-      say({ text: `“${name}” is over 2 GB. Cut the capture to the part that matters.`, tone: "trouble" });
+      refuse(`“${name}” was not opened`, "It is over 2 GB. Cut the capture to the part that matters.");
       return;
     }
     opened += 1;
@@ -103,7 +103,7 @@ export function Capture() {
   const openSample = async () => {
     const response = await fetch(`/captures/${sample!.file}`);
     if (response.ok) take(await response.blob(), sample!.file);
-    else say({ text: "The sample could not be loaded.", tone: "trouble" });
+    else refuse("The sample was not opened", "The server did not hand it out. Is it still running?");
   };
   return (
     <div onDragOver={(event) => event.preventDefault()} onDrop={onDrop}>

@@ -5,12 +5,12 @@ import { join } from "node:path";
 import Papa from "papaparse";
 import { demoRig } from "@/demo";
 import { modelOf } from "../address";
-import { codeOnly } from "../foreign/fixtures/code-only";
-import { HOSTILE } from "../foreign/fixtures/hostile";
+import { codeOnly } from "./fixtures/code-only";
+import { HOSTILE } from "./fixtures/hostile";
 import { framesAsC } from "../frames";
 import { buildProgram, sketchText, writeProgram } from "../program";
 import { readRig, writeRig, type Rig } from "../rig";
-import { surveyCapture, tapeC, tapeCsv, vcdOf } from ".";
+import { surveyCapture, tapeC, tapeCsv, vcdOf } from "../trace";
 
 const program = (rig: Rig) => sketchText(writeProgram(modelOf(rig), buildProgram(modelOf(rig))).lines);
 

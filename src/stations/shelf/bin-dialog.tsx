@@ -1,0 +1,73 @@
+import { format } from "date-fns";
+import { useLiveQuery } from "dexie-react-hooks";
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import Modal from "react-bootstrap/Modal";
+import { binnedRecords, emptyBin, recordName, say, unbinRig } from "@/store";
+
+/** What was deleted in the last thirty days: to be put back on the shelf, or to go for good. */
+export function BinDialog({ onClose }: { onClose: () => void }) {
+  const binned = useLiveQuery(binnedRecords);
+  const [asking, setAsking] = useState(false);
+  const empty = async () => {
+    const gone = await emptyBin();
+    setAsking(false);
+    say({ text: `${gone} rig${gone === 1 ? "" : "s"} deleted for good` });
+  };
+  return (
+    <Modal show onHide={onClose} scrollable aria-labelledby="bin-title">
+      <Modal.Header closeButton>
+        <Modal.Title id="bin-title" as="h2" className="h6">
+          Bin
+        </Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        {binned?.length === 0 && (
+          <p className="mb-0">The bin is empty. A deleted rig stays here for 30 days.</p>
+        )}
+        <ul className="bin-list" aria-label="Deleted rigs">
+          {binned?.map(({ record, goes }) => (
+            <li key={record.id}>
+              <span className="flex-grow-1">
+                <strong>{recordName(record)}</strong>
+                <span className="d-block tiny quiet">
+                  deleted {format(record.deleted!, "d MMM yyyy, HH:mm")}; goes for good on{" "}
+                  {format(goes, "d MMM")}
+                </span>
+              </span>
+              <Button
+                size="sm"
+                variant="plain"
+                aria-label={`Restore ${recordName(record)}`}
+                onClick={() => void unbinRig(record.id)}
+              >
+                Restore
+              </Button>
+            </li>
+          ))}
+        </ul>
+      </Modal.Body>
+      {binned && binned.length > 0 && (
+        <Modal.Footer>
+          {asking ? (
+            <>
+              <span className="me-auto">
+                Delete {binned.length === 1 ? "this rig" : `all ${binned.length}`} for good?
+              </span>
+              <Button variant="plain" onClick={() => setAsking(false)}>
+                No
+              </Button>
+              <Button variant="danger" onClick={() => void empty()}>
+                Delete for good
+              </Button>
+            </>
+          ) : (
+            <Button variant="plain" onClick={() => setAsking(true)}>
+              Empty the bin
+            </Button>
+          )}
+        </Modal.Footer>
+      )}
+    </Modal>
+  );
+}
