@@ -80,6 +80,11 @@ async function readForm(request: Request, type: string, path: string, most: numb
   const parts = new Map<string, string>();
   let capture: string | undefined;
   const written: Array<Promise<void>> = [];
+  const write = (done: Promise<void>) => {
+    // A form that is cut off ends its parts as well: the form's own end is what is waited for first.
+    done.catch(() => {});
+    written.push(done);
+  };
   const form = busboy({
     headers: { "content-type": type },
     limits: {
@@ -97,9 +102,9 @@ async function readForm(request: Request, type: string, path: string, most: numb
   form.on("file", (name, stream) => {
     if (name === "capture" && capture === undefined) {
       capture = path;
-      written.push(pipeline(stream, createWriteStream(path)));
+      write(pipeline(stream, createWriteStream(path)));
       stream.on("limit", () => form.destroy(new UploadProblem(413, TOO_LARGE)));
-    } else if (TEXT_PARTS.has(name)) written.push(textOf(stream, name, parts));
+    } else if (TEXT_PARTS.has(name)) write(textOf(stream, name, parts));
     else stream.resume();
   });
   const body = request.body as unknown as NodeReadableStream<Uint8Array>;

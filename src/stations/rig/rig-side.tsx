@@ -47,7 +47,7 @@ export function RigSide({ simulation, onGo, onShow, onGrow }: Props) {
 
 function RigHead() {
   const { rig } = useModel();
-  const saved = useOpenRig((state) => state.saved);
+  const saved = useOpenRig((state) => (state.gone ? "failed" : state.saved));
   const [draft, setDraft] = useState<string>();
   const commit = () => {
     const name = draft?.trim();
