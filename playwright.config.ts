@@ -26,7 +26,7 @@ export default defineConfig({
     },
   },
   webServer: {
-    command: `node_modules/.bin/next start -p ${PORT}`,
+    command: `node_modules/.bin/next start -H localhost -p ${PORT}`,
     url: `http://localhost:${PORT}`,
     reuseExistingServer: false,
     timeout: 120_000,

@@ -17,7 +17,7 @@ export const SERVER_LIMITS = {
   /** Questions that are being read or answered, or wait, before one is sent away with 503. */
   atOnce: 48,
   /** Rigs up to this many bytes are answered by threads of their own: a slow question does not delay them. */
-  quickBytes: 64 * 1024,
+  quickBytes: 24 * 1024,
   quick: { threads: 3, queue: 32 },
   slow: { threads: 2, queue: 8 },
   /** ms a thread waits for more work before it ends. */

@@ -14,7 +14,7 @@ export { writeSketch } from "./sketch";
 export { sketchMemory, type SketchMemory } from "./memory";
 export { storedBytes } from "./sketch-tables";
 export { writeLogic } from "./verilog";
-export { writeProgram, type ProgramText } from "./write";
+export { printProblem, writeProgram, type ProgramText } from "./write";
 export { sketchText, type SketchLine } from "./sketch-text";
 export { timerKind, type TimerKind } from "./sketch-timer";
 export {

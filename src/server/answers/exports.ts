@@ -1,7 +1,7 @@
 import { modelOf } from "@/core/address";
 import { FRAME_FORMATS, type FrameFormat } from "@/core/frames";
 import { exportFrames } from "@/core/pictures";
-import { buildProgram, sketchText, writeProgram } from "@/core/program";
+import { buildProgram, printProblem, sketchText, writeProgram } from "@/core/program";
 import { fileName } from "@/core/rig";
 import { tapeC, tapeCsv } from "@/core/trace";
 import { file, refusal, type Answer, type Question } from "../question";
@@ -42,7 +42,10 @@ export function answerSketch({ text }: Question): Answer {
   const read = rigIn(text);
   if (!read.ok) return read.answer;
   const model = modelOf(read.rig);
-  const { lines, ending } = writeProgram(model, buildProgram(model));
+  const program = buildProgram(model);
+  const problem = printProblem(model, program);
+  if (problem) return refusal(422, `${problem}.`);
+  const { lines, ending } = writeProgram(model, program);
   return file(sketchText(lines), "text/plain; charset=utf-8", fileName(read.rig, ending));
 }
 

@@ -3,7 +3,7 @@ import "./code.css";
 import { useMemo } from "react";
 import Button from "react-bootstrap/Button";
 import { controllerById, fileName, writeRig } from "@/core/rig";
-import { sketchMemory, sketchText, writeProgram } from "@/core/program";
+import { printProblem, sketchMemory, sketchText, writeProgram } from "@/core/program";
 import { formatBytes } from "@/core/quantity";
 import { useModel, useOpenRig, usePreferences, useProgram } from "@/store";
 import { DownloadButton, SeverityMark, StationFrame, copyText } from "@/ui";
@@ -15,7 +15,20 @@ export function CodeStation() {
   const program = useProgram();
   const pick = useOpenRig((state) => state.pick);
   const school = usePreferences((state) => state.school);
-  const written = useMemo(() => writeProgram(model, program, school), [model, program, school]);
+  const problem = printProblem(model, program);
+  const written = useMemo(
+    () => (problem ? undefined : writeProgram(model, program, school)),
+    [model, program, school, problem],
+  );
+  if (!written)
+    return (
+      <StationFrame title="Code" lead="The program that was seen working on the face." actions={<RigFile />}>
+        <p>
+          <SeverityMark severity="fault" text="Too long to print." /> {problem}.
+        </p>
+        <MemoryLine />
+      </StationFrame>
+    );
   const text = sketchText(written.lines);
   return (
     <StationFrame
@@ -30,9 +43,7 @@ export function CodeStation() {
           <DownloadButton text={() => text} name={fileName(model.rig, written.ending)}>
             Download
           </DownloadButton>
-          <DownloadButton text={() => writeRig(model.rig)} name={fileName(model.rig, ".pip.json")}>
-            Rig file
-          </DownloadButton>
+          <RigFile />
         </>
       }
     >
@@ -54,6 +65,15 @@ export function CodeStation() {
         on lines that drive it.
       </p>
     </StationFrame>
+  );
+}
+
+function RigFile() {
+  const { rig } = useModel();
+  return (
+    <DownloadButton text={() => writeRig(rig)} name={fileName(rig, ".pip.json")}>
+      Rig file
+    </DownloadButton>
   );
 }
 
