@@ -24,12 +24,12 @@ module.exports = {
     },
     ...["core", "stations"].map((layer) => ({
       name: `enter-${layer}-by-the-door`,
-      comment: `a folder of src/${layer} is entered through its index.ts only`,
+      comment: `a folder of src/${layer} is entered through its index.ts only; what tests share stands in fixtures`,
       severity: "error",
       from: { path: "^src/([a-z]+)/([a-z-]+)" },
       to: {
         path: `^src/${layer}/`,
-        pathNot: [`^src/${layer}/[a-z-]+/index.tsx?$`, "^src/$1/$2/", "[.]css$"],
+        pathNot: [`^src/${layer}/[a-z-]+/index.tsx?$`, "^src/$1/$2/", "[.]css$", "/fixtures/"],
       },
     })),
     ...["demo", "workers", "store", "ui"].map((layer) => ({

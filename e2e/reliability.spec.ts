@@ -62,8 +62,9 @@ test("storage that is full: a line that cannot be overlooked, the edit kept and 
     } as typeof put;
   });
   await rename(page, "No room for this");
-  await expect(page.getByRole("alert")).toContainText("Your last changes are not saved");
-  await expect(page.getByRole("alert")).toContainText("storage is full");
+  const line = page.locator(".save-line[role=alert]");
+  await expect(line).toContainText("Your last changes are not saved");
+  await expect(line).toContainText("storage is full");
   await expect(rigName(page)).toHaveValue("No room for this");
   let asked = "";
   page.once("dialog", (dialog) => {
@@ -74,7 +75,7 @@ test("storage that is full: a line that cannot be overlooked, the edit kept and 
   await expect.poll(() => asked).toBe("beforeunload");
   await page.evaluate(() => ((window as unknown as { full: boolean }).full = false));
   await page.getByRole("button", { name: "Try now" }).click();
-  await expect(page.getByRole("alert")).toBeHidden();
+  await expect(line).toBeHidden();
   await expect(page.getByRole("status", { name: "Saved in this browser" })).toBeVisible();
 });
 

@@ -1,4 +1,5 @@
 import { LIMITS } from "@/core/rig";
+import { CAPTURE_LIMITS } from "@/core/trace";
 
 const fromEnvironment = (name: string, usual: number): number => {
   const given = Number(process.env[name]);
@@ -9,13 +10,15 @@ const fromEnvironment = (name: string, usual: number): number => {
 export const SERVER_LIMITS = {
   /** Bytes of a body with a rig document, and of one with a capture. */
   rigBytes: LIMITS.fileBytes,
-  captureBytes: 256 * 1024 * 1024,
+  captureBytes: CAPTURE_LIMITS.bytes,
   /** ms from the whole question to its answer; ANSWER_SECONDS changes it. */
   deadline: fromEnvironment("ANSWER_SECONDS", 9) * 1000,
   /** MiB of heap of one worker thread; ANSWER_MIB changes it. */
   memory: fromEnvironment("ANSWER_MIB", 1024),
   /** Questions that are being read or answered, or wait, before one is sent away with 503. */
   atOnce: 48,
+  /** Captures that are being taken in or decoded: each lies on the disk meanwhile. */
+  uploads: 4,
   /** Rigs up to this many bytes are answered by threads of their own: a slow question does not delay them. */
   quickBytes: 24 * 1024,
   quick: { threads: 3, queue: 32 },

@@ -19,12 +19,11 @@ class Pools {
     const known = this.lanes.get(name);
     if (known) return known;
     if (!existsSync(WORKER)) throw new Error(`${WORKER} is missing: npm run build makes it`);
-    const { threads, queue } = SERVER_LIMITS[name];
+    const { threads } = SERVER_LIMITS[name];
     const made = new Piscina({
       filename: WORKER,
       minThreads: name === "quick" ? 1 : 0,
       maxThreads: threads,
-      maxQueue: queue,
       idleTimeout: SERVER_LIMITS.idle,
       resourceLimits: { maxOldGenerationSizeMb: SERVER_LIMITS.memory },
     });
@@ -54,6 +53,9 @@ const keyOf = ({ route, query, text }: Question): string =>
     .update(text)
     .digest("base64");
 
+/** Questions that are answered or wait in each lane. */
+const inLane: Record<Lane, number> = { quick: 0, slow: 0 };
+
 const laneOf = ({ capture, text, query }: Question): Lane =>
   capture === undefined && text.length <= SERVER_LIMITS.quickBytes && query.scale === undefined
     ? "quick"
@@ -74,16 +76,23 @@ export async function ask(question: Question, gone: AbortSignal): Promise<Answer
   const key = question.capture === undefined ? keyOf(question) : undefined;
   const known = key === undefined ? undefined : remembered.get(key);
   if (known) return known;
+  const lane = laneOf(question);
+  // The pool's own bound does not count questions that can be taken back, as all of these can.
+  const { threads, queue } = SERVER_LIMITS[lane];
+  if (inLane[lane] >= threads + queue) return TOO_BUSY;
+  inLane[lane] += 1;
   const late = AbortSignal.timeout(SERVER_LIMITS.deadline);
   try {
     const answer = (await pools
-      .lane(laneOf(question))
+      .lane(lane)
       .run(question, { signal: AbortSignal.any([gone, late]) })) as Answer;
     if (key !== undefined && answer.status === 200 && answer.body.length <= SERVER_LIMITS.largestRemembered)
       remembered.set(key, answer);
     return answer;
   } catch (problem) {
     return failed(problem, late.aborted);
+  } finally {
+    inLane[lane] -= 1;
   }
 }
 
@@ -92,12 +101,11 @@ function failed(problem: unknown, isLate: boolean): Answer {
     return busy(
       `This took longer than ${SERVER_LIMITS.deadline / 1000} s and was ended. Ask for less at once: fewer parts, a shorter run, a shorter capture. Whoever runs the server can allow more with ANSWER_SECONDS.`,
     );
-  const { code, message } = problem as { code?: string; message?: string };
+  const { code } = problem as { code?: string };
   if (code === "ERR_WORKER_OUT_OF_MEMORY")
     return busy(
       `This took more than ${SERVER_LIMITS.memory} MiB of memory and was ended. Ask for less at once. Whoever runs the server can allow more with ANSWER_MIB.`,
     );
-  if (message !== undefined && /queue is at limit/i.test(message)) return TOO_BUSY;
   if ((problem as { name?: string }).name === "AbortError") return busy("The question was taken back.");
   // eslint-disable-next-line no-console -- whoever runs the server has to learn of it
   console.error("A question could not be answered:", problem);

@@ -8,6 +8,7 @@ import { bodyText, takeUpload } from "./upload";
 export type Asker = (question: Question, gone: AbortSignal) => Promise<Answer>;
 
 let inHand = 0;
+let uploads = 0;
 
 /**
  * Takes a request in, has it answered, and gives the answer back. What comes from a page of another site is refused;
@@ -28,16 +29,9 @@ export async function serve(route: RouteName, request: Request, asker: Asker = a
 async function answered(route: RouteName, request: Request, asker: Asker): Promise<Answer> {
   const query = Object.fromEntries([...new URL(request.url).searchParams].slice(0, 16));
   if (route === "decode") {
-    const upload = await takeUpload(request);
-    if ("status" in upload) return upload;
-    try {
-      return await asker(
-        { route, query, text: "", parts: upload.parts, capture: upload.capture },
-        request.signal,
-      );
-    } finally {
-      await upload.release();
-    }
+    if (uploads >= SERVER_LIMITS.uploads) return TOO_BUSY;
+    uploads += 1;
+    return decoded(request, query, asker).finally(() => (uploads -= 1));
   }
   const most = route === "import/bdf" ? BDF_LIMITS.bytes : SERVER_LIMITS.rigBytes;
   const text = await bodyText(request, most);
@@ -47,6 +41,17 @@ async function answered(route: RouteName, request: Request, asker: Asker): Promi
       `The body is over ${mib(most)}; ${route === "import/bdf" ? "no font of dots" : "a rig document"} is ${route === "import/bdf" ? "" : "never "}that large.`,
     );
   return asker({ route, query, text, parts: {} }, request.signal);
+}
+
+async function decoded(request: Request, query: Question["query"], asker: Asker): Promise<Answer> {
+  const upload = await takeUpload(request);
+  if ("status" in upload) return upload;
+  const { parts, capture, release } = upload;
+  try {
+    return await asker({ route: "decode", query, text: "", parts, capture }, request.signal);
+  } finally {
+    await release();
+  }
 }
 
 /** Whether a browser says that a page of another site asks. */

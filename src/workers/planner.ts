@@ -4,7 +4,9 @@ import { checkModel, type Finding } from "@/core/check";
 import { readBdf, type ReadFont } from "@/core/dots";
 import { signCost, type SignCost } from "@/core/frames";
 import {
+  PICTURE_LIMITS,
   exportFrames,
+  tooLargePicture,
   readPictures,
   type FramesAsked,
   type FramesResult,
@@ -82,7 +84,11 @@ export class Planner {
 
   /** Reads a picture file, all its frames. */
   async pictures(file: Blob, report?: Report): Promise<ReadPictures> {
-    return readPictures(new Uint8Array(await file.arrayBuffer()), report);
+    // What is too large is refused by its first bytes and its size, and not read.
+    const whole = file.size <= PICTURE_LIMITS.bytes;
+    return whole
+      ? readPictures(new Uint8Array(await file.arrayBuffer()), report)
+      : { ok: false, message: tooLargePicture(file.size) };
   }
 
   /** Reads a font file. */

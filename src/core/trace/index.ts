@@ -5,6 +5,7 @@ export { inspectCapture, type Inspected } from "./inspect";
 export { guessMapping, wantedLines, type Guess, type WantedLine } from "./mapping";
 export { readCapture, surveyCapture, type ReadOptions, type Report } from "./read";
 export {
+  CAPTURE_LIMITS,
   CaptureProblem,
   type CaptureFile,
   type CaptureSink,

@@ -58,6 +58,8 @@ export interface CaptureReader {
 /** Why a capture cannot be read, in words for its owner. */
 export class CaptureProblem extends Error {}
 
+/** Bounds of a capture. */
+export const CAPTURE_LIMITS = { bytes: 1024 * 1024 * 1024 } as const;
 /** Remarks kept; more of them say nothing new. */
 export const MOST_REMARKS = 20;
 /** Signals told apart at most. */

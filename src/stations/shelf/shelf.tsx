@@ -14,6 +14,10 @@ import { RigCard, UnreadableCard } from "./rig-card";
 
 const NOTHING_CHANGED = "Nothing on the shelf was changed.";
 
+/** Whether a file is an archive, by its name or by its first bytes. */
+const isArchive = async (file: File): Promise<boolean> =>
+  /\.zip$/i.test(file.name) || (await file.slice(0, 4).text()) === "PK\u0003\u0004";
+
 /** Home: every rig as a card with its live face. */
 export function Shelf() {
   const entries = useLiveQuery(shelfEntries);
@@ -23,7 +27,7 @@ export function Shelf() {
 
   const takeFile = async (file: File | null | undefined) => {
     if (!file) return;
-    if (/\.zip$/i.test(file.name)) return restoreFrom(file, setDialog);
+    if (await isArchive(file)) return restoreFrom(file, setDialog);
     const title = `${file.name} was not imported`;
     if (file.size > LIMITS.fileBytes)
       return refuse(title, NOTHING_CHANGED, [

@@ -3,6 +3,7 @@ import { useMemo, useState, type DragEvent } from "react";
 import Button from "react-bootstrap/Button";
 import { formatNanoseconds } from "@/core/quantity";
 import {
+  CAPTURE_LIMITS,
   guessMapping,
   wantedLines,
   type Began,
@@ -28,7 +29,6 @@ const SAMPLES: Readonly<Record<string, { readonly file: string; readonly says: s
 };
 
 /** Files beyond this are not taken: a browser tab could not read them in a reasonable time. */
-const MOST_BYTES = 2e9;
 
 /** When the first face stands that has something on it and nothing that nobody can tell. */
 const firstReadable = (faces: readonly DecodedFace[]): number =>
@@ -47,8 +47,11 @@ export function Capture() {
   const [time, setTime] = useState<number>();
   const [write, setWrite] = useState<number>();
   const take = (blob: Blob, name: string) => {
-    if (blob.size > MOST_BYTES) {
-      refuse(`“${name}” was not opened`, "It is over 2 GB. Cut the capture to the part that matters.");
+    if (blob.size > CAPTURE_LIMITS.bytes) {
+      refuse(
+        `“${name}” was not opened`,
+        `It is over ${CAPTURE_LIMITS.bytes / 1048576} MiB. Cut the capture to the part that matters.`,
+      );
       return;
     }
     opened += 1;
