@@ -199,3 +199,16 @@ test("pages carry a policy that lets nothing in from elsewhere, and pages of oth
   expect(await asked()).toBe(422);
   expect(await asked("http://localhost:3417")).toBe(422);
 });
+
+test("Stop stops: the bar goes, nothing comes late, and it can be started again", async ({ page }) => {
+  await openStation(page, "plan", "moorings-free");
+  const bar = page.getByRole("progressbar", { name: "Comparing the ways" });
+  await expect(bar).toBeVisible();
+  await page.getByRole("button", { name: "Stop" }).click();
+  await expect(page.getByText("Stopped.")).toBeVisible();
+  await page.waitForTimeout(3000);
+  await expect(bar).toBeHidden();
+  await expect(page.getByText("take this")).toBeHidden();
+  await page.getByRole("button", { name: "Run it again" }).click();
+  await expect(page.getByText("take this")).toBeVisible();
+});

@@ -24,6 +24,6 @@ export { BusWave, type Lane, type Stretch } from "./bus-wave";
 export { ChipSheet } from "./chip-sheet";
 export { BoardSelect } from "./board-select";
 export { Chart } from "./chart";
-export { Progress } from "./progress";
+export { PlannerProgress, Progress } from "./progress";
 export { useStroke, type Stroke } from "./use-stroke";
 export { useChosen } from "./use-chosen";

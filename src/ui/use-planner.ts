@@ -8,7 +8,11 @@ export interface PlannerView<Result> {
   /** Share done, 0 to 1, while it runs. */
   readonly progress: number | undefined;
   readonly failed: string | undefined;
+  /** It was stopped before there was a result. */
+  readonly stopped: boolean;
   cancel(): void;
+  /** Starts again what was stopped. */
+  again(): void;
 }
 
 /** After the last change, so that dragging does not start a job a pixel. */
@@ -22,6 +26,8 @@ export function usePlanner<Result>(key: string | undefined, job: Job<Result>): P
   const [state, setState] = useState<{ key?: string; result?: Result; failed?: string }>({});
   const [progress, setProgress] = useState<number>();
   const [stop, setStop] = useState<() => void>();
+  const [stopped, setStopped] = useState<string>();
+  const [attempt, setAttempt] = useState(0);
   useEffect(() => {
     if (key === undefined) return;
     let current = true;
@@ -34,6 +40,7 @@ export function usePlanner<Result>(key: string | undefined, job: Job<Result>): P
       setStop(() => () => {
         running.cancel();
         setProgress(undefined);
+        setStopped(key);
       });
       running.result.then(
         (result) => {
@@ -56,12 +63,17 @@ export function usePlanner<Result>(key: string | undefined, job: Job<Result>): P
       cancel();
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for everything the job depends on
-  }, [key]);
+  }, [key, attempt]);
   return {
     result: state.result,
     stale: state.key !== key,
     progress,
     failed: state.failed,
+    stopped: key !== undefined && stopped === key && state.key !== key,
     cancel: () => stop?.(),
+    again: () => {
+      setStopped(undefined);
+      setAttempt((before) => before + 1);
+    },
   };
 }

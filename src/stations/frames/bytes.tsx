@@ -7,7 +7,7 @@ import { type FramesResult } from "@/core/pictures";
 import { formatBytes, formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
 import { useModel } from "@/store";
-import { Progress, SelectField, SeverityMark, saveBytes, useJob, usePlanner } from "@/ui";
+import { PlannerProgress, Progress, SelectField, SeverityMark, saveBytes, useJob, usePlanner } from "@/ui";
 
 /** Picture elements a dot may become each way. */
 const DOT_SIZES = [1, 2, 4, 8, 16] as const;
@@ -33,17 +33,17 @@ export function BytesView() {
 
 function Memory() {
   const { rig } = useModel();
-  const { result, progress, stale, cancel } = usePlanner(
-    JSON.stringify([rig.plan, rig.sign, rig.scan]),
-    (planner) => planner.signCost(rig),
+  const reckoning = usePlanner(JSON.stringify([rig.plan, rig.sign, rig.scan]), (planner) =>
+    planner.signCost(rig),
   );
+  const { result, stale } = reckoning;
   const board = controllerById(rig.plan.controller);
   const cost = result;
   return (
     <section className="sheet">
       <div className="spread">
         <h2 className="sheet-title mb-0">What the run takes</h2>
-        {progress !== undefined && <Progress share={progress} label="Reckoning" onStop={cancel} />}
+        <PlannerProgress work={reckoning} label="Reckoning" />
       </div>
       {cost && (
         <div className={stale ? "is-stale" : undefined}>

@@ -7,7 +7,7 @@ import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import type { Plan } from "@/core/rig";
 import type { Load, WayFigures } from "@/core/ways";
 import { useRig } from "@/store";
-import { DataTable, Progress, SeverityMark, usePlanner } from "@/ui";
+import { DataTable, PlannerProgress, SeverityMark, usePlanner } from "@/ui";
 import type { Comparison } from "@/workers";
 
 interface Props {
@@ -40,9 +40,8 @@ export function Ways({ onLay }: Props) {
     rig.glyphs,
     rig.units.find((unit) => unit.led)?.led,
   ]);
-  const { result, progress, failed, cancel } = usePlanner<Comparison>(key, (planner, report) =>
-    planner.compare(rig, report),
-  );
+  const comparing = usePlanner<Comparison>(key, (planner, report) => planner.compare(rig, report));
+  const { result, failed } = comparing;
   const columns = useMemo<ColumnDef<WayFigures>[]>(() => {
     const recommended = result?.recommended?.way.id;
     const isNow = ({ plan }: WayFigures) => plan.scheme === scheme && plan.digitSwitch === digitSwitch;
@@ -167,10 +166,10 @@ export function Ways({ onLay }: Props) {
   const fitting = (result?.figures ?? []).filter(({ problem }) => problem === undefined);
   const not = (result?.figures ?? []).filter(({ problem }) => problem !== undefined);
   return (
-    <section className="sheet ways" aria-busy={progress !== undefined}>
+    <section className="sheet ways" aria-busy={comparing.progress !== undefined}>
       <div className="spread mb-2">
         <h2 className="sheet-title mb-0">Ways to drive it, side by side</h2>
-        {progress !== undefined && <Progress share={progress} label="Comparing the ways" onStop={cancel} />}
+        <PlannerProgress work={comparing} label="Comparing the ways" />
       </div>
       {failed && <p className="severity-fault small">The comparison failed: {failed}</p>}
       {result?.recommended && (

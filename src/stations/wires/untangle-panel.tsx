@@ -4,7 +4,7 @@ import Form from "react-bootstrap/Form";
 import { movedWires, relay } from "@/core/rig";
 import { planFromWires, type Breadboard, type Untangled, type Wish } from "@/core/seat";
 import { editRig, editWires, useModel, useRig } from "@/store";
-import { Progress, usePlanner } from "@/ui";
+import { PlannerProgress, usePlanner } from "@/ui";
 
 /** Chooses which output serves which segment and digit so that the wires lie better; the bytes follow by themselves. */
 export function UntanglePanel({ board, onClose }: { board: Breadboard; onClose: () => void }) {
@@ -17,10 +17,10 @@ export function UntanglePanel({ board, onClose }: { board: Breadboard; onClose: 
     moved > 0
       ? undefined
       : JSON.stringify([rig.plan, rig.units, rig.wires.map(({ from, to }) => [from, to]), board, wish]);
-  const { result, stale, progress, failed, cancel } = usePlanner<Untangled | undefined>(
-    key,
-    (planner, report) => planner.untangle(rig, board, wish, report),
+  const untangling = usePlanner<Untangled | undefined>(key, (planner, report) =>
+    planner.untangle(rig, board, wish, report),
   );
+  const { result, stale, failed } = untangling;
   const found = stale ? undefined : result;
   const nothing = found && found.moved === 0;
   return (
@@ -37,7 +37,7 @@ export function UntanglePanel({ board, onClose }: { board: Breadboard; onClose: 
           <option value="fewest crossings">fewest crossings</option>
           <option value="shortest">shortest wires</option>
         </Form.Select>
-        {progress !== undefined && <Progress share={progress} label="Untangling" onStop={cancel} />}
+        <PlannerProgress work={untangling} label="Untangling" />
         <Button size="sm" variant="plain" className="ms-auto" onClick={onClose}>
           Close
         </Button>

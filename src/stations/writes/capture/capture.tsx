@@ -13,7 +13,7 @@ import {
   type SurveyResult,
 } from "@/core/trace";
 import { refuse, useModel } from "@/store";
-import { FileButton, Progress, usePlanner } from "@/ui";
+import { FileButton, PlannerProgress, usePlanner } from "@/ui";
 import { BeganChoice } from "./began-choice";
 import { Findings } from "./capture-findings";
 import { CaptureTape } from "./capture-tape";
@@ -124,12 +124,8 @@ export function Capture() {
                 Sample: {sample.says}
               </Button>
             )}
-            {surveying.progress !== undefined && (
-              <Progress share={surveying.progress} label="Reading the capture" onStop={surveying.cancel} />
-            )}
-            {decoding.progress !== undefined && (
-              <Progress share={decoding.progress} label="Decoding the capture" onStop={decoding.cancel} />
-            )}
+            <PlannerProgress work={surveying} label="Reading the capture" />
+            <PlannerProgress work={decoding} label="Decoding the capture" />
           </span>
           <SaveRun />
         </div>
