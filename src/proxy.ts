@@ -4,7 +4,8 @@ import { NextResponse, type NextRequest } from "next/server";
 const policy = (nonce: string): string =>
   [
     "default-src 'self'",
-    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'`,
+    // In development React rebuilds call stacks with eval; what is built never does.
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${process.env.NODE_ENV === "development" ? " 'unsafe-eval'" : ""}`,
     `style-src 'self' 'nonce-${nonce}'`,
     // Positions of wires and bars are style attributes; they can load nothing.
     "style-src-attr 'unsafe-inline'",

@@ -11,6 +11,8 @@ export const SERVER_LIMITS = {
   /** Bytes of a body with a rig document, and of one with a capture. */
   rigBytes: LIMITS.fileBytes,
   captureBytes: CAPTURE_LIMITS.bytes,
+  /** ms in which a body has to arrive: one that trickles in holds a place others wait for. */
+  arrival: 30_000,
   /** ms from the whole question to its answer; ANSWER_SECONDS changes it. */
   deadline: fromEnvironment("ANSWER_SECONDS", 9) * 1000,
   /** MiB of heap of one worker thread; ANSWER_MIB changes it. */

@@ -34,12 +34,9 @@ async function answered(route: RouteName, request: Request, asker: Asker): Promi
     return decoded(request, query, asker).finally(() => (uploads -= 1));
   }
   const most = route === "import/bdf" ? BDF_LIMITS.bytes : SERVER_LIMITS.rigBytes;
-  const text = await bodyText(request, most);
-  if (text === undefined)
-    return refusal(
-      413,
-      `The body is over ${mib(most)}; ${route === "import/bdf" ? "no font of dots" : "a rig document"} is ${route === "import/bdf" ? "" : "never "}that large.`,
-    );
+  const what = route === "import/bdf" ? "no font of dots is" : "a rig document is never";
+  const text = await bodyText(request, most, `The body is over ${mib(most)}; ${what} that large.`);
+  if (typeof text !== "string") return text;
   return asker({ route, query, text, parts: {} }, request.signal);
 }
 

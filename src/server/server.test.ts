@@ -3,6 +3,9 @@ import { readPictures } from "@/core/pictures";
 import { writeRig } from "@/core/rig";
 import { DEMO_RIGS, demoRig } from "@/demo";
 import { vcdOf } from "@/core/trace";
+import { readdirSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { bodyText } from "./upload";
 import { answer, serve, type RouteName } from ".";
 
 /** A route answered in the test's own thread. */
@@ -116,6 +119,99 @@ describe("frames and fonts", () => {
     );
     expect(refused.status).toBe(422);
     expect(JSON.stringify(await refused.json())).toMatch(/FONTBOUNDINGBOX/);
+  });
+});
+
+describe("bodies", () => {
+  const trickling = () =>
+    new ReadableStream<Uint8Array>({
+      async pull(controller) {
+        await new Promise((resolve) => setTimeout(resolve, 20));
+        controller.enqueue(new Uint8Array([32]));
+      },
+    });
+  test("one that trickles in is given up on", async () => {
+    const refused = await bodyText(post(trickling()), 1000, "too large", 200);
+    expect(refused).toMatchObject({ status: 408, body: expect.stringContaining("within 0.2 s") });
+  });
+
+  test("one that breaks off is refused", async () => {
+    const broken = new ReadableStream({
+      start: (controller) => controller.error(new Error("the client has gone")),
+    });
+    expect(await bodyText(post(broken), 1000, "too large")).toMatchObject({ status: 400 });
+  });
+
+  test("a form that is cut off in its file is refused, and leaves no file behind", async () => {
+    const before = captureFolders();
+    const body = `--b\r\nContent-Disposition: form-data; name="capture"; filename="c.vcd"\r\n\r\n$var wire 1 ! a`;
+    const headers = { "content-type": "multipart/form-data; boundary=b" };
+    const response = await decode(post(body, headers));
+    expect(response.status).toBe(400);
+    expect((await response.json()).error).toMatch(/multipart/);
+    expect(captureFolders()).toEqual(before);
+  });
+});
+const captureFolders = () => readdirSync(tmpdir()).filter((name) => name.startsWith("bold-pip-capture-"));
+
+describe("who asks", () => {
+  const asked = (headers: Record<string, string>) => check(post(good, { host: "localhost", ...headers }));
+  test.each<[string, Record<string, string>, number]>([
+    ["a script", {}, 200],
+    ["this page", { origin: "http://localhost" }, 200],
+    ["a page of another site", { origin: "http://evil.example" }, 403],
+    ["a page that hides where it is from", { origin: "null" }, 403],
+    ["another site without an origin", { "sec-fetch-site": "cross-site" }, 403],
+  ])("%s", async (_, headers, status) => expect((await asked(headers)).status).toBe(status));
+});
+
+describe("what is asked for", () => {
+  const parts = async (query: string, rig = "slip-gate") =>
+    (await (
+      await check(new Request(`http://x/api?${query}`, { method: "POST", body: writeRig(demoRig(rig)) }))
+    ).json()) as Record<string, unknown> & { audit?: { rows: Array<{ share?: number }>; rowsInAll: number } };
+
+  test("parts that are named, and no others; all; and a name that is none", async () => {
+    const two = await parts("parts=memory,table");
+    expect(Object.keys(two).sort()).toEqual(["leftOut", "memory", "rig", "table"]);
+    expect(Object.keys(await parts("parts=all")).length).toBe(9);
+    expect((await parts("parts=memory,horn")).error).toMatch(/no part “horn”.*findings/);
+  });
+
+  test("the audit's rows, nearest to their limits first, page by page", async () => {
+    const { audit } = await parts("parts=audit&rows=5");
+    const shares = audit!.rows.map(({ share }) => share ?? 0);
+    expect(shares).toEqual([...shares].sort((one, other) => other - one));
+    const next = (await parts("parts=audit&from=5&rows=500")).audit!;
+    expect(next.rows.length).toBe(audit!.rowsInAll - 5);
+    expect((await parts("rows=many")).error).toMatch(/“rows” is “many”/);
+  });
+
+  test("a tape in pieces is the tape", async () => {
+    const tape = async (query: string) =>
+      writes(
+        new Request(`http://x/api?${query}`, { method: "POST", body: writeRig(demoRig("tide-notice")) }),
+      );
+    const whole = await (await tape("faces=1000")).text();
+    const first = await tape("faces=60");
+    expect(first.headers.get("x-faces")).toBe("0-59/159");
+    const rest = await (await tape("from=60&faces=1000")).text();
+    const lines = (text: string) => text.trim().split("\r\n");
+    expect([...lines(await first.text()), ...lines(rest).slice(1)]).toEqual(lines(whole));
+    expect((await tape("from=159")).status).toBe(422);
+  });
+
+  test("of a sign the light of every LED only where it is asked for", async () => {
+    const rig: unknown = JSON.parse(writeRig(demoRig("wind-arrow")));
+    const run = async (query: string) =>
+      (await (
+        await simulate(
+          new Request(`http://x/api?${query}`, { method: "POST", body: JSON.stringify({ rig, seconds: 1 }) }),
+        )
+      ).json()) as { changes: Array<{ leds?: unknown[] }>; leftOut: string[] };
+    expect((await run("")).leftOut).toEqual(["leds"]);
+    expect((await run("")).changes[0]!.leds).toBeUndefined();
+    expect((await run("parts=changes,leds")).changes.some(({ leds }) => leds!.length > 0)).toBe(true);
   });
 });
 

@@ -4,25 +4,63 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Readable, type Writable } from "node:stream";
 import { pipeline } from "node:stream/promises";
-import type { ReadableStream as NodeReadableStream } from "node:stream/web";
 import busboy from "busboy";
 import { SERVER_LIMITS, mib } from "./limits";
 import { refusal, type Answer } from "./question";
 
-/** Reads a body up to a limit, and stops reading as soon as it is over. @returns undefined when it is over */
-export async function bodyText(request: Request, most: number): Promise<string | undefined> {
-  if (Number(request.headers.get("content-length") ?? 0) > most) return undefined;
-  const reader = request.body?.getReader();
-  if (!reader) return "";
-  const parts: Uint8Array[] = [];
+/** Why a body could not be taken in. */
+class UploadProblem extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+/** The pieces of a body, up to a limit and within a time. @throws {UploadProblem} as soon as it is over one of them */
+async function* arriving(
+  body: ReadableStream<Uint8Array>,
+  most: number,
+  tooLarge: string,
+  within: number,
+): AsyncGenerator<Uint8Array> {
+  const reader = body.getReader();
+  let late: () => void = () => {};
+  const isLate = new Promise<"late">((resolve) => (late = () => resolve("late")));
+  const timer = setTimeout(late, within);
   let size = 0;
-  for (let next = await reader.read(); !next.done; next = await reader.read()) {
-    size += next.value.byteLength;
-    if (size > most) {
-      await reader.cancel();
-      return undefined;
+  try {
+    for (;;) {
+      const next = await Promise.race([reader.read(), isLate]);
+      if (next === "late")
+        throw new UploadProblem(408, `The body did not arrive within ${within / 1000} s. Send it again.`);
+      if (next.done) return;
+      size += next.value.byteLength;
+      if (size > most) throw new UploadProblem(413, tooLarge);
+      yield next.value;
     }
-    parts.push(next.value);
+  } finally {
+    clearTimeout(timer);
+    await reader.cancel().catch(() => {});
+  }
+}
+
+/** A request's body as text, or the answer that says why it was not taken in. */
+export async function bodyText(
+  request: Request,
+  most: number,
+  tooLarge: string,
+  within: number = SERVER_LIMITS.arrival,
+): Promise<string | Answer> {
+  if (Number(request.headers.get("content-length") ?? 0) > most) return refusal(413, tooLarge);
+  if (!request.body) return "";
+  const parts: Uint8Array[] = [];
+  try {
+    for await (const piece of arriving(request.body, most, tooLarge, within)) parts.push(piece);
+  } catch (problem) {
+    if (problem instanceof UploadProblem) return refusal(problem.status, problem.message);
+    return refusal(400, "The body was cut off.");
   }
   return new TextDecoder().decode(Buffer.concat(parts));
 }
@@ -37,25 +75,6 @@ export interface Upload {
 const TEXT_PARTS = new Set(["rig", "mapping", "began"]);
 const NO_FORM = "The body is not multipart/form-data with the parts “rig” and “capture”.";
 const TOO_LARGE = `The capture is over ${mib(SERVER_LIMITS.captureBytes)}. Cut it to the part that matters.`;
-
-/** A body that says how many bytes of it have passed, and ends with an error where they are too many. */
-async function* counted(body: NodeReadableStream<Uint8Array>, most: number): AsyncGenerator<Uint8Array> {
-  let size = 0;
-  for await (const piece of body) {
-    size += piece.byteLength;
-    if (size > most) throw new UploadProblem(413, TOO_LARGE);
-    yield piece;
-  }
-}
-
-class UploadProblem extends Error {
-  constructor(
-    readonly status: number,
-    message: string,
-  ) {
-    super(message);
-  }
-}
 
 /** Takes a form in: text parts into memory, up to their limit, the capture straight onto the disk. */
 export async function takeUpload(request: Request): Promise<Upload | Answer> {
@@ -107,8 +126,8 @@ async function readForm(request: Request, type: string, path: string, most: numb
     } else if (TEXT_PARTS.has(name)) write(textOf(stream, name, parts));
     else stream.resume();
   });
-  const body = request.body as unknown as NodeReadableStream<Uint8Array>;
-  await pipeline(Readable.from(counted(body, most)), form as Writable);
+  const body = arriving(request.body!, most, TOO_LARGE, SERVER_LIMITS.arrival);
+  await pipeline(Readable.from(body), form as Writable);
   await Promise.all(written);
   return { parts: Object.fromEntries(parts), capture };
 }

@@ -13,20 +13,23 @@ import { openCapture } from "../capture-file";
 import { json, refusal, type Answer, type Question } from "../question";
 import { isAnswer, numberIn } from "./rig";
 
-/** Writes that are answered at once. */
+/** Writes, and faces, that are answered at once. */
 const USUAL_WRITES = 1000;
+const USUAL_FACES = 2000;
 
 /**
  * Multipart in: `rig` (a rig document), `capture` (VCD or CSV), and if wanted `mapping` (JSON, line → signal by name or
  * place) and `began` (`power-up` or `running`; guessed without). Out: the mapping, the writes, the rules of the bus that
  * were broken, differences from the rig's own program, and the text on the face over time. Moments are in seconds. Of
- * many writes `from` and `writes` say which.
+ * many writes `from` and `writes` say which; `faces` how many faces.
  */
 export async function answerDecode({ parts, capture: path, query }: Question): Promise<Answer> {
   if (path === undefined) return refusal(422, "There is no part “capture” with a file in it.");
   if (parts.rig === undefined) return refusal(422, "There is no part “rig” with a rig document in it.");
   const writes = numberIn(query, "writes", USUAL_WRITES, 0, 1e6);
   if (isAnswer(writes)) return writes;
+  const faces = numberIn(query, "faces", USUAL_FACES, 0, 1e6);
+  if (isAnswer(faces)) return faces;
   const from = numberIn(query, "from", 0, 0, 1e9);
   if (isAnswer(from)) return from;
   const read = readRig(parts.rig);
@@ -82,7 +85,8 @@ export async function answerDecode({ parts, capture: path, query }: Question): P
         ...rest,
         at: at === undefined ? null : at / 1e9,
       })),
-      faces: decoded.faces.map(({ at, text, digits }) => ({
+      facesInAll: decoded.faces.length,
+      faces: decoded.faces.slice(0, faces).map(({ at, text, digits }) => ({
         at: at / 1e9,
         text,
         unknown: digits.some(({ unknown }) => unknown !== ""),
