@@ -4,7 +4,15 @@ import prettier from "eslint-config-prettier";
 
 const config = [
   {
-    ignores: [".next/", "node_modules/", "coverage/", "next-env.d.ts", "test-results/", "playwright-report/"],
+    ignores: [
+      ".next/",
+      ".answers/",
+      "node_modules/",
+      "coverage/",
+      "next-env.d.ts",
+      "test-results/",
+      "playwright-report/",
+    ],
   },
   ...next,
   ...nextTypescript,

@@ -14,6 +14,7 @@ export const LIMITS = {
   text: 32,
   texts: 256,
   bytes: 64,
+  /** LEDs of all displays together. */
   pips: 8192,
   needs: 12,
   buses: 8,

@@ -1,3 +1,4 @@
+import { SEGMENTS } from "../glyph";
 import { OWN_DISPLAY, digitsOf, findPart } from "../parts";
 import { LIMITS } from "./limits";
 import { parseJson } from "./json-text";
@@ -5,7 +6,7 @@ import { migrate } from "./migrate";
 import { partOf } from "./part-of";
 import { RIG_SCHEMA } from "./schema";
 import { checkSign } from "./sign";
-import { splitLegRef, type Need, type Place, type Rig } from "./types";
+import { splitLegRef, type Need, type Place, type Rig, type Unit } from "./types";
 import { problemsOf, type Problem } from "./validate";
 
 export type ReadRig =
@@ -43,6 +44,13 @@ export function checkRig(value: unknown): ReadRig {
   const rig = migrated.document as unknown as Rig;
   const problems = checkReferences(rig);
   return problems.length ? { ok: false, problems: problems.slice(0, LIMITS.problems) } : { ok: true, rig };
+}
+
+/** How many LEDs a unit has: dots, or eight of each digit. */
+function ledsOf(unit: Unit): number {
+  if (unit.part === OWN_DISPLAY && !unit.sheet) return 0;
+  const part = partOf(unit);
+  return part.kind === "display" ? part.digits * (part.columns || SEGMENTS.length) : 0;
 }
 
 /** What a schema cannot say: uniqueness, and that everything referred to is there. */
@@ -97,6 +105,9 @@ function checkReferences(rig: Rig): Problem[] {
     if (kind === "display" && unit.led === undefined)
       add(`units[${at}].led`, `is missing: ${unit.ref} is a display`);
   });
+
+  const leds = rig.units.reduce((sum, unit) => sum + ledsOf(unit), 0);
+  if (leds > LIMITS.pips) add("units", `have ${leds} LEDs together, at most ${LIMITS.pips} fit`);
 
   rig.wires.forEach((wire, at) => {
     for (const end of ["from", "to"] as const) {
