@@ -13,6 +13,7 @@ export const commentText = (text: string): string =>
   text
     .replace(UNSEEN, " ")
     .replace(/\\/g, "/")
-    .replace(/\?(?=\?)/g, "? ")
+    // Two texts behind each other make no trigraph either.
+    .replace(/\?(?=[?/])/g, "? ")
     .replace(/\*(?=\/)/g, "* ")
     .replace(/\/(?=\*)/g, "/ ");

@@ -25,8 +25,8 @@ test("nothing leaves a comment of C, C++ or Verilog, between marks or to the end
 test.each([
   ["back\\slash", "back/slash"],
   ["end*/int x;/*", "end* /int x;/ *"],
-  ["what??/", "what? ?/"],
-  ["what???/", "what? ? ?/"],
+  ["what??/", "what? ? /"],
+  ["what???/", "what? ? ? /"],
   ["a\r\nb\u2028c", "a b c"],
   ["\u202eright to left\u202c", " right to left "],
   ["Tide 3.1 m ↑ 12.5°", "Tide 3.1 m ↑ 12.5°"],
