@@ -90,7 +90,7 @@ export async function saveNow(): Promise<void> {
   await storing;
   if (!missed) return;
   missed = false;
-  look(rig.id, await database().rigs.get(rig.id));
+  look(rig.id, await database().rigs.get(rig.id), "read");
 }
 
 async function store(rig: Rig, from: StoredRig): Promise<void> {
@@ -112,13 +112,14 @@ async function store(rig: Rig, from: StoredRig): Promise<void> {
 
 /** Says how things stand: what is shown is stored, or is to be. */
 function settle(): void {
-  const { rig, gone } = useOpenRig.getState();
+  const { rig, gone, saved } = useOpenRig.getState();
   if (!rig || gone) return;
   if (rig === stored?.rig) {
     clearJournal(rig.id);
     useOpenRig.setState({ saved: "saved", problem: undefined });
   } else {
-    useOpenRig.setState({ saved: "saving", problem: undefined });
+    // What could not be stored is said until it could: the line does not come and go with every edit.
+    if (saved !== "failed") useOpenRig.setState({ saved: "saving", problem: undefined });
     timer ??= setTimeout(() => void saveNow(), AUTOSAVE_MS);
   }
 }
@@ -129,7 +130,7 @@ function settle(): void {
  */
 function meet(there: StoredRig): void {
   const { rig: mine } = useOpenRig.getState();
-  if (!mine || !stored || there.revision <= stored.revision) return;
+  if (!mine || !stored) return;
   const base = stored.rig;
   stored = there;
   const edited = mine !== base;
@@ -153,14 +154,21 @@ useOpenRig.subscribe(({ rig }, before) => {
   settle();
 });
 
-/** Looks at what is stored of the open rig now. */
-function look(id: string, record: ShelfRecord | undefined): void {
+/**
+ * Looks at what is stored of the open rig.
+ * @param how what a query tells may be older than what this tab has stored meanwhile: then it is read again
+ */
+function look(id: string, record: ShelfRecord | undefined, how: "told" | "read" = "told"): void {
   const { rig, gone } = useOpenRig.getState();
   if (rig?.id !== id) return;
   if (!record || record.deleted) return useOpenRig.setState({ gone: true });
   if (gone) useOpenRig.setState({ gone: false });
   const there = storedIn(record);
-  if (there) meet(there);
+  if (!there || !stored || there.revision === stored.revision) return;
+  if (there.revision > stored.revision || how === "read") return meet(there);
+  void database()
+    .rigs.get(id)
+    .then((now) => (storing ? (missed = true) : look(id, now, "read")));
 }
 
 /** Follows what other tabs store of the open rig. */

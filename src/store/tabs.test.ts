@@ -118,6 +118,24 @@ describe("a rig in two tabs", () => {
     expect(hasUnsaved()).toBe(false);
   });
 
+  test("emptied from the bin and brought back from a back-up elsewhere: the edit of this tab still finds its way", async () => {
+    for (const name of ["One", "Two", "Three"]) {
+      editRig((rig) => ({ ...rig, name }));
+      await saveNow();
+    }
+    await database().rigs.put({
+      id: "slip-gate",
+      rig: demoRig("slip-gate"),
+      created: 1,
+      changed: 1,
+      revision: 1,
+    });
+    await soon(() => here().rig!.name === "Slip gate");
+    note("after it");
+    await saveNow();
+    expect((await loadRig("slip-gate"))!.rig.note).toBe("after it");
+  });
+
   test("deleted and put back elsewhere: the line goes by itself", async () => {
     await binRig("slip-gate");
     await soon(() => here().gone);
