@@ -7,15 +7,9 @@ import type { Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
 import { legRef, splitLegRef, type LegRef, type UnitRef } from "../rig";
 import { driverGroups, highVolts, isPowered, resolve } from "./board-wires";
+import { heard, type Source } from "./input";
 import { mount, type MountedModel } from "./mount";
 import { mountDriver, type DriverFace } from "./mount-driver";
-
-/** What drives an input, how its level is read, and whether its high reaches what the input needs to read high. */
-interface Source {
-  readonly driver: Driver;
-  readonly read: () => Level;
-  readonly strong: boolean;
-}
 
 /** Where a line stands, and what hangs on it, once that has been asked for. */
 interface Line {
@@ -402,17 +396,4 @@ export class Board {
       !this.listening && this.chips.some(({ dataNet, driver }) => dataNet === net && driver?.answer === LOW)
     );
   }
-}
-
-/** What an input makes of what drives it: a high that does not reach its threshold is nothing it can rely on. */
-function heard(sources: readonly Source[]): Level {
-  let found: Level = OPEN;
-  for (const { read, strong } of sources) {
-    const given = read();
-    const level = given === HIGH && !strong ? UNKNOWN : given;
-    if (level === OPEN || level === found) continue;
-    if (found !== OPEN) return UNKNOWN;
-    found = level;
-  }
-  return found;
 }
