@@ -5,17 +5,15 @@ import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { BROWSER } from "./steps.mjs";
 
 const address = `http://localhost:${process.env.PORT ?? "3000"}`;
 const at = process.argv.indexOf("--runs");
 const runs = at > 0 ? Number(process.argv[at + 1]) : 60;
-const flags =
-  "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync";
 const folder = mkdtempSync(join(tmpdir(), "bold-pip-kill-"));
 const EDIT_MS = 120;
 
-const open = () =>
-  chromium.launchPersistentContext(folder, { executablePath: "/usr/bin/chromium", args: flags.split(" ") });
+const open = () => chromium.launchPersistentContext(folder, BROWSER);
 
 /** Ends every process of the browser at once, as a power cut would. */
 function kill() {

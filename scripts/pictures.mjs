@@ -1,11 +1,10 @@
 // npm run pictures: one picture of each main view, from the demo rigs, into docs/screenshots. Needs a running server.
 import { chromium } from "@playwright/test";
+import { BROWSER } from "./steps.mjs";
 
 const address = `http://localhost:${process.env.PORT ?? "3000"}`;
 const folder = "docs/screenshots";
-const flags =
-  "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync";
-const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: flags.split(" ") });
+const browser = await chromium.launch(BROWSER);
 
 async function takePicture(
   name,

@@ -28,6 +28,14 @@ export function install() {
 
 const CHROMIUM = "/usr/bin/chromium";
 
+/** How the browser is started by scripts. */
+export const BROWSER = {
+  executablePath: CHROMIUM,
+  args: "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync".split(
+    " ",
+  ),
+};
+
 /** The Debian packages the tests need; put in where they are missing. */
 const DEBIAN = [
   { package: "chromium", has: () => existsSync(CHROMIUM), why: "end-to-end tests" },

@@ -42,7 +42,6 @@ run("Lint: import boundaries", bin("depcruise"), ["src"]);
 run("Types: routes", bin("next"), ["typegen"]);
 run("Types", bin("tsc"), ["--noEmit"]);
 
-run("The answering worker", process.execPath, ["scripts/build.mjs", "answers"]);
 step("Unit tests", bin("jest"), ["--json", `--outputFile=${unitReport}`], { env: environment });
 const unit = readReport(unitReport);
 if (unit) {

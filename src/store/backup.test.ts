@@ -1,5 +1,6 @@
 import "fake-indexeddb/auto";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
+import { modelOf } from "@/core/address";
 import { readRig, writeRig } from "@/core/rig";
 import { DEMO_RIGS, demoRig } from "@/demo";
 import { backupReminder, makeBackup, remindLater, restoreBackup, type Restored } from "./backup";
@@ -10,7 +11,6 @@ import {
   binRig,
   binnedRecords,
   emptyBin,
-  isShipped,
   loadRig,
   prepareShelf,
   readSetting,
@@ -67,6 +67,8 @@ describe("a back-up", () => {
     await binRig("oar-rack");
     await writeSetting("school", "numbers");
     const before = await database().rigs.toArray();
+    const codeBefore = modelOf(demoRig("slip-gate")).encoding;
+    await database().rigs.update("slip-gate", { codeBefore });
     const { bytes, name } = await makeBackup(Date.parse("2026-05-04T10:00:00Z"));
     expect(name).toBe("bold-pip-2026-05-04.zip");
     await database().rigs.clear();
@@ -78,6 +80,7 @@ describe("a back-up", () => {
     const bare = (list: typeof before) =>
       list.map(({ id, rig, deleted, created }) => ({ id, rig: writeRig(rig), deleted, created }));
     expect(bare(after)).toEqual(bare(before));
+    expect((await loadRig("slip-gate"))!.codeBefore).toEqual(JSON.parse(JSON.stringify(codeBefore)));
     expect(await readSetting("school")).toBe("numbers");
   });
 
@@ -149,7 +152,7 @@ describe("a back-up", () => {
 
   test("one is reminded of it once three rigs of one's own are not in one, and not for a week after", async () => {
     const now = Date.now() + 1000;
-    const reminder = (at = now) => backupReminder(isShipped, at);
+    const reminder = (at = now) => backupReminder(at);
     await addRig(demoRig("slip-gate"));
     await addRig(demoRig("slip-gate"));
     expect(await reminder()).toBeUndefined();

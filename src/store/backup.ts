@@ -1,7 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
 import { LIMITS, checkRig, fileName, parseJson, type Encoding, type Rig } from "@/core/rig";
 import { database, type ShelfRecord } from "./database";
-import { allRecords, freeName, newId, readSetting, recordName, writeSetting } from "./shelf";
+import { allRecords, freeName, isShipped, newId, readSetting, recordName, writeSetting } from "./shelf";
 
 /** What a back-up may hold at the most, unpacked. */
 export const BACKUP_LIMITS = {
@@ -93,7 +93,7 @@ export async function restoreBackup(bytes: Uint8Array): Promise<Restored> {
       rigs.push(await bringBack(entry, files, there));
     let settings = 0;
     for (const one of contents.settings)
-      if (isSetting(one) && !OWN_KEYS.has(one.key)) {
+      if (isSetting(one)) {
         await db.settings.put(one);
         settings += 1;
       }
@@ -117,7 +117,7 @@ async function bringBack(
   files: Readonly<Record<string, Uint8Array>>,
   there: Map<string, ShelfRecord>,
 ): Promise<CameBack> {
-  const { file, id, created, changed, deleted } = (entry ?? {}) as Partial<Entry>;
+  const { file, id, created, changed, deleted, codeBefore } = (entry ?? {}) as Partial<Entry>;
   const bytes = typeof file === "string" && Object.hasOwn(files, file) ? files[file] : undefined;
   const called = typeof file === "string" ? file.slice(0, 100) : "a rig";
   if (!bytes || typeof id !== "string")
@@ -127,10 +127,15 @@ async function bringBack(
   const read = checkRig(parsed.value);
   if (!read.ok) return leftOut(called, `${read.problems[0]!.path} ${read.problems[0]!.message}`);
   const { rig } = read;
-  const dated = { created: dateOr(created), changed: dateOr(changed) };
   const before = there.get(rig.id);
+  const code = codeIn(rig, codeBefore);
+  const kept = {
+    created: dateOr(created),
+    changed: dateOr(changed),
+    ...(code ? { codeBefore: code } : {}),
+  };
   const put = async (stored: Rig, more: Partial<ShelfRecord> = {}) => {
-    const record: ShelfRecord = { id: stored.id, rig: stored, ...dated, revision: 1, ...more };
+    const record: ShelfRecord = { id: stored.id, rig: stored, ...kept, revision: 1, ...more };
     there.set(stored.id, record);
     await database().rigs.put(record);
   };
@@ -148,6 +153,13 @@ async function bringBack(
   const copy = { ...rig, id: newId(), name: await freeName(rig.name) };
   await put(copy);
   return { name: rig.name, as: "added", says: copy.name };
+}
+
+/** The code a rig had before its wires were last moved, as far as it can be one of this rig. */
+function codeIn(rig: Rig, given: unknown): Encoding | undefined {
+  if (given === undefined) return undefined;
+  const read = checkRig({ ...rig, code: { ...rig.code, kept: given } });
+  return read.ok ? read.rig.code.kept : undefined;
 }
 
 const leftOut = (name: string, says: string): CameBack => ({ name, as: "left out", says });
@@ -214,15 +226,12 @@ export interface BackupReminder {
   readonly last: number | undefined;
 }
 
-/** @param shipped whether a record is a demo rig as it was shipped */
-export async function backupReminder(
-  shipped: (record: ShelfRecord) => boolean,
-  now = Date.now(),
-): Promise<BackupReminder | undefined> {
+/** Whether it is time to be reminded. Demo rigs as they were shipped do not count. */
+export async function backupReminder(now = Date.now()): Promise<BackupReminder | undefined> {
   const { at: last, later } = (await readSetting<{ at?: number; later?: number }>(LAST)) ?? {};
   if (later !== undefined && now < later) return undefined;
   const changed = (await allRecords()).filter(
-    (record) => !record.deleted && record.changed > (last ?? 0) && !shipped(record),
+    (record) => !record.deleted && record.changed > (last ?? 0) && !isShipped(record),
   ).length;
   return changed >= REMIND_FROM ? { rigs: changed, last } : undefined;
 }

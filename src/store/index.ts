@@ -6,7 +6,6 @@ export {
   newId,
   binnedRecords,
   emptyBin,
-  isShipped,
   prepareShelf,
   recordName,
   shelfEntries,

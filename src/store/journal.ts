@@ -1,4 +1,4 @@
-import { LIMITS, readRig, type Rig } from "@/core/rig";
+import { LIMITS, checkRig, type Rig } from "@/core/rig";
 
 /**
  * The last edit of a rig, until the database has it: written at once, where storing takes a moment a page may not have.
@@ -37,7 +37,7 @@ export function readJournal(id: string): Entry | undefined {
     const text = localStorage.getItem(KEY + id);
     if (text === null || text.length > LIMITS.fileBytes) return undefined;
     const { rig, revision } = JSON.parse(text) as { rig: unknown; revision: unknown };
-    const read = readRig(JSON.stringify(rig));
+    const read = checkRig(rig);
     return read.ok && typeof revision === "number" && read.rig.id === id
       ? { rig: read.rig, revision }
       : undefined;

@@ -31,7 +31,7 @@ export async function addDemoRigs(): Promise<number> {
     const missing = DEMO_RIGS.filter(({ id }) => !all.has(id) || all.get(id)!.deleted);
     const binned = missing.flatMap((rig) => {
       const record = all.get(rig.id);
-      if (!record || JSON.stringify(record.rig) === JSON.stringify(rig)) return [];
+      if (!record || isShipped(record)) return [];
       const id = newId();
       return [{ ...record, id, rig: { ...record.rig, id } }];
     });
@@ -134,34 +134,36 @@ export type Saved =
  * whatever is there.
  */
 export async function saveRig(rig: Rig, codeBefore?: Encoding, on?: number): Promise<Saved> {
-  const now = Date.now();
   const db = database();
   return db.transaction("rw", db.rigs, async (): Promise<Saved> => {
     const before = await db.rigs.get(rig.id);
     if (before?.deleted || (!before && on !== undefined)) return { kind: "gone" };
     const there = before && on !== undefined && (before.revision ?? 0) !== on ? storedIn(before) : undefined;
     if (there) return { kind: "changed", there };
-    const revision = (before?.revision ?? 0) + 1;
-    await db.rigs.put({
-      id: rig.id,
-      rig,
-      ...(codeBefore ? { codeBefore } : {}),
-      created: before?.created ?? now,
-      changed: now,
-      revision,
-    });
-    return { kind: "stored", revision };
+    const record = recordOf(rig, before, codeBefore);
+    await db.rigs.put(record);
+    return { kind: "stored", revision: record.revision };
   });
 }
+
+/** A rig as it is stored in the place of what was there. */
+const recordOf = (rig: Rig, before: ShelfRecord | undefined, codeBefore?: Encoding) => {
+  const now = Date.now();
+  return {
+    id: rig.id,
+    rig,
+    ...(codeBefore ? { codeBefore } : {}),
+    created: before?.created ?? now,
+    changed: now,
+    revision: (before?.revision ?? 0) + 1,
+  };
+};
 
 /** Puts a rig that was deleted elsewhere back on the shelf, as it is here. */
 export async function keepRig(rig: Rig): Promise<void> {
   const db = database();
   await db.transaction("rw", db.rigs, async () => {
-    const before = await db.rigs.get(rig.id);
-    const now = Date.now();
-    const revision = (before?.revision ?? 0) + 1;
-    await db.rigs.put({ id: rig.id, rig, created: before?.created ?? now, changed: now, revision });
+    await db.rigs.put(recordOf(rig, await db.rigs.get(rig.id)));
   });
 }
 

@@ -5,7 +5,6 @@ import Modal from "react-bootstrap/Modal";
 import {
   BACKUP_LIMITS,
   backupReminder,
-  isShipped,
   makeBackup,
   refuse,
   remindLater,
@@ -90,7 +89,7 @@ export function RestoredDialog({ restored, onClose }: { restored: Restored; onCl
 
 /** Says that much has changed since the last back-up. */
 export function BackupReminderLine() {
-  const reminder = useLiveQuery(() => backupReminder(isShipped));
+  const reminder = useLiveQuery(() => backupReminder());
   if (!reminder) return null;
   const { rigs, last } = reminder;
   return (
