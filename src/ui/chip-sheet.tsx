@@ -131,7 +131,7 @@ export function ChipSheet() {
             {inLines > 0 ? "Take the resistors out" : "Put resistors into the segment lines"}
           </Button>
         )}
-        {part.protocol === "i2c" && (
+        {part.blinks && (
           <div>
             <label className="field-label" htmlFor={`${id}-blink`}>
               Blinking

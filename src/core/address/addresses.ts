@@ -1,5 +1,6 @@
+import { busChip } from "../chips";
 import type { PipName } from "../glyph";
-import { memoryCell, type DisplayPart } from "../parts";
+import type { DisplayPart } from "../parts";
 import { legRef, partOf, pipId, type LegRef, type PipId } from "../rig";
 import { needsOf, type Condition, type Wired } from "./conditions";
 import { reachFrom, type Driver, type Reach } from "./reach";
@@ -85,7 +86,7 @@ function scannedVerdict(wired: Wired, anode: Driver, cathode: Driver): Verdict |
   }
   return {
     kind: "driven",
-    conditions: [{ driver: segment, cell: memoryCell(part, digit.at, segment.at) }],
+    conditions: [{ driver: segment, cell: busChip(part).memory.cell(digit.at, segment.at), is: 1 }],
   };
 }
 

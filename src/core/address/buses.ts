@@ -1,14 +1,22 @@
-import type { DriverChipPart } from "../parts";
+import { busChip, type BusChip } from "../chips";
+import { isBusChip, type BusChipPart } from "../parts";
 import { legRef, type EncodedBus, type UnitRef } from "../rig";
 import type { Wired } from "./conditions";
-import { between, reachFrom } from "./reach";
+import { between, railVolts, reachFrom } from "./reach";
 
-/** The buses driver chips hang on, as the wires lead to lines of the controller. */
+/** The chip that hangs on a bus, or several of the same kind. @throws for a bus of chips that are not there */
+export function chipOn(wired: Pick<Wired, "part">, { units }: Pick<EncodedBus, "units">): BusChip {
+  const part = wired.part(units[0]!);
+  if (!isBusChip(part)) throw new Error(`${units[0]} is on no bus`);
+  return busChip(part);
+}
+
+/** The buses chips hang on, as the wires lead to lines of the controller. */
 export function busesOf(wired: Wired): EncodedBus[] {
   const { rig } = wired;
   const chips = rig.units.flatMap(({ ref }) => {
     const part = wired.part(ref);
-    return part.kind === "driver-chip" ? [{ ref, part }] : [];
+    return isBusChip(part) ? [{ ref, part }] : [];
   });
   const lineAt = (ref: UnitRef, leg: string | undefined): string | undefined =>
     leg === undefined
@@ -24,12 +32,13 @@ export function busesOf(wired: Wired): EncodedBus[] {
     if (data === undefined || clock === undefined || (part.pins.select && select === undefined)) continue;
     const base = { protocol: part.protocol, data, clock, ...(select === undefined ? {} : { select }) };
     let units = [ref];
-    if (part.protocol === "frames") units = chainFrom(wired, ref, chips);
-    if (part.protocol === "i2c")
+    const { together } = busChip(part).transport;
+    if (together === "chain") units = chainFrom(wired, ref, chips);
+    if (together === "addresses")
       units = chips
         .filter(
           (one) =>
-            one.part.protocol === "i2c" &&
+            one.part.id === part.id &&
             lineAt(one.ref, one.part.pins.data) === data &&
             lineAt(one.ref, one.part.pins.clock) === clock,
         )
@@ -38,7 +47,7 @@ export function busesOf(wired: Wired): EncodedBus[] {
     buses.push({
       ...base,
       units,
-      ...(part.protocol === "i2c" ? { addresses: units.map((unit) => busAddress(wired, unit)) } : {}),
+      ...(together === "addresses" ? { addresses: units.map((unit) => busAddress(wired, unit)) } : {}),
     });
   }
   return buses;
@@ -51,7 +60,7 @@ const driversAt = ({ rig, nets, drivers }: Wired, ref: UnitRef, leg: string) =>
 function chainFrom(
   wired: Wired,
   first: UnitRef,
-  chips: ReadonlyArray<{ readonly ref: UnitRef; readonly part: DriverChipPart }>,
+  chips: ReadonlyArray<{ readonly ref: UnitRef; readonly part: BusChipPart }>,
 ): UnitRef[] {
   const next = new Map(
     chips.flatMap(({ ref, part }) =>
@@ -77,13 +86,18 @@ export const busLines = ({ data, clock, select }: EncodedBus): string[] => [
   ...(select === undefined ? [] : [select]),
 ];
 
-/** The seven-bit bus address by the straps: each leg joined to the strap leg, directly or through a part, adds its bit. */
+/**
+ * The seven-bit bus address by the straps: each leg joined to the strap leg, directly or through a part, adds its bit.
+ * On a chip whose straps have no leg to be joined to, each leg on a supply does.
+ */
 export function busAddress(wired: Wired, ref: UnitRef): number {
   const part = wired.part(ref);
-  if (part.kind !== "driver-chip" || !part.address) return 0;
+  if (!isBusChip(part) || !part.address) return 0;
   const { base, straps, join } = part.address;
   const { nets } = wired;
   const bridged = (leg: string): boolean => {
+    if (join === undefined)
+      return (railVolts(wired.drivers.get(nets.of(legRef(ref, leg)).id) ?? []) ?? 0) > 0;
     const [one, other] = [legRef(ref, leg), legRef(ref, join)];
     return nets.of(one).id === nets.of(other).id || between(wired, "resistor", one, other).length > 0;
   };

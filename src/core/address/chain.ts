@@ -22,8 +22,14 @@ export function chainOf(rig: Rig, nets: Nets, drivers: ReadonlyMap<number, reado
   const registers = rig.units
     .filter((unit) => partOf(unit).kind === "shift-register")
     .map((unit) => unit.ref);
-  const on = (ref: UnitRef, pin: "serialIn" | "shiftClock" | "latchClock"): readonly Driver[] =>
-    drivers.get(nets.of(legRef(ref, registerPart(rig, ref)!.pins[pin])).id) ?? [];
+  const on = (ref: UnitRef, pin: "serialIn" | "shiftClock" | "latchClock"): readonly Driver[] => {
+    const leg = registerPart(rig, ref)!.pins[pin];
+    return leg === undefined ? [] : (drivers.get(nets.of(legRef(ref, leg)).id) ?? []);
+  };
+  const handsOn = (driver: Driver, from: UnitRef): boolean =>
+    (driver.kind === "serial-out" || driver.kind === "register") &&
+    driver.unit === from &&
+    driver.leg === legRef(from, registerPart(rig, from)!.pins.serialOut);
   const lineOn = (ref: UnitRef, pin: "serialIn" | "shiftClock" | "latchClock"): string | undefined =>
     on(ref, pin).flatMap((driver) => (driver.kind === "line" ? [driver.line] : []))[0];
 
@@ -32,9 +38,7 @@ export function chainOf(rig: Rig, nets: Nets, drivers: ReadonlyMap<number, reado
   for (let at = head; at !== undefined && !chips.includes(at);) {
     const here = at;
     chips.push(here);
-    at = registers.find((ref) =>
-      on(ref, "serialIn").some((driver) => driver.kind === "serial-out" && driver.unit === here),
-    );
+    at = registers.find((ref) => on(ref, "serialIn").some((driver) => handsOn(driver, here)));
   }
   const shared = (pin: "shiftClock" | "latchClock") =>
     chips.map((ref) => lineOn(ref, pin)).find((line) => line !== undefined);

@@ -1,4 +1,5 @@
-import type { ChipPart, MemoryCell, Part } from "../parts";
+import { busChip, type MemoryCell } from "../chips";
+import { isBusChip, type Part, type SegmentDecoderPart } from "../parts";
 import type { LegRef, Nets, Rig, UnitRef } from "../rig";
 import { reachFrom, type Driver } from "./reach";
 
@@ -7,8 +8,12 @@ export type Condition =
   | { readonly driver: Extract<Driver, { kind: "register" | "line" | "serial-out" }>; readonly lights: 0 | 1 }
   | { readonly driver: Extract<Driver, { kind: "selected" | "segment" }>; readonly codes: readonly number[] }
   | { readonly driver: Extract<Driver, { kind: "step" }>; readonly step: number }
-  /** A bit of a driver chip's memory is 1. */
-  | { readonly driver: Extract<Driver, { kind: "scanned" }>; readonly cell: MemoryCell };
+  /** A bit of a chip's memory is as it has to be. */
+  | {
+      readonly driver: Extract<Driver, { kind: "scanned" | "port" }>;
+      readonly cell: MemoryCell;
+      readonly is: 0 | 1;
+    };
 
 export type Needed =
   | { readonly can: true; readonly conditions: readonly Condition[] }
@@ -61,6 +66,11 @@ export function needsOf(wired: Wired, driver: Driver, want: 0 | 1, seen: readonl
         return never(`a lit output of ${driver.unit} goes ${want === 1 ? "low" : "high"}`);
       return needs({ driver, codes: codesThatLight(part, driver.at) });
     }
+    case "port": {
+      const part = wired.part(driver.unit);
+      if (!isBusChip(part)) return never(`${driver.unit} is on no bus`);
+      return needs({ driver, cell: busChip(part).memory.cell(0, driver.at), is: want });
+    }
     case "scanned":
       return never(
         `${driver.leg} is scanned by ${driver.unit}, which only lights what is between one of its segment legs and one of its digit legs`,
@@ -83,7 +93,7 @@ export function needsOf(wired: Wired, driver: Driver, want: 0 | 1, seen: readonl
 const SEGMENT_OF = ["a", "b", "c", "d", "e", "f", "g"] as const;
 
 /** The codes in which a BCD decoder lights its nth segment. */
-const codesThatLight = (part: Extract<ChipPart, { kind: "segment-decoder" }>, at: number): number[] =>
+const codesThatLight = (part: SegmentDecoderPart, at: number): number[] =>
   part.table.flatMap((segments, code) => (segments.includes(SEGMENT_OF[at]!) ? [code] : []));
 
 /** The driver itself, and all that controls it when it is a switch. */

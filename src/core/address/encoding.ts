@@ -65,7 +65,9 @@ export function encodingOf(wired: Wired, addresses: readonly Address[], chain: C
     }
     if ("cell" in condition) {
       const written = buses.some(({ units }) => units.includes(driver.unit));
-      return written ? { chip: driver.unit, ...condition.cell } : undefined;
+      return written
+        ? { chip: driver.unit, ...condition.cell, ...(condition.is === 0 ? { is: 0 as const } : {}) }
+        : undefined;
     }
     const place = placeOf(driver, chain, bitOrder);
     return place && { ...place, is: condition.lights };
@@ -76,13 +78,17 @@ export function encodingOf(wired: Wired, addresses: readonly Address[], chain: C
     return needs.every((need) => need !== undefined) ? [{ pip, needs }] : [];
   });
   const { data, clock, latch } = chain.lines;
+  const latched = chain.chips.some((ref) => {
+    const part = wired.part(ref);
+    return part.kind === "shift-register" && part.latch !== "none";
+  });
   return {
     ...(chain.chips.length > 0
       ? {
           chain: {
             data: data ?? planned.data ?? "",
             clock: clock ?? planned.clock ?? "",
-            latch: latch ?? planned.latch ?? "",
+            ...(latched ? { latch: latch ?? planned.latch ?? "" } : {}),
           },
         }
       : {}),

@@ -3,6 +3,7 @@ export {
   distinctDrivers,
   driversByNet,
   isPulledUp,
+  dataOutOf,
   railVolts,
   reachFrom,
   type Driver,
@@ -45,7 +46,7 @@ export {
   type WireGroup,
 } from "./paths";
 export { sentBits, type SentBit } from "./bits";
-export { alongChain, busAddress, busLines, busesOf } from "./buses";
+export { alongChain, busAddress, busLines, busesOf, chipOn } from "./buses";
 export { pipTitle, turnTitle, turnWord } from "./titles";
 export {
   dotBeside,

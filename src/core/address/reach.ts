@@ -1,4 +1,4 @@
-import { isChip, type Part } from "../parts";
+import { isChip, type ChipPart, type Part } from "../parts";
 import type { Volts } from "../quantity";
 import {
   legRef,
@@ -23,6 +23,8 @@ export type Driver =
   | { readonly kind: "step"; readonly leg: LegRef; readonly unit: UnitRef; readonly step: number }
   /** Output of a BCD decoder. */
   | { readonly kind: "segment"; readonly leg: LegRef; readonly unit: UnitRef; readonly at: number }
+  /** Output of a chip that holds what it is sent over a bus. */
+  | { readonly kind: "port"; readonly leg: LegRef; readonly unit: UnitRef; readonly at: number }
   /** A leg a driver chip scans by itself. */
   | {
       readonly kind: "scanned";
@@ -86,6 +88,8 @@ function driversOf(unit: Unit, part: Part): Driver[] {
         return { kind: "step", leg, unit: ref, step: at };
       case "segment-decoder":
         return { kind: "segment", leg, unit: ref, at };
+      case "expander":
+        return { kind: "port", leg, unit: ref, at };
       case "driver-chip": {
         const digit = part.digitLegs.indexOf(id);
         return digit < 0
@@ -94,16 +98,20 @@ function driversOf(unit: Unit, part: Part): Driver[] {
       }
     }
   });
-  const serialOut =
-    part.kind === "shift-register"
-      ? part.pins.serialOut
-      : part.kind === "driver-chip"
-        ? part.pins.dataOut
-        : undefined;
-  return serialOut === undefined
+  const serialOut = dataOutOf(part);
+  // The last output of a register without a latch is its serial output as well.
+  return serialOut === undefined || part.outputLegs.includes(serialOut)
     ? outputs
     : [...outputs, { kind: "serial-out", leg: legRef(ref, serialOut), unit: ref }];
 }
+
+/** The leg by which a chip hands its bits on to the next one. */
+export const dataOutOf = (part: ChipPart): string | undefined =>
+  part.kind === "shift-register"
+    ? part.pins.serialOut
+    : part.kind === "driver-chip"
+      ? part.pins.dataOut
+      : undefined;
 
 /** Transistors whose one end is on a rail: the other end is what they drive. */
 function switchesOf(

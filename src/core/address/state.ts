@@ -103,6 +103,9 @@ export interface DigitId {
   readonly digit: number;
 }
 
+/** A need for a level of a bit that is sent, or of a line. */
+export const isPlaced = (need: Need): need is Extract<Need, Place> => "line" in need || "byte" in need;
+
 const keyOf = (place: Place): string => ("line" in place ? place.line : `${place.byte}.${place.bit}`);
 
 /**
@@ -122,12 +125,12 @@ export function stateFor(encoding: Encoding, lit: ReadonlySet<PipId>): DriveStat
   };
   for (const entry of encoding.pips)
     if (!lit.has(entry.pip)) {
-      for (const need of entry.needs) if ("is" in need) set(need, 1 - need.is);
+      for (const need of entry.needs) if (isPlaced(need)) set(need, 1 - need.is);
     }
   for (const entry of encoding.pips) {
     if (!lit.has(entry.pip)) continue;
     for (const need of entry.needs) {
-      if ("is" in need) set(need, need.is);
+      if (isPlaced(need)) set(need, need.is);
       if ("ring" in need) steps[need.ring] = need.step;
     }
   }
@@ -146,13 +149,28 @@ function memoryFor(encoding: Encoding, lit: ReadonlySet<PipId>): Record<UnitRef,
   const memory: Record<UnitRef, number[]> = {};
   for (const { units } of encoding.buses ?? [])
     for (const unit of units) memory[unit] = Array<number>(MEMORY_CELLS).fill(0);
-  for (const { pip, needs } of encoding.pips) {
-    if (!lit.has(pip)) continue;
-    for (const need of needs)
-      if ("chip" in need && memory[need.chip]) memory[need.chip]![need.address]! |= 1 << need.bit;
-  }
+  const set = (pips: readonly EncodedPip[], isLit: boolean) => {
+    for (const { needs } of pips)
+      for (const need of needs) {
+        const bytes = "chip" in need ? memory[need.chip] : undefined;
+        if (!bytes || !("chip" in need)) continue;
+        const one = (need.is ?? 1) === 1;
+        if (one === isLit) bytes[need.address]! |= 1 << need.bit;
+        else bytes[need.address]! &= ~(1 << need.bit);
+      }
+  };
+  set(darkFirst(encoding), false);
+  set(
+    encoding.pips.filter(({ pip }) => lit.has(pip)),
+    true,
+  );
   return memory;
 }
+
+/** LEDs that are dark with a 1: all others are dark in an empty memory. */
+const darkFirst = remembered(({ pips }: Encoding): readonly EncodedPip[] =>
+  pips.filter(({ needs }) => needs.some((need) => "chip" in need && need.is === 0)),
+);
 
 function codeFor(encoding: Encoding, unit: UnitRef, bits: number, lit: ReadonlySet<PipId>): number {
   const served = encoding.pips.flatMap(({ pip, needs }) =>
@@ -212,7 +230,8 @@ export function litBy(encoding: Encoding, state: DriveState): Set<PipId> {
   );
   const holds = (need: Need): boolean => {
     if ("decoder" in need) return need.codes.includes(codes.get(need.decoder) ?? -1);
-    if ("chip" in need) return (((state.memory?.[need.chip]?.[need.address] ?? 0) >> need.bit) & 1) === 1;
+    if ("chip" in need)
+      return (((state.memory?.[need.chip]?.[need.address] ?? 0) >> need.bit) & 1) === (need.is ?? 1);
     if ("ring" in need) return state.steps[need.ring] === need.step;
     return value(need) === need.is;
   };
@@ -230,7 +249,7 @@ export function placesOf(encoding: Encoding): Place[] {
     const plain: Place = "line" in place ? { line: place.line } : { byte: place.byte, bit: place.bit };
     found.set(keyOf(plain), plain);
   };
-  for (const { needs } of encoding.pips) for (const need of needs) if ("is" in need) add(need);
+  for (const { needs } of encoding.pips) for (const need of needs) if (isPlaced(need)) add(need);
   for (const { inputs } of encoding.decoders) inputs.forEach(add);
   return [...found.values()];
 }

@@ -1,5 +1,28 @@
-export { busEdges, drawEdges, bitsOf, bytesOf } from "./edges";
-export { explainWrite, type Explained, type Field } from "./explain";
-export type { BusEdge, BusLines, BusPace, BusWrite, LineGiven } from "./types";
+export { busEdges, drawEdges, bitsOf } from "./edges";
+export {
+  BUS_PROTOCOLS,
+  type BusEdge,
+  type BusLines,
+  type BusPace,
+  type BusProtocol,
+  type BusWrite,
+  type CallTimes,
+  type LineGiven,
+} from "./types";
 export { parseWrite, type ParsedWrite } from "./parse";
-export { DecodedWords, inWords, placesWritten } from "./memory";
+export type { Transport } from "./transport";
+export { FRAMES, I2C, STROBED, TWO_WIRE, TWO_WIRE_UNANSWERED, transportOf } from "./transports";
+export {
+  BusWatch,
+  addBit,
+  edgeOf,
+  hex,
+  packBytes,
+  unpackBytes,
+  type BusNote,
+  type BusPin,
+  type BusRule,
+  type BusTimes,
+  type ClockEdge,
+} from "./watch";
+export { OpenDrainReceiver, type OpenDrainChip } from "./open-drain";

@@ -1,5 +1,5 @@
-import type { DriverProtocol } from "../parts";
-import type { BusWrite } from "./types";
+import { transportOf } from "./transports";
+import type { BusProtocol, BusWrite } from "./types";
 
 export type ParsedWrite =
   { readonly ok: true; readonly write: BusWrite } | { readonly ok: false; readonly message: string };
@@ -11,7 +11,7 @@ const MOST_BYTES = 160;
  * Reads a write as typed: bytes in hexadecimal, with or without 0x, between blanks or commas; a run of more digits is
  * taken two at a time. Binary with 0b.
  */
-export function parseWrite(protocol: DriverProtocol, text: string): ParsedWrite {
+export function parseWrite(protocol: BusProtocol, text: string): ParsedWrite {
   const words = text
     .trim()
     .split(/[\s,;]+/)
@@ -37,10 +37,7 @@ export function parseWrite(protocol: DriverProtocol, text: string): ParsedWrite 
       ok: false,
       message: `${bytes.length} bytes are more than one write takes: at most ${MOST_BYTES}.`,
     };
-  if (protocol !== "frames") return { ok: true, write: { bus: protocol, bytes } };
-  if (bytes.length % 2 === 1)
+  if (bytes.length % transportOf(protocol).wordBytes !== 0)
     return { ok: false, message: "Words have two bytes, register and data: type an even number of bytes." };
-  const frame: number[] = [];
-  for (let at = 0; at < bytes.length; at += 2) frame.push((bytes[at]! << 8) | bytes[at + 1]!);
-  return { ok: true, write: { bus: "frames", words: frame } };
+  return { ok: true, write: { bus: protocol, bytes } };
 }

@@ -1,15 +1,17 @@
 import type { Nanoseconds } from "../quantity";
 
-/** One transfer to a driver chip. */
-export type BusWrite =
-  /** Words of 16 bits, one for each chip of the chain, the first one ending in the farthest; then LOAD rises. */
-  | { readonly bus: "frames"; readonly words: readonly number[] }
-  /** Start, bytes LSB first with an acknowledge after each, stop. */
-  | { readonly bus: "two-wire"; readonly bytes: readonly number[]; readonly reads?: number }
-  /** STB low, bytes LSB first, STB high. */
-  | { readonly bus: "strobed"; readonly bytes: readonly number[]; readonly reads?: number }
-  /** Start, bytes MSB first with an acknowledge after each, the address first, stop. */
-  | { readonly bus: "i2c"; readonly bytes: readonly number[] };
+/** How chips on a bus are talked to, by the names rig documents have for it. */
+export const BUS_PROTOCOLS = ["frames", "two-wire", "two-wire-unanswered", "strobed", "i2c"] as const;
+export type BusProtocol = (typeof BUS_PROTOCOLS)[number];
+
+/** One transfer on a bus. */
+export interface BusWrite {
+  readonly bus: BusProtocol;
+  /** In the order they are sent. On a bus with addresses the first one carries it. */
+  readonly bytes: readonly number[];
+  /** Bytes that are read back behind them. */
+  readonly reads?: number;
+}
 
 /** The lines of a bus. */
 export interface BusLines {
@@ -37,4 +39,11 @@ export interface BusPace {
   readonly shiftBit: Nanoseconds;
   /** Pause the program makes between two edges, beyond what its calls take. */
   readonly pause: Nanoseconds;
+}
+
+/** Time the calls of a controller take that a bus is written with. */
+export interface CallTimes {
+  readonly pinMode: Nanoseconds;
+  readonly pinWrite: Nanoseconds;
+  readonly shiftBit: Nanoseconds;
 }

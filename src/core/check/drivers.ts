@@ -1,5 +1,6 @@
+import { busChip } from "../chips";
 import { between, isPulledUp, turnWord, type RigModel } from "../address";
-import { LED_FIGURES, isOpenDrain, setResistorFor, type DriverChipPart } from "../parts";
+import { LED_FIGURES, isBusChip, setResistorFor, type BusChipPart } from "../parts";
 import { formatMilliamps, formatQuantity } from "../quantity";
 import { legRef, type UnitRef } from "../rig";
 import { CORNER_OF_EYE, chipScans, type ChipScan } from "../scan";
@@ -12,7 +13,7 @@ const BULK = 10e-6;
 export function checkDrivers(model: RigModel): Finding[] {
   const chips = model.rig.units.flatMap(({ ref }) => {
     const part = model.part(ref);
-    return part.kind === "driver-chip" ? [{ ref, part }] : [];
+    return isBusChip(part) ? [{ ref, part }] : [];
   });
   const scans = new Map(chipScans(model).map((scan) => [scan.unit, scan]));
   return [
@@ -26,7 +27,7 @@ export function checkDrivers(model: RigModel): Finding[] {
   ];
 }
 
-function checkReached(model: RigModel, ref: UnitRef, part: DriverChipPart): Finding[] {
+function checkReached(model: RigModel, ref: UnitRef, part: BusChipPart): Finding[] {
   if (model.wired.buses?.some(({ units }) => units.includes(ref))) return [];
   return [
     finding({
@@ -45,8 +46,8 @@ function checkReached(model: RigModel, ref: UnitRef, part: DriverChipPart): Find
 }
 
 /** A bus that is only pulled down needs something that pulls it up. */
-function checkPulls(model: RigModel, ref: UnitRef, part: DriverChipPart): Finding[] {
-  if (!isOpenDrain(part.protocol)) return [];
+function checkPulls(model: RigModel, ref: UnitRef, part: BusChipPart): Finding[] {
+  if (!busChip(part).transport.openDrain) return [];
   const bare = [part.pins.data, part.pins.clock].filter((leg) => !isPulledUp(model, legRef(ref, leg)));
   if (bare.length === 0) return [];
   return [
@@ -64,8 +65,8 @@ function checkPulls(model: RigModel, ref: UnitRef, part: DriverChipPart): Findin
   ];
 }
 
-function checkBulk(model: RigModel, ref: UnitRef, part: DriverChipPart): Finding[] {
-  if (!part.setCurrent) return [];
+function checkBulk(model: RigModel, ref: UnitRef, part: BusChipPart): Finding[] {
+  if (part.kind !== "driver-chip" || !part.setCurrent) return [];
   const beside = between(model, "capacitor", legRef(ref, part.supplyLeg), legRef(ref, part.groundLeg));
   if (beside.some(({ farads = 0 }) => farads >= BULK)) return [];
   return [
@@ -179,7 +180,7 @@ function checkAddresses(model: RigModel): Finding[] {
         title: `${listing(twice)} have one bus address`,
         reason: "All of them answer to it, so they show the same.",
         remedy: "Join another address leg of one of them to its strap leg.",
-        legs: twice.map((ref) => legRef(ref, (model.part(ref) as DriverChipPart).pins.data)),
+        legs: twice.map((ref) => legRef(ref, (model.part(ref) as BusChipPart).pins.data)),
       }),
     ];
   });

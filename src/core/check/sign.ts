@@ -1,7 +1,7 @@
-import { gridOf, moduleBoxes, type DotGrid, type RigModel } from "../address";
+import { chipOn, gridOf, moduleBoxes, type DotGrid, type RigModel } from "../address";
 import { layText } from "../dots";
 import { signPace } from "../frames";
-import { busPart, updateCost } from "../program";
+import { updateCost } from "../program";
 import { formatNanoseconds } from "../quantity";
 import { controllerById, fontById } from "../rig";
 import { MOST_SIGN_FRAMES, sceneTitle, signRun } from "../show";
@@ -122,7 +122,7 @@ function checkPace(model: RigModel, grid: DotGrid): Finding[] {
   const [first] = late;
   const board = controllerById(rig.plan.controller);
   const bus = model.encoding.buses?.[0];
-  const direct = bus && updateCost(bus, busPart(model, bus), board, bus.units.length, "direct");
+  const direct = bus && updateCost(bus, chipOn(model, bus), board, bus.units.length, "direct");
   const title = `“${sceneTitle(rig, first!.at).slice(0, 24)}”`;
   found.push(
     finding({

@@ -1,7 +1,8 @@
 import { bitPlace, stateFor, type DigitId, type DriveState, type Driver, type RigModel } from "../address";
-import { HIGH, LOW, OPEN, type Level } from "../chip";
+import { HIGH, LOW, OPEN, type Level } from "../level";
 import type { PipName } from "../glyph";
-import { isChip } from "../parts";
+import { busChip } from "../chips";
+import { isBusChip, isChip } from "../parts";
 import type { Milliamps } from "../quantity";
 import { remembered } from "../remember";
 import { splitPipId, type LegRef, type PipId, type Place, type UnitRef } from "../rig";
@@ -47,6 +48,13 @@ function outputLevels(model: RigModel, state: DriveState, corner: Corner): Level
         const lit = part.table[code]!.some((segment) => segment === "abcdefg"[driver.at]);
         if (part.lit === 0) return lit ? LOW : OPEN;
         return lit ? HIGH : LOW;
+      }
+      case "port": {
+        const part = model.part(driver.unit);
+        const memory = state.memory?.[driver.unit];
+        if (!isBusChip(part) || !memory) return OPEN;
+        const { address, bit: place } = busChip(part).memory.cell(0, driver.at);
+        return ((memory[address] ?? 0) >> place) & 1 ? HIGH : LOW;
       }
       case "rail":
       case "scanned":

@@ -1,5 +1,5 @@
 import { railVolts, type Driver, type RigModel } from "../address";
-import { HIGH, LOW, type Level } from "../chip";
+import { HIGH, LOW, type Level } from "../level";
 import {
   FULL_DRIVE,
   isChip,

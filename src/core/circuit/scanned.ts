@@ -1,5 +1,5 @@
 import { between, type RigModel } from "../address";
-import type { ScanPicture } from "../chip";
+import { busChip, type ScanPicture } from "../chips";
 import { ledThreshold, setCurrentFor, type DriverChipPart } from "../parts";
 import type { Milliamps, Ohms, Volts } from "../quantity";
 import { remembered } from "../remember";
@@ -140,14 +140,12 @@ export function pictureCurrents(
 
 /** The picture a chip scans once its memory is as given and it is on, each digit counted as if it were lit all the time. */
 export function memoryPicture({ part }: ScannedChip, memory: readonly number[]): ScanPicture {
+  const { cell } = busChip(part).memory;
   const digits = part.digitLegs.map((_, digit) => {
-    const byte = (address: number) => memory[address] ?? 0;
-    const lit =
-      part.protocol === "frames"
-        ? byte(digit + 1)
-        : part.protocol === "two-wire"
-          ? byte(digit)
-          : byte(digit * 2) | (byte(digit * 2 + 1) << 8);
+    const lit = part.segmentLegs.reduce((bits, _leg, segment) => {
+      const { address, bit } = cell(digit, segment);
+      return bits | ((((memory[address] ?? 0) >> bit) & 1) << segment);
+    }, 0);
     return { lit, unknown: 0, share: 1 };
   });
   return { digits, blink: 0 };

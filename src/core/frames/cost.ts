@@ -1,4 +1,4 @@
-import { gridOf, isMultiplexed, type RigModel } from "../address";
+import { chipOn, gridOf, isMultiplexed, type RigModel } from "../address";
 import { bitsOf } from "../bus";
 import {
   bitmapHex,
@@ -9,7 +9,7 @@ import {
   type DotFont,
   type SceneFrames,
 } from "../dots";
-import { buildProgram, busPart, turnPeriod, updateCost } from "../program";
+import { buildProgram, turnPeriod, updateCost } from "../program";
 import type { Hertz, Nanoseconds } from "../quantity";
 import { controllerById, fontById, type Rig } from "../rig";
 import { signRun } from "../show";
@@ -72,7 +72,7 @@ export function signCost(model: RigModel): SignCost | undefined {
         time: pace.most,
         bits: (state.writes ?? []).reduce((sum, { write }) => sum + bitsOf(write), 0),
       };
-  const direct = bus && updateCost(bus, busPart(model, bus), board, bus.units.length, "direct");
+  const direct = bus && updateCost(bus, chipOn(model, bus), board, bus.units.length, "direct");
   return {
     frames: frames.length,
     different: Math.round(pictures.bitmaps.length * share),

@@ -1,4 +1,4 @@
-import { gridOf, type RigModel } from "../address";
+import { chipOn, gridOf, type RigModel } from "../address";
 import { bitmapHex, joinedBytes, type Bitmap } from "../dots";
 import { commentText } from "../foreign";
 import { buildProgram, storedBytes } from "../program";
@@ -25,14 +25,7 @@ export function wiredBytes(model: RigModel, most = MOST_EXPORTED): Uint8Array[] 
     const memory = states[0]?.memory;
     if (memory)
       return Uint8Array.from(
-        (model.encoding.buses ?? []).flatMap(({ units, protocol }) =>
-          // Row by row; in each the farthest chip first, as it is sent.
-          protocol === "frames"
-            ? Array.from({ length: 8 }, (_, row) =>
-                [...units].reverse().map((unit) => memory[unit]?.[row + 1] ?? 0),
-              ).flat()
-            : units.flatMap((unit) => [...(memory[unit] ?? [])]),
-        ),
+        (model.encoding.buses ?? []).flatMap((bus) => chipOn(model, bus).table(bus.units, memory)),
       );
     return Uint8Array.from(states.flatMap(storedBytes));
   });
@@ -81,9 +74,7 @@ export function framesAsC(model: RigModel): string {
 function says(model: RigModel): string {
   const bus = model.encoding.buses?.[0];
   if (!bus) return "for each row in turn the bytes of the registers as they are sent, then the lines";
-  return bus.protocol === "frames"
-    ? "for each row the byte of every chip, the farthest first"
-    : "the chip's memory from its first address on";
+  return chipOn(model, bus).tableSays;
 }
 
 /** Wired bytes of all frames behind one another. */

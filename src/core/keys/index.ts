@@ -1,4 +1,3 @@
-export { BOARD_KEYS, chipKeys, keyBytes, keysIn, type ChipKey } from "./chip-keys";
 export {
   KEYPADS,
   debounceFor,

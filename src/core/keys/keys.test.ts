@@ -1,49 +1,5 @@
 import fc from "fast-check";
-import { partById, type DriverChipPart } from "../parts";
-import {
-  BOARD_KEYS,
-  chipKeys,
-  debounceFor,
-  debounced,
-  keyBytes,
-  keysIn,
-  keypadScanTime,
-  scanKeypad,
-} from ".";
-
-const tm1637 = partById("TM1637") as DriverChipPart;
-const tm1638 = partById("TM1638") as DriverChipPart;
-
-test.each([
-  ["no key", [], 0xff],
-  ["the first on K1", [1], 0xf7],
-  ["the second on K1", [2], 0xf6],
-  ["the eighth on K1", [8], 0xf0],
-  ["the first on K2", [9], 0xef],
-  ["of two the first", [3, 9], 0xf5],
-] as const)("TM1637, %s", (_, down, byte) => {
-  expect(keyBytes(tm1637, new Set(down))).toEqual([byte]);
-});
-
-test("TM1638: key n of the usual board is bit (n < 4 ? 0 : 4) of byte n mod 4", () => {
-  BOARD_KEYS.forEach((key, n) => {
-    const bytes = keyBytes(tm1638, new Set([key]));
-    expect(bytes.map((byte, at) => (at === n % 4 ? byte : byte === 0))).toEqual(
-      bytes.map((_, at) => (at === n % 4 ? 1 << (n < 4 ? 0 : 4) : true)),
-    );
-  });
-});
-
-test("what a TM1638 reports is what is down, all 24 keys", () => {
-  expect(chipKeys(tm1638)).toHaveLength(24);
-  fc.assert(
-    fc.property(fc.uniqueArray(fc.integer({ min: 1, max: 24 })), (down) => {
-      expect(keysIn(tm1638, keyBytes(tm1638, new Set(down)))).toEqual([...down].sort((a, b) => a - b));
-      if (down.length === 1 && down[0]! <= 16)
-        expect(keysIn(tm1637, keyBytes(tm1637, new Set(down)))).toEqual(down);
-    }),
-  );
-});
+import { debounceFor, debounced, keypadScanTime, scanKeypad } from ".";
 
 describe("a keypad by rows and columns", () => {
   test("one and two keys are seen as they are", () => {

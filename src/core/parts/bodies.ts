@@ -1,4 +1,4 @@
-import type { DisplayPart } from "./types";
+import type { DisplayPart } from "../sheet";
 
 /** The room a part takes on a board, in pitches of 2.54 mm. */
 export interface Body {

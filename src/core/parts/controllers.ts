@@ -1,5 +1,5 @@
 import type { Milliamps } from "../quantity";
-import type { ControllerLine, ControllerPart, Leg, TimerUnit } from "./types";
+import type { ControllerLine, ControllerPart, Leg, TimerUnit } from "../sheet";
 
 type LineNote = Pick<ControllerLine, "awkward" | "mild" | "unusable">;
 

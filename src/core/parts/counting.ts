@@ -1,4 +1,4 @@
-import type { Leg, Part } from "./types";
+import type { Leg, Part } from "../sheet";
 
 const ORDINALS = [
   "first",

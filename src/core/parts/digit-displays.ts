@@ -1,5 +1,5 @@
 import { DOTS, PIP_NAMES, isDot, type PipName } from "../glyph";
-import type { DisplayPart, Leg, LedColour, LedFigures, LedJunction, Polarity } from "./types";
+import type { DisplayPart, Leg, LedColour, LedFigures, LedJunction, Polarity } from "../sheet";
 
 /** What a display leg is joined to: one LED of every digit, the common of one digit, or nothing. */
 export type LegUse = PipName | `digit-${number}` | "not-used";

@@ -1,12 +1,8 @@
+import { BUS_CHIPS, LOGIC_CHIPS } from "../chips";
 import { CONTROLLERS } from "./controllers";
 import { DIGIT_DISPLAYS } from "./digit-displays";
 import { MATRIX_DISPLAYS } from "./dot-displays";
-import { DRIVER_CHIPS } from "./drivers";
 import { CAPACITOR, RESISTOR, SUPPLY } from "./passives";
-import { POWER_REGISTER_TPIC6B595 } from "./power-register-tpic6b595";
-import { DECODER_4511, DECODER_74LS47 } from "./segment-decoders";
-import { DECODER_74HC138, DECODER_74HC238, RING_CD4017 } from "./selectors";
-import { SHIFT_REGISTER_74HC595 } from "./shift-register-74hc595";
 import {
   DARLINGTON_ULN2803,
   NPN_SWITCH,
@@ -14,17 +10,9 @@ import {
   PNP_SWITCH,
   P_CHANNEL_SWITCH,
 } from "./transistors";
-import type { Leg, Part } from "./types";
+import type { Leg, Part } from "../sheet";
 
-export * from "./types";
-export {
-  isOpenDrain,
-  memoryCell,
-  memorySize,
-  setCurrentFor,
-  setResistorFor,
-  type MemoryCell,
-} from "./drivers";
+export * from "../sheet";
 export { displayBody, type Body } from "./bodies";
 export { countLeg, legPlace, type LegSide } from "./counting";
 export { CONTROLLERS, easyLines } from "./controllers";
@@ -46,14 +34,8 @@ export type NamingSchool = "letters" | "numbers";
 
 const CATALOGUE: readonly Part[] = [
   ...CONTROLLERS,
-  SHIFT_REGISTER_74HC595,
-  POWER_REGISTER_TPIC6B595,
-  DECODER_74HC138,
-  DECODER_74HC238,
-  RING_CD4017,
-  DECODER_4511,
-  DECODER_74LS47,
-  ...DRIVER_CHIPS,
+  ...LOGIC_CHIPS.map(({ sheet }) => sheet),
+  ...BUS_CHIPS.map(({ sheet }) => sheet),
   NPN_SWITCH,
   PNP_SWITCH,
   N_CHANNEL_SWITCH,

@@ -1,4 +1,4 @@
-import type { CapacitorPart, Leg, ResistorPart, SupplyPart } from "./types";
+import type { CapacitorPart, Leg, ResistorPart, SupplyPart } from "../sheet";
 
 const ends: readonly Leg[] = [
   { id: "1", name: "one end", role: "passive" },

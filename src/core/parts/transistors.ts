@@ -1,4 +1,4 @@
-import type { DriverArrayPart, Leg, TransistorPart } from "./types";
+import type { DriverArrayPart, Leg, TransistorPart } from "../sheet";
 
 const bipolar: readonly Leg[] = [
   { id: "B", name: "base", role: "input", whenOpen: "an open base never turns on for certain" },

@@ -13,9 +13,9 @@ import {
 } from "../address";
 import { blankBitmap, coverOf } from "../dots";
 import type { Cell } from "../glyph";
-import { isOpenDrain } from "../parts";
+import { transportOf } from "../bus";
 import { remembered } from "../remember";
-import { controllerById, splitPipId, type PipId, type Scan, type ScanSchool } from "../rig";
+import { controllerById, splitPipId, type ChainLines, type PipId, type Scan, type ScanSchool } from "../rig";
 import { sceneTitle, showFrames, signRun, type Frame } from "../show";
 import { fitDivider, fitPeriods } from "../timing";
 import { setUpWrites, updateWrites } from "./driver-writes";
@@ -80,11 +80,7 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
   const multiplexed = isMultiplexed(model);
   const school = schoolOf(model);
   const chain = encoding.chain;
-  const lines = [
-    ...(chain ? [chain.data, chain.clock, chain.latch] : []),
-    ...direct,
-    ...(ring ? [ring.clock, ring.reset] : []),
-  ];
+  const lines = [...(chain ? chainLines(chain) : []), ...direct, ...(ring ? [ring.clock, ring.reset] : [])];
   const byLines =
     direct.some((line) => shared.has(line)) &&
     encoding.decoders.every(
@@ -97,9 +93,9 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
     ...(blanks ? step : []),
     ...(chain
       ? ([
-          { do: "line-write", line: chain.latch, level: 0 },
+          ...latchTo(chain, 0),
           { do: "shift-state", order: encoding.bitOrder },
-          { do: "line-write", line: chain.latch, level: 1 },
+          ...latchTo(chain, 1),
         ] as const)
       : []),
     ...(blanks ? [] : step),
@@ -117,7 +113,7 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
       busLines(bus).map((line): Statement => ({
         do: "line-mode",
         line,
-        ...(isOpenDrain(bus.protocol) ? { released: true } : {}),
+        ...(transportOf(bus.protocol).openDrain ? { released: true } : {}),
       })),
     ),
   ];
@@ -199,6 +195,17 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
   }
   return { ...program, setup, loop: ends ? once : [run] };
 }
+
+/** The lines of a chain of registers. */
+const chainLines = ({ data, clock, latch }: ChainLines): string[] => [
+  data,
+  clock,
+  ...(latch === undefined ? [] : [latch]),
+];
+
+/** Moves the latch line of a chain; nothing to move where the outputs follow the stages. */
+const latchTo = ({ latch }: ChainLines, level: 0 | 1): Statement[] =>
+  latch === undefined ? [] : [{ do: "line-write", line: latch, level }];
 
 const selects = (model: RigModel, unit: string): boolean => model.part(unit).kind === "selector";
 

@@ -17,14 +17,6 @@ export { writeLogic } from "./verilog";
 export { printProblem, writeProgram, type ProgramText } from "./write";
 export { sketchText, type SketchLine } from "./sketch-text";
 export { timerKind, type TimerKind } from "./sketch-timer";
-export {
-  brightnessStep,
-  busPace,
-  busPart,
-  digitsUsed,
-  pauseOf,
-  setUpWrites,
-  updateWrites,
-} from "./driver-writes";
+export { brightnessStep, busPace, digitsUsed, pauseOf, setUpWrites, updateWrites } from "./driver-writes";
 export { updateCost, type UpdateCost, type WriteSchool } from "./update-cost";
 export { timeScanned, timeToShow } from "./pace";

@@ -1,4 +1,5 @@
 import { gridOf, isMultiplexed, type RigModel } from "../address";
+import { transportOf } from "../bus";
 import { controllerById } from "../rig";
 import { storedWrites } from "./sketch-driver";
 import { signBytes } from "./sketch-sign";
@@ -39,7 +40,8 @@ const CLOCK_RAM = 9;
 const STATIC = { one: 76, several: 106, lines: 36, each: 32, rounds: 24, blank: 4 };
 const SCANNED = { base: 198, chain: 38, lines: 74, ring: 68, darken: 98, hold: -58, rounds: 58, blank: 62 };
 const TIMED = { more: 88, hold: -24, rounds: 13, blank: 13 };
-const CHIPS = { frames: 208, "two-wire": 302, strobed: 300, i2c: 302, drawn: 938 } as const;
+/** Drawing each face of a sign on driver chips. */
+const DRAWN = 938;
 const CHIP_ROUNDS = 54;
 const LONG_PAUSES = 60;
 /** Waiting for what is left of a face's time, with its pause; less where a chip's sketch counts rounds. */
@@ -67,7 +69,7 @@ export function sketchMemory(model: RigModel, program: Program): SketchMemory {
     CALLS.start +
     CALLS.pinMode +
     (usesWrites(program) ? CALLS.digitalWrite : 0) +
-    (program.chain || program.buses.some(({ protocol }) => protocol === "frames") ? CALLS.shiftOut : 0) +
+    (program.chain || callsOf(program).has("shiftOut") ? CALLS.shiftOut : 0) +
     (waits ? CALLS.delay : 0) +
     (timed || has([...all, ...program.tick], ({ do: what }) => what === "wait-slot")
       ? CALLS.delayMicroseconds
@@ -84,10 +86,11 @@ export function sketchMemory(model: RigModel, program: Program): SketchMemory {
 const isLong = ({ on, blankTime }: Program): boolean => Math.max(...on, blankTime) > LONGEST_PAUSE;
 
 const usesWrites = ({ chain, direct, ring, buses }: Program): boolean =>
-  chain !== undefined ||
-  direct.length > 0 ||
-  ring !== undefined ||
-  buses.some(({ protocol }) => protocol === "frames" || protocol === "strobed");
+  chain !== undefined || direct.length > 0 || ring !== undefined || callsOf({ buses }).has("digitalWrite");
+
+/** The pin calls its transfers make, beside setting a line's mode. */
+const callsOf = ({ buses }: Pick<Program, "buses">) =>
+  new Set(buses.flatMap(({ protocol }) => transportOf(protocol).sketch.calls));
 
 /** Whether the show ends after some rounds, and whether it ends dark. */
 function endsOf(program: Program) {
@@ -106,7 +109,7 @@ function codeOf(model: RigModel, program: Program, kind: TimerKind, drawn: boole
   const { loops, rounds, blank } = endsOf(program);
   const bus = program.buses[0];
   if (bus) {
-    const base = drawn ? CHIPS.drawn + CHIPS[bus.protocol] : CHIPS[bus.protocol];
+    const base = (drawn ? DRAWN : 0) + transportOf(bus.protocol).sketch.bytes;
     return (
       base +
       (loops ? STATIC.each : 0) +

@@ -1,4 +1,4 @@
-import { drawEdges, type LineGiven } from "../bus";
+import { drawEdges, transportOf, type LineGiven } from "../bus";
 import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { drawingTime } from "./drawing";
@@ -37,7 +37,9 @@ export function burstOf(program: Routines, state: SlotState, routine: Routine, c
 function statementsOf(program: Routines, routine: Routine): readonly Statement[] {
   if (routine !== "set-up") return program[routine];
   const rest = program.buses.flatMap(({ protocol, select }): Statement[] =>
-    protocol === "strobed" && select !== undefined ? [{ do: "line-write", line: select, level: 1 }] : [],
+    transportOf(protocol).selectRestsHigh && select !== undefined
+      ? [{ do: "line-write", line: select, level: 1 }]
+      : [],
   );
   return [...rest, { do: "send-writes" }];
 }

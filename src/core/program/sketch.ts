@@ -1,4 +1,5 @@
 import { gridOf, isMultiplexed, turnWord, type RigModel } from "../address";
+import { transportOf } from "../bus";
 import { isChip, type NamingSchool } from "../parts";
 import { controllerById } from "../rig";
 import { turnPeriod } from "./run";
@@ -126,7 +127,11 @@ function constants({ program, multiplexed }: Printing, model: RigModel): SketchL
   const kind = timerKind(model, program);
   return [
     ...(chain
-      ? [one("DATA_LINE", chain.data), one("CLOCK_LINE", chain.clock), one("LATCH_LINE", chain.latch)]
+      ? [
+          one("DATA_LINE", chain.data),
+          one("CLOCK_LINE", chain.clock),
+          ...(chain.latch === undefined ? [] : [one("LATCH_LINE", chain.latch)]),
+        ]
       : []),
     ...Object.entries(busLineNames(program)).map(([line, name]) => one(name, line)),
     ...(ring ? [one("RING_CLOCK_LINE", ring.clock), one("RING_RESET_LINE", ring.reset)] : []),
@@ -177,7 +182,9 @@ function sendRoutine(printing: Printing): SketchLine[] {
     program.buses.length > 0
       ? "// Writes a face into the chip's memory; the chip scans its digits by itself."
       : program.chain
-        ? "// Shifts a pattern into the registers; the outputs take it when the latch line rises."
+        ? program.chain.latch === undefined
+          ? "// Shifts a pattern into the registers; the outputs show every bit on its way."
+          : "// Shifts a pattern into the registers; the outputs take it when the latch line rises."
         : "// Puts a pattern on the lines.";
   const opening = multiplexed
     ? `void showSlot(${program.ring ? "uint8_t slot, " : ""}const uint8_t *state) {`
@@ -252,7 +259,7 @@ function print(statement: Statement, printing: Printing, depth: number): string[
     case "set-up-chips":
       return [
         ...program.buses.flatMap(({ protocol, select }) =>
-          protocol === "strobed" && select !== undefined
+          transportOf(protocol).selectRestsHigh && select !== undefined
             ? [`${lead}digitalWrite(${lineName(program, select)}, HIGH);`]
             : [],
         ),

@@ -2,7 +2,7 @@ import type { TimerSetting } from "../timing";
 import type { Frame } from "../show";
 import type { Microseconds, Milliseconds } from "../quantity";
 import type { BusWrite, LineGiven } from "../bus";
-import type { BitOrder, ChainUse, EncodedBus, ScanSchool, UnitRef } from "../rig";
+import type { BitOrder, ChainLines, EncodedBus, ScanSchool, UnitRef } from "../rig";
 
 /** One statement of what the controller does. The simulator runs it and the sketch writer prints it. */
 export type Statement =
@@ -93,7 +93,7 @@ export interface ProgramFrame extends Frame {
 
 /** What the controller does, whole. */
 export interface Program {
-  readonly chain?: Readonly<Record<ChainUse, string>>;
+  readonly chain?: ChainLines;
   /** Lines that drive something directly, in the order they are written: segments, then digits. */
   readonly direct: readonly string[];
   /** Those of them that switch digits. */

@@ -1,5 +1,6 @@
-import { bitsOf, drawEdges, type BusPace, type BusWrite } from "../bus";
-import { memorySize, type ControllerPart, type DriverChipPart } from "../parts";
+import { bitsOf, drawEdges, type BusPace } from "../bus";
+import type { BusChip } from "../chips";
+import type { ControllerPart } from "../parts";
 import type { Hertz, Nanoseconds } from "../quantity";
 import type { EncodedBus } from "../rig";
 import { busPace } from "./driver-writes";
@@ -20,32 +21,33 @@ export type WriteSchool = "calls" | "direct";
 /** A direct port write on an 8-bit board takes two clocks; others are taken to need as many. */
 const DIRECT_CLOCKS = 2;
 
-function paceFor(bus: EncodedBus, part: DriverChipPart, board: ControllerPart, school: WriteSchool): BusPace {
+function paceFor(bus: EncodedBus, { sheet }: BusChip, board: ControllerPart, school: WriteSchool): BusPace {
   if (school === "calls") return busPace(bus, board.cost);
   const write = Math.round((DIRECT_CLOCKS * 1e9) / board.clock);
   // Three writes a bit; as much pause as the chip's fastest clock asks for.
-  const pause = Math.max(0, Math.ceil(1e9 / part.clockMaximum / 3) - write);
+  const pause = Math.max(0, Math.ceil(1e9 / sheet.clockMaximum / 3) - write);
   return { write, shiftBit: 3 * (write + pause), pause };
 }
 
 /** What one update of all digits costs on a bus with so many chips, by calls or by direct port writes. */
 export function updateCost(
   bus: EncodedBus,
-  part: DriverChipPart,
+  chip: BusChip,
   board: ControllerPart,
   chips: number,
   school: WriteSchool,
 ): UpdateCost {
-  const cells = memorySize(part)[1];
-  const writes: BusWrite[] =
-    part.protocol === "frames"
-      ? part.digitLegs.map(() => ({ bus: "frames", words: Array<number>(chips).fill(0) }))
-      : Array.from({ length: chips }, (): BusWrite =>
-          part.protocol === "i2c"
-            ? { bus: "i2c", bytes: Array<number>(cells + 2).fill(0) }
-            : { bus: part.protocol as "two-wire", bytes: Array<number>(cells + 1).fill(0) },
-        );
-  const pace = paceFor(bus, part, board, school);
+  const units = Array.from({ length: chips }, (_, at) => String(at));
+  const full = {
+    units,
+    addresses: units.map(() => 0),
+    highest: chip.memory.end - 1,
+    level: 0,
+    blink: 0,
+    dark: {},
+  };
+  const writes = chip.update(full, {}).map(({ bytes }) => ({ bus: bus.protocol, bytes }));
+  const pace = paceFor(bus, chip, board, school);
   const statement = school === "calls" ? board.cost.statement : 0;
   const time = writes.reduce(
     (sum, write) => sum + drawEdges(write, bus, pace, () => undefined) + statement,

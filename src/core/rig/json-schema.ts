@@ -1,6 +1,7 @@
 import { MOTIONS, TURNS } from "../dots";
 import { PIP_NAMES, SEGMENTS } from "../glyph";
-import { CONTROLLERS, DRIVER_PROTOCOLS, PART_IDS } from "../parts";
+import { BUS_PROTOCOLS } from "../bus";
+import { CONTROLLERS, PART_IDS } from "../parts";
 import { BLINKS, LIMITS, PATTERNS } from "./limits";
 import { MATRIX_NAMES } from "./sign-schema";
 import { CHAIN_USES, DIGIT_SWITCHES, SCAN_SCHOOLS, SCHEMES } from "./types";
@@ -31,7 +32,7 @@ const described = (description: string, schema: JsonSchema): JsonSchema => ({ de
 
 const segment = choice(...SEGMENTS);
 const bitOrder = choice("msb-first", "lsb-first");
-const chainLines = object(Object.fromEntries(CHAIN_USES.map((use) => [use, text(8, 1)])));
+const chainLines = object(Object.fromEntries(CHAIN_USES.map((use) => [use, text(8, 1)])), ["latch"]);
 const whole = (least: number, most: number) => amount([least, most], "integer");
 const oneOf = (...shapes: JsonSchema[]): JsonSchema => ({ anyOf: shapes });
 const keyed = (pattern: RegExp, value: JsonSchema, most: number = LIMITS.lines): JsonSchema => ({
@@ -48,7 +49,7 @@ const need = oneOf(
   object({ line: text(8, 1), is }),
   object({ decoder: form(PATTERNS.unitRef), codes: list(whole(0, 15), 16) }),
   object({ ring: form(PATTERNS.unitRef), step: whole(0, 9) }),
-  object({ chip: form(PATTERNS.unitRef), address: whole(0, 15), bit: whole(0, 7) }),
+  object({ chip: form(PATTERNS.unitRef), address: whole(0, 15), bit: whole(0, 7), is }, ["is"]),
 );
 const sheet = described(
   "a display as its owner entered it: what each leg is, leg 1 first",
@@ -219,7 +220,7 @@ export const RIG_JSON_SCHEMA: JsonSchema = {
                   list(
                     object(
                       {
-                        protocol: choice(...DRIVER_PROTOCOLS),
+                        protocol: choice(...BUS_PROTOCOLS),
                         units: list(form(PATTERNS.unitRef), LIMITS.units, 1),
                         data: text(8, 1),
                         clock: text(8, 1),

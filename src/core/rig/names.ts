@@ -32,6 +32,7 @@ export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, school: NamingSch
     case "ring":
     case "segment-decoder":
     case "driver-chip":
+    case "expander":
       return `${unit.ref} ${legName(named, school)}, leg ${named.id}`;
   }
 }

@@ -1,4 +1,5 @@
 import { SEGMENTS, outputName, type PipName, type SegmentName } from "../glyph";
+import { busChip } from "../chips";
 import {
   LED_FIGURES,
   MATRICES,
@@ -302,7 +303,7 @@ function driverProblem(plan: Plan, chip: DriverChipPart): string | undefined {
   const count = digitCount(plan);
   const cathode = plan.polarity === "common-cathode";
   const onOne = showsDots(plan) ? modulesOn(plan, chip) : 1;
-  const most = chip.digitLegs.length * (chip.protocol === "frames" ? MOST_IN_CHAIN : onOne);
+  const most = chip.digitLegs.length * (busChip(chip).transport.together === "chain" ? MOST_IN_CHAIN : onOne);
   if (cathode !== (chip.segments === "source"))
     return cathode
       ? "its segments only sink: it needs a common-anode display"

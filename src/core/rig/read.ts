@@ -134,14 +134,19 @@ function checkReferences(rig: Rig): Problem[] {
       add(path, `is “${line}”, which is no line of the ${controller.title}`);
     }
   };
-  const checkLines = (lines: Readonly<Record<string, string>>, path: string) => {
-    for (const [use, line] of Object.entries(lines)) checkLine(line, `${path}.${use}`);
-    unique(Object.values(lines), (n) => `${path}.${Object.keys(lines)[n]}`, "the line");
+  const checkLines = (lines: Readonly<Partial<Record<string, string>>>, path: string) => {
+    const given = Object.entries(lines).flatMap(([use, line]) => (line === undefined ? [] : [{ use, line }]));
+    for (const { use, line } of given) checkLine(line, `${path}.${use}`);
+    unique(
+      given.map(({ line }) => line),
+      (n) => `${path}.${given[n]!.use}`,
+      "the line",
+    );
   };
   checkLines(rig.plan.lines as Record<string, string>, "plan.lines");
   const { kept } = rig.code;
   if (kept) {
-    if (kept.chain) checkLines(kept.chain, "code.kept.chain");
+    if (kept.chain) checkLines({ ...kept.chain }, "code.kept.chain");
     const checkPlace = (place: Place | Need, path: string) => {
       if ("line" in place) checkLine(place.line, `${path}.line`);
       if ("byte" in place && place.byte >= kept.byteCount)

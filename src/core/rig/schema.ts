@@ -1,6 +1,7 @@
 import * as yup from "yup";
 import { PIP_NAMES, SEGMENTS } from "../glyph";
-import { CONTROLLERS, DRIVER_PROTOCOLS, PART_IDS } from "../parts";
+import { BUS_PROTOCOLS } from "../bus";
+import { CONTROLLERS, PART_IDS } from "../parts";
 import { MATRIX_NAMES, SIGN } from "./sign-schema";
 import { BLINKS, LIMITS, PATTERNS } from "./limits";
 import {
@@ -35,7 +36,11 @@ const oneGlyph = () =>
       (value) => value !== ".",
     );
 
-const chainLines = Object.fromEntries(CHAIN_USES.map((use) => [use, text(8).min(1)]));
+const chainLines = {
+  data: text(8).min(1),
+  clock: text(8).min(1),
+  latch: yup.string().strict().min(1).max(8),
+};
 const unitReference = () =>
   yup
     .string()
@@ -64,7 +69,12 @@ const need = oneShape(
     line: object({ ...lineName, ...is }),
     decoder: object({ decoder: unitReference(), codes: list(0, 16).of(whole(0, 15)) }),
     ring: object({ ring: unitReference(), step: whole(0, 9) }),
-    chip: object({ chip: unitReference(), address: whole(0, 15), bit: whole(0, 7) }),
+    chip: object({
+      chip: unitReference(),
+      address: whole(0, 15),
+      bit: whole(0, 7),
+      is: yup.number().strict().oneOf([0, 1]),
+    }),
   },
   "a bit, a line, a decoder's codes, a ring's step or a bit of a chip",
 );
@@ -95,7 +105,7 @@ const encoding = optional({
     .max(LIMITS.buses)
     .of(
       object({
-        protocol: choice(...DRIVER_PROTOCOLS),
+        protocol: choice(...BUS_PROTOCOLS),
         units: list(1, LIMITS.units).of(unitReference()),
         data: text(8).min(1),
         clock: text(8).min(1),

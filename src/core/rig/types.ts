@@ -1,6 +1,7 @@
+import type { BusProtocol } from "../bus";
 import type { GlyphOverride, PipName, SegmentName } from "../glyph";
 import type { Orientation, Scene } from "../dots";
-import type { DisplaySheet, DriverProtocol, LedColour, MatrixName, Polarity } from "../parts";
+import type { DisplaySheet, LedColour, MatrixName, Polarity } from "../parts";
 import type { Farads, Microseconds, Milliamps, Milliseconds, Ohms, Volts } from "../quantity";
 
 /** Reference of a unit on the table: a class of letters and a number, `U1`, `DS1`, `R3`. */
@@ -71,6 +72,13 @@ export type DigitSwitch = (typeof DIGIT_SWITCHES)[number];
 export const CHAIN_USES = ["data", "clock", "latch"] as const;
 export type ChainUse = (typeof CHAIN_USES)[number];
 
+/** The lines of a chain of registers. */
+export interface ChainLines {
+  readonly data: string;
+  readonly clock: string;
+  readonly latch?: string;
+}
+
 /** What a controller line is for. */
 export type LineUse =
   | ChainUse
@@ -118,8 +126,8 @@ export type Need =
   | { readonly decoder: UnitRef; readonly codes: readonly number[] }
   /** A ring stands at this step. */
   | { readonly ring: UnitRef; readonly step: number }
-  /** A bit of a driver chip's memory is 1. */
-  | { readonly chip: UnitRef; readonly address: number; readonly bit: number };
+  /** A bit of a chip's memory is 1, or as it says. */
+  | { readonly chip: UnitRef; readonly address: number; readonly bit: number; readonly is?: 0 | 1 };
 
 export interface EncodedPip {
   readonly pip: PipId;
@@ -128,7 +136,7 @@ export interface EncodedPip {
 
 /** Driver chips the program writes to over the same lines. */
 export interface EncodedBus {
-  readonly protocol: DriverProtocol;
+  readonly protocol: BusProtocol;
   /** The chips: of a chain, the one nearest the controller first. */
   readonly units: readonly UnitRef[];
   readonly data: string;
@@ -141,8 +149,8 @@ export interface EncodedBus {
 
 /** How the program reaches each LED: bits of bytes, lines, codes and steps. */
 export interface Encoding {
-  /** The lines the bytes go out on; absent where there is no register. */
-  readonly chain?: Readonly<Record<ChainUse, string>>;
+  /** The lines the bytes go out on; absent where there is no register. Registers without a latch have no line for it. */
+  readonly chain?: ChainLines;
   readonly bitOrder: BitOrder;
   /** Bytes in the order they are sent, from 0; bit 7 is the most significant. */
   readonly byteCount: number;

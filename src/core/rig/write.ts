@@ -63,7 +63,7 @@ const place = (value: Place) =>
 
 const need = (value: Need) => {
   if ("decoder" in value) return { decoder: value.decoder, codes: [...value.codes] };
-  if ("chip" in value) return { chip: value.chip, address: value.address, bit: value.bit };
+  if ("chip" in value) return { chip: value.chip, address: value.address, bit: value.bit, is: value.is };
   if ("ring" in value) return { ring: value.ring, step: value.step };
   return { ...place(value), is: value.is };
 };

@@ -1,6 +1,6 @@
-import { isMultiplexed, type RigModel } from "../address";
+import { chipOn, isMultiplexed, type RigModel } from "../address";
 import { scannedChips, turnCurrents, type ScannedChip } from "../circuit";
-import { brightnessStep, busPart, digitsUsed } from "../program";
+import { brightnessStep, digitsUsed } from "../program";
 import type { Hertz, Milliamps } from "../quantity";
 import { remembered } from "../remember";
 import { scanFigures, type DigitTurn, type ScanFigures } from "./figures";
@@ -25,7 +25,8 @@ export interface ChipScan extends ScannedChip {
 /** Driver chips that the program reaches, in the order of their buses. */
 export const chipScans: (model: RigModel) => readonly ChipScan[] = remembered((model: RigModel) =>
   (model.encoding.buses ?? []).flatMap((bus) => {
-    const part = busPart(model, bus);
+    const { sheet: part } = chipOn(model, bus);
+    if (part.kind !== "driver-chip") return [];
     const level = brightnessStep(model, part);
     const digits = part.limitsScan ? digitsUsed(model, bus) : part.digitLegs.length;
     const duty = part.levels[level]! / digits;

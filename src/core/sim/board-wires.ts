@@ -1,7 +1,7 @@
 import { alongChain, distinctDrivers, railVolts, reachFrom, type Driver, type RigModel } from "../address";
-import { OPEN, UNKNOWN, type Level } from "../chip";
+import { OPEN, UNKNOWN, type Level } from "../level";
 import { supplyOf } from "../circuit";
-import type { ChipPart } from "../parts";
+import { isBusChip, type ChipPart } from "../parts";
 import type { Volts } from "../quantity";
 import { legRef, type UnitRef } from "../rig";
 
@@ -13,7 +13,7 @@ export function driverGroups(model: RigModel): UnitRef[][] {
   const { rig, nets, drivers } = model;
   const chips = rig.units.flatMap(({ ref }) => {
     const part = model.part(ref);
-    return part.kind === "driver-chip" && part.pins.dataOut !== undefined && isPowered(model, ref, part)
+    return isBusChip(part) && part.pins.dataOut !== undefined && isPowered(model, ref, part)
       ? [{ ref, part }]
       : [];
   });

@@ -1,15 +1,21 @@
-import { distinctDrivers, isPulledUp, reachFrom, type Driver, type RigModel } from "../address";
+import { busAddress, distinctDrivers, isPulledUp, reachFrom, type Driver, type RigModel } from "../address";
 import type { LineGiven } from "../bus";
-import { HIGH, LOW, OPEN, UNKNOWN, type Level, type ScanPicture, type ShiftRegister595 } from "../chip";
+import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../level";
 import { inputHigh } from "../circuit";
-import { isChip, type DriverChipPart } from "../parts";
+import {
+  busChip,
+  logicChip,
+  type BusFace,
+  type MountedChip as ChipModel,
+  type RegisterState,
+  type ScanPicture,
+} from "../chips";
+import { isBusChip, isChip, type BusChipPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
 import { legRef, splitLegRef, type LegRef, type UnitRef } from "../rig";
 import { driverGroups, highVolts, isPowered, resolve } from "./board-wires";
 import { heard, type Source } from "./input";
-import { mount, type MountedModel } from "./mount";
-import { mountDriver, type DriverFace } from "./mount-driver";
 
 /** Where a line stands, and what hangs on it, once that has been asked for. */
 interface Line {
@@ -26,7 +32,7 @@ interface Hanging {
 
 interface MountedChip {
   readonly ref: UnitRef;
-  readonly chip: MountedModel;
+  readonly chip: ChipModel;
   readonly inputs: ReadonlyArray<{
     readonly name: string;
     readonly sources: readonly Source[];
@@ -39,7 +45,7 @@ interface MountedChip {
   readonly hangsOn: ReadonlyArray<Set<string>>;
   /** The places of all its inputs. */
   readonly all: readonly number[];
-  readonly driver: DriverFace | undefined;
+  readonly driver: BusFace | undefined;
   /** The net of the data leg of a driver chip that answers on it. */
   readonly dataNet: number | undefined;
 }
@@ -71,7 +77,7 @@ export class Board {
   private now: Nanoseconds = 0;
   private readonly controller: UnitRef;
   /** Driver chips that have power. */
-  readonly drivers: readonly DriverFace[];
+  readonly drivers: readonly BusFace[];
   private readonly controls = new Map<LegRef, readonly Driver[]>();
 
   /**
@@ -96,10 +102,11 @@ export class Board {
       if (!isChip(part) || !isPowered(model, unit.ref, part)) return [];
       const group = groups.find((units) => units.includes(unit.ref)) ?? [unit.ref];
       if (group[0] !== unit.ref) return [];
-      const driver = part.kind === "driver-chip" ? mountDriver(model, group, part) : undefined;
-      const chip = driver ?? mount(part as Exclude<typeof part, DriverChipPart>);
-      const answers = part.kind === "driver-chip" && part.protocol !== "frames";
-      const dataNet = answers ? nets.of(legRef(unit.ref, part.pins.data)).id : undefined;
+      const onBus = isBusChip(part) ? busChip(part) : undefined;
+      const mountedBus = onBus?.mount(group, busAddress(model, unit.ref));
+      const chip = mountedBus ?? logicChip(part as Exclude<typeof part, BusChipPart>).mount();
+      const dataNet =
+        onBus?.transport.answers === true ? nets.of(legRef(unit.ref, onBus.sheet.pins.data)).id : undefined;
       const needs = inputHigh(model, unit.ref, part);
       // Without a common ground with the controller, the chip cannot tell its levels.
       const deaf = !hearsController(legRef(unit.ref, part.groundLeg));
@@ -122,7 +129,7 @@ export class Board {
         ({ sources }) => new Set(sources.flatMap(({ driver }) => this.sourcesOf(driver))),
       );
       const all = inputs.map((_, at) => at);
-      return [{ ref: unit.ref, chip, inputs, seen: [], hangsOn, all, driver: driver?.driver, dataNet }];
+      return [{ ref: unit.ref, chip, inputs, seen: [], hangsOn, all, driver: mountedBus?.bus, dataNet }];
     });
     // A chip that answers on its data line is heard by every chip on that line, itself too.
     for (const one of this.chips)
@@ -246,7 +253,7 @@ export class Board {
   }
 
   /** A driver chip that has power. */
-  driverOf(unit: UnitRef): DriverFace | undefined {
+  driverOf(unit: UnitRef): BusFace | undefined {
     return this.byRef.get(unit)?.driver;
   }
 
@@ -271,6 +278,7 @@ export class Board {
       case "step":
         return this.outputOf(driver.unit, driver.step);
       case "segment":
+      case "port":
         return this.outputOf(driver.unit, driver.at);
       case "serial-out": {
         const mounted = this.byRef.get(driver.unit);
@@ -303,7 +311,7 @@ export class Board {
   }
 
   /** A register's contents, or undefined for a chip that has none or has no supply. */
-  chip(ref: UnitRef): Pick<ShiftRegister595, "stages" | "latched"> | undefined {
+  chip(ref: UnitRef): Pick<RegisterState, "stages" | "latched"> | undefined {
     return this.byRef.get(ref)?.chip.register;
   }
 

@@ -1,7 +1,9 @@
-import { gridOf, isMultiplexed, type RigModel } from "../address";
-import { DecodedWords, bytesOf, type BusWrite, type Explained, type LineGiven } from "../bus";
-import { HIGH, LOW, type Bit, type BusNote, type Level } from "../chip";
-import { burstOf, busPart, type ChipWrite, type LineEvent, type Program, type SlotState } from "../program";
+import { chipOn, gridOf, isMultiplexed, type RigModel } from "../address";
+import type { BusWrite, LineGiven } from "../bus";
+import type { Explained, MemoryValue, WriteReader } from "../chips";
+import { HIGH, LOW, type Bit, type Level } from "../level";
+import type { BusNote } from "../bus";
+import { burstOf, type ChipWrite, type LineEvent, type Program, type SlotState } from "../program";
 import type { Nanoseconds } from "../quantity";
 import { lazily } from "../remember";
 import { controllerById, type UnitRef } from "../rig";
@@ -21,7 +23,7 @@ export interface BusTick {
 }
 
 /** Registers and memory of one chip. */
-export type ChipMemory = ReadonlyArray<{ readonly address: number; readonly value: number }>;
+export type ChipMemory = readonly MemoryValue[];
 
 /** One write, what it says, and what it leaves behind. */
 export interface TapeEntry {
@@ -102,7 +104,7 @@ function* played(
   seen?: (moment: Nanoseconds, edge: LineEvent, place: number) => void,
 ): Generator<Played, void> {
   const { cost } = controllerById(model.rig.plan.controller);
-  const words = new DecodedWords();
+  const readers = (model.encoding.buses ?? []).map((bus) => chipOn(model, bus).reader());
   const sending: Program = { ...program, send: [{ do: "send-writes" }] };
   let now = firstWrite(model);
   for (const [place, { phase, write }] of writes.entries()) {
@@ -116,8 +118,8 @@ function* played(
     const notes = board.drivers
       .filter((driver) => driver.units.some((unit) => units.includes(unit)))
       .flatMap((driver) => driver.takeNotes());
-    const bytes = bytesOf(write.write);
-    const says = sayings(model, write, bytes, words);
+    const { bytes } = write.write;
+    const says = sayings(model, write, bytes, readers[write.bus]!);
     yield { phase, write, at: now, until: now + duration, bytes, says, notes };
     now += duration;
   }
@@ -212,15 +214,14 @@ export function traceWrites(
 /** A write in words, each word of a chain with the chip that keeps it. */
 function sayings(
   model: RigModel,
-  { bus, write }: ChipWrite,
+  { bus }: ChipWrite,
   bytes: readonly number[],
-  words: DecodedWords,
+  reader: WriteReader,
 ): TapeEntry["says"] {
   const on = model.encoding.buses![bus]!;
-  const addressed =
-    write.bus === "i2c" ? on.units.filter((_, at) => on.addresses?.[at] === bytes[0]! >> 1) : [];
+  const addressed = on.units.filter((_, at) => on.addresses?.[at] === bytes[0]! >> 1);
   const units = addressed.length > 0 ? addressed : on.units;
-  return words.explain(busPart(model, on), units, bytes, gridOf(model) ? "dots" : "segments");
+  return reader.explain(units, bytes, gridOf(model) ? "dots" : "segments");
 }
 
 /** Each broken rule once, with the first moment it was broken. */

@@ -1,5 +1,5 @@
 import { behind, type Driver, type RigModel } from "../address";
-import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../chip";
+import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../level";
 import type { Board } from "./board";
 
 const ALL_KNOWN = new Uint8Array();

@@ -1,5 +1,5 @@
 import type { Driver } from "../address";
-import { HIGH, OPEN, UNKNOWN, type Level } from "../chip";
+import { HIGH, OPEN, UNKNOWN, type Level } from "../level";
 
 /** What drives an input, how its level is read, and whether its high reaches what the input needs to read high. */
 export interface Source {

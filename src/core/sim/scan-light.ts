@@ -1,5 +1,5 @@
 import { gridOf, pictureOf, type DigitId, type DotGrid, type RigModel } from "../address";
-import type { ScanPicture } from "../chip";
+import type { ScanPicture } from "../chips";
 import { pictureCurrents, scannedChips, turnCurrents, type ScannedChip, type ScannedLed } from "../circuit";
 import type { Bitmap } from "../dots";
 import { inOrder, type PipName } from "../glyph";

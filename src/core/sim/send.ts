@@ -9,7 +9,7 @@ import {
   type DriveState,
   type RigModel,
 } from "../address";
-import { HIGH, LOW, UNKNOWN, type Bit, type Level } from "../chip";
+import { HIGH, LOW, UNKNOWN, type Bit, type Level } from "../level";
 import { GLYPHS, cellSegments, inOrder, joinCells, showsGlyph, type Cell, type PipName } from "../glyph";
 import {
   buildProgram,

@@ -1,7 +1,7 @@
 import { Doubt } from "./doubt";
 import { ChangeCut, type Mark } from "./change-cut";
 import type { RigModel } from "../address";
-import { LOW, type Level } from "../chip";
+import { LOW, type Level } from "../level";
 import { circuitOf, type RigCircuit, type Solution } from "../circuit";
 import { runProgram, turnPeriod, type Program, type ProgramFrame, type TimedEvent } from "../program";
 import type { Nanoseconds } from "../quantity";

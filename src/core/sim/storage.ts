@@ -1,4 +1,4 @@
-import type { Level } from "../chip";
+import type { Level } from "../level";
 import type { RigCircuit, Solution } from "../circuit";
 import type { Nanoseconds } from "../quantity";
 import type { Moment, Stretch } from "./moment";

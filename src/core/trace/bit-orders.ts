@@ -1,7 +1,5 @@
-import { gridOf, type RigModel } from "../address";
-import { inWords } from "../bus";
-import { MAX7219, TM16, hex } from "../chip";
-import { busPart } from "../program";
+import { chipOn, gridOf, type RigModel } from "../address";
+import { hex } from "../bus";
 import type { EncodedBus, Rig } from "../rig";
 import type { Difference } from "./difference";
 import { decodeCapture, type DecodeOptions } from "./decode";
@@ -40,9 +38,10 @@ const fault = (kind: Difference["kind"], title: string, remedy: string): Differe
 
 /** The orders in which makers send by mistake what a bus of driver chips takes. */
 function busOrders(model: RigModel, bus: EncodedBus, writes: ReadonlyArray<Pick<DecodedWrite, "bytes">>) {
-  const chip = busPart(model, bus).id;
+  const { sheet, transport } = chipOn(model, bus);
+  const chip = sheet.id;
   const first = writes.find(({ bytes }) => (bytes[0] ?? -1) > 0)?.bytes[0] ?? 0;
-  const end = bus.protocol === "frames" || bus.protocol === "i2c" ? "most" : "least";
+  const end = transport.order === "msb" ? "most" : "least";
   const list: Array<{ readonly turn: (bytes: readonly number[]) => number[]; readonly says: Difference }> = [
     {
       turn: (bytes) => bytes.map(reversedByte),
@@ -53,7 +52,7 @@ function busOrders(model: RigModel, bus: EncodedBus, writes: ReadonlyArray<Pick<
       ),
     },
   ];
-  if (bus.protocol !== "frames") return list;
+  if (transport.wordBytes !== 2) return list;
   list.push(
     {
       turn: (bytes) => inPairs(bytes, reversedWord),
@@ -146,7 +145,9 @@ export async function* orderReadings(
     const writes = decoded.writes.filter(({ kind }) => kind === "write");
     // What goes to an address nobody has may be the right one the other way round.
     const unheard =
-      bus.protocol === "i2c" ? decoded.unheard.map((one) => ({ ...one, units: bus.units })) : [];
+      chipOn(model, bus).transport.together === "addresses"
+        ? decoded.unheard.map((one) => ({ ...one, units: bus.units }))
+        : [];
     const mine = [...writes.filter(onBus), ...unheard];
     const others = writes.filter((write) => !onBus(write));
     for (const { turn, says } of busOrders(model, bus, mine)) {
@@ -170,32 +171,10 @@ export function senseOf(model: RigModel, { writes, breaches }: Decoded): number 
   for (const { kind, units, bytes } of writes) {
     const bus = model.encoding.buses?.find((one) => one.units.some((unit) => units.includes(unit)));
     if (!bus || kind === "latch" || kind === "read") continue;
-    // A no-op is no sign of sense: whatever lights nothing may look like one.
-    const heads =
-      bus.protocol === "frames"
-        ? inWords(bytes).flatMap(({ word: [head] }) => (head === MAX7219.NO_OP ? [] : [head]))
-        : bytes.slice(0, 1);
-    all += heads.length;
-    known += heads.filter((head) => isCommand(bus, head)).length;
+    const heads = chipOn(model, bus).capture.heads(bytes);
+    all += heads.all;
+    known += heads.known;
   }
   const broken = breaches.reduce((sum, { count }) => sum + count, 0);
   return all === 0 ? 0 : Math.max(0, known - 2 * broken) / all;
-}
-
-function isCommand({ protocol }: EncodedBus, byte: number): boolean {
-  switch (protocol) {
-    case "frames":
-      return byte >= MAX7219.NO_OP && byte <= MAX7219.DISPLAY_TEST && byte !== 0x0d && byte !== 0x0e;
-    case "two-wire":
-    case "strobed":
-      return (
-        byte === TM16.WRITE_NEXT ||
-        byte === TM16.WRITE_FIXED ||
-        byte === TM16.READ_KEYS ||
-        byte >> 4 === 8 ||
-        byte >> 4 === 12
-      );
-    case "i2c":
-      return byte >> 1 >= 0x70 && byte >> 1 <= 0x77;
-  }
 }

@@ -1,6 +1,7 @@
 import { demoRig } from "@/demo";
 import { modelOf } from "../address";
-import { CODE_B, HIGH, LOW, MAX7219, type Level } from "../chip";
+import { HIGH, LOW, type Level } from "../level";
+import { CODE_B, MAX7219, inWords, outOfWords } from "../chips/fixtures/registers";
 import { buildProgram, type ChipWrite, type Program, type SlotState } from "../program";
 import { relay, dotModules, laidOut, USUAL_LAYOUT, type LayoutChoice, type Rig } from "../rig";
 import { USUAL_TEXT_SCENE } from "../dots";
@@ -107,7 +108,9 @@ const chainBytes = (turn: (bytes: readonly number[]) => readonly number[]) =>
   states((state) => ({ ...state, bytes: turn(state.bytes) }));
 const words = (turn: (word: number) => number) =>
   writes((one) =>
-    one.write.bus === "frames" ? { ...one, write: { ...one.write, words: one.write.words.map(turn) } } : one,
+    one.write.bus === "frames"
+      ? { ...one, write: { ...one.write, bytes: outOfWords(inWords(one.write.bytes).map(turn)) } }
+      : one,
   );
 const sent = (turn: (bytes: readonly number[]) => readonly number[]) =>
   writes((one) =>
@@ -288,7 +291,7 @@ describe("faults are named", () => {
       {
         program: writes((one) =>
           one.write.bus === "frames"
-            ? { ...one, write: { ...one.write, words: backwards(one.write.words) } }
+            ? { ...one, write: { ...one.write, bytes: outOfWords(backwards(inWords(one.write.bytes))) } }
             : one,
         ),
       },
@@ -418,10 +421,11 @@ describe("a text that runs reads back exactly", () => {
     const rig = running(2, 5, "even");
     const byModule = (one: ChipWrite): readonly ChipWrite[] => {
       const { write } = one;
-      if (write.bus !== "frames" || write.words[0]! >> 8 > 8) return [one];
-      return write.words.map((word, place) => ({
+      if (write.bus !== "frames" || write.bytes[0]! > 8) return [one];
+      const all = inWords(write.bytes);
+      return all.map((word, place) => ({
         ...one,
-        write: { ...write, words: write.words.map((_, at) => (at === place ? word : 0)) },
+        write: { ...write, bytes: outOfWords(all.map((_, at) => (at === place ? word : 0))) },
       }));
     };
     const parted = states((state) => ({ ...state, writes: state.writes!.flatMap(byModule) }));
@@ -444,7 +448,7 @@ describe("a board that was running", () => {
   });
   test("a line that is not driven at first tells of power-up", async () => {
     const without = writes((one) =>
-      one.write.bus === "frames" && [0xb, 0xc].includes(one.write.words[0]! >> 8) ? undefined : one,
+      one.write.bus === "frames" && [0xb, 0xc].includes(one.write.bytes[0]!) ? undefined : one,
     );
     const { decoded } = await look(eight, capture(eight, { program: without, start: 3 }));
     expect(decoded.began).toBe("power-up");

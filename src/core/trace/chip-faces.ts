@@ -1,5 +1,5 @@
 import type { RigModel } from "../address";
-import type { ScanPicture } from "../chip";
+import type { ScanPicture } from "../chips";
 import { scannedChips } from "../circuit";
 import type { Nanoseconds } from "../quantity";
 import type { UnitRef } from "../rig";

@@ -1,5 +1,4 @@
-import { gridOf, type RigModel } from "../address";
-import { bytesOf } from "../bus";
+import { chipOn, gridOf, type RigModel } from "../address";
 import { buildProgram, type Program } from "../program";
 import { formatNanoseconds, type Nanoseconds } from "../quantity";
 import type { Decoded } from "./decoded";
@@ -7,7 +6,6 @@ import type { Difference } from "./difference";
 import { deadLine } from "./face-faults";
 import { expectedFaces, fitOf, isOwnShow, keyOf, litDigits, plainFaces } from "./fit";
 import { wantedLines } from "./mapping";
-import { registerDifferences } from "./registers";
 import { missing } from "./set-up";
 
 /** Junk that is lit for a shorter time is hardly seen. */
@@ -114,13 +112,14 @@ function setUpDifferences(model: RigModel, program: Program, decoded: Decoded): 
   const writes = decoded.writes.filter(({ kind }) => kind === "write");
   const running = decoded.began === "running";
   const found = (model.encoding.buses ?? []).flatMap((bus, place) => {
+    const { capture } = chipOn(model, bus);
     const mine = writes.filter(({ units }) => units.some((unit) => bus.units.includes(unit)));
     const expected = (program.setUpState?.writes ?? [])
       .filter((write) => write.bus === place)
-      .map(({ write }) => bytesOf(write));
+      .map(({ write }) => write.bytes);
     return [
-      ...(running ? [] : missing(bus, expected, mine)),
-      ...registerDifferences(model, bus, mine, expected),
+      ...(running ? [] : missing(capture, expected, mine)),
+      ...capture.differences(bus.units, mine, expected),
     ];
   });
   if (running && model.encoding.buses?.length)

@@ -1,5 +1,5 @@
 import Papa from "papaparse";
-import type { Level } from "../chip";
+import type { Level } from "../level";
 import type { Nanoseconds } from "../quantity";
 import { momentIn } from "./csv-numbers";
 import { isComment, layTable, levelIn, type TableLayout } from "./csv-table";

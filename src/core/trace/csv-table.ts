@@ -1,4 +1,4 @@
-import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../chip";
+import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../level";
 import { formatNanoseconds, type Nanoseconds } from "../quantity";
 import {
   isUnit,

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { HIGH, LOW, type Level } from "../chip";
+import { HIGH, LOW, type Level } from "../level";
 import { momentIn, numberIn, samplePeriodIn, styleOf } from "./csv-numbers";
 import { readCapture, surveyCapture } from "./read";
 

@@ -1,5 +1,6 @@
-import type { Explained } from "../bus";
-import type { BusRule, Level } from "../chip";
+import type { BusRule } from "../bus";
+import type { Explained } from "../chips";
+import type { Level } from "../level";
 import type { Ribbon } from "../dots";
 import type { Nanoseconds } from "../quantity";
 import type { UnitRef } from "../rig";

@@ -1,11 +1,11 @@
-import { busLines, gridOf, type DotGrid, type RigModel } from "../address";
-import { DecodedWords, busEdges, bytesOf, placesWritten, type BusPace } from "../bus";
-import { LOW, OPEN, UNKNOWN, type BusNote, type Level } from "../chip";
+import { busLines, chipOn, gridOf, type DotGrid, type RigModel } from "../address";
+import { busEdges, transportOf, type BusNote, type BusPace } from "../bus";
+import type { WriteReader } from "../chips";
+import { LOW, OPEN, UNKNOWN, type Level } from "../level";
 import { Stitcher, type Ribbon } from "../dots";
-import { isOpenDrain } from "../parts";
-import { buildProgram, busPart } from "../program";
+import { buildProgram } from "../program";
 import type { Nanoseconds } from "../quantity";
-import type { UnitRef } from "../rig";
+import type { EncodedBus, UnitRef } from "../rig";
 import { Board, readShown, readSign, shownPicture } from "../sim";
 import { ChipFaces } from "./chip-faces";
 import type {
@@ -55,7 +55,7 @@ export class Decoder {
   private readonly grid: DotGrid | undefined;
   private readonly stitcher = new Stitcher(HALF_WRITTEN);
   private readonly read: DecodedLine[] = [];
-  private readonly words: DecodedWords;
+  private readonly readers = new Map<EncodedBus, WriteReader>();
   private readonly activity: ReadonlyMap<string, LineActivity>;
   private undriven = false;
   private firstAt: Nanoseconds | undefined;
@@ -71,9 +71,8 @@ export class Decoder {
   ) {
     this.board = new Board(model, "listening");
     const { buses = [], chain } = model.encoding;
-    this.pulled = new Set(buses.filter(({ protocol }) => isOpenDrain(protocol)).flatMap(busLines));
-    this.latches = new Set(chain ? [chain.latch] : []);
-    this.words = new DecodedWords();
+    this.pulled = new Set(buses.filter(({ protocol }) => transportOf(protocol).openDrain).flatMap(busLines));
+    this.latches = new Set(chain?.latch === undefined ? [] : [chain.latch]);
     this.activity = new Map(
       wantedLines(model)
         .filter(({ line }) => line in mapped)
@@ -94,9 +93,7 @@ export class Decoder {
     for (const { line, level } of restingLines(this.model)) this.board.drive(line, level, 0);
     for (const { bus, write } of program.setUpState?.writes ?? []) {
       const on = program.buses[bus]!;
-      const part = busPart(this.model, on);
-      const units = on.units;
-      if (placesWritten(part, units, bytesOf(write)).length > 0) continue;
+      if (chipOn(this.model, on).placesWritten(on.units, write.bytes).length > 0) continue;
       for (const { line, level } of busEdges(write, on, PACE).edges) this.board.drive(line, level, 0);
     }
   }
@@ -148,11 +145,11 @@ export class Decoder {
       return;
     }
     const bus = this.model.encoding.buses?.find((one) => one.units.some((unit) => units.includes(unit)));
-    const part = bus && busPart(this.model, bus);
+    const chip = bus && chipOn(this.model, bus);
     const bytes = note.kind === "read" ? [note.command, ...note.bytes] : note.bytes;
-    const on = bus?.protocol === "frames" ? bus.units : units;
-    if (part && note.kind === "write") {
-      const places = placesWritten(part, on, bytes);
+    const on = chip?.transport.together === "chain" ? bus!.units : units;
+    if (chip && note.kind === "write") {
+      const places = chip.placesWritten(on, bytes);
       this.taken.push({ places, from: note.from, at: note.at });
     }
     this.add({
@@ -162,12 +159,18 @@ export class Decoder {
       bytes,
       bits: note.kind === "read" ? bytes.length * 8 : note.bits,
       kind: note.kind,
-      says: part
-        ? this.words
-            .explain(part, on, bytes, this.grid ? "dots" : "segments")
+      says: bus
+        ? this.readerOf(bus)
+            .explain(on, bytes, this.grid ? "dots" : "segments")
             .map(({ title, says, strange }) => ({ title, says, strange }))
         : [],
     });
+  }
+
+  private readerOf(bus: EncodedBus): WriteReader {
+    const reader = this.readers.get(bus) ?? chipOn(this.model, bus).reader();
+    this.readers.set(bus, reader);
+    return reader;
   }
 
   /** The outputs of shift registers took their stages. */
@@ -259,7 +262,10 @@ export class Decoder {
 /** The lines of all buses as they rest between transfers: an open-drain bus is let go, on others the select is high. */
 const restingLines = ({ encoding }: RigModel): Array<{ readonly line: string; readonly level: 0 | 1 }> =>
   (encoding.buses ?? []).flatMap((bus) =>
-    busLines(bus).map((line) => ({ line, level: isOpenDrain(bus.protocol) || line === bus.select ? 1 : 0 })),
+    busLines(bus).map((line) => ({
+      line,
+      level: transportOf(bus.protocol).openDrain || line === bus.select ? 1 : 0,
+    })),
   );
 
 /** What transfers to driver chips do, whatever bytes they carry, sent at their moments or as soon as the bus is free. */
@@ -276,18 +282,15 @@ export function decodeWrites(
   for (const { from, units, bytes } of writes) {
     const bus = buses.find((one) => one.units.some((unit) => units.includes(unit)));
     if (!bus || bytes.length === 0 || bytes.some((byte) => byte < 0)) continue;
-    const words = Array.from(
-      { length: bytes.length >> 1 },
-      (_, at) => (bytes[at * 2]! << 8) | bytes[at * 2 + 1]!,
-    );
-    const made = bus.protocol === "frames" ? { bus: bus.protocol, words } : { bus: bus.protocol, bytes };
-    const { edges, duration } = busEdges(made, bus, PACE);
+    const { wordBytes, openDrain, answers } = transportOf(bus.protocol);
+    const whole = bytes.slice(0, bytes.length - (bytes.length % wordBytes));
+    const { edges, duration } = busEdges({ bus: bus.protocol, bytes: whole }, bus, PACE);
     now = Math.max(now + 1000, from);
     let clock: unknown;
     for (const { at, line, level, bit } of edges) {
       if (line === bus.clock) clock = level;
       // Data that is let go while the clock is low, and carries no bit, is where the chip answers.
-      const answered = isOpenDrain(bus.protocol) && line === bus.data && bit === undefined && clock === 0;
+      const answered = openDrain && answers && line === bus.data && bit === undefined && clock === 0;
       decoder.change(line, now + at, level === 0 || answered ? 0 : 1);
     }
     now += duration;

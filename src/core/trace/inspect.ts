@@ -1,5 +1,5 @@
-import { gridOf, modelOf, type RigModel } from "../address";
-import type { Rig } from "../rig";
+import { chipOn, gridOf, modelOf, type RigModel } from "../address";
+import type { EncodedBus, Rig } from "../rig";
 import { orderReadings, senseOf } from "./bit-orders";
 import { compareCapture } from "./compare";
 import type { Difference } from "./difference";
@@ -8,7 +8,6 @@ import type { Began, Decoded, Mapping } from "./decoded";
 import { faceFault } from "./face-faults";
 import { fitOf, fitScore, fitsBetter, isOwnShow, plainFaces, type Fit } from "./fit";
 import { wantedLines } from "./mapping";
-import { actionsOf, VITAL } from "./set-up";
 import { layoutSays, readableLayout, type ReadableLayout } from "./turned";
 import type { CaptureFile } from "./types";
 
@@ -79,14 +78,22 @@ function guessBegan(model: RigModel, decoded: Decoded): Began {
   const { buses = [] } = model.encoding;
   if (buses.length === 0 || decoded.undriven) return "power-up";
   const writes = decoded.writes.filter(({ kind }) => kind === "write");
-  const made = new Set(
-    writes.flatMap(({ units, bytes }) => {
-      const bus = buses.find((one) => one.units.some((unit) => units.includes(unit)));
-      return bus ? actionsOf(bus, bytes) : [];
-    }),
+  const isVital = (bus: EncodedBus, action: string) => chipOn(model, bus).capture.actions[action]?.vital;
+  const needed = buses.filter((bus) =>
+    Object.values(chipOn(model, bus).capture.actions).some(({ vital }) => vital),
   );
+  if (needed.length === 0) return "power-up";
+  const isSetUp = writes.some(({ units, bytes }) => {
+    const bus = needed.find((one) => one.units.some((unit) => units.includes(unit)));
+    return (
+      bus &&
+      chipOn(model, bus)
+        .capture.actionsOf(bytes)
+        .some((action) => isVital(bus, action))
+    );
+  });
   const sensible = writes.length > 0 && senseOf(model, decoded) > 0.5;
-  return sensible && ![...VITAL].some((action) => made.has(action)) ? "running" : "power-up";
+  return sensible && !isSetUp ? "running" : "power-up";
 }
 
 interface Case {

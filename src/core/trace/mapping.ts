@@ -1,6 +1,5 @@
-import type { RigModel } from "../address";
-import { isOpenDrain } from "../parts";
-import { busPart } from "../program";
+import { chipOn, type RigModel } from "../address";
+import { legById, legName } from "../parts";
 import type { Signal, Survey } from "./types";
 
 /** A line of the rig that a capture may show, and what it is called on both ends. */
@@ -23,17 +22,22 @@ export function wantedLines(model: RigModel): WantedLine[] {
       found.push({ line, role, name, ...(released ? { released } : {}) });
   };
   for (const bus of encoding.buses ?? []) {
-    const part = busPart(model, bus);
-    const name = (leg: string) => part.legs.find(({ id }) => id === leg)!.name;
-    const released = isOpenDrain(bus.protocol);
-    add(bus.clock, "clock", name(part.pins.clock), released);
-    add(bus.data, "data", name(part.pins.data), released);
-    if (part.pins.select !== undefined) add(bus.select, "select", name(part.pins.select));
+    const { sheet, transport } = chipOn(model, bus);
+    const name = (leg: string) => legName(legById(sheet, leg), "letters");
+    add(bus.clock, "clock", name(sheet.pins.clock), transport.openDrain);
+    add(bus.data, "data", name(sheet.pins.data), transport.openDrain);
+    if (sheet.pins.select !== undefined) add(bus.select, "select", name(sheet.pins.select));
   }
   if (encoding.chain) {
-    add(encoding.chain.clock, "clock", "SRCLK");
-    add(encoding.chain.data, "data", "SER");
-    add(encoding.chain.latch, "select", "RCLK");
+    const [first] = model.chain.chips;
+    const part = first === undefined ? undefined : model.part(first);
+    const name = (pin: "shiftClock" | "serialIn" | "latchClock", otherwise: string) => {
+      const leg = part?.kind === "shift-register" ? part.pins[pin] : undefined;
+      return leg === undefined ? otherwise : legName(legById(part!, leg), "letters");
+    };
+    add(encoding.chain.clock, "clock", name("shiftClock", "SRCLK"));
+    add(encoding.chain.data, "data", name("serialIn", "SER"));
+    add(encoding.chain.latch, "select", name("latchClock", "RCLK"));
   }
   for (const { clock, reset } of encoding.rings) {
     add(clock, "other", "ring clock");

@@ -1,4 +1,4 @@
-import { HIGH } from "../chip";
+import { HIGH } from "../level";
 import type { Nanoseconds } from "../quantity";
 import { CsvReader } from "./csv-read";
 import {

@@ -1,5 +1,5 @@
 import type { RigModel } from "../address";
-import { HIGH, LOW, type Level } from "../chip";
+import { HIGH, LOW, type Level } from "../level";
 import type { Nanoseconds } from "../quantity";
 
 /** Bits of one load of a chain, put in another order. */

@@ -1,4 +1,3 @@
-import { bytesOf } from "../bus";
 import { gridOf, modelOf } from "../address";
 import { commentText, csvRows } from "../foreign";
 import { bareByte, formatByte } from "../glyph";
@@ -66,7 +65,7 @@ export function tapeC(rig: Rig, { from, faces }: TapeRange = WHOLE): string {
     `/* ${commentText(note)} */`,
     `static const unsigned char ${name}[] = {`,
     ...writes.map(({ write, why }) => {
-      const bytes = bytesOf(write);
+      const { bytes } = write;
       return `  ${bytes.length}, ${bytes.map((byte) => formatByte(byte)).join(", ")},  /* ${commentText(why)} */`;
     }),
     "  0};",

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { demoRig } from "@/demo";
 import { modelOf } from "../address";
-import { HIGH, LOW, type Level } from "../chip";
+import { HIGH, LOW, type Level } from "../level";
 import { buildProgram, type Program } from "../program";
 import { relay, type Rig } from "../rig";
 import {
@@ -74,9 +74,7 @@ describe("faults in a capture", () => {
       ...program,
       setUpState: {
         ...program.setUpState!,
-        writes: program.setUpState!.writes!.filter(({ write }) =>
-          keep(write.bus === "frames" ? [write.words[0]! >> 8] : write.bytes),
-        ),
+        writes: program.setUpState!.writes!.filter(({ write }) => keep(write.bytes)),
       },
     });
 

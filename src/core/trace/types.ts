@@ -1,4 +1,4 @@
-import type { Level } from "../chip";
+import type { Level } from "../level";
 import type { Nanoseconds } from "../quantity";
 
 /** A file as captures are read: in pieces, and more than once. A Blob of the page is one, a file on disk another. */

@@ -1,4 +1,4 @@
-import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../chip";
+import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../level";
 import type { Nanoseconds } from "../quantity";
 import { CaptureProblem, MOST_REMARKS, MOST_SIGNALS, type CaptureReader, type CaptureSink } from "./types";
 

@@ -1,4 +1,4 @@
-import type { Level } from "../chip";
+import type { Level } from "../level";
 import type { Nanoseconds } from "../quantity";
 import type { Mapping } from "./decoded";
 import { turned } from "./decoder";

@@ -1,4 +1,4 @@
-import { LOW, type Level } from "../chip";
+import { LOW, type Level } from "../level";
 import { modelOf, type RigModel } from "../address";
 import { vcdText } from "../foreign";
 import { buildProgram, runProgram, type Program } from "../program";

@@ -1,15 +1,15 @@
-import type { RigModel } from "@/core/address";
-import { HIGH } from "@/core/chip";
-import { isOpenDrain } from "@/core/parts";
-import { busPart } from "@/core/program";
+import { chipOn, type RigModel } from "@/core/address";
+import { transportOf } from "@/core/bus";
+import { HIGH } from "@/core/level";
+import { legById, legName } from "@/core/parts";
 import type { EncodedBus, PipId } from "@/core/rig";
 import type { BusTrace, TapeEntry } from "@/core/sim";
 import type { Lane, Stretch } from "@/ui";
 
 /** The lines of a bus as its chip's sheet names them. */
 export function lineNames(model: RigModel, bus: EncodedBus): ReadonlyArray<{ line: string; name: string }> {
-  const part = busPart(model, bus);
-  const name = (leg: string) => part.legs.find(({ id }) => id === leg)!.name;
+  const { sheet: part } = chipOn(model, bus);
+  const name = (leg: string) => legName(legById(part, leg), "letters");
   return [
     { line: bus.clock, name: name(part.pins.clock) },
     { line: bus.data, name: name(part.pins.data) },
@@ -24,8 +24,8 @@ export function lanesOf(model: RigModel, trace: BusTrace): Lane[] {
   return (model.encoding.buses ?? []).flatMap((bus) =>
     lineNames(model, bus).map(({ line, name }): Lane => {
       // A strobe and the lines of an open-drain bus rest high, all others low.
-      const isStrobe = bus.protocol === "strobed" && line === bus.select;
-      const rest = isStrobe || isOpenDrain(bus.protocol) ? 1 : 0;
+      const { selectRestsHigh, openDrain } = transportOf(bus.protocol);
+      const rest = openDrain || (selectRestsHigh && line === bus.select) ? 1 : 0;
       return {
         name,
         title: `line ${line}`,
@@ -41,7 +41,7 @@ export function lanesOf(model: RigModel, trace: BusTrace): Lane[] {
 /** Each bit of each write, with its value, over the time it is on the line. */
 export function bitsOfTrace(trace: BusTrace, pickedAt: (entry: TapeEntry) => number | undefined): Stretch[] {
   return trace.entries.flatMap((entry) => {
-    const msb = entry.write.bus === "frames" || entry.write.bus === "i2c";
+    const msb = transportOf(entry.write.bus).order === "msb";
     const picked = pickedAt(entry);
     const found: Stretch[] = [];
     let last = -1;
@@ -72,18 +72,12 @@ export function samplesOf(model: RigModel, trace: BusTrace): number[] {
 export function pickedBit(model: RigModel, pip: PipId | undefined): (entry: TapeEntry) => number | undefined {
   const need = model.encoding.pips.find((one) => one.pip === pip)?.needs.find((one) => "chip" in one);
   if (!need || !("chip" in need)) return () => undefined;
-  return ({ write, bytes, says, phase }) => {
+  const bus = model.encoding.buses?.find(({ units }) => units.includes(need.chip));
+  if (!bus) return () => undefined;
+  const chip = chipOn(model, bus);
+  return ({ bytes, says, phase }) => {
     if (phase === "set-up") return undefined;
-    if (write.bus === "frames") {
-      const word = says.findIndex(
-        ({ unit }, at) => unit === need.chip && (write.words[at]! >> 8) % 16 === need.address,
-      );
-      return word < 0 ? undefined : word * 16 + 15 - need.bit;
-    }
-    if (!says.some(({ unit }) => unit === need.chip)) return undefined;
-    const head = write.bus === "i2c" ? 2 : 1;
-    const byte = head + need.address - (bytes[head - 1]! & 0x0f);
-    if (byte < head || byte >= bytes.length) return undefined;
-    return byte * 8 + (write.bus === "i2c" ? 7 - need.bit : need.bit);
+    const units = chip.transport.together === "chain" ? bus.units : says.map(({ unit }) => unit);
+    return chip.bitIn(units, bytes, need.chip, need);
   };
 }

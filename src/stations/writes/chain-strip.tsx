@@ -1,4 +1,4 @@
-import { hex } from "@/core/chip";
+import { hex, transportOf } from "@/core/bus";
 import type { TapeEntry } from "@/core/sim";
 
 interface Props {
@@ -10,7 +10,7 @@ interface Props {
 /** Which word of a transfer ends in which chip: the first one sent runs through to the far end. */
 export function ChainStrip({ entry, units }: Props) {
   const { write, says } = entry;
-  if (write.bus !== "frames") return null;
+  if (transportOf(write.bus).together !== "chain") return null;
   return (
     <ol className="chain-strip" tabIndex={0} aria-label="Which word goes to which chip">
       <li className="chain-board">board</li>
@@ -24,7 +24,10 @@ export function ChainStrip({ entry, units }: Props) {
             ) : (
               <>
                 <span className="mono tiny">
-                  {hex(write.words[word]! >> 8)} {hex(write.words[word]! & 0xff)}
+                  {write.bytes
+                    .slice(word * 2, word * 2 + 2)
+                    .map(hex)
+                    .join(" ")}
                 </span>
                 <span className="tiny quiet">
                   word {word + 1}, {says[word]!.title}

@@ -1,6 +1,6 @@
-import { hex } from "@/core/chip";
+import { hex } from "@/core/bus";
 import { formatByte } from "@/core/glyph";
-import type { DriverChipPart } from "@/core/parts";
+import type { BusChip } from "@/core/chips";
 import type { ChipMemory, TapeEntry } from "@/core/sim";
 
 /** The fields of a write, byte by byte. */
@@ -36,31 +36,16 @@ export function Fields({ entry }: { entry: TapeEntry }) {
   );
 }
 
-const REGISTER_NAMES: Readonly<Record<DriverChipPart["protocol"], (address: number) => string>> = {
-  frames: (address) =>
-    ({ 9: "decode mode", 10: "intensity", 11: "scan limit", 12: "shutdown", 15: "display test" })[address] ??
-    `digit ${address - 1}`,
-  "two-wire": (address) => (address >= 0xc0 ? `grid ${address - 0xc0 + 1}` : "display control"),
-  strobed: (address) =>
-    address >= 0xc0
-      ? `grid ${((address - 0xc0) >> 1) + 1}, seg ${address % 2 ? "9–10" : "1–8"}`
-      : "display control",
-  i2c: (address) =>
-    ({ 0x20: "system set-up", 0x80: "display set-up", 0xe0: "brightness" })[address] ??
-    `common ${address >> 1}, rows ${address % 2 ? "8–15" : "0–7"}`,
-};
-
 interface Props {
-  readonly part: DriverChipPart;
+  readonly chip: BusChip;
   readonly unit: string;
   readonly now: ChipMemory;
   readonly before: ChipMemory | undefined;
 }
 
 /** What every register of a chip holds now; what the last write changed stands out with what it was. */
-export function Registers({ part, unit, now, before }: Props) {
+export function Registers({ chip, unit, now, before }: Props) {
   const was = new Map(before?.map(({ address, value }) => [address, value]));
-  const name = REGISTER_NAMES[part.protocol];
   return (
     <table className="registers" aria-label={`Registers of ${unit}`}>
       <tbody>
@@ -68,7 +53,7 @@ export function Registers({ part, unit, now, before }: Props) {
           const changed = was.has(address) && was.get(address) !== value;
           return (
             <tr key={address} className={changed ? "is-moved" : undefined}>
-              <th>{name(address)}</th>
+              <th>{chip.registerName(address)}</th>
               <td className="mono">{hex(value)}</td>
               <td className="mono quiet">
                 {value < 0 ? "not known" : formatByte(value, "binary").replace("0b", "")}

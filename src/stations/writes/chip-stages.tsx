@@ -1,5 +1,5 @@
 import { positionOf, turnWord, type RigModel } from "@/core/address";
-import type { Bit } from "@/core/chip";
+import type { Bit } from "@/core/level";
 import { legById, legName } from "@/core/parts";
 import { splitPipId, type PipId } from "@/core/rig";
 import type { SendStep } from "@/core/sim";

@@ -3,9 +3,8 @@ import "./writes.css";
 import "./chip-writes.css";
 import { useMemo, useState, type ReactNode } from "react";
 import Form from "react-bootstrap/Form";
-import { gridOf } from "@/core/address";
-import { DATA_TIMES } from "@/core/chip";
-import { busPart, type ChipWrite } from "@/core/program";
+import { chipOn, gridOf } from "@/core/address";
+import type { ChipWrite } from "@/core/program";
 import { stagesAfter, tapeOf, traceWrites, type Phased } from "@/core/sim";
 import { useModel, useOpenRig, useProgram } from "@/store";
 import { BusWave, IconButton, StationFrame } from "@/ui";
@@ -18,8 +17,6 @@ import { FrameRange } from "./frame-range";
 import { ShownFace } from "./shown-face";
 import { tickText } from "./tick-text";
 import { TypeWrite } from "./type-write";
-
-const EXAMPLES = { frames: "0F 01", "two-wire": "8F", strobed: "8F", i2c: "E0 83" } as const;
 
 /** Writes to driver chips: the tape, the lines under it, any write typed on the spot, and what each leaves in the chip. */
 export function ChipWrites({ choice }: { choice: ReactNode }) {
@@ -60,7 +57,7 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
     [model, trace, step],
   );
   if (!entry || !bus) return null;
-  const part = busPart(model, bus);
+  const chip = chipOn(model, bus);
   const whole: readonly [number, number] = [0, trace.duration * 1.01];
   const about = (one: typeof entry): readonly [number, number] => [
     one.at - (one.until - one.at) * 0.04,
@@ -79,7 +76,7 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
   return (
     <StationFrame
       title="Writes"
-      lead={`Everything ${part.id} is sent: what each write does, and the lines under it.`}
+      lead={`Everything ${chip.sheet.id} is sent: what each write does, and the lines under it.`}
       actions={
         <span className="row-line flex-wrap">
           {choice}
@@ -120,7 +117,7 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
           }))}
           bits={bits}
           samples={samples}
-          steady={DATA_TIMES[part.protocol]}
+          steady={chip.transport.times}
           whole={whole}
           range={range ?? about(entry)}
           onRange={setRange}
@@ -171,8 +168,8 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
           <ChipTape entries={trace.entries} at={now} pickedBit={picked} onAt={go} />
           <TypeWrite
             label="Type a write"
-            protocol={part.protocol}
-            example={EXAMPLES[part.protocol]}
+            protocol={bus.protocol}
+            example={chip.examples.onRig}
             onWrite={(write) => {
               setTyped((list) => [...list, write]);
               setAt(trace.entries.length);
@@ -207,7 +204,7 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
             role="region"
             aria-label={`Registers of ${unit}, scrolls`}
           >
-            <Registers part={part} unit={unit} now={entry.memory[unit] ?? []} before={before[unit]} />
+            <Registers chip={chip} unit={unit} now={entry.memory[unit] ?? []} before={before[unit]} />
           </div>
         </section>
         <section className="sheet">

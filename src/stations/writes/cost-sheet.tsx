@@ -1,9 +1,12 @@
-import { updateCost, busPart } from "@/core/program";
+import { chipOn } from "@/core/address";
+import { updateCost } from "@/core/program";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { controllerById, type EncodedBus } from "@/core/rig";
 import { useModel } from "@/store";
 
 const CHAINS = [1, 2, 4, 8, 16, 32, 64] as const;
+/** Chips that may hang on the same lines. */
+const MOST = { alone: 1, addresses: 8, chain: 64 } as const;
 
 const share = (value: number): string =>
   value > 1 ? "more than all" : value < 0.0001 ? "< 0.01 %" : `${(value * 100).toPrecision(2)} %`;
@@ -11,10 +14,9 @@ const share = (value: number): string =>
 /** What bringing all digits up to date costs: by calls and by direct port writes, for one chip and for many. */
 export function CostSheet({ bus }: { bus: EncodedBus }) {
   const model = useModel();
-  const part = busPart(model, bus);
+  const chip = chipOn(model, bus);
   const board = controllerById(model.rig.plan.controller);
-  const counts =
-    part.protocol === "frames" ? CHAINS : part.protocol === "i2c" ? CHAINS.slice(0, 4) : CHAINS.slice(0, 1);
+  const counts = CHAINS.filter((count) => count <= MOST[chip.transport.together]);
   const interval = model.rig.show.interval * 1e6;
   return (
     <section className="sheet">
@@ -39,8 +41,8 @@ export function CostSheet({ bus }: { bus: EncodedBus }) {
           </thead>
           <tbody>
             {counts.map((chips) => {
-              const calls = updateCost(bus, part, board, chips, "calls");
-              const direct = updateCost(bus, part, board, chips, "direct");
+              const calls = updateCost(bus, chip, board, chips, "calls");
+              const direct = updateCost(bus, chip, board, chips, "direct");
               return (
                 <tr key={chips} className={chips === bus.units.length ? "is-now" : undefined}>
                   <td>{chips}</td>
@@ -58,7 +60,7 @@ export function CostSheet({ bus }: { bus: EncodedBus }) {
       </div>
       <p className="tiny quiet mb-0 mt-1">
         Share of the board&apos;s time at one update every {formatQuantity(interval / 1e9, "s")}. Direct: two
-        clocks a port write, no faster than the chip&apos;s {formatQuantity(part.clockMaximum, "Hz")}.
+        clocks a port write, no faster than the chip&apos;s {formatQuantity(chip.sheet.clockMaximum, "Hz")}.
         {!board.cost.measured && " Call times of this board are estimated."}
       </p>
     </section>

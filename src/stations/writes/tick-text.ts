@@ -1,4 +1,5 @@
-import { DATA_TIMES, HIGH } from "@/core/chip";
+import { HIGH } from "@/core/level";
+import { transportOf } from "@/core/bus";
 import { formatNanoseconds } from "@/core/quantity";
 import type { EncodedBus } from "@/core/rig";
 import type { BusTrace } from "@/core/sim";
@@ -12,7 +13,7 @@ export function tickText(trace: BusTrace, count: number, bus: EncodedBus): strin
   const answered = letGo && tick.level === 0 ? ", and the chip holds it low" : "";
   const what = `${formatNanoseconds(tick.at, 5)}: line ${tick.line} ${level}${answered}`;
   if (tick.line !== bus.clock || tick.level !== HIGH) return what;
-  const { setup, hold } = DATA_TIMES[bus.protocol];
+  const { setup, hold } = transportOf(bus.protocol).times;
   const before = [...trace.ticks.slice(0, count)].reverse().find(({ line }) => line === bus.data);
   const after = trace.ticks.slice(count).find(({ line }) => line === bus.data);
   const stood = before

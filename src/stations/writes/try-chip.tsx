@@ -2,10 +2,10 @@ import "./chip-writes.css";
 import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { modelOf } from "@/core/address";
-import { DATA_TIMES } from "@/core/chip";
-import { buildProgram, busPart } from "@/core/program";
-import { DEFAULT_PLAN, ledValues, newRig, type Rig, type SchemeName } from "@/core/rig";
+import { chipOn, modelOf } from "@/core/address";
+import { BUS_CHIPS } from "@/core/chips";
+import { buildProgram } from "@/core/program";
+import { DEFAULT_PLAN, ledValues, newRig, type Plan } from "@/core/rig";
 import { tapeOf, traceWrites, type Phased } from "@/core/sim";
 import { BusWave } from "@/ui";
 import { bitsOfTrace, lanesOf, samplesOf } from "./bus-lanes";
@@ -14,40 +14,30 @@ import { ChipTape } from "./chip-tape";
 import { ShownFace } from "./shown-face";
 import { TypeWrite } from "./type-write";
 
-/** Each chip with as many digits as it has, and bytes to begin with. */
-const CHIPS: ReadonlyArray<{
-  readonly scheme: SchemeName;
-  readonly digits: number;
-  readonly polarity: Rig["plan"]["polarity"];
-  readonly example: string;
-}> = [
-  { scheme: "max7219", digits: 8, polarity: "common-cathode", example: "0C 01, then 0F 01" },
-  { scheme: "tm1637", digits: 6, polarity: "common-anode", example: "8F, then C0 3F 06" },
-  { scheme: "tm1638", digits: 8, polarity: "common-cathode", example: "8F, then C0 3F 01" },
-  { scheme: "ht16k33", digits: 8, polarity: "common-cathode", example: "E0 21, then E0 81" },
-];
+/** Each chip on a bus with as many digits as it has. */
+const CHIP_PLANS: readonly Plan[] = BUS_CHIPS.map(({ sheet }) => ({
+  ...DEFAULT_PLAN,
+  scheme: sheet.id.toLowerCase() as Plan["scheme"],
+  digits: sheet.kind === "driver-chip" ? sheet.digitLegs.length : 1,
+  polarity: sheet.kind === "driver-chip" && sheet.segments === "source" ? "common-cathode" : "common-anode",
+  lines: {},
+}));
 
 /** Any chip that is known, alone on the table: it wakes up as its sheet says, and does what is typed. */
 export function TryChip() {
   const [at, setAt] = useState(0);
-  const chip = CHIPS[at]!;
+  const plan = CHIP_PLANS[at]!;
   const [typed, setTyped] = useState<readonly Phased[]>([]);
   const [chosen, setChosen] = useState<number>();
   const [zoomed, setZoomed] = useState<{ readonly of: number; readonly range: readonly [number, number] }>();
   const model = useMemo(
-    () =>
-      modelOf(
-        newRig(
-          { id: "chip", name: chip.scheme },
-          { ...DEFAULT_PLAN, scheme: chip.scheme, digits: chip.digits, polarity: chip.polarity, lines: {} },
-          { ohms: 470, led: ledValues("red") },
-        ),
-      ),
-    [chip],
+    () => modelOf(newRig({ id: "chip", name: plan.scheme }, plan, { ohms: 470, led: ledValues("red") })),
+    [plan],
   );
   const program = useMemo(() => buildProgram(model), [model]);
   const bus = program.buses[0]!;
-  const part = busPart(model, bus);
+  const chip = chipOn(model, bus);
+  const { sheet: part } = chip;
   const unit = bus.units[0]!;
   const trace = useMemo(() => traceWrites(model, program, typed), [model, program, typed]);
   const lanes = useMemo(() => lanesOf(model, trace), [model, trace]);
@@ -80,18 +70,18 @@ export function TryChip() {
               onChange={(event) => wake(Number(event.target.value))}
               style={{ width: 150 }}
             >
-              {CHIPS.map(({ scheme }, index) => (
+              {CHIP_PLANS.map(({ scheme }, index) => (
                 <option key={scheme} value={index}>
-                  {scheme.toUpperCase()}
+                  {BUS_CHIPS[index]!.sheet.id}
                 </option>
               ))}
             </Form.Select>
           </div>
           <TypeWrite
-            key={chip.scheme}
+            key={part.id}
             label="Type a write to it"
-            protocol={part.protocol}
-            example={chip.example}
+            protocol={bus.protocol}
+            example={chip.examples.alone}
             width={320}
             onWrite={(write) => add([{ phase: "typed", write }])}
           />
@@ -122,7 +112,7 @@ export function TryChip() {
             aria-label="Registers, scrolls"
           >
             <Registers
-              part={part}
+              chip={chip}
               unit={unit}
               now={entry?.memory[unit] ?? trace.before[unit] ?? []}
               before={entry ? (trace.entries[place - 1]?.memory ?? trace.before)[unit] : undefined}
@@ -151,7 +141,7 @@ export function TryChip() {
               writes={[{ from: entry.at, to: entry.until, label: entry.says[0]?.title ?? "", picked: true }]}
               bits={bits}
               samples={samples}
-              steady={DATA_TIMES[part.protocol]}
+              steady={chip.transport.times}
               whole={whole}
               range={zoomed?.of === place ? zoomed.range : whole}
               onRange={(range) => setZoomed({ of: place, range })}

@@ -1,11 +1,10 @@
-import { parseWrite } from "@/core/bus";
-import type { DriverProtocol } from "@/core/parts";
+import { parseWrite, type BusProtocol } from "@/core/bus";
 import type { ChipWrite } from "@/core/program";
 import { CommitField } from "@/ui";
 
 interface Props {
   readonly label: string;
-  readonly protocol: DriverProtocol;
+  readonly protocol: BusProtocol;
   /** Bytes to begin with. */
   readonly example: string;
   readonly width?: number;

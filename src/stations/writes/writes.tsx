@@ -211,7 +211,10 @@ function RegisterWrites({ choice }: { choice: ReactNode }) {
 const linesOf = (model: RigModel): string[] => {
   const { chain } = model.encoding;
   const direct = directLines(model.encoding);
-  return [...(chain ? [chain.data, chain.clock, chain.latch] : []), ...direct];
+  return [
+    ...(chain ? [chain.data, chain.clock, ...(chain.latch === undefined ? [] : [chain.latch])] : []),
+    ...direct,
+  ];
 };
 
 /** The LEDs a digit has. */

@@ -1,5 +1,6 @@
 import { SEGMENTS, columnOf, isDot, outputName, type PipName } from "../../glyph";
-import { isOpenDrain, type DriverChipPart } from "../../parts";
+import { transportOf } from "../../bus";
+import type { DriverChipPart } from "../../parts";
 import type { Ohms } from "../../quantity";
 import { legRef, type LegRef } from "../types";
 import { matrixSize, modulesOn } from "../plan";
@@ -34,7 +35,9 @@ export function layDrivers(layer: Layer, part: DriverChipPart): void {
       )
     : [];
   const inLines = layer.values.segmentOhms ?? usualSegmentOhms(layer.plan, layer.values.led, part);
-  const pulls = isOpenDrain(part.protocol) ? [layer.resistor(PULL_OHMS), layer.resistor(PULL_OHMS)] : [];
+  const pulls = transportOf(part.protocol).openDrain
+    ? [layer.resistor(PULL_OHMS), layer.resistor(PULL_OHMS)]
+    : [];
   const strapped = (part.address?.straps ?? []).filter((_, bit) => ((layer.plan.busAddress ?? 0) >> bit) & 1);
   const straps = strapped.map((leg) => ({ leg, ref: layer.resistor(STRAP_OHMS) }));
   // Chip by chip, so that the parts of the first ones keep their numbers when a chain grows.
@@ -56,7 +59,7 @@ export function layDrivers(layer: Layer, part: DriverChipPart): void {
   layer.supply();
   straps.forEach(({ leg, ref }) => {
     layer.wire(`strap-${leg}`, chips[0]!.leg(leg), legRef(ref, "1"));
-    layer.wire(`strap-${leg}-join`, legRef(ref, "2"), chips[0]!.leg(part.address!.join));
+    layer.wire(`strap-${leg}-join`, legRef(ref, "2"), chips[0]!.leg(part.address!.join!));
   });
   wireBus(layer, part, chips);
   pulls.forEach((ref, at) => {
@@ -154,12 +157,12 @@ function segmentNumber(part: DriverChipPart, outputs: readonly PipName[], name: 
   if (isDot(name)) {
     const place = outputs.findIndex((one) => one === outputName(name));
     const bank = columnOf(name) > 8 ? 8 : 0;
-    // In the memory of this chip the leftmost dot is the highest bit, as one writes a byte.
-    return place < 0 ? undefined : part.protocol === "frames" ? 7 - place : bank + place;
+    if (place < 0) return undefined;
+    return part.leftmostHighest ? 7 - place : bank + place;
   }
   if (name === "lamp") return part.segmentLegs.length > 8 ? 8 : undefined;
   const place = outputs.indexOf(name === "colon" || name === "degree" ? "dp" : name);
   if (place < 0) return undefined;
-  // Outputs are listed a, b, c… as the chip names them; in the memory of this chip a is bit 6.
-  return part.protocol === "frames" ? [6, 5, 4, 3, 2, 1, 0, 7][place] : place;
+  // Outputs are listed a, b, c… as the chip names them.
+  return part.segmentPlaces ? part.segmentPlaces[place] : place;
 }

@@ -135,11 +135,11 @@ function wireControl(layer: Layer, chips: readonly Chip[]): void {
           const before = register.part.pins;
           layer.wire("data-2", register.leg(before.serialOut), chip.leg(serialIn));
           layer.wire("clock-2", register.leg(before.shiftClock), chip.leg(shiftClock));
-          layer.wire("latch-2", register.leg(before.latchClock), chip.leg(latchClock));
+          layer.wire("latch-2", register.leg(before.latchClock!), chip.leg(latchClock!));
         } else {
           from("data", "data", serialIn);
           from("clock", "clock", shiftClock);
-          from("latch", "latch", latchClock);
+          from("latch", "latch", latchClock!);
         }
         register = chip;
         break;

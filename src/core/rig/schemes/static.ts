@@ -29,7 +29,7 @@ export function layStatic(layer: Layer): void {
     const shared = (use: "clock" | "latch", leg: string): LegRef =>
       before ? before.leg(leg) : layer.line(use);
     layer.wire(`clock${tail}`, shared("clock", pins.shiftClock), pin(pins.shiftClock));
-    layer.wire(`latch${tail}`, shared("latch", pins.latchClock), pin(pins.latchClock));
+    layer.wire(`latch${tail}`, shared("latch", pins.latchClock!), pin(pins.latchClock!));
   });
   layer.places.forEach((place, at) => {
     const tail = at === 0 ? "" : `-${at + 1}`;

@@ -1,5 +1,6 @@
 import "./keys.css";
-import { chipKeys } from "@/core/keys";
+import { busChip } from "@/core/chips";
+import { isBusChip } from "@/core/parts";
 import { useModel } from "@/store";
 import { ChipKeys } from "./chip-keys";
 import { Keypad } from "./keypad";
@@ -7,12 +8,15 @@ import { Keypad } from "./keypad";
 /** Keys a driver chip scans by itself, and a keypad the board scans by rows and columns. */
 export function Keys() {
   const model = useModel();
-  const part = model.rig.units
-    .map(({ ref }) => model.part(ref))
-    .find((one) => one.kind === "driver-chip" && chipKeys(one).length > 0);
+  const chip = model.rig.units
+    .flatMap(({ ref }) => {
+      const part = model.part(ref);
+      return isBusChip(part) ? [busChip(part)] : [];
+    })
+    .find(({ keys }) => keys);
   return (
     <>
-      {part?.kind === "driver-chip" && <ChipKeys part={part} />}
+      {chip?.keys && <ChipKeys chip={chip} scan={chip.keys} />}
       <Keypad />
     </>
   );

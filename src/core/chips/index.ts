@@ -1,0 +1,20 @@
+export { BUS_CHIPS, LOGIC_CHIPS, busChip, logicChip } from "./registry";
+export type {
+  Asked,
+  BusChip,
+  BusFace,
+  ChipKey,
+  ChipTransfer,
+  KeyScan,
+  Memory,
+  MemoryCell,
+  MemoryValue,
+  MountedBusChip,
+  MountedChip,
+  RegisterDifference,
+  RegisterState,
+  ScanPicture,
+  ScannedDigit,
+  WriteReader,
+} from "./types";
+export type { Explained, Field } from "./words";

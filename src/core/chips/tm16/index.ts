@@ -1,0 +1,2 @@
+export { TM16, TM16_PULSES, Tm16Registers } from "./registers";
+export { tm16Family } from "./family";

@@ -1,0 +1,26 @@
+import { STROBED } from "../../bus";
+import type { DriverChipPart } from "../../sheet";
+import { mountSingle } from "../plain";
+import { tm16Family } from "../tm16";
+import type { BusChip } from "../types";
+import { GRIDS, Tm1638 } from "./behaviour";
+import { keyScan } from "./keys";
+import { DRIVER_TM1638 as sheet } from "./sheet";
+
+export { Tm1638 } from "./behaviour";
+
+/** Eight digits of ten segments, 24 keys, over three wires. */
+export const tm1638: BusChip<DriverChipPart> = {
+  sheet,
+  transport: STROBED,
+  mount(units) {
+    const chip = new Tm1638();
+    return mountSingle(sheet, units, chip, {
+      picture: () => chip.picture(),
+      holdKeys: (keys) => (chip.keys = keys),
+    });
+  },
+  ...tm16Family(GRIDS, true, "8F, then C0 3F 01"),
+  selectTitle: "Strobe line",
+  keys: keyScan,
+};
