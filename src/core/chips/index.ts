@@ -1,4 +1,4 @@
-export { BUS_CHIPS, LOGIC_CHIPS, busChip, logicChip } from "./registry";
+export { BUS_CHIPS, LOGIC_CHIPS, busChip, logicChip, type BusChipId } from "./registry";
 export type {
   Asked,
   BusChip,

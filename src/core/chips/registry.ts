@@ -14,7 +14,9 @@ import type { BusChip, LogicChip } from "./types";
 export const LOGIC_CHIPS: readonly LogicChip[] = [hc595, tpic6b595, hc138, hc238, cd4017, cd4511, ls47];
 
 /** Every chip that is written to over a bus, in catalogue order. */
-export const BUS_CHIPS: readonly BusChip[] = [max7219, tm1637, tm1638, ht16k33];
+const KNOWN_BUS_CHIPS = [max7219, tm1637, tm1638, ht16k33] as const;
+export const BUS_CHIPS: readonly BusChip[] = KNOWN_BUS_CHIPS;
+export type BusChipId = (typeof KNOWN_BUS_CHIPS)[number]["sheet"]["id"];
 
 const logic = new Map(LOGIC_CHIPS.map((chip) => [chip.sheet.id, chip]));
 const buses = new Map(BUS_CHIPS.map((chip) => [chip.sheet.id, chip]));

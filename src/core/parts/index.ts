@@ -56,6 +56,11 @@ export const OWN_DISPLAY = "own-display";
 /** Ids of all parts, in catalogue order. */
 export const PART_IDS: readonly string[] = [...CATALOGUE.map((part) => part.id), OWN_DISPLAY];
 
+/** Ids of all shift registers. */
+export const REGISTER_IDS: readonly string[] = LOGIC_CHIPS.flatMap(({ sheet }) =>
+  sheet.kind === "shift-register" ? [sheet.id] : [],
+);
+
 /** @returns the part with that id, or undefined when the catalogue has none */
 export const findPart = (id: string): Part | undefined => byId.get(id);
 

@@ -12,22 +12,18 @@ export {
   DIGIT_COUNTS,
   STRAIGHT_DIGITS,
   STRAIGHT_OUTPUTS,
+  USUAL_REGISTER,
   controllerById,
   digitCount,
+  ledValues,
   matrixSize,
   moduleCount,
   pipNames,
   showsDots,
-  driverChipOf,
-  isStatic,
-  ledValues,
-  lineUses,
-  planProblem,
-  withController,
-  withLines,
-} from "./plan";
-export { layRig, schemeValues, segmentResistors, setResistors, type SchemeValues } from "./schemes";
-export { USUAL_SHOW, assignLine, movedWires, newRig, relay } from "./lay";
+} from "./plan-facts";
+export { driverChipOf, isStatic, lineUses, planProblem, withController, withLines } from "./plan";
+export { schemeOf, schemeValues, segmentResistors, setResistors, type SchemeValues } from "./schemes";
+export { USUAL_SHOW, assignLine, layRig, movedWires, newRig, relay } from "./lay";
 export { oneByOne } from "./texts";
 export {
   USUAL_LAYOUT,

@@ -1,7 +1,7 @@
 import { MOTIONS, TURNS } from "../dots";
 import { PIP_NAMES, SEGMENTS } from "../glyph";
 import { BUS_PROTOCOLS } from "../bus";
-import { CONTROLLERS, PART_IDS } from "../parts";
+import { CONTROLLERS, PART_IDS, REGISTER_IDS } from "../parts";
 import { BLINKS, LIMITS, PATTERNS } from "./limits";
 import { MATRIX_NAMES } from "./sign-schema";
 import { CHAIN_USES, DIGIT_SWITCHES, SCAN_SCHOOLS, SCHEMES } from "./types";
@@ -151,12 +151,13 @@ export const RIG_JSON_SCHEMA: JsonSchema = {
             lines: described("the controller line for each use", keyed(PATTERNS.lineUse, text(8, 1))),
             outputs: described("the segment for each output of a segment driver", list(segment, 8, 8)),
             digitOutputs: described("the digit for each output of a digit driver", list(whole(1, 8), 8, 8)),
+            register: described("the register that drives segments", choice(...REGISTER_IDS)),
             busAddress: described(
               "what the address straps of a driver chip add to its first bus address",
               amount(LIMITS.busAddress, "integer"),
             ),
           },
-          ["own", "module", "busAddress"],
+          ["own", "module", "register", "busAddress"],
         ),
       ),
       units: list(

@@ -1,6 +1,7 @@
-import { controllerById, digitCount, withLines } from "./plan";
-import { usualOhms, usualScan } from "./usual";
-import { layRig, schemeValues, type SchemeValues } from "./schemes";
+import { chipVolts, displayUnits, withLines } from "./plan";
+import { controllerById, digitCount } from "./plan-facts";
+import { allValues, usualOhms, usualScan } from "./usual";
+import { Layer, schemeOf, schemeValues, type SchemeValues } from "./schemes";
 import { signFor } from "./sign";
 import { splitTexts } from "./texts";
 import {
@@ -13,6 +14,13 @@ import {
   type Unit,
   type Wire,
 } from "./types";
+
+/** Lays down units and wires from a plan. Wires come in working order: power, control, lines, commons, segments. */
+export function layRig(plan: Plan, values: SchemeValues): Pick<Rig, "units" | "wires"> {
+  const layer = new Layer(plan, allValues(plan, values), displayUnits(plan, values.led), chipVolts(plan));
+  schemeOf(plan.scheme).lay(layer);
+  return { units: layer.units, wires: layer.wires };
+}
 
 const joins = (wire: Wire): string => [wire.from, wire.to].sort().join(" ");
 

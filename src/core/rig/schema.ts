@@ -1,7 +1,7 @@
 import * as yup from "yup";
 import { PIP_NAMES, SEGMENTS } from "../glyph";
 import { BUS_PROTOCOLS } from "../bus";
-import { CONTROLLERS, PART_IDS } from "../parts";
+import { CONTROLLERS, PART_IDS, REGISTER_IDS } from "../parts";
 import { MATRIX_NAMES, SIGN } from "./sign-schema";
 import { BLINKS, LIMITS, PATTERNS } from "./limits";
 import {
@@ -18,7 +18,7 @@ import {
   text,
   whole,
 } from "./schema-pieces";
-import { CHAIN_USES, DIGIT_SWITCHES, SCAN_SCHOOLS, SCHEMES } from "./types";
+import { DIGIT_SWITCHES, SCAN_SCHOOLS, SCHEMES } from "./types";
 
 const oneGlyph = () =>
   yup
@@ -172,6 +172,7 @@ export const RIG_SCHEMA = object({
       .length(8)
       .of(choice(...SEGMENTS)),
     digitOutputs: yup.array().strict().required().length(8).of(whole(1, 8)),
+    register: yup.string().strict().oneOf(REGISTER_IDS),
     busAddress: amount(LIMITS.busAddress[0], LIMITS.busAddress[1]).integer(),
   }),
   units: yup

@@ -14,7 +14,7 @@ import type { DisplayPart } from "../parts";
 import { remembered } from "../remember";
 import { LIMITS } from "./limits";
 import { partOf } from "./part-of";
-import { matrixSize } from "./plan";
+import { matrixSize } from "./plan-facts";
 import type { ModulePlace, Plan, Rig, Sign, Unit, UnitRef } from "./types";
 
 /** A display of dots with its rows and columns. */

@@ -1,4 +1,5 @@
 import type { BusProtocol } from "../bus";
+import { BUS_CHIPS, type BusChipId } from "../chips";
 import type { GlyphOverride, PipName, SegmentName } from "../glyph";
 import type { Orientation, Scene } from "../dots";
 import type { DisplaySheet, LedColour, MatrixName, Polarity } from "../parts";
@@ -46,8 +47,8 @@ export type ResistorSchool = "per-segment" | "common";
 export type PowerSource = "board" | "separate";
 export type BitOrder = "msb-first" | "lsb-first";
 
-/** The ways to drive digits that can be laid down. */
-export const SCHEMES = [
+/** The ways to drive digits without a chip on a bus. */
+const PLAIN_SCHEMES = [
   "register-static",
   "power-register",
   "direct",
@@ -57,12 +58,16 @@ export const SCHEMES = [
   "ring",
   "bcd-decoder",
   "logic",
-  "max7219",
-  "tm1637",
-  "tm1638",
-  "ht16k33",
 ] as const;
-export type SchemeName = (typeof SCHEMES)[number];
+
+/** A way is named after the chip on a bus that drives the digits, or after what stands in for one. */
+export type SchemeName = (typeof PLAIN_SCHEMES)[number] | Lowercase<BusChipId>;
+
+/** The ways to drive digits that can be laid down. */
+export const SCHEMES: readonly SchemeName[] = [
+  ...PLAIN_SCHEMES,
+  ...BUS_CHIPS.map(({ sheet }) => sheet.id.toLowerCase() as Lowercase<BusChipId>),
+];
 
 /** What carries the current of a whole digit. */
 export const DIGIT_SWITCHES = ["bare", "transistor", "mosfet", "darlington", "power-register"] as const;
@@ -111,6 +116,8 @@ export interface Plan {
   readonly outputs: readonly SegmentName[];
   /** The digit each output of a digit driver is meant for, first output first. */
   readonly digitOutputs: readonly number[];
+  /** The register whose outputs drive segments, by its part; the 74HC595 where it is not said. */
+  readonly register?: string;
   /** What the address straps of a driver chip on a bus add to its first address. */
   readonly busAddress?: number;
 }

@@ -1,16 +1,8 @@
-import { HC_STAGE, ledThreshold, setResistorFor, type DriverChipPart, type SetCurrent } from "../parts";
+import { ledThreshold, setResistorFor, type DriverChipPart, type SetCurrent } from "../parts";
 import { neighbours, type Ohms } from "../quantity";
-import {
-  chipVolts,
-  controllerById,
-  digitCount,
-  displayUnits,
-  driverChipOf,
-  isStatic,
-  ledValues,
-  matrixSize,
-  modulesOn,
-} from "./plan";
+import { chipVolts, displayUnits, driverChipOf, isStatic } from "./plan";
+import { controllerById, digitCount, ledValues, matrixSize, modulesOn } from "./plan-facts";
+import { registerOf, schemeOf, type SchemeValues } from "./schemes";
 import type { LedValues, Plan, Scan, SchemeName } from "./types";
 
 /** The brightness step one starts from: half of them. */
@@ -19,46 +11,28 @@ export const usualLevel = ({ levels }: Pick<DriverChipPart, "levels">): number =
 
 /** A scan that suits a scheme before anybody has tuned it. */
 export function usualScan({ scheme, digits }: { scheme: SchemeName; digits: number }): Scan {
-  const byLines = scheme === "direct" || scheme === "register-lines" || scheme === "bcd-decoder";
   const chip = driverChipOf(scheme);
+  const { logic, usual } = schemeOf(scheme);
   return {
     ...(chip ? { level: usualLevel(chip) } : {}),
-    school: scheme === "logic" ? "divider" : "loop",
+    school: logic ? "divider" : "loop",
     on: [digits > 4 ? 1000 : 2000],
-    blank: scheme === "logic" ? 2 : byLines ? 10 : 0,
+    blank: usual.blank,
   };
 }
 
 /** What a way to drive digits can give one segment while it is lit, in mA, staying well within its drivers. */
-function segmentTarget({ scheme, digitSwitch, controller, digits }: Plan): number {
-  const board = controllerById(controller);
-  const multiplexed = !isStatic({ scheme, digits });
-  const ofLines = board.pinDefault
-    ? board.pinDefault * WELL_WITHIN
-    : board.logic < 5
-      ? board.pinKeep / 2
-      : board.pinKeep * 0.6;
-  const bySegments =
-    scheme === "direct" || scheme === "logic"
-      ? ofLines
-      : scheme === "bcd-decoder"
-        ? 12
-        : scheme === "power-register"
-          ? 10
-          : 6;
-  if (!multiplexed || digitSwitch !== "bare") return bySegments;
-  const ofDigit = scheme === "two-registers" || scheme === "selector" ? 24 : board.pinKeep;
-  return Math.min(bySegments, ofDigit / 8);
+function segmentTarget(plan: Plan): number {
+  const board = controllerById(plan.controller);
+  const { usual } = schemeOf(plan.scheme);
+  const bySegments = usual.segment(plan, board);
+  if (isStatic(plan) || plan.digitSwitch !== "bare") return bySegments;
+  return Math.min(bySegments, (usual.digit?.(plan) ?? board.pinKeep) / 8);
 }
 
 /** What the outputs that drive segments have themselves, at the end where the most flows. */
-function outputOhms({ scheme, controller }: Plan): Ohms {
-  const board = controllerById(controller);
-  if (scheme === "direct" || scheme === "logic") return board.outputTypical;
-  if (scheme === "bcd-decoder") return 8;
-  if (scheme === "power-register") return 5;
-  return (board.logic < 5 ? HC_STAGE.typicalLow : HC_STAGE.typical)!;
-}
+const outputOhms = (plan: Plan): Ohms =>
+  schemeOf(plan.scheme).usual.ohms(plan, controllerById(plan.controller));
 
 /** Collector over base current one starts from: saturated for certain, and no more drive than that takes. */
 const USUAL_FORCED_GAIN = 15;
@@ -78,7 +52,7 @@ export function usualOhms(plan: Plan, led: LedValues): number {
     ? 0
     : { bare: 0.1, transistor: 0.2, mosfet: 0.02, darlington: 0.9, "power-register": 0.3 }[plan.digitSwitch];
   const own = outputOhms(plan);
-  const more = plan.scheme === "bcd-decoder" && plan.polarity === "common-cathode" ? 0.9 : 0;
+  const more = schemeOf(plan.scheme).usual.drop?.(plan) ?? 0;
   const left = board.logic - ledThreshold(led) - lost - more;
   const exact = (left / segmentTarget(plan)) * 1000 - own - led.slope;
   return neighbours("E12", Math.max(10, exact)).above;
@@ -123,3 +97,24 @@ export function usualSetOhms(plan: Plan, led: LedValues, table: SetCurrent): Ohm
 }
 /** About 20 mA a segment with a drop of 2 V. */
 const SET_OHMS: Ohms = 27_000;
+
+/** Current a constant-current sink is set to where nothing else is said, in mA. */
+const USUAL_SINK = 10;
+
+/** Every value of a plan's parts: those that are given, and the usual ones for the rest. */
+export function allValues(plan: Plan, given: SchemeValues): Required<SchemeValues> {
+  const chip = driverChipOf(plan.scheme);
+  const { constantCurrent } = registerOf(plan, schemeOf(plan.scheme).register);
+  const set = chip?.setCurrent
+    ? usualSetOhms(plan, given.led, chip.setCurrent)
+    : constantCurrent
+      ? neighbours("E12", (constantCurrent.factor / USUAL_SINK) * 1000).above
+      : 0;
+  return {
+    ohms: given.ohms,
+    led: given.led,
+    baseOhms: given.baseOhms ?? usualBaseOhms(plan),
+    setOhms: given.setOhms ?? set,
+    segmentOhms: given.segmentOhms ?? (chip ? usualSegmentOhms(plan, given.led, chip) : 0),
+  };
+}

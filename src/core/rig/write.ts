@@ -37,6 +37,7 @@ const plan = (value: Plan) => ({
   lines: lines(value),
   outputs: [...value.outputs],
   digitOutputs: [...value.digitOutputs],
+  register: value.register,
   busAddress: value.busAddress,
 });
 

@@ -1,7 +1,7 @@
 import { munkres } from "munkres";
 import { modelOf, type RigModel } from "../address";
 import type { SegmentName } from "../glyph";
-import { movedWires, relay, type LineUse, type Plan, type Rig, type SchemeName } from "../rig";
+import { movedWires, relay, schemeOf, type LineUse, type Plan, type Rig } from "../rig";
 import type { Breadboard } from "./breadboard";
 import { seatRig, type Seating } from "./seats";
 import { pointOf } from "./ends";
@@ -58,16 +58,15 @@ function freedomsOf({ plan }: Rig): Freedom[] {
   const uses = Object.keys(plan.lines) as LineUse[];
   const ofKind = (kind: string) => uses.filter((use) => use.startsWith(kind));
   const groups: Freedom[] = [];
-  const onRegister = plan.scheme !== "direct" && plan.scheme !== "logic" && plan.scheme !== "bcd-decoder";
-  if (onRegister)
+  const { free } = schemeOf(plan.scheme);
+  if (free.segments)
     groups.push({
       size: 8,
       apply: (given, order) => ({ ...given, outputs: reorder(given.outputs, order) as SegmentName[] }),
     });
   else if (ofKind("segment-").length > 1) groups.push(lineGroup(ofKind("segment-")));
   // A selector's or ring's outputs have an order of their own: only a register's digits are free.
-  const freeDigits: readonly SchemeName[] = ["two-registers", "max7219", "tm1638"];
-  if (freeDigits.includes(plan.scheme) && plan.digits > 1)
+  if (free.digits && plan.digits > 1)
     groups.push({
       size: 8,
       apply: (given, order) => ({ ...given, digitOutputs: reorder(given.digitOutputs, order) }),

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { HIGH, LOW, OPEN, UNKNOWN, type Bit, type Level } from "../../level";
-import { ShiftRegister, type RegisterInput } from "../register";
+import { ShiftRegister } from "../register";
 import { SHIFT_REGISTER_74HC595 } from "./sheet";
 
 const register = () => new ShiftRegister(SHIFT_REGISTER_74HC595);

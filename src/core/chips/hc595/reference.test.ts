@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { HIGH, LOW, OPEN, UNKNOWN, type Bit, type Level } from "../../level";
+import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../../level";
 import { ShiftRegister, type RegisterInput } from "../register";
 import { SHIFT_REGISTER_74HC595 } from "./sheet";
 

@@ -45,7 +45,7 @@ const REGISTER_NAMES: Readonly<Record<number, string>> = {
 };
 
 /** Sixteen rows by eight commons, blinking by itself, on I²C. */
-export const ht16k33: BusChip<DriverChipPart> = {
+export const ht16k33 = {
   sheet,
   transport: I2C,
   memory: {
@@ -69,4 +69,4 @@ export const ht16k33: BusChip<DriverChipPart> = {
     REGISTER_NAMES[address] ?? `common ${address >> 1}, rows ${address % 2 ? "8–15" : "0–7"}`,
   examples: { alone: "E0 21, then E0 81", onRig: "E0 83" },
   capture: captureRules(CELLS),
-};
+} satisfies BusChip<DriverChipPart>;

@@ -16,7 +16,7 @@ const ROWS = Array.from({ length: 16 }, (_, at) => at);
 const COMMONS = Array.from({ length: 8 }, (_, at) => at);
 
 /** HT16K33, 28 legs: sixteen rows by eight commons for common cathode, on I²C. */
-export const DRIVER_HT16K33: DriverChipPart = {
+export const DRIVER_HT16K33 = {
   id: "HT16K33",
   kind: "driver-chip",
   title: "HT16K33 I²C display driver",
@@ -61,4 +61,4 @@ export const DRIVER_HT16K33: DriverChipPart = {
   supplyRange: [4.5, 5.5],
   highShare: 0.7,
   powerMaximum: 0.8,
-};
+} as const satisfies DriverChipPart;

@@ -46,7 +46,7 @@ function mount(units: readonly string[]): MountedBusChip {
 const ROWS = Array.from({ length: 8 }, (_, row) => row);
 
 /** Eight digits of eight segments, in chains. */
-export const max7219: BusChip<DriverChipPart> = {
+export const max7219 = {
   sheet,
   transport: FRAMES,
   memory: { first: 1, end: 9, cell: (digit, segment) => ({ address: digit + 1, bit: segment }) },
@@ -64,4 +64,4 @@ export const max7219: BusChip<DriverChipPart> = {
   selectTitle: "Load line",
   examples: { alone: "0C 01, then 0F 01", onRig: "0F 01" },
   capture,
-};
+} satisfies BusChip<DriverChipPart>;

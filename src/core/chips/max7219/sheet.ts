@@ -4,7 +4,7 @@ const digit = (id: string, number: number): Leg => ({ id, name: `DIG${number}`, 
 const segment = (id: string, name: string): Leg => ({ id, name: `SEG${name}`, role: "output" });
 
 /** MAX7219: eight digits of eight segments for common cathode, with a decoder, in frames of 16 bits. */
-export const DRIVER_MAX7219: DriverChipPart = {
+export const DRIVER_MAX7219 = {
   id: "MAX7219",
   kind: "driver-chip",
   title: "MAX7219 display driver",
@@ -97,4 +97,4 @@ export const DRIVER_MAX7219: DriverChipPart = {
   supplyRange: [4, 5.5],
   highVolts: 3.5,
   powerMaximum: 1.07,
-};
+} as const satisfies DriverChipPart;

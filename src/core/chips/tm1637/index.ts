@@ -10,7 +10,7 @@ import { DRIVER_TM1637 as sheet } from "./sheet";
 export { Tm1637 } from "./behaviour";
 
 /** Six digits of eight segments, sixteen keys, over two wires. */
-export const tm1637: BusChip<DriverChipPart> = {
+export const tm1637 = {
   sheet,
   transport: TWO_WIRE,
   mount(units) {
@@ -22,4 +22,4 @@ export const tm1637: BusChip<DriverChipPart> = {
   },
   ...tm16Family(GRIDS, false, "8F, then C0 3F 06"),
   keys: keyScan,
-};
+} satisfies BusChip<DriverChipPart>;

@@ -9,7 +9,7 @@ const segment = (number: number): Leg => ({
 const grid = (number: number): Leg => ({ id: String(16 - number), name: `GRID${number}`, role: "output" });
 
 /** TM1637: six digits of eight segments for common anode, over two wires; sixteen keys. */
-export const DRIVER_TM1637: DriverChipPart = {
+export const DRIVER_TM1637 = {
   id: "TM1637",
   kind: "driver-chip",
   title: "TM1637 two-wire display driver",
@@ -59,4 +59,4 @@ export const DRIVER_TM1637: DriverChipPart = {
   supplyRange: [3.3, 5.5],
   highShare: 0.7,
   powerMaximum: 0.4,
-};
+} as const satisfies DriverChipPart;

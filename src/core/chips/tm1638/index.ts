@@ -10,7 +10,7 @@ import { DRIVER_TM1638 as sheet } from "./sheet";
 export { Tm1638 } from "./behaviour";
 
 /** Eight digits of ten segments, 24 keys, over three wires. */
-export const tm1638: BusChip<DriverChipPart> = {
+export const tm1638 = {
   sheet,
   transport: STROBED,
   mount(units) {
@@ -23,4 +23,4 @@ export const tm1638: BusChip<DriverChipPart> = {
   ...tm16Family(GRIDS, true, "8F, then C0 3F 01"),
   selectTitle: "Strobe line",
   keys: keyScan,
-};
+} satisfies BusChip<DriverChipPart>;

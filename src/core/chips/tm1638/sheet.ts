@@ -9,7 +9,7 @@ const segment = (number: number): Leg => ({
 const grid = (id: string, number: number): Leg => ({ id, name: `GRID${number}`, role: "output" });
 
 /** TM1638: eight digits of ten segments for common cathode, over three wires; 24 keys. */
-export const DRIVER_TM1638: DriverChipPart = {
+export const DRIVER_TM1638 = {
   id: "TM1638",
   kind: "driver-chip",
   title: "TM1638 three-wire display driver",
@@ -72,4 +72,4 @@ export const DRIVER_TM1638: DriverChipPart = {
   supplyRange: [4.5, 5.5],
   highShare: 0.7,
   powerMaximum: 0.4,
-};
+} as const satisfies DriverChipPart;

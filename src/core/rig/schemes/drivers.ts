@@ -3,9 +3,10 @@ import { transportOf } from "../../bus";
 import type { DriverChipPart } from "../../parts";
 import type { Ohms } from "../../quantity";
 import { legRef, type LegRef } from "../types";
-import { matrixSize, modulesOn } from "../plan";
-import { usualSegmentOhms, usualSetOhms } from "../usual";
-import type { DigitPlace, Layer } from "./layer";
+import { USUAL_REGISTER, digitCount, matrixSize, modulesOn, showsDots } from "../plan-facts";
+import type { Chip, DigitPlace, Layer } from "./layer";
+import { registerUsual } from "./register";
+import type { Scheme } from "./scheme";
 
 /** Pulls the lines of an open-drain bus up. */
 const PULL_OHMS: Ohms = 4700;
@@ -15,10 +16,8 @@ const STRAP_OHMS: Ohms = 39_000;
 /** Beside the 100 nF of a chip that switches whole digits. */
 const BULK_FARADS = 10e-6;
 
-type Chip = ReturnType<Layer["chip"]>;
-
 /** Chips that scan their digits by themselves: eight digits each, the next ones on the next chip of the chain. */
-export function layDrivers(layer: Layer, part: DriverChipPart): void {
+function layDrivers(layer: Layer, part: DriverChipPart): void {
   const { places } = layer;
   // A module of dots has a chip, or a bank of a chip, to itself, however many of its rows it leaves free.
   const size = matrixSize(layer.plan);
@@ -29,12 +28,8 @@ export function layDrivers(layer: Layer, part: DriverChipPart): void {
   );
   layer.displays();
   const { setCurrent } = part;
-  const setters = setCurrent
-    ? chips.map(() =>
-        layer.resistor(layer.values.setOhms ?? usualSetOhms(layer.plan, layer.values.led, setCurrent)),
-      )
-    : [];
-  const inLines = layer.values.segmentOhms ?? usualSegmentOhms(layer.plan, layer.values.led, part);
+  const setters = setCurrent ? chips.map(() => layer.resistor(layer.values.setOhms)) : [];
+  const inLines = layer.values.segmentOhms;
   const pulls = transportOf(part.protocol).openDrain
     ? [layer.resistor(PULL_OHMS), layer.resistor(PULL_OHMS)]
     : [];
@@ -98,16 +93,20 @@ function wireDigits(
   inLines: Ohms,
 ): void {
   const { plan, cathode } = layer;
-  const twice = part.segmentLegs.length >= 16;
+  const banks = part.segmentLegs.length >= 16 ? 2 : 1;
+  const twice = banks > 1;
   const tail = (place: DigitPlace) => place.unit.ref.slice(2);
   const units = [...new Set(places.map(({ unit }) => unit.ref))];
-  const asked = places.map((_, index) => plan.digitOutputs.indexOf(index + 1));
   // A plan made for a chip with more digit legs may name some this one does not have.
-  const fits = asked.every((output) => output >= 0 && output < part.digitLegs.length);
+  const fits =
+    !twice && places.every((_, index) => plan.digitOutputs.indexOf(index + 1) < part.digitLegs.length);
   places.forEach((place, index) => {
-    const bank = twice ? units.indexOf(place.unit.ref) : 0;
+    const unitAt = units.indexOf(place.unit.ref);
+    const bank = unitAt % banks;
     const within = twice ? index - places.findIndex(({ unit }) => unit.ref === place.unit.ref) : index;
-    const output = twice ? within : fits ? asked[index]! : index;
+    // The plan deals out eight digit legs; beyond them they follow in order.
+    const dealt = plan.digitOutputs.indexOf(within + 1);
+    const output = fits && dealt >= 0 ? dealt : within;
     layer.wire(`digit-${at * 8 + index + 1}`, chip.leg(part.digitLegs[output]!), layer.commonOf(place));
     if (place.digit !== 1) return;
     const first = units[0] !== place.unit.ref && !twice ? places[0]! : undefined;
@@ -166,3 +165,38 @@ function segmentNumber(part: DriverChipPart, outputs: readonly PipName[], name: 
   // Outputs are listed a, b, c… as the chip names them.
   return part.segmentPlaces ? part.segmentPlaces[place] : place;
 }
+
+/** Chips one chain may have. */
+const MOST_IN_CHAIN = 64;
+
+/** How many chips a rig may have of one kind: as many as a chain takes, or one. */
+const mostChips = (part: DriverChipPart): number =>
+  transportOf(part.protocol).together === "chain" ? MOST_IN_CHAIN : 1;
+
+/** The way to drive a display by chips that scan it themselves. */
+export const driverScheme = (part: DriverChipPart): Scheme => ({
+  name: part.id.toLowerCase(),
+  chip: part,
+  lines: () => (part.pins.select === undefined ? ["data", "clock"] : ["data", "clock", "latch"]),
+  problem(plan, { flavour }) {
+    const cathode = plan.polarity === "common-cathode";
+    const onOne = showsDots(plan) ? modulesOn(plan, part) * matrixSize(plan)!.rows : part.digitLegs.length;
+    const most = onOne * mostChips(part);
+    if (cathode !== (part.segments === "source"))
+      return cathode
+        ? "its segments only sink: it needs a common-anode display"
+        : "its segments only give current: it needs a common-cathode display";
+    if (digitCount(plan) > most) return `it reaches to ${most} digits`;
+    return flavour === "logic"
+      ? "it needs a program that writes its registers: choose a controller board"
+      : undefined;
+  },
+  dots: (plan) => ({
+    modules: mostChips(part) === 1 ? modulesOn(plan, part) : Infinity,
+    columns: part.segmentLegs.length,
+    rows: part.digitLegs.length,
+  }),
+  lay: (layer) => layDrivers(layer, part),
+  usual: { ...registerUsual(USUAL_REGISTER), blank: 0 },
+  free: { segments: true, digits: part.segmentLegs.length < 16 && part.digitLegs.length === 8 },
+});

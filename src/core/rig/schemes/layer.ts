@@ -1,8 +1,7 @@
 import { isChip, partById, type ChipPart, type DisplayPart, type LegUse } from "../../parts";
-import type { Ohms } from "../../quantity";
+import type { Ohms, Volts } from "../../quantity";
 import { partOf } from "../part-of";
-import { chipVolts, controllerById, digitCount, displayUnits } from "../plan";
-import { usualBaseOhms } from "../usual";
+import { controllerById, digitCount } from "../plan-facts";
 import { legRef, type LedValues, type LegRef, type LineUse, type Plan, type Unit, type Wire } from "../types";
 
 export interface SchemeValues {
@@ -10,11 +9,18 @@ export interface SchemeValues {
   readonly ohms: Ohms;
   /** In the way of each transistor's base. */
   readonly baseOhms?: Ohms;
-  /** At the leg by which a driver chip's current is set. */
+  /** At the leg by which a chip's current is set. */
   readonly setOhms?: Ohms;
   /** In each segment line of a driver chip; 0 for none, and as the chip's limits ask where it is left out. */
   readonly segmentOhms?: Ohms;
   readonly led: LedValues;
+}
+
+/** A chip on the table, with its legs by their ids. */
+export interface Chip {
+  readonly ref: string;
+  readonly part: ChipPart;
+  leg(id: string): LegRef;
 }
 
 /** Keeps a gate off while nothing drives it. */
@@ -47,16 +53,20 @@ export class Layer {
 
   constructor(
     readonly plan: Plan,
-    readonly values: SchemeValues,
+    /** Every value, also those that are only the usual ones. */
+    readonly values: Required<SchemeValues>,
+    private readonly shown: readonly Unit[],
+    /** What the chips work on. */
+    private readonly volts: Volts,
   ) {
     const controller = controllerById(plan.controller);
     const separate = isSeparate(plan);
     this.cathode = plan.polarity === "common-cathode";
-    const ownLevel = chipVolts(plan) === controller.logic;
+    const ownLevel = volts === controller.logic;
     this.plus = separate ? legRef("PS1", "+") : legRef(BOARD, ownLevel ? controller.supplyLeg : "5V");
     this.minus = separate ? legRef("PS1", "-") : legRef(BOARD, controller.groundLegs[0]);
     this.minus2 = separate ? this.minus : legRef(BOARD, controller.groundLegs[1]);
-    this.places = displayUnits(plan, values.led).flatMap((unit) => {
+    this.places = shown.flatMap((unit) => {
       const part = partOf(unit) as DisplayPart;
       return Array.from({ length: part.digits }, (_, at) => ({ unit, part, digit: at + 1 }));
     });
@@ -89,7 +99,7 @@ export class Layer {
   }
 
   displays(): void {
-    this.units.push(...displayUnits(this.plan, this.values.led));
+    this.units.push(...this.shown);
   }
 
   resistor(ohms: Ohms = this.values.ohms): string {
@@ -97,14 +107,14 @@ export class Layer {
   }
 
   /** A chip with its supply, ground, bypass capacitor and tied inputs. Ids of the first chip carry no number. */
-  chip(part: string): { ref: string; part: ChipPart; leg(id: string): LegRef } {
+  chip(part: string): Chip {
     const found = partById(part);
     if (!isChip(found)) throw new Error(`${part} is no chip`);
     const ref = this.unit("U", part);
     return { ref, part: found, leg: (id) => legRef(ref, id) };
   }
 
-  powerChip({ ref, part }: { ref: string; part: ChipPart }): void {
+  powerChip({ ref, part }: Chip): void {
     const tail = ref === "U1" ? "" : `-${ref.slice(1)}`;
     const supply = legRef(ref, part.supplyLeg);
     const ground = legRef(ref, part.groundLeg);
@@ -124,11 +134,22 @@ export class Layer {
     const capacitor = this.unit("C", "capacitor", { farads: 100e-9 });
     this.wire(`bypass-plus${tail}`, supply, legRef(capacitor, "1"));
     this.wire(`bypass-minus${tail}`, legRef(capacitor, "2"), ground);
-    const names: Record<string, string> = { "U1.10": "clear", "U1.13": "enable" };
     for (const { leg, to } of [...part.ties].sort((one, other) => other.to - one.to)) {
-      const id = part.id === "74HC595" ? names[`U1.${leg}`]! + tail : `tie-${ref.toLowerCase()}-${leg}`;
+      const pins = part.kind === "shift-register" ? part.pins : undefined;
+      const name = pins?.clear === leg ? "clear" : pins?.outputEnable === leg ? "enable" : undefined;
+      const id = name === undefined ? `tie-${ref.toLowerCase()}-${leg}` : name + tail;
       this.wire(id, legRef(ref, leg), to ? supply : ground);
     }
+  }
+
+  /** Puts the resistor that sets its current between a register's leg and ground, where it has such a leg. */
+  setCurrent(chip: Chip): void {
+    const leg = chip.part.kind === "shift-register" ? chip.part.constantCurrent?.leg : undefined;
+    if (leg === undefined) return;
+    const tail = chip.ref === "U1" ? "" : `-${chip.ref.slice(1)}`;
+    const resistor = this.resistor(this.values.setOhms);
+    this.wire(`set${tail}`, chip.leg(leg), legRef(resistor, "1"));
+    this.wire(`set-ground${tail}`, legRef(resistor, "2"), chip.leg(chip.part.groundLeg));
   }
 
   shareGround(): void {
@@ -147,7 +168,7 @@ export class Layer {
 
   supply(): void {
     if (!isSeparate(this.plan)) return;
-    this.units.push({ ref: "PS1", part: "supply", volts: chipVolts(this.plan) });
+    this.units.push({ ref: "PS1", part: "supply", volts: this.volts });
   }
 
   /** The legs of one use, in the order of the displays; only the first leg of each display. */
@@ -192,7 +213,7 @@ export class Layer {
         return this.wire(id, legRef(array!.ref, array!.output), common);
       case "transistor": {
         const ref = this.unit("Q", this.cathode ? "npn-switch" : "pnp-switch");
-        const base = this.resistor(this.values.baseOhms ?? usualBaseOhms(this.plan));
+        const base = this.resistor(this.values.baseOhms);
         this.wire(`rail-${number}`, this.cathode ? this.minus : this.plus, legRef(ref, "E"));
         this.wire(`drive-${number}`, control, legRef(base, "1"));
         this.wire(`base-${number}`, legRef(base, "2"), legRef(ref, "B"));

@@ -1,38 +1,70 @@
-import { SEGMENTS, outputName, type PipName, type SegmentName } from "../../glyph";
-import { partById, type ChipPart } from "../../parts";
-import { pipNames } from "../plan";
-import { legRef, type LegRef, type LineUse } from "../types";
-import type { Layer } from "./layer";
-
-type Chip = { ref: string; part: ChipPart; leg(id: string): LegRef };
+import { outputName, type PipName, type SegmentName } from "../../glyph";
+import { partById } from "../../parts";
+import { pipNames } from "../plan-facts";
+import { legRef, type LegRef } from "../types";
+import { wireChain } from "./chain";
+import type { Chip, Layer } from "./layer";
 
 /** Everything a multiplexed scheme decides: what drives a segment, and what drives a digit. */
-interface Drives {
+export interface Drives {
   readonly chips: readonly Chip[];
   readonly segment: (segment: PipName) => LegRef | undefined;
   /** The output that turns a digit on, by its number. */
   readonly digit: (number: number) => LegRef;
+  /** Wires from the board into chips that are no registers, in the order of the chips. */
+  readonly control?: () => void;
 }
 
+/** A segment straight from a line of the board. */
+export const onLine =
+  (layer: Layer) =>
+  (segment: PipName): LegRef =>
+    layer.line(`segment-${(outputName(segment) ?? segment) as SegmentName}`);
+
+/** A digit switched by a line of the board. */
+export const digitLine =
+  (layer: Layer) =>
+  (number: number): LegRef =>
+    layer.line(`digit-${number}`);
+
+/** A segment on the output the plan deals it; what the plan has no output for is on a line. */
+export const onRegister =
+  (layer: Layer, chip: Chip) =>
+  (segment: PipName): LegRef => {
+    const stage = layer.plan.outputs.findIndex((name) => name === outputName(segment));
+    return stage < 0 ? onLine(layer)(segment) : chip.leg(chip.part.outputLegs[stage]!);
+  };
+
+/** A digit on the output the plan deals it. */
+export const onOutput =
+  (layer: Layer, chip: Chip) =>
+  (number: number): LegRef =>
+    chip.leg(chip.part.outputLegs[layer.plan.digitOutputs.indexOf(number)]!);
+
 /** Digits that share their segments and are lit one at a time; also one digit straight from lines. */
-export function layMultiplexed(layer: Layer): void {
+export function layMultiplexed(layer: Layer, drivesOf: (layer: Layer) => Drives): void {
   const { plan } = layer;
   layer.board();
   const drives = drivesOf(layer);
   const array =
     plan.digitSwitch === "darlington" && layer.digits > 1 ? layer.unit("U", "ULN2803") : undefined;
   layer.displays();
+  const limited = drives.chips.some(
+    ({ part }) => part.kind === "shift-register" && part.constantCurrent !== undefined,
+  );
   const perSegment = plan.resistors === "per-segment";
   const wired = pipNames(plan).filter(
     (segment) => layer.legsOf(segment).length > 0 && drives.segment(segment),
   );
-  const own = new Map(perSegment ? wired.map((segment) => [segment, layer.resistor()]) : []);
-  const shared = perSegment ? [] : layer.places.map(() => layer.resistor());
+  const own = new Map(perSegment && !limited ? wired.map((segment) => [segment, layer.resistor()]) : []);
+  const shared = perSegment || limited ? [] : layer.places.map(() => layer.resistor());
   drives.chips.forEach((chip) => layer.powerChip(chip));
   if (drives.chips.length === 0) layer.shareGround();
   if (array) layer.wire("array-ground", layer.minus, legRef(array, "9"));
   layer.supply();
-  wireControl(layer, drives.chips);
+  drives.chips.forEach((chip) => layer.setCurrent(chip));
+  wireChain(layer, drives.chips);
+  drives.control?.();
 
   layer.places.forEach((place, at) => {
     const number = at + 1;
@@ -63,97 +95,4 @@ function arrayChannel(ref: string, at: number) {
   const part = partById("ULN2803");
   if (part.kind !== "driver-array") throw new Error("ULN2803 is no driver array");
   return { ref, input: part.inputs[at]!, output: part.outputs[at]! };
-}
-
-function drivesOf(layer: Layer): Drives {
-  const { plan, cathode } = layer;
-  const register = (): Chip => layer.chip("74HC595");
-  const onRegister =
-    (chip: Chip) =>
-    (segment: PipName): LegRef | undefined => {
-      const stage = plan.outputs.findIndex((name) => name === outputName(segment));
-      return stage < 0 ? onLine(segment) : chip.leg(chip.part.outputLegs[stage]!);
-    };
-  const onLine = (segment: PipName): LegRef =>
-    layer.line(`segment-${(outputName(segment) ?? segment) as SegmentName}`);
-  const digitLine = (number: number): LegRef => layer.line(`digit-${number}`);
-  const onOutput = (chip: Chip) => (number: number) =>
-    chip.leg(chip.part.outputLegs[plan.digitOutputs.indexOf(number)]!);
-  switch (plan.scheme) {
-    case "direct":
-    case "logic":
-      return { chips: [], segment: onLine, digit: digitLine };
-    case "register-lines": {
-      const chip = register();
-      return { chips: [chip], segment: onRegister(chip), digit: digitLine };
-    }
-    case "two-registers": {
-      const chip = register();
-      const second = plan.digitSwitch === "power-register" ? layer.chip("TPIC6B595") : register();
-      return { chips: [chip, second], segment: onRegister(chip), digit: onOutput(second) };
-    }
-    case "selector": {
-      const chip = register();
-      // The chosen level has to turn the digit's switch on.
-      const low = cathode === (plan.digitSwitch === "bare");
-      const selector = layer.chip(low ? "74HC138" : "74HC238");
-      return { chips: [chip, selector], segment: onRegister(chip), digit: onOutput(selector) };
-    }
-    case "ring": {
-      const chip = register();
-      const ring = layer.chip("CD4017");
-      return { chips: [chip, ring], segment: onRegister(chip), digit: onOutput(ring) };
-    }
-    case "bcd-decoder": {
-      const decoder = layer.chip(cathode ? "4511" : "74LS47");
-      const segment = (name: PipName): LegRef => {
-        const at = SEGMENTS.findIndex((one) => one === name);
-        return at >= 0 && at < 7 ? decoder.leg(decoder.part.outputLegs[at]!) : onLine(name);
-      };
-      return { chips: [decoder], segment, digit: digitLine };
-    }
-    case "register-static":
-    case "power-register":
-    case "max7219":
-    case "tm1637":
-    case "tm1638":
-    case "ht16k33":
-      throw new Error(`${plan.scheme} is not multiplexed`);
-  }
-}
-
-/** The lines that lead from the board into the chips, and from register to register. */
-function wireControl(layer: Layer, chips: readonly Chip[]): void {
-  let register: Chip | undefined;
-  for (const chip of chips) {
-    const { part } = chip;
-    const from = (id: string, use: LineUse, leg: string) => layer.wire(id, layer.line(use), chip.leg(leg));
-    switch (part.kind) {
-      case "shift-register": {
-        const { serialIn, shiftClock, latchClock } = part.pins;
-        if (register?.part.kind === "shift-register") {
-          const before = register.part.pins;
-          layer.wire("data-2", register.leg(before.serialOut), chip.leg(serialIn));
-          layer.wire("clock-2", register.leg(before.shiftClock), chip.leg(shiftClock));
-          layer.wire("latch-2", register.leg(before.latchClock!), chip.leg(latchClock!));
-        } else {
-          from("data", "data", serialIn);
-          from("clock", "clock", shiftClock);
-          from("latch", "latch", latchClock!);
-        }
-        register = chip;
-        break;
-      }
-      case "selector":
-        part.address.forEach((leg, at) => from(`select-${at}`, `select-${at}`, leg));
-        break;
-      case "ring":
-        from("ring-clock", "ring-clock", part.pins.clock);
-        from("ring-reset", "ring-reset", part.pins.reset);
-        break;
-      case "segment-decoder":
-        part.pins.code.forEach((leg, at) => from(`code-${at}`, `code-${at}`, leg));
-        break;
-    }
-  }
 }
