@@ -1,4 +1,5 @@
-import { legRef, splitLegRef, type LegRef, type PipId, type Wire } from "../rig";
+import { legRef, setResistors, splitLegRef, type LegRef, type PipId, type Wire } from "../rig";
+import { isBusChip } from "../parts";
 import { behind } from "./conditions";
 import type { RigModel } from "./model";
 import { reachFrom, type Reach } from "./reach";
@@ -87,8 +88,10 @@ export function wireGroup(model: RigModel, wire: Wire): WireGroup {
   if (ends.some(switches) && ends.every(isRail)) return "power";
   const drivers = (leg: LegRef) => model.drivers.get(model.nets.of(leg).id) ?? [];
   const beside = (leg: LegRef) => kind(leg) === "resistor" && !ledResistors(model).has(splitLegRef(leg).unit);
-  if (ends.some(beside) && ends.some((leg) => kind(leg) === "driver-chip"))
+  if (ends.some(beside) && ends.some((leg) => isBusChip(model.part(splitLegRef(leg).unit))))
     return ends.some((leg) => drivers(leg).some((driver) => driver.kind === "line")) ? "lines" : "power";
+  const setters = setResistors(model.rig);
+  if (ends.some((leg) => setters.has(splitLegRef(leg).unit))) return "power";
   if (ends.some(isCommon)) return "common";
   if (ends.some((leg) => kind(leg) === "display" || kind(leg) === "resistor")) return "segments";
   const isLine = (leg: LegRef) =>

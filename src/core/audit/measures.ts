@@ -86,6 +86,7 @@ function unitMeasures(model: RigModel, unit: Unit): Measure[] {
     case "selector":
     case "ring":
     case "segment-decoder":
+    case "expander":
       return [
         ...outputMeasures(model, unit.ref, {
           keep: part.outputSpecified,
@@ -175,7 +176,13 @@ function heatMeasure(model: RigModel, ref: UnitRef, powerMaximum: number): Measu
     unit: "W",
     maximum: powerMaximum,
     limits: sourceOf(model.part(ref), "powerMaximum"),
-    of: (solution) => legs.reduce((total, leg) => total + lost(amps(solution, leg)), 0),
+    of: (solution) =>
+      legs.reduce((total, leg) => {
+        const current = amps(solution, leg);
+        // What a constant-current sink leaves no light for it turns into heat.
+        const over = solution.sinks.get(leg);
+        return total + (over === undefined ? lost(current) : Math.abs(current) * over);
+      }, 0),
   };
 }
 

@@ -1,6 +1,16 @@
 import { groupBy } from "../collect";
-import { bitPlace, busLines, placesOf, stateFor, type DriveState, type RigModel } from "../address";
+import {
+  bitPlace,
+  busLines,
+  placesOf,
+  stateFor,
+  type Driver,
+  type DriveState,
+  type RigModel,
+} from "../address";
+import { busChip, type MemoryCell } from "../chips";
 import { circuitOf, pipsIn, pointAt } from "../circuit";
+import { isBusChip } from "../parts";
 import { digitOf, type PipId, type Place } from "../rig";
 import { chipScans } from "../scan";
 import type { Measure } from "./measure";
@@ -22,11 +32,18 @@ export interface Search {
   readonly complete: boolean;
 }
 
-/** Something that can be turned over: a bit, a line, or the step a ring stands at. */
+/** Something that can be turned over: a bit, a line, the step a ring stands at, or a port of an expander. */
 interface Knob {
   readonly place?: Place;
   readonly ring?: { readonly unit: string; readonly step: number };
+  readonly port?: Extract<Driver, { kind: "port" }>;
 }
+
+/** The bit of its chip's memory a port is. */
+const cellOf = (model: RigModel, { unit, at }: Extract<Driver, { kind: "port" }>): MemoryCell => {
+  const part = model.part(unit);
+  return isBusChip(part) ? busChip(part).memory.cell(0, at) : { address: 0, bit: at };
+};
 
 /** How far the worst is looked for: only in what the scan puts out, or in any state its bits can take. */
 export type Reach = "scan" | "any";
@@ -64,7 +81,7 @@ export function searchWorst(
       return value;
     });
   };
-  if (model.encoding.buses) scannedStates(model).forEach(look);
+  if (chipScans(model).length > 0) scannedStates(model).forEach(look);
   else {
     also.forEach(look);
     // They are mostly among those that follow, and are not counted twice.
@@ -99,7 +116,7 @@ function scannedStates(model: RigModel): DriveState[] {
 function domainsOf(model: RigModel, reach: Reach): Domain[] {
   if (reach === "any") return [anyState(model)];
   // Beside chips that scan by themselves there is nothing for the program's own scan to vary.
-  if (model.encoding.buses) return [];
+  if (chipScans(model).length > 0) return [];
   return model.slots.map((digits) => {
     const pips = pipsIn(model, digits);
     return {
@@ -172,8 +189,10 @@ function knobsOf(model: RigModel): Knob[] {
   const places = new Map<string, Place>();
   const add = (place: Place) => places.set(JSON.stringify(place), place);
   placesOf(wired).forEach(add);
+  const ports: Knob[] = [];
   for (const driver of circuitOf(model).outputs) {
     if (driver.kind === "line" && driven.has(driver.line)) add({ line: driver.line });
+    if (driver.kind === "port") ports.push({ port: driver });
     const at = driver.kind === "register" ? chain.chips.indexOf(driver.unit) : -1;
     if (driver.kind !== "register" || at < 0) continue;
     const { byte, bit } = bitPlace(at, driver.stage, chain.chips.length, wired.bitOrder);
@@ -187,24 +206,38 @@ function knobsOf(model: RigModel): Knob[] {
     );
     return [...steps].map((step): Knob => ({ ring: { unit, step } }));
   });
-  return [...[...places.values()].map((place): Knob => ({ place })), ...rings];
+  return [...[...places.values()].map((place): Knob => ({ place })), ...rings, ...ports];
 }
 
 function stateWith(model: RigModel, knobs: readonly Knob[], on: readonly boolean[]): DriveState {
   const bytes = Array<number>(model.wired.byteCount).fill(0);
   const levels: Record<string, 0 | 1> = {};
   const steps: Record<string, number> = {};
-  knobs.forEach(({ place, ring }, at) => {
+  const memory: Record<string, number[]> = {};
+  knobs.forEach(({ place, ring, port }, at) => {
+    if (port) {
+      const { address, bit } = cellOf(model, port);
+      const held = (memory[port.unit] ??= []);
+      held[address] = (held[address] ?? 0) | (on[at] ? 1 << bit : 0);
+    }
     if (place && "line" in place) levels[place.line] = on[at] ? 1 : 0;
     else if (place && on[at]) bytes[place.byte]! |= 1 << place.bit;
     // A ring stands at one step only: the first that is turned on.
     if (ring && on[at] && steps[ring.unit] === undefined) steps[ring.unit] = ring.step;
   });
-  return { bytes, levels, steps };
+  return { bytes, levels, steps, ...(model.wired.buses ? { memory } : {}) };
 }
 
-const onOf = (knobs: readonly Knob[], { bytes, levels, steps }: DriveState): boolean[] =>
-  knobs.map(({ place, ring }) => {
+const onOf = (
+  model: RigModel,
+  knobs: readonly Knob[],
+  { bytes, levels, steps, memory }: DriveState,
+): boolean[] =>
+  knobs.map(({ place, ring, port }) => {
+    if (port) {
+      const { address, bit } = cellOf(model, port);
+      return (((memory?.[port.unit]?.[address] ?? 0) >> bit) & 1) === 1;
+    }
     if (ring) return steps[ring.unit] === ring.step;
     if (place && "line" in place) return levels[place.line] === 1;
     return place !== undefined && (((bytes[place.byte] ?? 0) >> place.bit) & 1) === 1;
@@ -219,7 +252,7 @@ function scanStates(model: RigModel, knobs: readonly Knob[]): boolean[][] {
   );
   return groups.map((digits) => {
     const lit = new Set(digits.flatMap(({ unit, digit }) => pips.get(`${unit}.${digit}`) ?? []));
-    return onOf(knobs, stateFor(model.wired, lit));
+    return onOf(model, knobs, stateFor(model.wired, lit));
   });
 }
 

@@ -1,4 +1,4 @@
-import { isMultiplexed, type RigModel } from "../address";
+import { isMultiplexed, type Driver, type RigModel } from "../address";
 import { currentFigures } from "../circuit";
 import { formatMilliamps, type Milliamps } from "../quantity";
 import { splitPipId, type PipId } from "../rig";
@@ -11,6 +11,12 @@ const LED_DIM: Milliamps = 0.5;
 /** Per cent of light lost by sharing a resistor that an eye sees. */
 const LEAST_LOSS = 5;
 
+/** Whether an output limits the current by itself. */
+function limits(model: RigModel, driver: Driver): boolean {
+  const part = driver.kind === "register" ? model.part(driver.unit) : undefined;
+  return part?.kind === "shift-register" && part.constantCurrent !== undefined;
+}
+
 /** LEDs without a resistor, LEDs that hardly light, and resistors that several LEDs share. */
 export function checkCurrent(model: RigModel): Finding[] {
   const figures = currentFigures(model);
@@ -21,8 +27,8 @@ export function checkCurrent(model: RigModel): Finding[] {
   const bare = model.addresses.filter(
     ({ verdict, anodeReach, cathodeReach }) =>
       (verdict.kind === "always" ||
-        (verdict.kind === "driven" && !verdict.conditions.some((condition) => "cell" in condition))) &&
-      [...anodeReach, ...cathodeReach].every(({ via }) => via.length === 0),
+        (verdict.kind === "driven" && !verdict.conditions.some(({ driver }) => driver.kind === "scanned"))) &&
+      [...anodeReach, ...cathodeReach].every(({ via, driver }) => via.length === 0 && !limits(model, driver)),
   );
   if (bare.length > 0) {
     const most = Math.max(...bare.map(({ pip }) => figures.pips.get(pip)!.alone));

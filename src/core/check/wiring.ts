@@ -1,11 +1,12 @@
-import { distinctDrivers, reachFrom, type Driver, type RigModel } from "../address";
+import { dataOutOf, distinctDrivers, reachFrom, type Driver, type RigModel } from "../address";
 import { inputHigh } from "../circuit";
-import { isChip, legById, legName, type ChipPart, type NamingSchool } from "../parts";
+import { isBusChip, isChip, legById, legName, type ChipPart, type NamingSchool } from "../parts";
 import { formatQuantity } from "../quantity";
 import { legRef, legTitle, type LegRef, type UnitRef } from "../rig";
 import { capital, finding, listing, type Finding } from "./finding";
 import { checkLeds } from "./leds";
 import { checkPower } from "./power";
+import { checkSinks } from "./sinks";
 import { checkSwitches } from "./switches";
 
 /** What the wires themselves get wrong, whatever is shown. */
@@ -20,6 +21,7 @@ export function checkWiring(model: RigModel, school: NamingSchool): Finding[] {
     ...chips.flatMap(({ ref, part }) => checkInputs(model, ref, part, school)),
     ...checkLoose(model),
     ...checkSwitches(model, school),
+    ...checkSinks(model),
     ...checkLeds(model, school),
   ];
 }
@@ -121,9 +123,19 @@ function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, school: Nami
   const serial =
     part.kind === "shift-register"
       ? part.pins.serialIn
-      : part.kind === "driver-chip" && part.pins.dataOut !== undefined
+      : isBusChip(part) && part.pins.dataOut !== undefined
         ? part.pins.data
         : undefined;
+  /** The serial output of the chip before it; of a register without a latch its last output is that. */
+  const handsOn = (driver: Driver): boolean => {
+    if (driver.kind === "serial-out") return true;
+    const from = driver.kind === "register" ? model.part(driver.unit) : undefined;
+    return (
+      from !== undefined &&
+      isChip(from) &&
+      driver.leg === legRef((driver as { unit: UnitRef }).unit, dataOutOf(from) ?? "")
+    );
+  };
   for (const leg of part.signalLegs) {
     const by = driversOf(leg);
     const want =
@@ -133,10 +145,10 @@ function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, school: Nami
           ? "a controller line or a register’s output"
           : "a controller line";
     const fits = by.some(
-      ({ kind }) =>
-        kind === "line" ||
-        (kind === "serial-out" && leg === serial) ||
-        (kind === "register" && part.kind !== "shift-register"),
+      (driver) =>
+        driver.kind === "line" ||
+        (leg === serial && handsOn(driver)) ||
+        (driver.kind === "register" && part.kind !== "shift-register"),
     );
     if (by.length === 0) {
       add(leg, `${titled(leg)} is open`, `${capital(legById(part, leg).whenOpen!)}.`, `Wire it to ${want}.`);
@@ -148,6 +160,15 @@ function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, school: Nami
         add(leg, `${titled(leg)} gets no signal`, `It is tied to ${rail.leg}.`, `Wire it to ${want}.`);
     }
   }
+  const straps = isBusChip(part) && part.address?.join === undefined ? (part.address?.straps ?? []) : [];
+  for (const leg of straps)
+    if (driversOf(leg).every(({ kind }) => kind !== "rail"))
+      add(
+        leg,
+        `${titled(leg)} is on no rail`,
+        `${capital(legById(part, leg).whenOpen!)}.`,
+        `Wire it to the supply (leg ${part.supplyLeg}) for a 1 of the address, or to GND for a 0.`,
+      );
   for (const { leg, to, otherwise } of part.ties) {
     const by = driversOf(leg);
     const rail = by.find((driver) => driver.kind === "rail");

@@ -15,6 +15,7 @@ export type {
   RegisterState,
   ScanPicture,
   ScannedDigit,
+  WayWords,
   WriteReader,
 } from "./types";
 export type { Explained, Field } from "./words";

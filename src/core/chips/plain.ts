@@ -77,3 +77,6 @@ export function bitInRun(
   if (byte < head || byte >= bytes.length) return undefined;
   return byte * 8 + (order === "msb" ? 7 - bit : bit);
 }
+
+/** What a program does with a face, for chips that scan. */
+export const SCANS_MEMORY = "Writes a face into the chip's memory; the chip scans its digits by itself.";

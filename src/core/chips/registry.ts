@@ -1,6 +1,11 @@
 import type { BusChipPart, LogicChipPart } from "../sheet";
 import { cd4017 } from "./cd4017";
+import { cd4094 } from "./cd4094";
+import { hc164 } from "./hc164";
 import { hc595 } from "./hc595";
+import { pcf8574 } from "./pcf8574";
+import { tlc5916 } from "./tlc5916";
+import { tm1640 } from "./tm1640";
 import { ht16k33 } from "./ht16k33";
 import { max7219 } from "./max7219";
 import { cd4511, ls47 } from "./segment-decoders";
@@ -11,10 +16,21 @@ import { tpic6b595 } from "./tpic6b595";
 import type { BusChip, LogicChip } from "./types";
 
 /** Every chip without a bus, in catalogue order. */
-export const LOGIC_CHIPS: readonly LogicChip[] = [hc595, tpic6b595, hc138, hc238, cd4017, cd4511, ls47];
+export const LOGIC_CHIPS: readonly LogicChip[] = [
+  hc595,
+  hc164,
+  cd4094,
+  tpic6b595,
+  tlc5916,
+  hc138,
+  hc238,
+  cd4017,
+  cd4511,
+  ls47,
+];
 
 /** Every chip that is written to over a bus, in catalogue order. */
-const KNOWN_BUS_CHIPS = [max7219, tm1637, tm1638, ht16k33] as const;
+const KNOWN_BUS_CHIPS = [max7219, tm1637, tm1638, tm1640, ht16k33, pcf8574] as const;
 export const BUS_CHIPS: readonly BusChip[] = KNOWN_BUS_CHIPS;
 export type BusChipId = (typeof KNOWN_BUS_CHIPS)[number]["sheet"]["id"];
 

@@ -1,4 +1,4 @@
-import type { BusNote, Transport } from "../bus";
+import type { BusNote, BusTimes, Transport } from "../bus";
 import type { Bit, Level } from "../level";
 import type { Hertz, Nanoseconds } from "../quantity";
 import type { BusChipPart, LogicChipPart } from "../sheet";
@@ -25,9 +25,17 @@ export interface RegisterState {
   readonly serialOut: Bit;
 }
 
+/** A way to drive digits, with what it costs in a sentence. */
+export interface WayWords {
+  readonly title: string;
+  readonly costs: string;
+}
+
 /** A chip without a bus: its sheet and its behaviour. */
 export interface LogicChip<Sheet extends LogicChipPart = LogicChipPart> {
   readonly sheet: Sheet;
+  /** As the register of segments: one for each digit, and with digits that take turns. */
+  readonly ways?: { readonly each?: WayWords; readonly scanned?: WayWords };
   mount(): MountedChip;
 }
 
@@ -187,6 +195,8 @@ export interface KeyScan {
 export interface BusChip<Sheet extends BusChipPart = BusChipPart> {
   readonly sheet: Sheet;
   readonly transport: Transport;
+  /** Least times of its bus, from the timing table of its sheet. */
+  readonly times: BusTimes;
   readonly memory: MemoryMap;
   /** @param address seven bits, of a bus that has addresses */
   mount(units: readonly string[], address: number): MountedBusChip;
@@ -209,6 +219,10 @@ export interface BusChip<Sheet extends BusChipPart = BusChipPart> {
   /** What {@link table} holds, in words. */
   readonly tableSays: string;
   registerName(address: number): string;
+  /** What a program does with a face, in a sentence of a comment. */
+  readonly sends: string;
+  /** Driving digits with it. */
+  readonly way: WayWords;
   /** What the third line is called. */
   readonly selectTitle?: string;
   /** Bytes to try first on the chip alone, and on a rig. */

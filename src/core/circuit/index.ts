@@ -13,6 +13,7 @@ export {
   circuitOf,
   inputHigh,
   isTurned,
+  setSink,
   stageOf,
   supplyNetOf,
   supplyOf,

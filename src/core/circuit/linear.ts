@@ -36,11 +36,8 @@ export class LinearSystem {
     for (let at = 0; at < this.size; at += 1) this.add(at, at, LEAK);
     for (const { from, to, ohms } of this.network.resistors)
       if (from !== to) this.branch(from, to, 1 / ohms, 0);
-    for (const { node, volts, ohms } of this.network.drives) {
-      const at = this.row[node]!;
-      if (at < 0) continue;
-      this.add(at, at, 1 / ohms);
-      this.add(at, this.size, (volts * this.share) / ohms);
+    for (const { node, volts, ohms, most } of this.network.drives) {
+      if (most === undefined) this.toSource(node, volts, ohms);
     }
   }
 
@@ -57,6 +54,20 @@ export class LinearSystem {
   /** A conductance between two nodes with a drop in series, plus side at `from`. */
   branch(from: NodeId, to: NodeId, siemens: number, drop: Volts): void {
     this.controlled(from, to, from, to, siemens, drop);
+  }
+
+  /** A current in A that is taken from a node whatever its voltage. */
+  take(node: NodeId, amps: number): void {
+    const line = this.row[node]!;
+    if (line >= 0) this.add(line, this.size, -amps);
+  }
+
+  /** A resistance in Ω from a node to a source. */
+  toSource(node: NodeId, volts: Volts, ohms: number): void {
+    const line = this.row[node]!;
+    if (line < 0) return;
+    this.add(line, line, 1 / ohms);
+    this.add(line, this.size, (volts * this.share) / ohms);
   }
 
   /** A current from → to that follows the voltage over two other nodes less a drop. */

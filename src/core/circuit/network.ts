@@ -24,6 +24,8 @@ export interface DriveBranch {
   readonly node: NodeId;
   readonly volts: Volts;
   readonly ohms: Ohms;
+  /** A constant-current sink takes no more than this, in mA, however high its node stands. */
+  readonly most?: Milliamps;
 }
 
 /**
@@ -83,6 +85,8 @@ export interface Solution {
   readonly leds: ReadonlyMap<string, Milliamps>;
   /** Current out of each drive into its node; negative where it sinks. */
   readonly drives: ReadonlyMap<string, Milliamps>;
+  /** Volts over each constant-current sink. */
+  readonly sinks: ReadonlyMap<string, Volts>;
   /** Current through each resistor, from → to. */
   readonly resistors: ReadonlyMap<string, Milliamps>;
   readonly transistors: ReadonlyMap<string, TransistorCurrents>;

@@ -91,6 +91,7 @@ export function putTogether(solutions: readonly Solution[]): Solution {
     volts: [],
     leds: merged(({ leds }) => leds),
     drives: merged(({ drives }) => drives),
+    sinks: merged(({ sinks }) => sinks),
     resistors: merged(({ resistors }) => resistors),
     transistors: merged(({ transistors }) => transistors),
   };

@@ -1,4 +1,4 @@
-import { railVolts, type Driver, type RigModel } from "../address";
+import { between, railVolts, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, type Level } from "../level";
 import {
   FULL_DRIVE,
@@ -11,13 +11,15 @@ import {
 } from "../parts";
 import type { Milliamps, Nanoseconds, Ohms, Volts } from "../quantity";
 import { remembered } from "../remember";
-import { legRef, pipId, type LegRef, type UnitRef } from "../rig";
+import { legRef, pipId, splitLegRef, type LegRef, type UnitRef } from "../rig";
 import type { BipolarBranch, ChannelBranch, DriveBranch, LedBranch, Network, Solution } from "./network";
 import { putTogether, takeApart } from "./pieces";
 import { solveNetwork } from "./solve";
 
 type Output = Exclude<Driver, { kind: "rail" | "switch" | "scanned" }>;
-type Stage = Readonly<Partial<Record<"high" | "low", { readonly volts: Volts; readonly ohms: Ohms }>>>;
+type Stage = Readonly<
+  Partial<Record<"high" | "low", { readonly volts: Volts; readonly ohms: Ohms; readonly most?: Milliamps }>>
+>;
 
 /**
  * Which end of the parts' tolerances is taken: `weak` outputs for how bright it is at the least, `strong` ones for how
@@ -157,7 +159,7 @@ export class RigCircuit {
       return used.has(net) || fixed.has(net) || outputs.length > 1 ? outputs : [];
     });
     const driven = this.outputs.map(({ leg }) => node(leg));
-    const stages = this.outputs.map(({ unit }) => stageOf(model.part(unit), supplyOf(model, unit), corner));
+    const stages = this.outputs.map(({ unit, leg }) => outputStage(model, unit, leg, corner));
     const tap = (at: number, one: Tap) => {
       if (fixed.has(at)) this.taps.set(at, [...(this.taps.get(at) ?? []), one]);
     };
@@ -249,6 +251,32 @@ export class RigCircuit {
     solved.set(key, solution);
     return solution;
   }
+}
+
+/** What one output does, with what its chip's setting resistor lets a constant-current sink take. */
+function outputStage(model: RigModel, unit: UnitRef, leg: LegRef, corner: Corner): Stage {
+  const part = model.part(unit);
+  const stage = stageOf(part, supplyOf(model, unit), corner);
+  if (part.kind !== "shift-register" || !part.constantCurrent || !stage.low) return stage;
+  // The serial output is a logic output like any other.
+  if (!part.outputLegs.includes(splitLegRef(leg).leg)) return stage;
+  const most = setSink(model, unit, corner);
+  return { ...stage, low: { ...stage.low, most } };
+}
+
+/**
+ * Current in mA a constant-current sink is set to, in the middle or at one end of its tolerance: none without its resistor.
+ * Sheet of the sink: output current = factor ÷ resistor.
+ */
+export function setSink(model: RigModel, unit: UnitRef, corner: Corner | "typical"): Milliamps {
+  const part = model.part(unit);
+  if (part.kind !== "shift-register" || !part.constantCurrent) return 0;
+  const { leg, factor, tolerance } = part.constantCurrent;
+  const [resistor] = between(model, "resistor", legRef(unit, leg), legRef(unit, part.groundLeg));
+  const ohms = resistor?.ohms;
+  if (ohms === undefined) return 0;
+  const off = { strong: tolerance, typical: 0, weak: -tolerance }[corner];
+  return (factor / ohms) * 1000 * (1 + off);
 }
 
 /** What an output does when high and when low, at a supply, at one end of its tolerance. */

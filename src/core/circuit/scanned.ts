@@ -37,7 +37,7 @@ export interface ScannedChip {
 export const scannedChips: (model: RigModel) => readonly ScannedChip[] = remembered((model: RigModel) => {
   const byUnit = new Map<UnitRef, ScannedLed[]>();
   model.addresses.forEach(({ pip, anodeReach, cathodeReach, verdict }, index) => {
-    if (verdict.kind !== "driven" || !("cell" in verdict.conditions[0]!)) return;
+    if (verdict.kind !== "driven" || verdict.conditions[0]!.driver.kind !== "scanned") return;
     const ends = [anodeReach[0]!, cathodeReach[0]!];
     const at = (side: "segment" | "digit") =>
       ends.find(({ driver }) => driver.kind === "scanned" && driver.side === side)!.driver;

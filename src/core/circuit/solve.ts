@@ -2,6 +2,7 @@ import { LinearSystem } from "./linear";
 import type {
   BipolarBranch,
   ChannelBranch,
+  DriveBranch,
   LedBranch,
   Network,
   NodeId,
@@ -15,7 +16,7 @@ const TOLERANCE = 1e-9;
 const BOLD_ROUNDS = 6;
 const MOST_CHANGES = 400;
 
-type Region = "off" | "on" | "active" | "saturated" | "starved";
+type Region = "off" | "on" | "active" | "saturated" | "starved" | "held";
 
 /** A piece of the network that is linear within a region, and knows where it contradicts itself. */
 interface Piece {
@@ -35,7 +36,8 @@ export function solveNetwork(network: Network): Solution {
   const leds = network.leds.map(ledPiece);
   const bipolars = (network.bipolars ?? []).map(bipolarPiece);
   const channels = (network.channels ?? []).map(channelPiece);
-  const pieces: Piece[] = [...leds, ...bipolars, ...channels];
+  const sinks = network.drives.filter(({ most }) => most !== undefined).map(sinkPiece);
+  const pieces: Piece[] = [...leds, ...bipolars, ...channels, ...sinks];
   let volts = solveWith(system, pieces, 1);
   let settled = false;
   for (let round = 0; round < MOST_CHANGES; round += 1) {
@@ -53,7 +55,7 @@ export function solveNetwork(network: Network): Solution {
     volts = solveWith(system, pieces, 1);
   }
   if (!settled) volts = raiseSources(system, pieces);
-  return readOut(network, volts, leds, bipolars, channels);
+  return readOut(network, volts, leds, bipolars, channels, sinks);
 }
 
 function solveWith(system: LinearSystem, pieces: readonly Piece[], share: number): Float64Array {
@@ -184,18 +186,39 @@ function channelPiece(branch: ChannelBranch): Piece {
   };
 }
 
+/** A constant-current sink: a resistance as long as too little comes to reach its current, then that current. */
+function sinkPiece({ node, volts: source, ohms, most = 0 }: DriveBranch): Piece {
+  const limit = most / 1000;
+  const through = (volts: Float64Array) => (volts[node]! - source) / ohms;
+  return {
+    region: "off",
+    stamp(system) {
+      if (this.region === "held") system.take(node, limit);
+      else system.toSource(node, source, ohms);
+    },
+    wants(volts) {
+      const over = (through(volts) - limit) * ohms;
+      if (this.region === "held") return over < 0 ? { region: "off", by: -over } : undefined;
+      return over > 0 ? { region: "held", by: over } : undefined;
+    },
+  };
+}
+
 function readOut(
   network: Network,
   volts: Float64Array,
   leds: readonly Piece[],
   bipolars: readonly BipolarPiece[],
   channels: readonly Piece[],
+  sinks: readonly Piece[],
 ): Solution {
   const between = (one: NodeId, other: NodeId) => volts[one]! - volts[other]!;
   const ledCurrent = (led: LedBranch, at: number) =>
     leds[at]!.region === "on"
       ? Math.max(0, (between(led.anode, led.cathode) - led.forward) / Math.max(led.slope, LEAST_SLOPE)) * 1000
       : 0;
+  const limited = network.drives.filter(({ most }) => most !== undefined);
+  const held = new Set(limited.filter((_, at) => sinks[at]!.region === "held").map(({ id }) => id));
   const transistors = new Map<string, TransistorCurrents>();
   (network.bipolars ?? []).forEach((branch, at) => {
     const piece = bipolars[at]!;
@@ -221,11 +244,12 @@ function readOut(
     volts: [...volts],
     leds: new Map(network.leds.map((led, at) => [led.id, ledCurrent(led, at)])),
     drives: new Map(
-      network.drives.map(({ id, node, volts: source, ohms }) => [
+      network.drives.map(({ id, node, volts: source, ohms, most }) => [
         id,
-        ((source - volts[node]!) / ohms) * 1000,
+        most !== undefined && held.has(id) ? -most : ((source - volts[node]!) / ohms) * 1000,
       ]),
     ),
+    sinks: new Map(limited.map(({ id, node, volts: source }) => [id, Math.max(0, volts[node]! - source)])),
     resistors: new Map(
       network.resistors.map(({ id, from, to, ohms }) => [id, (between(from, to) / ohms) * 1000]),
     ),

@@ -1,6 +1,7 @@
 import {
   busLines,
   cellPips,
+  chipOn,
   gridOf,
   pipsOfPicture,
   digitLines,
@@ -18,7 +19,7 @@ import { remembered } from "../remember";
 import { controllerById, splitPipId, type ChainLines, type PipId, type Scan, type ScanSchool } from "../rig";
 import { sceneTitle, showFrames, signRun, type Frame } from "../show";
 import { fitDivider, fitPeriods } from "../timing";
-import { setUpWrites, updateWrites } from "./driver-writes";
+import { leastStep, setUpWrites, updateWrites } from "./driver-writes";
 import { turnPeriod } from "./run";
 import type { Drawing, Program, ProgramFrame, SlotState, Statement } from "./types";
 
@@ -70,7 +71,7 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
   const direct = directLines(encoding);
   const shared = digitLines(encoding);
   const ring = encoding.rings[0];
-  const buses = encoding.buses ?? [];
+  const buses = (encoding.buses ?? []).map((bus) => ({ ...bus, step: leastStep(chipOn(model, bus)) }));
   const maker = stateMaker(model, direct);
   const grid = gridOf(model);
   const blank: Frame = grid

@@ -1,10 +1,11 @@
 import { chipOn, stateFor, type RigModel } from "../address";
-import { transportOf, type BusPace, type BusProtocol } from "../bus";
-import type { Asked, Memory } from "../chips";
+import { transportOf, type BusPace } from "../bus";
+import type { Asked, BusChip, Memory } from "../chips";
 import type { ControllerPart, DriverChipPart } from "../parts";
+import type { Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
 import { usualLevel, type EncodedBus, type Encoding, type UnitRef } from "../rig";
-import type { ChipWrite } from "./types";
+import type { ChipWrite, ProgramBus } from "./types";
 
 /** The highest memory address any LED needs of each chip. */
 const highestOf = remembered(({ pips }: Encoding): ReadonlyMap<UnitRef, number> => {
@@ -60,11 +61,23 @@ export const updateWrites = (model: RigModel, memory: Memory): ChipWrite[] =>
 /** Calls slower than this keep the timing by themselves. */
 const SLOW_CALL = 1500;
 
-type OnBus = { readonly protocol: BusProtocol };
+/** Least time from edge to edge a chip's timing table asks for: data, clock up, clock down make a bit. */
+export const leastStep = ({ times: { period, high, low } }: Pick<BusChip, "times">): Nanoseconds =>
+  Math.max(high, Math.ceil(low / 2), Math.ceil(period / 3));
 
-/** The pause the program makes after each edge of a bus, in ns; 0 where the calls themselves take long enough. */
-export const pauseOf = ({ protocol }: OnBus, cost: ControllerPart["cost"]): number =>
-  cost.pinWrite >= SLOW_CALL ? 0 : transportOf(protocol).pause;
+type OnBus = Pick<ProgramBus, "protocol" | "step">;
+
+/**
+ * The pause the program makes after each edge of a bus, in ns, in whole microseconds as the call takes them; 0 where the
+ * calls themselves take long enough.
+ */
+export function pauseOf({ protocol, step }: OnBus, cost: ControllerPart["cost"]): number {
+  const transport = transportOf(protocol);
+  if (transport.pause === 0) return 0;
+  const usual = cost.pinWrite >= SLOW_CALL ? 0 : transport.pause;
+  const call = transport.openDrain ? cost.pinMode : cost.pinWrite;
+  return Math.max(usual, Math.ceil((step - call) / 1000) * 1000, 0);
+}
 
 /** How long the steps of a bus take on a controller. */
 export const busPace = (bus: OnBus, cost: ControllerPart["cost"]): BusPace =>

@@ -58,24 +58,30 @@ const many = Array.from({ length: 256 }, (_, at) => String(at));
 
 /** Every way to drive four and eight digits, by loop and timer, with and without end; demo rigs, signs, long lists. */
 const RIGS: Array<[what: string, rig: Rig]> = [
-  ...SCHEMES.flatMap((scheme) =>
+  ...[
+    ...SCHEMES.map((scheme): Pick<Rig["plan"], "scheme" | "register"> => ({ scheme })),
+    { scheme: "register-static", register: "74HC164" } as const,
+    { scheme: "two-registers", register: "74HC164" } as const,
+  ].flatMap(({ scheme, register }) =>
     ([4, 8] as const).flatMap((digits): Array<[string, Rig]> => {
       const polarity = (["common-cathode", "common-anode"] as const).find(
         (one) =>
-          planProblem(laid(moorings, { scheme, digits, polarity: one, digitSwitch: "transistor" }).plan) ===
-          undefined,
+          planProblem(
+            laid(moorings, { scheme, register, digits, polarity: one, digitSwitch: "transistor" }).plan,
+          ) === undefined,
       );
       if (!polarity || scheme === "logic") return [];
-      const rig = laid(moorings, { scheme, digits, polarity, digitSwitch: "transistor" });
+      const what = [scheme, register].filter(Boolean).join(" with ");
+      const rig = laid(moorings, { scheme, register, digits, polarity, digitSwitch: "transistor" });
       const timed: Rig = { ...rig, scan: { ...rig.scan, school: "timer" } };
       const kinds: Array<[string, Rig]> = [
         ["loop", rig],
         ...(isMultiplexed(modelOf(rig)) ? [["timer", timed] as [string, Rig]] : []),
       ];
       return kinds.flatMap(([kind, one]): Array<[string, Rig]> => [
-        [`${scheme}, ${digits}, ${kind}`, one],
-        [`${scheme}, ${digits}, ${kind}, three rounds`, showing(one, { rounds: 3, end: "blank" })],
-        [`${scheme}, ${digits}, ${kind}, held`, showing(one, { mode: "hold" })],
+        [`${what}, ${digits}, ${kind}`, one],
+        [`${what}, ${digits}, ${kind}, three rounds`, showing(one, { rounds: 3, end: "blank" })],
+        [`${what}, ${digits}, ${kind}, held`, showing(one, { mode: "hold" })],
       ]);
     }),
   ),

@@ -51,9 +51,16 @@ const withShow = (id: string, values: Partial<Show>): Rig => {
   const rig = looped(id, [2000], 20);
   return { ...rig, show: { ...rig.show, ...values } };
 };
-const scheme = (name: SchemeName, polarity: Polarity): Rig => {
+const scheme = (name: SchemeName, polarity: Polarity, register?: string): Rig => {
   const moorings = withShow("moorings-free", { interval: 20 });
-  return relay(moorings, { ...moorings.plan, scheme: name, polarity, digitSwitch: "transistor", lines: {} });
+  return relay(moorings, {
+    ...moorings.plan,
+    scheme: name,
+    polarity,
+    digitSwitch: "transistor",
+    ...(register === undefined ? {} : { register }),
+    lines: {},
+  });
 };
 const swapped = swapWires(slipGate, "output-a", "output-d");
 
@@ -236,6 +243,12 @@ describe("the sketch, compiled and run, makes the calls the simulator makes", ()
     ["Crew tally, three wires", demoRig("crew-tally")],
     ["Oar rack, I²C", demoRig("oar-rack")],
     ["twelve digits on two MAX7219", chained],
+    ["a 74HC164 for each of four digits", scheme("register-static", "common-cathode", "74HC164")],
+    ["two 74HC164 that scan", scheme("two-registers", "common-cathode", "74HC164")],
+    ["a CD4094 for each of four digits", scheme("register-static", "common-anode", "CD4094")],
+    ["a TLC5916 and a register that scan", scheme("two-registers", "common-anode", "TLC5916")],
+    ["a PCF8574 for each of four digits", scheme("pcf8574", "common-anode")],
+    ["sixteen digits on a TM1640", relay(chained, { ...chained.plan, scheme: "tm1640", lines: {} })],
     ["a fast board with pauses", onBoard("crew-tally", "ESP32-module")],
     [
       "Wind arrow, row by row",
@@ -243,6 +256,10 @@ describe("the sketch, compiled and run, makes the calls the simulator makes", ()
     ],
     ["Tide notice, a chain of four", faster(demoRig("tide-notice"))],
     ["turned modules, every motion, pictures", everyMotion, 60_000],
+    [
+      "two modules of dots on a TM1640",
+      relay(everyMotion, { ...everyMotion.plan, scheme: "tm1640", digits: 16, lines: {} }),
+    ],
     ["dots on I²C", relay(everyMotion, { ...everyMotion.plan, scheme: "ht16k33", digits: 16, lines: {} })],
     ["one digit straight from lines", relay(slipGate, { ...slipGate.plan, scheme: "direct" })],
   ])("%s", (_, rig, most = 4000) => {

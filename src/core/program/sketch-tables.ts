@@ -1,6 +1,6 @@
 import { gridOf, positionOf, turnTitle, turnWord, type RigModel } from "../address";
 import { columnOf, formatByte, isDot, type Cell } from "../glyph";
-import { legById, legName, type NamingSchool } from "../parts";
+import { isBusChip, legById, legName, type NamingSchool } from "../parts";
 import { splitLegRef, splitPipId, unitValue, type LegRef, type UnitRef } from "../rig";
 import { comment, plain, type SketchLine } from "./sketch-text";
 import type { Program, SlotState } from "./types";
@@ -37,10 +37,11 @@ export function wiringComments(model: RigModel, program: Program, school: Naming
   const part = chip === undefined ? undefined : model.part(chip);
   const inputs =
     part?.kind === "shift-register" && program.chain
-      ? (["data", "clock", "latch"] as const).map((use) => {
+      ? (["data", "clock", "latch"] as const).flatMap((use) => {
           const leg = { data: part.pins.serialIn, clock: part.pins.shiftClock, latch: part.pins.latchClock }[
             use
           ];
+          if (leg === undefined) return [];
           const found = model.chain.lines[use];
           const lead =
             found === program.chain![use]
@@ -52,12 +53,16 @@ export function wiringComments(model: RigModel, program: Program, school: Naming
   const bus = model.encoding.buses?.flatMap((on) => {
     const [first] = on.units;
     const driver = model.part(first!);
-    if (driver.kind !== "driver-chip") return [];
-    return (["data", "clock", "select"] as const).flatMap((pin) =>
+    if (!isBusChip(driver)) return [];
+    const lines = (["data", "clock", "select"] as const).flatMap((pin) =>
       driver.pins[pin] === undefined
         ? []
         : [comment(`  line ${on[pin]} -> ${name(`${first!}.${driver.pins[pin]}`)}`)],
     );
+    const addresses = (on.addresses ?? []).map((address, at) =>
+      comment(`  ${on.units[at]} has bus address ${formatByte(address)}`),
+    );
+    return on.units.length > 1 ? [...lines, ...addresses] : lines;
   });
   const chained = model.chain.chips
     .slice(1)

@@ -1,4 +1,4 @@
-import { gridOf, isMultiplexed, turnWord, type RigModel } from "../address";
+import { chipOn, gridOf, isMultiplexed, turnWord, type RigModel } from "../address";
 import { transportOf } from "../bus";
 import { isChip, type NamingSchool } from "../parts";
 import { controllerById } from "../rig";
@@ -71,7 +71,7 @@ export function writeSketch(
     ...(printing.longPauses ? [...PAUSE, { text: "" }] : []),
     ...(keepsTime ? [...untilDue(program), { text: "" }] : []),
     ...(drawn ? [...signRoutines(), { text: "" }] : []),
-    ...sendRoutine(printing),
+    ...sendRoutine(model, printing),
     { text: "" },
     ...darkenRoutine(printing),
     ...tickRoutine(model, program, (body) => lines(body, printing, 1)),
@@ -176,11 +176,11 @@ const repeatOf = (statements: readonly Statement[]): number | undefined =>
       : undefined,
   );
 
-function sendRoutine(printing: Printing): SketchLine[] {
+function sendRoutine(model: RigModel, printing: Printing): SketchLine[] {
   const { program, multiplexed, single } = printing;
   const says =
     program.buses.length > 0
-      ? "// Writes a face into the chip's memory; the chip scans its digits by itself."
+      ? `// ${chipOn(model, program.buses[0]!).sends}`
       : program.chain
         ? program.chain.latch === undefined
           ? "// Shifts a pattern into the registers; the outputs show every bit on its way."

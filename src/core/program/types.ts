@@ -1,6 +1,6 @@
 import type { TimerSetting } from "../timing";
 import type { Frame } from "../show";
-import type { Microseconds, Milliseconds } from "../quantity";
+import type { Microseconds, Milliseconds, Nanoseconds } from "../quantity";
 import type { BusWrite, LineGiven } from "../bus";
 import type { BitOrder, ChainLines, EncodedBus, ScanSchool, UnitRef } from "../rig";
 
@@ -91,6 +91,12 @@ export interface ProgramFrame extends Frame {
   readonly turns?: number;
 }
 
+/** A bus the program writes to. */
+export interface ProgramBus extends EncodedBus {
+  /** Least time from edge to edge its chips ask for. */
+  readonly step: Nanoseconds;
+}
+
 /** What the controller does, whole. */
 export interface Program {
   readonly chain?: ChainLines;
@@ -99,7 +105,7 @@ export interface Program {
   /** Those of them that switch digits. */
   readonly digitLines: readonly string[];
   readonly ring?: { readonly clock: string; readonly reset: string };
-  readonly buses: readonly EncodedBus[];
+  readonly buses: readonly ProgramBus[];
   /** What is written to driver chips before anything is shown. */
   readonly setUpState?: SlotState;
   readonly school: ScanSchool;

@@ -3,7 +3,7 @@ import type { BusChip } from "../chips";
 import type { ControllerPart } from "../parts";
 import type { Hertz, Nanoseconds } from "../quantity";
 import type { EncodedBus } from "../rig";
-import { busPace } from "./driver-writes";
+import { busPace, leastStep } from "./driver-writes";
 
 /** What bringing every digit of so many chips up to date takes. */
 export interface UpdateCost {
@@ -21,11 +21,11 @@ export type WriteSchool = "calls" | "direct";
 /** A direct port write on an 8-bit board takes two clocks; others are taken to need as many. */
 const DIRECT_CLOCKS = 2;
 
-function paceFor(bus: EncodedBus, { sheet }: BusChip, board: ControllerPart, school: WriteSchool): BusPace {
-  if (school === "calls") return busPace(bus, board.cost);
+function paceFor(bus: EncodedBus, chip: BusChip, board: ControllerPart, school: WriteSchool): BusPace {
+  if (school === "calls") return busPace({ ...bus, step: leastStep(chip) }, board.cost);
   const write = Math.round((DIRECT_CLOCKS * 1e9) / board.clock);
   // Three writes a bit; as much pause as the chip's fastest clock asks for.
-  const pause = Math.max(0, Math.ceil(1e9 / sheet.clockMaximum / 3) - write);
+  const pause = Math.max(0, Math.ceil(1e9 / chip.sheet.clockMaximum / 3) - write);
   return { write, shiftBit: 3 * (write + pause), pause };
 }
 

@@ -70,6 +70,15 @@ RIGS.push(
   ["a chip alone as controller", relay(river, withController(river.plan, "ATtiny84"))],
   ["another one, one digit", relay(slip, withController(slip.plan, "PIC16F1455"))],
 );
+for (const [register, polarity] of [
+  ["74HC164", "common-cathode"],
+  ["CD4094", "common-cathode"],
+  ["TLC5916", "common-anode"],
+] as const)
+  for (const scheme of ["register-static", "two-registers"] as const) {
+    const plan = { ...river.plan, scheme, register, polarity, digits: 4, lines: {} };
+    RIGS.push([`${scheme} with ${register}`, relay(river, plan)]);
+  }
 const BREADBOARDS: Breadboard[] = ([400, 830] as const).flatMap((size) =>
   RAIL_KINDS.map((rails) => ({ size, rails })),
 );

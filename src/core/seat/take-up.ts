@@ -16,10 +16,16 @@ export function planFromWires(model: RigModel): Plan | undefined {
   for (const { pip, ownReach, sharedReach } of model.addresses) {
     const { unit, digit, segment } = splitPipId(pip);
     const own = ownReach[0]?.driver;
-    if (own?.kind === "register" && (own.unit === segmentChip || chips.length > 2)) {
+    const output =
+      own?.kind === "port"
+        ? own.at
+        : own?.kind === "register" && (own.unit === segmentChip || chips.length > 2)
+          ? own.stage
+          : undefined;
+    if (output !== undefined) {
       const name = isDot(segment) ? outputName(segment) : segment;
       const planned = rig.plan.outputs.find((one) => one === name);
-      if (planned) outputs[own.stage] = planned;
+      if (planned) outputs[output] = planned;
     }
     const shared = sharedReach[0]?.driver;
     const place = model.digits.findIndex((id) => id.unit === unit && id.digit === digit);

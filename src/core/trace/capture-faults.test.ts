@@ -40,6 +40,27 @@ const chain = fast(relay(oars, { ...oars.plan, scheme: "max7219", digits: 16, li
   "  204.69 77 3 54",
   "3579124600112233",
 ]);
+const twoDigits = ["04", "17", "25", "36"];
+const noLatch = fast(relay(slip, { ...slip.plan, register: "74HC164", digits: 2, lines: {} }), twoDigits);
+const noLatchScans = fast(
+  relay(river, { ...river.plan, polarity: "common-cathode", register: "74HC164", lines: {} }),
+  ["-0.42", "0.17", "3.58"],
+  120,
+);
+const strobe = fast(relay(slip, { ...slip.plan, register: "CD4094", digits: 2, lines: {} }), twoDigits);
+const sinks = fast(
+  relay(river, { ...river.plan, register: "TLC5916", lines: {} }),
+  ["-0.42", "0.17", "3.58"],
+  120,
+);
+const sixteen = fast(relay(oars, { ...oars.plan, scheme: "tm1640", digits: 16, lines: {} }), [
+  "1234567890123456",
+  "  204.69 77 3 54",
+]);
+const expanders = fast(
+  relay(slip, { ...slip.plan, scheme: "pcf8574", polarity: "common-anode", digits: 4, lines: {} }),
+  ["1704", "1625", "1938"],
+);
 const sign = (text: string, layout?: LayoutChoice): Rig => {
   const tide = demoRig("tide-notice");
   const modules = layout ? laidOut(dotModules(tide.units), layout) : tide.sign!.modules;
@@ -155,6 +176,12 @@ const RIGS: ReadonlyArray<readonly [string, Rig]> = [
   ["MAX7219", eight],
   ["a chain of MAX7219", chain],
   ["a sign", sign("HIGH")],
+  ["registers without a latch, still", noLatch],
+  ["registers without a latch that scan", noLatchScans],
+  ["registers with a strobe", strobe],
+  ["constant-current sinks that scan", sinks],
+  ["TM1640", sixteen],
+  ["expanders", expanders],
 ];
 
 describe("what is as it should be is not spoken against", () => {
@@ -211,6 +238,22 @@ describe("faults are named", () => {
       "bit order",
       /All 16 bits/,
     ],
+    [
+      "bits of a byte, registers without a latch",
+      noLatch,
+      { program: chainBytes(reversed) },
+      "bit order",
+      /each byte/,
+    ],
+    [
+      "bytes exchanged, without a latch",
+      noLatch,
+      { program: chainBytes(backwards) },
+      "byte order",
+      /two bytes/,
+    ],
+    ["bits of a byte, TM1640", sixteen, { program: sent(reversed) }, "bit order", /each byte/],
+    ["bits of a byte, expanders", expanders, { program: sent(reversed) }, "bit order", /each byte/],
     ["bytes exchanged", twoStatic, { program: chainBytes(backwards) }, "byte order", /two bytes/],
     ["bytes exchanged, scanning", river, { program: chainBytes(backwards) }, "byte order", /two bytes/],
     [

@@ -87,16 +87,22 @@ function silentLines(model: RigModel, { activity, writes }: Decoded): Difference
       ),
     );
   if (writes.some(({ kind }) => kind !== "read") || (!encoding.buses?.length && !encoding.chain)) return [];
+  const latch = wanted.find(({ role }) => role === "select")?.name;
   return [
     encoding.buses?.length
       ? nothing(
           "No write reaches a chip of this rig",
           "Look at the signals: are clock and data exchanged, does the capture begin before the first write?",
         )
-      : nothing(
-          "The registers never take anything: the latch does not rise once bits are in them",
-          "RCLK has to go from low to high when the last bit is in. Does the capture begin before the first byte?",
-        ),
+      : latch === undefined
+        ? nothing(
+            "The registers never get a whole load of bits",
+            "Look at the signals: are clock and data exchanged, does the capture begin before the first byte?",
+          )
+        : nothing(
+            "The registers never take anything: the latch does not rise once bits are in them",
+            `${latch} has to go from low to high when the last bit is in. Does the capture begin before the first byte?`,
+          ),
   ];
 }
 

@@ -20,6 +20,7 @@ import type {
 } from "./decoded";
 import type { FaceFollower, WatchedFace } from "./face-follower";
 import { followFaces } from "./faces";
+import { Loads } from "./loads";
 import { litDigits } from "./fit";
 import { wantedLines } from "./mapping";
 
@@ -49,6 +50,9 @@ export class Decoder {
   private readonly faces: DecodedFace[] = [];
   private readonly follower: FaceFollower;
   private readonly latches: ReadonlySet<string>;
+  /** Of registers without a latch, by their clock line: where whole loads end. */
+  private readonly loads: { readonly clock: string; readonly length: number; readonly of: Loads } | undefined;
+  private clockWas: Level = OPEN;
   private readonly heard = new Set<Nanoseconds>();
   private latched = "";
   private faceKey = "";
@@ -73,6 +77,9 @@ export class Decoder {
     const { buses = [], chain } = model.encoding;
     this.pulled = new Set(buses.filter(({ protocol }) => transportOf(protocol).openDrain).flatMap(busLines));
     this.latches = new Set(chain?.latch === undefined ? [] : [chain.latch]);
+    const length = model.chain.chips.length * 8;
+    if (chain && chain.latch === undefined)
+      this.loads = { clock: chain.clock, length, of: new Loads(length) };
     this.activity = new Map(
       wantedLines(model)
         .filter(({ line }) => line in mapped)
@@ -107,6 +114,11 @@ export class Decoder {
     this.board.drive(line, level === UNKNOWN ? OPEN : pulledUp ? "released" : level, at);
     this.collect();
     if (this.latches.has(line) && level === 1) this.latch(at);
+    if (this.loads && line === this.loads.clock) {
+      if (level === 1 && this.clockWas === LOW && this.loads.of.rise(at) === this.loads.length)
+        this.latch(at);
+      this.clockWas = level;
+    }
     this.follower.changed(line, at);
     for (const { places, from, at: until } of this.taken.splice(0)) this.follower.wrote(places, from, until);
   }

@@ -156,7 +156,10 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
         kind: "bit",
         station: "writes",
         title: `${driver.unit} bit ${bit} of address ${address}`,
-        detail: "1 lights it; the chip scans by itself",
+        detail:
+          driver.kind === "port"
+            ? `${condition.is} lights it; the chip holds it`
+            : "1 lights it; the chip scans by itself",
         legs: [driver.leg],
       },
     ];
@@ -213,7 +216,7 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
             kind: "lines" as const,
             station: "code" as const,
             title: `line ${lines.data}`,
-            detail: `clock on ${lines.clock}, latch on ${lines.latch}`,
+            detail: `clock on ${lines.clock}, ${lines.latch === undefined ? "no latch" : `latch on ${lines.latch}`}`,
             legs: [],
           },
         ]

@@ -21,20 +21,21 @@ import {
 } from "../rig";
 import { STEADY, chipScans, scanFigures } from "../scan";
 import { frameRows } from "../sim";
-import { WAYS, type Way } from "./list";
+import { WAYS, isWay, type Way } from "./list";
 import type { Load, WayFigures } from "./types";
 
-export { WAYS, type Way } from "./list";
+export { WAYS, isWay, type Way } from "./list";
 export type { Load, WayFigures } from "./types";
 export { recommendWay, type Recommendation } from "./recommend";
 
 /** The plan of a way for a rig: its display, board, power and resistors, and lines given out anew. */
-export function planFor(rig: Pick<Rig, "plan">, { scheme, digitSwitch }: Way): Plan {
-  const { lines: _, ...plan } = rig.plan;
+export function planFor(rig: Pick<Rig, "plan">, { scheme, digitSwitch, register }: Way): Plan {
+  const { lines: _, register: _before, ...plan } = rig.plan;
   const free = withLines({
     ...plan,
     scheme,
     digitSwitch,
+    ...(register === undefined ? {} : { register }),
     lines: rig.plan.scheme === scheme ? rig.plan.lines : {},
   });
   const still = isStatic({ scheme, digits: digitCount(free) }) || driverChipOf(scheme) !== undefined;
@@ -124,9 +125,12 @@ export function compareWays(rig: Rig, report: (share: number) => void = () => un
     report((at + 1) / WAYS.length);
     return figures;
   }).filter(
-    ({ plan, way: { digitSwitch } }, at, all) =>
+    ({ plan, way }, at, all) =>
       // One digit has no switch: the schools that differ only there are one.
-      plan.digitSwitch === digitSwitch || all.findIndex((other) => other.plan.scheme === plan.scheme) === at,
+      isWay(plan, way) ||
+      all.findIndex(
+        ({ plan: { scheme, register } }) => scheme === plan.scheme && register === plan.register,
+      ) === at,
   );
 }
 

@@ -1,10 +1,13 @@
-import type { DigitSwitch, SchemeName } from "../rig";
+import { BUS_CHIPS, LOGIC_CHIPS, type WayWords } from "../chips";
+import type { DigitSwitch, Plan, SchemeName } from "../rig";
 
 /** One school of driving digits, with what it costs in a sentence. */
 export interface Way {
   readonly id: string;
   readonly scheme: SchemeName;
   readonly digitSwitch: DigitSwitch;
+  /** The register of the segments, where it is not the usual one. */
+  readonly register?: string;
   readonly title: string;
   readonly costs: string;
 }
@@ -17,8 +20,8 @@ const way = (scheme: SchemeName, digitSwitch: DigitSwitch, title: string, costs:
   costs,
 });
 
-/** The ways there are, in the order they are listed. */
-export const WAYS: readonly Way[] = [
+/** The ways that are not named after one chip. */
+const GENERAL: readonly Way[] = [
   way(
     "register-static",
     "bare",
@@ -134,23 +137,39 @@ export const WAYS: readonly Way[] = [
     "Programmable logic, lines and transistors",
     "everything in hardware, no code runs; needs such a board",
   ),
-  way(
-    "max7219",
-    "bare",
-    "MAX7219, eight digits a chip",
-    "three lines, one resistor sets all currents, chains to 64; wants 5 V levels",
-  ),
-  way("tm1637", "bare", "TM1637, six digits", "two lines, sixteen keys; a slow bus of its own"),
-  way(
-    "tm1638",
-    "bare",
-    "TM1638, eight digits and lamps",
-    "three lines, 24 keys, ten segments a digit; wants 5 V",
-  ),
-  way(
-    "ht16k33",
-    "bare",
-    "HT16K33 on I²C",
-    "two lines shared with other chips, blinks by itself; scans about 105 times a second",
-  ),
 ];
+
+/** A way with another register than the usual one. */
+const onRegister = (
+  register: string,
+  scheme: SchemeName,
+  digitSwitch: DigitSwitch,
+  words?: WayWords,
+): Way[] =>
+  words === undefined
+    ? []
+    : [
+        {
+          ...way(scheme, digitSwitch, words.title, words.costs),
+          id: `${scheme}-${digitSwitch}-${register.toLowerCase()}`,
+          register,
+        },
+      ];
+
+/** What other registers do instead of the usual one: one for each digit, or with digits that take turns. */
+const BY_REGISTER: readonly Way[] = LOGIC_CHIPS.flatMap(({ sheet: { id }, ways = {} }) => [
+  ...onRegister(id, "register-static", "bare", ways.each),
+  ...onRegister(id, "two-registers", "transistor", ways.scanned),
+]);
+
+/** Chips on a bus. */
+const BY_CHIP: readonly Way[] = BUS_CHIPS.map(({ sheet, way: { title, costs } }) =>
+  way(sheet.id.toLowerCase() as SchemeName, "bare", title, costs),
+);
+
+/** The ways there are, in the order they are listed. */
+export const WAYS: readonly Way[] = [...GENERAL, ...BY_REGISTER, ...BY_CHIP];
+
+/** Whether a plan drives its digits that way. */
+export const isWay = (plan: Plan, { scheme, digitSwitch, register }: Way): boolean =>
+  plan.scheme === scheme && plan.digitSwitch === digitSwitch && plan.register === register;

@@ -5,7 +5,7 @@ import { gridOf } from "@/core/address";
 import { FRAME_FORMATS, type FrameFormat } from "@/core/frames";
 import { type FramesResult } from "@/core/pictures";
 import { formatBytes, formatNanoseconds, formatQuantity } from "@/core/quantity";
-import { controllerById } from "@/core/rig";
+import { controllerById, driverChipOf } from "@/core/rig";
 import { useModel } from "@/store";
 import { PlannerProgress, Progress, SelectField, SeverityMark, saveBytes, useJob, usePlanner } from "@/ui";
 
@@ -87,7 +87,7 @@ function Memory() {
             {cost.frames.toLocaleString("en")} frames, {cost.different.toLocaleString("en")} of them different
             {cost.cut && ", and the run goes on beyond what a program holds"}. The sketch on{" "}
             <Link href={`/rig/${rig.id}/code`}>Code</Link> keeps{" "}
-            {rig.plan.scheme === "max7219" || rig.plan.scheme === "ht16k33" || rig.plan.scheme === "tm1638"
+            {driverChipOf(rig.plan.scheme)
               ? "texts as columns and draws each frame from them"
               : "every picture whole"}
             .

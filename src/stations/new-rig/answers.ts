@@ -117,10 +117,9 @@ export function waysThatFit(base: Plan): Way[] {
   return WAYS.filter((way) => planProblem(planFor({ plan: base }, way)) === undefined)
     .filter((way, _, all) => {
       const plan = planFor({ plan: base }, way);
-      return (
-        plan.digitSwitch === way.digitSwitch ||
-        !all.some((other) => other !== way && other.scheme === way.scheme && other.digitSwitch === "bare")
-      );
+      const isBare = ({ scheme, digitSwitch, register }: Way) =>
+        scheme === way.scheme && digitSwitch === "bare" && register === way.register;
+      return plan.digitSwitch === way.digitSwitch || !all.some((other) => other !== way && isBare(other));
     })
     .sort((one, other) => rank(one) - rank(other));
 }

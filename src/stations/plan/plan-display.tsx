@@ -12,6 +12,7 @@ import {
   matrixSize,
   moduleCount,
   planProblem,
+  schemeOf,
   showsDots,
   withLines,
   type Plan,
@@ -25,8 +26,6 @@ interface Props {
   readonly onLay: (plan: Plan) => void;
 }
 
-const NEEDS_MANY: ReadonlyArray<SchemeName> = ["register-lines", "two-registers", "selector", "ring"];
-const ON_REGISTERS: ReadonlyArray<SchemeName> = ["register-static", "power-register"];
 /** More digits than this take driver chips in a chain. */
 const MOST_WITHOUT_CHAIN = 8;
 
@@ -35,11 +34,11 @@ function fittingScheme(plan: Plan): SchemeName {
   const { scheme, display, digits } = plan;
   if (showsDots(plan)) return schemeForDots(plan);
   if (!planProblem(withLines(plan))) return scheme;
-  const driver = driverChipOf(scheme) !== undefined;
+  const { chip, each, forOne } = schemeOf(scheme);
   if (digits > MOST_WITHOUT_CHAIN) return "max7219";
-  if (digits === 1) return driver || NEEDS_MANY.includes(scheme) ? "register-static" : scheme;
-  if (driver) return "two-registers";
-  return display !== "plain" && ON_REGISTERS.includes(scheme) ? "two-registers" : scheme;
+  if (digits === 1) return forOne ? scheme : "register-static";
+  if (chip) return "two-registers";
+  return display !== "plain" && each ? "two-registers" : scheme;
 }
 
 /** Ways for dots, those most take first. */
@@ -62,12 +61,17 @@ export function withDigits(plan: Plan, values: Partial<Plan>): Plan {
   const changed = { ...asked, digits: digitCount(asked) };
   // What can stay stays: the way to drive the digits and what switches them.
   if (!showsDots(changed) && !planProblem(withLines(changed))) return changed;
+  if (changed.register !== undefined) {
+    // Another register may do where this one only sinks, or is too weak.
+    const { register: _, ...usual } = changed;
+    return withDigits(usual, {});
+  }
   const scheme = fittingScheme(changed);
   if (showsDots(changed)) return { ...changed, scheme, digitSwitch: switchFor(changed, scheme) };
   if (scheme === changed.scheme && driverChipOf(scheme)) return changed;
   const one = changed.digits === 1;
   const shared = changed.display !== "plain" && !one;
-  const bare = one || (scheme === "register-static" && !shared) || scheme === "power-register";
+  const bare = one || (schemeOf(scheme).each === true && !shared);
   const fits = changed.digitSwitch !== "bare" && !isOneSided(changed);
   return { ...changed, scheme, digitSwitch: bare ? "bare" : fits ? changed.digitSwitch : "transistor" };
 }

@@ -1,4 +1,5 @@
 import Form from "react-bootstrap/Form";
+import { busChip } from "@/core/chips";
 import { digitLines, ledResistors, turnWord } from "@/core/address";
 import { withLedResistors } from "@/core/audit";
 import { SEGMENTS, outputName } from "@/core/glyph";
@@ -9,6 +10,7 @@ import {
   controllerById,
   driverChipOf,
   lineUses,
+  schemeOf,
   schemeValues,
   showsDots,
   splitPipId,
@@ -113,9 +115,9 @@ const USE_TITLES: Partial<Record<LineUse, string>> = {
   "segment-degree": "Degree mark",
 };
 
-const titleOf = (use: LineUse, { scheme, ...plan }: Plan): string => {
-  if (use === "latch" && scheme === "max7219") return "Load line";
-  if (use === "latch" && scheme === "tm1638") return "Strobe line";
+const titleOf = (use: LineUse, plan: Plan): string => {
+  const { chip } = schemeOf(plan.scheme);
+  if (use === "latch" && chip) return busChip(chip).selectTitle ?? USE_TITLES.latch!;
   const known = USE_TITLES[use];
   if (known) return known;
   const [what = "", which = ""] = use.split("-");

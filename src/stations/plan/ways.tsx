@@ -5,7 +5,7 @@ import { formatMeasure } from "@/core/audit";
 import { NEAR_LIMIT } from "@/core/circuit";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import type { Plan } from "@/core/rig";
-import type { Load, WayFigures } from "@/core/ways";
+import { isWay, type Load, type WayFigures } from "@/core/ways";
 import { useRig } from "@/store";
 import { DataTable, PlannerProgress, SeverityMark, usePlanner } from "@/ui";
 import type { Comparison } from "@/workers";
@@ -33,9 +33,9 @@ function LoadText({ load: { value, unit, limit, share, title } }: { load: Load }
 /** The ways to drive this display side by side, the one to take first, and one click to build any of them. */
 export function Ways({ onLay }: Props) {
   const rig = useRig();
-  const { scheme, digitSwitch } = rig.plan;
+  const { plan } = rig;
   const key = JSON.stringify([
-    { ...rig.plan, scheme: 0, digitSwitch: 0, lines: 0 },
+    { ...rig.plan, scheme: 0, digitSwitch: 0, register: 0, lines: 0 },
     rig.show,
     rig.glyphs,
     rig.units.find((unit) => unit.led)?.led,
@@ -44,7 +44,7 @@ export function Ways({ onLay }: Props) {
   const { result, failed } = comparing;
   const columns = useMemo<ColumnDef<WayFigures>[]>(() => {
     const recommended = result?.recommended?.way.id;
-    const isNow = ({ plan }: WayFigures) => plan.scheme === scheme && plan.digitSwitch === digitSwitch;
+    const isNow = ({ way }: WayFigures) => isWay(plan, way);
     return [
       {
         header: "Way",
@@ -162,7 +162,7 @@ export function Ways({ onLay }: Props) {
           ),
       },
     ];
-  }, [result, scheme, digitSwitch, onLay]);
+  }, [result, plan, onLay]);
   const fitting = (result?.figures ?? []).filter(({ problem }) => problem === undefined);
   const not = (result?.figures ?? []).filter(({ problem }) => problem !== undefined);
   return (
@@ -183,9 +183,7 @@ export function Ways({ onLay }: Props) {
           rows={fitting}
           columns={columns}
           rowKey={({ way }) => way.id}
-          rowClass={({ plan }) =>
-            plan.scheme === scheme && plan.digitSwitch === digitSwitch ? "is-now" : undefined
-          }
+          rowClass={({ way }) => (isWay(rig.plan, way) ? "is-now" : undefined)}
         />
       </div>
       {not.length > 0 && (

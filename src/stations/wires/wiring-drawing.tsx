@@ -94,6 +94,7 @@ function Body({ box, model }: { box: Box; model: RigModel }) {
     case "ring":
     case "segment-decoder":
     case "driver-chip":
+    case "expander":
     case "driver-array":
       return (
         <g>

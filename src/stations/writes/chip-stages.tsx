@@ -1,6 +1,6 @@
 import { positionOf, turnWord, type RigModel } from "@/core/address";
 import type { Bit } from "@/core/level";
-import { legById, legName } from "@/core/parts";
+import { legById, legName, type ShiftRegisterPart } from "@/core/parts";
 import { splitPipId, type PipId } from "@/core/rig";
 import type { SendStep } from "@/core/sim";
 import { pickPip, usePreferences } from "@/store";
@@ -24,6 +24,7 @@ export function ChipStages({ model, chips, pick, step }: Props) {
   const school = usePreferences((state) => state.school);
   const shifted = step?.use === "clock" && step.level === 1;
   const latched = step?.use === "latch" && step.level === 1;
+  const takes = ({ latch }: ShiftRegisterPart) => (latch === "none" ? shifted : latched);
   return (
     <div className="chips">
       {chips.map(({ ref, stages, latched: outputs }) => {
@@ -49,8 +50,8 @@ export function ChipStages({ model, chips, pick, step }: Props) {
                   </td>
                 ))}
               </tr>
-              <tr className={latched ? "is-moved" : undefined}>
-                <th>outputs {latched ? "↓" : ""}</th>
+              <tr className={takes(part) ? "is-moved" : undefined}>
+                <th>outputs {takes(part) ? "↓" : ""}</th>
                 {outputs.map((bit, at) => (
                   <td key={at} className={`stage${bit === 1 ? " is-one" : ""}`}>
                     {shown(bit)}

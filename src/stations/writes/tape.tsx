@@ -13,6 +13,7 @@ interface Write {
 /** The statements of the update, each over the edges it makes. */
 function writesOf(trace: SendTrace): Write[] {
   const lineOf = (use: StepUse) => trace.steps.find((step) => step.use === use)?.line ?? "";
+  const latches = trace.steps.some(({ use }) => use === "latch");
   const writes: Write[] = [];
   let byte = 0;
   trace.steps.forEach((step, at) => {
@@ -33,7 +34,9 @@ function writesOf(trace: SendTrace): Write[] {
       writes.push({
         ...base,
         what: `${formatByte(trace.bytes[byte]!)} on line ${lineOf("data")}, clocked by line ${lineOf("clock")}, ${order}`,
-        why: "eight bits move into the stages; the outputs do not change yet",
+        why: latches
+          ? "eight bits move into the stages; the outputs do not change yet"
+          : "eight bits move through the stages; the outputs show each on its way",
       });
       byte += 1;
     } else {

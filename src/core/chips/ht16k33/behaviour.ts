@@ -28,7 +28,7 @@ export const HT16K33 = {
 export const HT16K33_BLINK: readonly number[] = [0, 2, 1, 0.5];
 
 const COMMONS = 8;
-const TIMES = { period: 2500, high: 600, low: 1300, ...I2C.times } as const;
+export const TIMES = { period: 2500, high: 600, low: 1300, ...I2C.times } as const;
 
 /**
  * HT16K33 on I²C: bits come MSB first, the first byte is the bus address, and only the chip it names answers. A byte

@@ -1,8 +1,16 @@
 import { I2C } from "../../bus";
 import type { DriverChipPart } from "../../sheet";
-import { WHOLE_TABLE_SAYS, bitInRun, memoryOf, mountSingle, plainReader, wholeTable } from "../plain";
+import {
+  SCANS_MEMORY,
+  WHOLE_TABLE_SAYS,
+  bitInRun,
+  memoryOf,
+  mountSingle,
+  plainReader,
+  wholeTable,
+} from "../plain";
 import type { Asked, BusChip, ChipTransfer, Memory } from "../types";
-import { HT16K33, HT16K33_BLINK, Ht16k33 } from "./behaviour";
+import { HT16K33, HT16K33_BLINK, Ht16k33, TIMES as times } from "./behaviour";
 import { captureRules } from "./capture";
 import { DRIVER_HT16K33 as sheet } from "./sheet";
 import { explainHt16k33 } from "./words";
@@ -48,6 +56,7 @@ const REGISTER_NAMES: Readonly<Record<number, string>> = {
 export const ht16k33 = {
   sheet,
   transport: I2C,
+  times,
   memory: {
     first: 0,
     end: CELLS,
@@ -69,4 +78,9 @@ export const ht16k33 = {
     REGISTER_NAMES[address] ?? `common ${address >> 1}, rows ${address % 2 ? "8–15" : "0–7"}`,
   examples: { alone: "E0 21, then E0 81", onRig: "E0 83" },
   capture: captureRules(CELLS),
+  sends: SCANS_MEMORY,
+  way: {
+    title: "HT16K33 on I²C",
+    costs: "two lines shared with other chips, blinks by itself; scans about 105 times a second",
+  },
 } satisfies BusChip<DriverChipPart>;

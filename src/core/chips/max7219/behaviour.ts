@@ -20,7 +20,7 @@ export const CODE_B: readonly number[] = [
 ];
 
 const WORD = 16;
-const TIMES = { period: 100, high: 50, low: 50, ...FRAMES.times } as const;
+export const TIMES = { period: 100, high: 50, low: 50, ...FRAMES.times } as const;
 
 /** Registers of one chip. Digit registers are not to be trusted at power-up; all control registers are reset. */
 class Registers {

@@ -1,9 +1,9 @@
 import { FRAMES } from "../../bus";
 import { OPEN } from "../../level";
 import type { DriverChipPart } from "../../sheet";
-import { busInputs } from "../plain";
+import { SCANS_MEMORY, busInputs } from "../plain";
 import type { BusChip, MountedBusChip } from "../types";
-import { Max7219Chain } from "./behaviour";
+import { Max7219Chain, TIMES as times } from "./behaviour";
 import { capture } from "./capture";
 import { bitIn, placesWritten, readChain } from "./chain";
 import { DRIVER_MAX7219 as sheet } from "./sheet";
@@ -49,6 +49,7 @@ const ROWS = Array.from({ length: 8 }, (_, row) => row);
 export const max7219 = {
   sheet,
   transport: FRAMES,
+  times,
   memory: { first: 1, end: 9, cell: (digit, segment) => ({ address: digit + 1, bit: segment }) },
   mount,
   setUp,
@@ -64,4 +65,9 @@ export const max7219 = {
   selectTitle: "Load line",
   examples: { alone: "0C 01, then 0F 01", onRig: "0F 01" },
   capture,
+  sends: SCANS_MEMORY,
+  way: {
+    title: "MAX7219, eight digits a chip",
+    costs: "three lines, one resistor sets all currents, chains to 64; wants 5 V levels",
+  },
 } satisfies BusChip<DriverChipPart>;

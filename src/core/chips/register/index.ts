@@ -10,9 +10,13 @@ export { ShiftRegister, type RegisterInput } from "./behaviour";
 const sinking = (level: Level): Level =>
   level === HIGH ? LOW : level === LOW || level === OPEN ? OPEN : UNKNOWN;
 
-/** A shift register with its legs and rules from its sheet. */
-export const register = (sheet: ShiftRegisterPart): LogicChip<ShiftRegisterPart> => ({
+/** A shift register with its legs and rules from its sheet. @param ways of its own beside those of the 74HC595 */
+export const register = (
+  sheet: ShiftRegisterPart,
+  ways: LogicChip["ways"] = {},
+): LogicChip<ShiftRegisterPart> => ({
   sheet,
+  ways,
   mount() {
     const chip = new ShiftRegister(sheet);
     const { serialIn, shiftClock, latchClock, outputEnable, clear } = sheet.pins;

@@ -5,7 +5,10 @@ import { TM16 } from "./registers";
 import { explainTm16, placeName } from "./words";
 import { tm16Writes } from "./writes";
 
-type Shared = Omit<BusChip, "sheet" | "transport" | "mount" | "keys" | "selectTitle">;
+type Shared = Omit<
+  BusChip,
+  "sheet" | "transport" | "times" | "mount" | "keys" | "selectTitle" | "sends" | "way"
+>;
 
 /**
  * What the chips of the family have in common: commands, memory in a run of addresses, words.

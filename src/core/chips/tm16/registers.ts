@@ -1,5 +1,6 @@
 import { hex, packBytes, unpackBytes, type BusWatch } from "../../bus";
 import type { Nanoseconds } from "../../quantity";
+import type { ScannedDigit } from "../types";
 
 /** Commands of the TM16xx family, as the sheets list them. */
 export const TM16 = {
@@ -77,6 +78,16 @@ export class Tm16Registers {
       );
     if ((this.mode & FIXED) === 0) this.address = (address + 1) & 0x0f;
     return true;
+  }
+
+  /** What a chip scans that has one address for each grid. */
+  digits(): ScannedDigit[] {
+    const { share } = this;
+    return this.cells.map((cell) =>
+      share > 0
+        ? { lit: Math.max(0, cell), unknown: cell < 0 ? 0xff : 0, share }
+        : { lit: 0, unknown: 0, share },
+    );
   }
 
   get memory(): Array<{ address: number; value: number }> {

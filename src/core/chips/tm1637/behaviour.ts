@@ -13,7 +13,7 @@ import type { Level } from "../../level";
 import { TM16, Tm16Registers } from "../tm16";
 
 export const GRIDS = 6;
-const TIMES = { period: 2000, high: 400, low: 400, ...TWO_WIRE.times } as const;
+export const TIMES = { period: 2000, high: 400, low: 400, ...TWO_WIRE.times } as const;
 
 /**
  * TM1637, over two wires without an address: bits come LSB first, and every byte is acknowledged. The first byte behind
@@ -64,15 +64,7 @@ export class Tm1637 {
   }
 
   picture(): ScanPicture {
-    const { cells, share } = this.registers;
-    return {
-      blink: 0,
-      digits: cells.map((cell) =>
-        share > 0
-          ? { lit: Math.max(0, cell), unknown: cell < 0 ? 0xff : 0, share }
-          : { lit: 0, unknown: 0, share },
-      ),
-    };
+    return { blink: 0, digits: this.registers.digits() };
   }
 
   get memory(): Array<{ address: number; value: number }> {

@@ -1,9 +1,9 @@
 import { TWO_WIRE } from "../../bus";
 import type { DriverChipPart } from "../../sheet";
-import { mountSingle } from "../plain";
+import { SCANS_MEMORY, mountSingle } from "../plain";
 import { tm16Family } from "../tm16";
 import type { BusChip } from "../types";
-import { GRIDS, Tm1637 } from "./behaviour";
+import { GRIDS, Tm1637, TIMES as times } from "./behaviour";
 import { keyScan } from "./keys";
 import { DRIVER_TM1637 as sheet } from "./sheet";
 
@@ -13,6 +13,7 @@ export { Tm1637 } from "./behaviour";
 export const tm1637 = {
   sheet,
   transport: TWO_WIRE,
+  times,
   mount(units) {
     const chip = new Tm1637();
     return mountSingle(sheet, units, chip, {
@@ -22,4 +23,9 @@ export const tm1637 = {
   },
   ...tm16Family(GRIDS, false, "8F, then C0 3F 06"),
   keys: keyScan,
+  sends: SCANS_MEMORY,
+  way: {
+    title: "TM1637, six digits",
+    costs: "two lines, sixteen keys; a slow bus of its own",
+  },
 } satisfies BusChip<DriverChipPart>;

@@ -15,7 +15,7 @@ import { LOW, OPEN, type Level } from "../../level";
 import { TM16, Tm16Registers } from "../tm16";
 
 export const GRIDS = 8;
-const TIMES = { period: 1000, high: 400, low: 400, ...STROBED.times } as const;
+export const TIMES = { period: 1000, high: 400, low: 400, ...STROBED.times } as const;
 /** Least time the strobe is high between two commands, and from its fall to the first clock. */
 const STROBE: Nanoseconds = 1000;
 const KEY_BYTES = 4;

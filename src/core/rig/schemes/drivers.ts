@@ -4,12 +4,11 @@ import type { DriverChipPart } from "../../parts";
 import type { Ohms } from "../../quantity";
 import { legRef, type LegRef } from "../types";
 import { USUAL_REGISTER, digitCount, matrixSize, modulesOn, showsDots } from "../plan-facts";
+import { pullUp, wireBus } from "./bus";
 import type { Chip, DigitPlace, Layer } from "./layer";
 import { registerUsual } from "./register";
 import type { Scheme } from "./scheme";
 
-/** Pulls the lines of an open-drain bus up. */
-const PULL_OHMS: Ohms = 4700;
 /** Joins an address leg to the strap leg. */
 const STRAP_OHMS: Ohms = 39_000;
 
@@ -30,9 +29,7 @@ function layDrivers(layer: Layer, part: DriverChipPart): void {
   const { setCurrent } = part;
   const setters = setCurrent ? chips.map(() => layer.resistor(layer.values.setOhms)) : [];
   const inLines = layer.values.segmentOhms;
-  const pulls = transportOf(part.protocol).openDrain
-    ? [layer.resistor(PULL_OHMS), layer.resistor(PULL_OHMS)]
-    : [];
+  const pulls = pullUp(layer, part);
   const strapped = (part.address?.straps ?? []).filter((_, bit) => ((layer.plan.busAddress ?? 0) >> bit) & 1);
   const straps = strapped.map((leg) => ({ leg, ref: layer.resistor(STRAP_OHMS) }));
   // Chip by chip, so that the parts of the first ones keep their numbers when a chain grows.
@@ -57,27 +54,10 @@ function layDrivers(layer: Layer, part: DriverChipPart): void {
     layer.wire(`strap-${leg}-join`, legRef(ref, "2"), chips[0]!.leg(part.address!.join!));
   });
   wireBus(layer, part, chips);
-  pulls.forEach((ref, at) => {
-    const use = at === 0 ? "data" : "clock";
-    layer.wire(`pull-plus-${use}`, chips[0]!.leg(part.supplyLeg), legRef(ref, "1"));
-    layer.wire(`pull-${use}`, legRef(ref, "2"), chips[0]!.leg(part.pins[use]));
-  });
+  pulls(chips[0]!);
   chips.forEach((chip, at) =>
     wireDigits(layer, part, chip, at, places.slice(at * each, (at + 1) * each), inLines),
   );
-}
-
-function wireBus(layer: Layer, part: DriverChipPart, chips: readonly Chip[]): void {
-  const { data, clock, select, dataOut } = part.pins;
-  chips.forEach((chip, at) => {
-    const tail = at === 0 ? "" : `-${at + 1}`;
-    const before = chips[at - 1];
-    const from = (use: "data" | "clock" | "latch", leg: string): LegRef =>
-      before ? before.leg(leg) : layer.line(use);
-    layer.wire(`data${tail}`, before && dataOut ? before.leg(dataOut) : from("data", data), chip.leg(data));
-    layer.wire(`clock${tail}`, from("clock", clock), chip.leg(clock));
-    if (select) layer.wire(`latch${tail}`, from("latch", select), chip.leg(select));
-  });
 }
 
 /**

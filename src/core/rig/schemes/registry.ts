@@ -3,6 +3,7 @@ import type { SchemeName } from "../types";
 import { bcdDecoder } from "./bcd-decoder";
 import { direct, logic } from "./by-lines";
 import { driverScheme } from "./drivers";
+import { expanderScheme } from "./expanders";
 import { registerLines, ring, selector, twoRegisters } from "./on-registers";
 import type { Scheme } from "./scheme";
 import { powerRegister, registerStatic } from "./static";
@@ -18,7 +19,9 @@ const SCHEMES: readonly Scheme[] = [
   ring,
   bcdDecoder,
   logic,
-  ...BUS_CHIPS.flatMap(({ sheet }) => (sheet.kind === "driver-chip" ? [driverScheme(sheet)] : [])),
+  ...BUS_CHIPS.map(({ sheet }) =>
+    sheet.kind === "driver-chip" ? driverScheme(sheet) : expanderScheme(sheet),
+  ),
 ];
 
 const byName = new Map(SCHEMES.map((scheme) => [scheme.name, scheme]));

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { modelOf, litBy, stateFor, pipsOf } from "../../address";
 import { checkAtOnce } from "../../check";
 import { SEGMENTS } from "../../glyph";
-import { displayPart, sheetProblem, type DisplaySheet, type LegUse } from "../../parts";
+import { REGISTER_IDS, displayPart, sheetProblem, type DisplaySheet, type LegUse } from "../../parts";
 import { frameRows, glyphRows } from "../../sim";
 import {
   DEFAULT_PLAN,
@@ -30,19 +30,27 @@ const made = (plan: Partial<Plan>, texts: readonly string[] = ["-0.42", "2.35"])
 };
 
 /** Every way there is, on every number of digits and both polarities, that the plan allows. */
-const ALL: Array<[string, Plan]> = SCHEMES.flatMap((scheme) =>
+const WAYS: Array<[string, Partial<Plan>]> = [
+  ...SCHEMES.map((scheme): [string, Partial<Plan>] => [scheme, { scheme }]),
+  ...REGISTER_IDS.flatMap((register) =>
+    (["register-static", "register-lines", "two-registers", "selector", "ring"] as const).map(
+      (scheme): [string, Partial<Plan>] => [`${scheme} with ${register}`, { scheme, register }],
+    ),
+  ),
+];
+const ALL: Array<[string, Plan]> = WAYS.flatMap(([name, way]) =>
   DIGIT_SWITCHES.flatMap((digitSwitch) =>
     (["common-cathode", "common-anode"] as const).flatMap((polarity) =>
       [1, 3, 8].map((digits): [string, Plan] => {
-        const controller = scheme === "logic" ? "FPGA-board" : "ATmega328P-board";
-        const plan = { ...DEFAULT_PLAN, scheme, digitSwitch, polarity, digits, controller, lines: {} };
-        return [`${scheme}, ${digitSwitch}, ${polarity}, ${digits}`, withLines(plan)];
+        const controller = way.scheme === "logic" ? "FPGA-board" : "ATmega328P-board";
+        const plan = { ...DEFAULT_PLAN, ...way, digitSwitch, polarity, digits, controller, lines: {} };
+        return [`${name}, ${digitSwitch}, ${polarity}, ${digits}`, withLines(plan)];
       }),
     ),
   ),
 ).filter(([, plan]) => planProblem(plan) === undefined);
 
-test("there are enough ways to be worth comparing", () => expect(ALL.length).toBeGreaterThan(60));
+test("there are enough ways to be worth comparing", () => expect(ALL.length).toBeGreaterThan(130));
 
 test.each(ALL)(
   "%s: the wires drive every LED, the file reads back, and texts come out as meant",

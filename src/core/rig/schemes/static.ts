@@ -1,6 +1,6 @@
 import { SEGMENTS } from "../../glyph";
 import { digitCount, extraMarks } from "../plan-facts";
-import { legRef, type LegRef, type LineUse, type Plan } from "../types";
+import { legRef, type LineUse, type Plan } from "../types";
 import { wireChain } from "./chain";
 import type { Layer } from "./layer";
 import { chainUses, registerOf, registerProblem, registerUsual } from "./register";

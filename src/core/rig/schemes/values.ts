@@ -1,4 +1,5 @@
 import { isBusChip, isChip, type ChipPart } from "../../parts";
+import { remembered } from "../../remember";
 import { partOf } from "../part-of";
 import { ledValues } from "../plan-facts";
 import { splitLegRef, type Rig } from "../types";
@@ -55,8 +56,9 @@ const setLegOf = (part: ChipPart): string | undefined =>
       : undefined;
 
 /** Resistors that set a chip's current. */
-export const setResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
-  resistorsAt(rig, (part, leg) => setLegOf(part) === leg);
+export const setResistors = remembered((rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
+  resistorsAt(rig, (part, leg) => setLegOf(part) === leg),
+);
 
 /** Resistors in the segment lines of driver chips. */
 export const segmentResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>

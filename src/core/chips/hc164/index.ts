@@ -1,0 +1,14 @@
+import { register } from "../register";
+import { SHIFT_REGISTER_74HC164 } from "./sheet";
+
+/** A register whose outputs show every bit on its way. */
+export const hc164 = register(SHIFT_REGISTER_74HC164, {
+  each: {
+    title: "A 74HC164 for each digit",
+    costs: "two lines and no latch: segments flicker for as long as bits pass, so change it seldom",
+  },
+  scanned: {
+    title: "Two 74HC164, digits by transistors",
+    costs: "two lines; bits on their way glow in the wrong digits, so they are dimmed by blanking",
+  },
+});

@@ -1,0 +1,87 @@
+import { HC_STAGE, HC_STAGE_SOURCE, type Leg, type ShiftRegisterPart } from "../../sheet";
+
+const output = (id: string, letter: string, index: number): Leg => ({
+  id,
+  name: `Q${letter}`,
+  otherName: `Q${index}`,
+  role: "output",
+});
+
+/** 74HC164: eight stages without a latch: the outputs are the stages. */
+export const SHIFT_REGISTER_74HC164: ShiftRegisterPart = {
+  id: "74HC164",
+  kind: "shift-register",
+  title: "74HC164 shift register without a latch",
+  outline: { style: "dual-in-line", legs: 14 },
+  source:
+    "74HC164 data sheet: pin description, function table (A and B are joined by an AND), absolute maximum ratings, timing requirements at 4.5 V",
+  sources: {
+    outputMaximum: "74HC164 data sheet: absolute maximum ratings, 25 mA an output",
+    outputSpecified: "74HC164 data sheet: VOH and VOL are promised at 4 mA",
+    packageMaximum: "74HC164 data sheet: absolute maximum ratings, 50 mA through VCC or GND",
+    powerMaximum: "74HC164 data sheet: package power 500 mW",
+    stage: HC_STAGE_SOURCE,
+    supplyRange: "74HC164 data sheet: recommended operating conditions",
+  },
+  legs: [
+    {
+      id: "1",
+      name: "A",
+      otherName: "DSA",
+      role: "input",
+      whenOpen: "the chip shifts in whatever an open input happens to read",
+    },
+    {
+      id: "2",
+      name: "B",
+      otherName: "DSB",
+      role: "input",
+      whenOpen: "an open second data input lets ones through at random; tie it to the supply",
+    },
+    output("3", "A", 0),
+    output("4", "B", 1),
+    output("5", "C", 2),
+    output("6", "D", 3),
+    { id: "7", name: "GND", role: "ground", whenOpen: "the chip has no return path and cannot work" },
+    {
+      id: "8",
+      name: "CLK",
+      otherName: "CP",
+      role: "input",
+      whenOpen: "without a shift clock no bit ever moves in",
+    },
+    {
+      id: "9",
+      name: "CLR̅",
+      otherName: "MR̅",
+      role: "input",
+      whenOpen: "an open clear input picks up noise and empties the stages at random; tie it to the supply",
+    },
+    output("10", "E", 4),
+    output("11", "F", 5),
+    output("12", "G", 6),
+    output("13", "H", 7),
+    { id: "14", name: "VCC", role: "supply-in", whenOpen: "the chip has no supply" },
+  ],
+  stages: 8,
+  supplyLeg: "14",
+  groundLeg: "7",
+  signalLegs: ["1", "8"],
+  ties: [
+    { leg: "9", to: 1, otherwise: "a low clear input holds every stage at 0" },
+    { leg: "2", to: 1, otherwise: "a low second data input lets no 1 in" },
+  ],
+  outputLegs: ["3", "4", "5", "6", "10", "11", "12", "13"],
+  pins: { serialIn: "1", shiftClock: "8", clear: "9", serialOut: "13" },
+  latch: "none",
+  enabledBy: 0,
+  one: "high",
+  stage: { high: HC_STAGE, low: HC_STAGE },
+  outputSpecified: 4,
+  outputMaximum: 25,
+  packageMaximum: 50,
+  supplyRange: [2, 6],
+  highShare: 0.7,
+  powerMaximum: 0.5,
+  clockMaximum: 24e6,
+};
