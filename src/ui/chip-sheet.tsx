@@ -6,26 +6,12 @@ import { turnWord } from "@/core/address";
 import { supplyAdvice } from "@/core/audit";
 import { setResistorFor } from "@/core/parts";
 import { formatMilliamps, formatQuantity, neighbours } from "@/core/quantity";
-import {
-  BLINKS,
-  LIMITS,
-  changeUnits,
-  relay,
-  schemeValues,
-  setResistors,
-  type Rig,
-  type Scan,
-} from "@/core/rig";
+import { BLINKS, LIMITS, relay, schemeValues, withSetOhms, type Rig, type Scan } from "@/core/rig";
 import { STEADY, chipScans } from "@/core/scan";
 import { editRig, useModel } from "@/store";
 import { QuantityField } from "./fields";
 
 const change = (values: Partial<Scan>) => editRig((rig) => ({ ...rig, scan: { ...rig.scan, ...values } }));
-
-const withSetOhms = (rig: Rig, ohms: number): Rig => {
-  const refs = setResistors(rig);
-  return changeUnits(rig, ({ ref }) => refs.has(ref), { ohms });
-};
 
 /** What one starts from when resistors are put into segment lines, in Ω. */
 const FIRST_OHMS = 100;

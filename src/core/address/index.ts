@@ -46,6 +46,7 @@ export {
   type WireGroup,
 } from "./paths";
 export { sentBits, type SentBit } from "./bits";
+export { byteIn, digitBytes, withByte, type DigitByte } from "./digit-bytes";
 export { alongChain, busAddress, busLines, busesOf, chipOn } from "./buses";
 export { pipTitle, turnTitle, turnWord } from "./titles";
 export {

@@ -218,7 +218,10 @@ export interface BusChip<Sheet extends BusChipPart = BusChipPart> {
   table(units: readonly string[], memory: Memory): number[];
   /** What {@link table} holds, in words. */
   readonly tableSays: string;
+  /** A register by the address its behaviour lists it under. */
   registerName(address: number): string;
+  /** The same for an address of display memory, as LEDs need it. */
+  addressName(address: number): string;
   /** What a program does with a face, in a sentence of a comment. */
   readonly sends: string;
   /** Driving digits with it. */

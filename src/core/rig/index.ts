@@ -22,7 +22,14 @@ export {
   showsDots,
 } from "./plan-facts";
 export { driverChipOf, isStatic, lineUses, planProblem, withController, withLines } from "./plan";
-export { schemeOf, schemeValues, segmentResistors, setResistors, type SchemeValues } from "./schemes";
+export {
+  schemeOf,
+  schemeValues,
+  segmentResistors,
+  setResistors,
+  withSetOhms,
+  type SchemeValues,
+} from "./schemes";
 export { USUAL_SHOW, assignLine, layRig, movedWires, newRig, relay } from "./lay";
 export { oneByOne } from "./texts";
 export {

@@ -1,6 +1,8 @@
 import {
+  byteIn,
   cellPips,
   cellState,
+  digitBytes,
   directLines,
   gridOf,
   pipsOfPicture,
@@ -189,6 +191,7 @@ const shapedBy = (model: RigModel): "segments" | "decoder" =>
 export interface GlyphRow {
   readonly cell: Cell;
   readonly wanted: readonly PipName[];
+  /** As they are sent, or as the digit's bytes of a chip's memory hold them. */
   readonly bytes: readonly number[];
   readonly levels: DriveState["levels"];
   readonly shown: readonly PipName[];
@@ -204,6 +207,7 @@ export function glyphRows(model: RigModel, cells: readonly Cell[], digit?: Digit
   const states = cells.map((cell) => cellState(model, cell, id));
   const lights = showStates(model, states);
   const position = placeOfDigit(model, id.unit, id.digit);
+  const inMemory = digitBytes(model.encoding, id);
   return cells.map((cell, at) => {
     const wanted = inOrder([...cellPips(model, cell, id)].map((pip) => splitPipId(pip).segment));
     const { digits } = lights[at]!;
@@ -212,7 +216,7 @@ export function glyphRows(model: RigModel, cells: readonly Cell[], digit?: Digit
     return {
       cell,
       wanted,
-      bytes: states[at]!.bytes,
+      bytes: inMemory.length > 0 ? inMemory.map((byte) => byteIn(states[at]!, byte)) : states[at]!.bytes,
       levels: states[at]!.levels,
       shown: segments,
       unknown,

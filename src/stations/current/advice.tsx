@@ -1,21 +1,23 @@
 import Button from "react-bootstrap/Button";
+import { ledResistors } from "@/core/address";
 import { baseAdvice, bothSchools, supplyAdvice } from "@/core/audit";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import { changeUnits } from "@/core/rig";
-import { STEADY } from "@/core/scan";
+import { STEADY, chipScans } from "@/core/scan";
 import { editRig, useModel } from "@/store";
 
 /** Both resistor schools in numbers, base resistors, what the supply has to give, and what is easily forgotten. */
 export function Advice() {
   const model = useModel();
-  const schools = model.encoding.buses ? [] : bothSchools(model);
+  const haveResistors = chipScans(model).length === 0 && ledResistors(model).size > 0;
+  const schools = haveResistors ? bothSchools(model) : [];
   const bases = baseAdvice(model);
   const supply = supplyAdvice(model);
   const [base] = bases;
   const light = (current: number) => `${Math.round((current / STEADY) * 100)} %`;
   return (
     <>
-      {!model.encoding.buses && (
+      {haveResistors && (
         <section className="sheet small">
           <h2>Both resistor schools, a 1 and an 8</h2>
           <table className="rule-table" aria-label="Brightness of a 1 and an 8 under both resistor schools">

@@ -6,11 +6,13 @@ import ButtonGroup from "react-bootstrap/ButtonGroup";
 import { levelMatches, type Audit, type AuditRow, type MeasureKind } from "@/core/audit";
 import { formatQuantity } from "@/core/quantity";
 import { legTitle, type LegRef } from "@/core/rig";
+import { chipScans } from "@/core/scan";
 import { useFindings, useModel, usePreferences } from "@/store";
 import { ChipSheet, SeverityMark, StationFrame } from "@/ui";
 import { Advice } from "./advice";
 import { AuditTable } from "./audit-table";
 import { ResistorPicker } from "./resistor-picker";
+import { SinkSheet, sinksOf } from "./sink-sheet";
 
 const KINDS: ReadonlyArray<readonly [kind: MeasureKind | "all", title: string]> = [
   ["all", "All"],
@@ -29,7 +31,6 @@ const NOTHING: Audit = { rows: [], states: 0, complete: false };
 
 /** Current: everything that can be overloaded at its worst, against its limits; the resistor for a wanted current. */
 export function CurrentStation() {
-  const model = useModel();
   const { audit: found, checking, failed } = useFindings();
   const audit = found ?? NOTHING;
   const [kind, setKind] = useState<MeasureKind | "all">("all");
@@ -64,7 +65,7 @@ export function CurrentStation() {
           <AuditTable rows={rows} />
         </section>
         <div className="current-side">
-          {model.encoding.buses ? <ChipSheet /> : <ResistorPicker />}
+          <CurrentChoice />
           <Levels />
           <Advice />
           <section className="sheet small">
@@ -79,6 +80,13 @@ export function CurrentStation() {
       </div>
     </StationFrame>
   );
+}
+
+/** What sets the currents of this rig: a driver chip, constant-current sinks, or the resistors of its LEDs. */
+function CurrentChoice() {
+  const model = useModel();
+  if (chipScans(model).length > 0) return <ChipSheet />;
+  return sinksOf(model).length > 0 ? <SinkSheet /> : <ResistorPicker />;
 }
 
 /** Do the chips take the board's high for high? */

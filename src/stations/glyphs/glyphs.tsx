@@ -4,7 +4,17 @@ import Link from "next/link";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { cellState, gridOf, positionOf, sentBits, type DriveState, type RigModel } from "@/core/address";
+import {
+  byteIn,
+  digitBytes,
+  withByte,
+  cellState,
+  gridOf,
+  positionOf,
+  sentBits,
+  type DriveState,
+  type RigModel,
+} from "@/core/address";
 import {
   VARIANTS,
   formatByte,
@@ -33,6 +43,7 @@ import {
 import { CommitField, DigitFace, StationFrame, litSegments } from "@/ui";
 import { Alphabet } from "./alphabet";
 import { BitStrip, LineStrip, isDigitNeed, ledsOn } from "./bit-strip";
+import { MemoryStrip } from "./memory-strip";
 
 const setShape = (glyph: string, segments: readonly PipName[] | undefined) =>
   editRig((rig: Rig) => ({
@@ -103,10 +114,15 @@ function Glyphs() {
     const own = model.encoding.pips.find((entry) => entry.pip === pip)?.needs[0];
     const single = model.encoding.pips
       .find((entry) => entry.pip === pip)
-      ?.needs.find((need) => "is" in need && !isDigitNeed(model, need));
+      ?.needs.find((need) => !("chip" in need) && "is" in need && !isDigitNeed(model, need));
     if (single && "byte" in single) setTried(flipBit(state, single.byte, single.bit));
     else if (single && "line" in single) setTried(flipLine(state, single.line));
-    else
+    else if (own && "chip" in own) {
+      const byte = digitBytes(model.encoding, digit).find(
+        ({ chip, address }) => chip === own.chip && address === own.address,
+      )!;
+      setTried(withByte(state, byte, byteIn(state, byte) ^ (1 << own.bit)));
+    } else
       say({
         text: own
           ? `Segment ${segment} comes out of a decoder: choose another character or change its code lines.`
@@ -115,6 +131,7 @@ function Glyphs() {
       });
   };
   const many = model.digits.length > 1 && digit !== undefined;
+  const inMemory = digit !== undefined && digitBytes(model.encoding, digit).length > 0;
   return (
     <StationFrame
       title="Glyphs"
@@ -146,9 +163,11 @@ function Glyphs() {
           <section className="sheet">
             <div className="spread mb-2">
               <h2 className="sheet-title mb-0">
-                {bytes.length === 0
-                  ? "The lines, segments first"
-                  : `${bytes.length === 1 ? "The byte" : `The ${bytes.length} bytes`}, bit by bit as ${bytes.length === 1 ? "it is" : "they are"} sent`}
+                {inMemory
+                  ? "In the chip’s memory, bit by bit"
+                  : bytes.length === 0
+                    ? "The lines, segments first"
+                    : `${bytes.length === 1 ? "The byte" : `The ${bytes.length} bytes`}, bit by bit as ${bytes.length === 1 ? "it is" : "they are"} sent`}
                 {many && `, for digit ${positionOf(model, digit.unit, digit.digit)}`}
               </h2>
               <div className="row-line">
@@ -168,6 +187,16 @@ function Glyphs() {
                 ))}
               </div>
             </div>
+            {inMemory && digit && (
+              <MemoryStrip
+                model={model}
+                state={state}
+                form={form}
+                pick={pick}
+                digit={digit}
+                onState={setTried}
+              />
+            )}
             <BitStrip
               model={model}
               bits={bits}

@@ -52,6 +52,9 @@ const REGISTER_NAMES: Readonly<Record<number, string>> = {
   [HT16K33.DIMMING]: "brightness",
 };
 
+const registerName = (address: number): string =>
+  REGISTER_NAMES[address] ?? `common ${address >> 1}, rows ${address % 2 ? "8–15" : "0–7"}`;
+
 /** Sixteen rows by eight commons, blinking by itself, on I²C. */
 export const ht16k33 = {
   sheet,
@@ -74,8 +77,8 @@ export const ht16k33 = {
   bitIn: (units, bytes, unit, cell) => (units.includes(unit) ? bitInRun(bytes, 2, cell, "msb") : undefined),
   table: wholeTable,
   tableSays: WHOLE_TABLE_SAYS,
-  registerName: (address) =>
-    REGISTER_NAMES[address] ?? `common ${address >> 1}, rows ${address % 2 ? "8–15" : "0–7"}`,
+  registerName,
+  addressName: registerName,
   examples: { alone: "E0 21, then E0 81", onRig: "E0 83" },
   capture: captureRules(CELLS),
   sends: SCANS_MEMORY,

@@ -43,6 +43,8 @@ function mount(units: readonly string[]): MountedBusChip {
   };
 }
 
+const registerName = (address: number): string => REGISTER_NAMES[address] ?? `digit ${address - 1}`;
+
 const ROWS = Array.from({ length: 8 }, (_, row) => row);
 
 /** Eight digits of eight segments, in chains. */
@@ -61,7 +63,8 @@ export const max7219 = {
   table: (units, memory) =>
     ROWS.flatMap((row) => [...units].reverse().map((unit) => memory[unit]?.[row + 1] ?? 0)),
   tableSays: "for each row the byte of every chip, the farthest first",
-  registerName: (address) => REGISTER_NAMES[address] ?? `digit ${address - 1}`,
+  registerName,
+  addressName: registerName,
   selectTitle: "Load line",
   examples: { alone: "0C 01, then 0F 01", onRig: "0F 01" },
   capture,

@@ -74,6 +74,7 @@ export const pcf8574 = {
   table: (units, memory) => units.map((unit) => memory[unit]?.[0] ?? 0xff),
   tableSays: "for each chip the byte of its ports",
   registerName: () => "ports",
+  addressName: () => "ports",
   sends: "Writes a face to the expanders, a byte each; they hold it.",
   way: {
     title: "A PCF8574 for each digit, on I²C",

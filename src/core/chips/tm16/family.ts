@@ -31,6 +31,7 @@ export function tm16Family(grids: number, wide: boolean, alone: string): Shared 
     bitIn: (units, bytes, unit, cell) => (units.includes(unit) ? bitInRun(bytes, 1, cell, "lsb") : undefined),
     table: wholeTable,
     tableSays: WHOLE_TABLE_SAYS,
+    addressName: (address) => placeName(address, wide),
     registerName: (address) =>
       address < TM16.ADDRESS ? "display control" : placeName(address - TM16.ADDRESS, wide),
     examples: { alone, onRig: "8F" },

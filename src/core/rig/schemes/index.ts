@@ -1,5 +1,5 @@
 export { Layer, type SchemeValues } from "./layer";
 export { schemeOf } from "./registry";
 export type { Scheme } from "./scheme";
-export { schemeValues, segmentResistors, setResistors } from "./values";
+export { schemeValues, segmentResistors, setResistors, withSetOhms } from "./values";
 export { registerOf } from "./register";

@@ -1,5 +1,7 @@
 import { isBusChip, isChip, type ChipPart } from "../../parts";
+import type { Ohms } from "../../quantity";
 import { remembered } from "../../remember";
+import { changeUnits } from "../edit";
 import { partOf } from "../part-of";
 import { ledValues } from "../plan-facts";
 import { splitLegRef, type Rig } from "../types";
@@ -59,6 +61,12 @@ const setLegOf = (part: ChipPart): string | undefined =>
 export const setResistors = remembered((rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
   resistorsAt(rig, (part, leg) => setLegOf(part) === leg),
 );
+
+/** The rig with another resistor at every leg that sets a chip's current. */
+export function withSetOhms(rig: Rig, ohms: Ohms): Rig {
+  const refs = setResistors(rig);
+  return changeUnits(rig, ({ ref }) => refs.has(ref), { ohms });
+}
 
 /** Resistors in the segment lines of driver chips. */
 export const segmentResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
