@@ -1,7 +1,16 @@
 import type { Hop } from "@/core/trail";
 
 /** The picked pip's trail as a vertical route; a click on a hop goes to its station. */
-export function TrailList({ hops, onGo }: { hops: readonly Hop[]; onGo: (hop: Hop) => void }) {
+export function TrailList({
+  hops,
+  leadsTo,
+  onGo,
+}: {
+  readonly hops: readonly Hop[];
+  /** The title of the station a hop leads to. */
+  readonly leadsTo: (hop: Hop) => string;
+  readonly onGo: (hop: Hop) => void;
+}) {
   return (
     <ol className="trail" aria-label="Trail of the picked pip" tabIndex={-1}>
       {hops.map((hop, at) => (
@@ -10,7 +19,7 @@ export function TrailList({ hops, onGo }: { hops: readonly Hop[]; onGo: (hop: Ho
             type="button"
             className="plain-button"
             onClick={() => onGo(hop)}
-            title={`Go to ${hop.station}`}
+            title={`Go to ${leadsTo(hop)}`}
           >
             {hop.title}
             {hop.detail && <span className="trail-detail">{hop.detail}</span>}

@@ -21,8 +21,8 @@ function limits(model: RigModel, driver: Driver): boolean {
 export function checkCurrent(model: RigModel): Finding[] {
   const figures = currentFigures(model);
   const found: Finding[] = [];
-  const add = (given: Omit<Finding, "legs" | "pips" | "station"> & Partial<Finding>) =>
-    found.push(finding({ station: "current", ...given }));
+  const add = (given: Omit<Finding, "legs" | "pips" | "topic"> & Partial<Finding>) =>
+    found.push(finding({ topic: "current", ...given }));
 
   const bare = model.addresses.filter(
     ({ verdict, anodeReach, cathodeReach }) =>
@@ -35,7 +35,7 @@ export function checkCurrent(model: RigModel): Finding[] {
     add({
       id: "no-resistor",
       severity: "fault",
-      station: "wires",
+      topic: "wiring",
       title: `No resistor in the path of ${decapital(
         nameLeds(
           model,
@@ -98,7 +98,7 @@ function checkSharedResistor(model: RigModel): Finding[] {
       finding({
         id: `shared-resistor-${ref}`,
         severity: "caution",
-        station: "current",
+        topic: "current",
         title: `${ref} is shared by ${pips.length} LEDs: an 8 is dimmer than a 1`,
         reason: `Each segment of a 1 carries ${formatMilliamps(inOne)}, each of an 8 only ${formatMilliamps(inEight)}: ${lost} % less light. One resistor saves seven parts and costs even brightness.`,
         remedy: "Take one resistor for each segment, or live with it.",

@@ -33,7 +33,7 @@ function checkReached(model: RigModel, ref: UnitRef, part: BusChipPart): Finding
     finding({
       id: `bus-${ref}`,
       severity: "fault",
-      station: "wires",
+      topic: "wiring",
       title: `Nothing can be written to ${ref}`,
       reason: part.pins.dataOut
         ? "Its data comes neither from a controller line nor from the data output of a chip that is reached."
@@ -54,7 +54,7 @@ function checkPulls(model: RigModel, ref: UnitRef, part: BusChipPart): Finding[]
     finding({
       id: `pull-${ref}`,
       severity: "fault",
-      station: "wires",
+      topic: "wiring",
       title: `${listing(bare.map((leg) => `${ref} leg ${leg}`))} ${bare.length > 1 ? "have" : "has"} no pull-up`,
       reason:
         "The lines of this bus are only pulled down and let go. With nothing to pull them up they never go high.",
@@ -73,7 +73,7 @@ function checkBulk(model: RigModel, ref: UnitRef, part: BusChipPart): Finding[] 
     finding({
       id: `bulk-${ref}`,
       severity: "caution",
-      station: "wires",
+      topic: "wiring",
       title: `${ref} has no 10 µF beside it`,
       reason:
         "Whole digits switch on and off hundreds of times a second; the sheet asks for 10 µF next to the 100 nF.",
@@ -88,8 +88,8 @@ function checkCurrentOf(model: RigModel, scan: ChipScan): Finding[] {
   const found: Finding[] = [];
   const add = (
     given: Pick<Finding, "id" | "severity" | "title" | "reason" | "remedy">,
-    station: Finding["station"] = "current",
-  ) => found.push(finding({ station, ...given }));
+    topic: Finding["topic"] = "current",
+  ) => found.push(finding({ topic, ...given }));
   const { setCurrent } = part;
   if (setCurrent) {
     const leg = legRef(unit, setCurrent.leg);
@@ -99,7 +99,7 @@ function checkCurrentOf(model: RigModel, scan: ChipScan): Finding[] {
         finding({
           id: `set-bridged-${unit}`,
           severity: "fault",
-          station: "wires",
+          topic: "wiring",
           title: `The setting resistor of ${unit} is bridged`,
           reason: `Leg ${setCurrent.leg} is joined straight to the supply. With nothing to limit it the chip drives its segments with all it has.`,
           remedy: `Do not power it. Put the resistor, ${formatQuantity(setCurrent.least, "Ω")} or more, between leg ${setCurrent.leg} and leg ${part.supplyLeg} and take the wire away that bridges it.`,
@@ -111,7 +111,7 @@ function checkCurrentOf(model: RigModel, scan: ChipScan): Finding[] {
         finding({
           id: `set-${unit}`,
           severity: "fault",
-          station: "wires",
+          topic: "wiring",
           title: `${unit} has no resistor that sets its current`,
           reason: `Between leg ${setCurrent.leg} and the supply a resistor tells the chip how much each segment gets; without it there is no light.`,
           remedy: `Put one of ${formatQuantity(setCurrent.least, "Ω")} or more between leg ${setCurrent.leg} and leg ${part.supplyLeg}.`,
@@ -176,7 +176,7 @@ function checkAddresses(model: RigModel): Finding[] {
       finding({
         id: `address-${twice[0]}`,
         severity: "fault",
-        station: "wires",
+        topic: "wiring",
         title: `${listing(twice)} have one bus address`,
         reason: "All of them answer to it, so they show the same.",
         remedy: "Join another address leg of one of them to its strap leg.",

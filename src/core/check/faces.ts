@@ -30,7 +30,7 @@ export function checkFaces(model: RigModel, wiring: readonly Finding[]): Finding
           finding({
             id: "kept",
             severity: "note",
-            station: "wires",
+            topic: "wiring",
             title: "The code was kept as it was",
             reason:
               "What it puts out is for the wires as they were, and what the show needs still comes out right.",
@@ -44,7 +44,7 @@ export function checkFaces(model: RigModel, wiring: readonly Finding[]): Finding
       finding({
         id: "kept",
         severity: "fault",
-        station: "wires",
+        topic: "wiring",
         title: `The code was kept, and ${texts.length} of ${all} texts show wrong`,
         reason: `What it puts out is for the wires as they were. Wrong on the face: ${quoted(texts)}.`,
         remedy: "Move the wires back, or let the table follow the wires.",
@@ -69,7 +69,7 @@ function notDecoded(rows: readonly FrameRow[], all: number): Finding {
   return finding({
     id: "not-decoded",
     severity: "fault",
-    station: "glyphs",
+    topic: "shapes",
     title: `${texts.length} of ${all} texts cannot be shown through the decoder`,
     reason: `A BCD decoder knows the digits 0 to 9 and nothing else: ${quoted(texts)} come out wrong.`,
     remedy: "Show numbers only, or drive the segments by a register or lines of their own.",
@@ -96,7 +96,7 @@ function misread(
   return finding({
     id: "misread",
     severity: "fault",
-    station: cause?.station ?? "wires",
+    topic: cause?.topic ?? "wiring",
     title: `${texts.length === all ? "No text reads" : `${texts.length} of ${all} texts do not read`} on the face: ${quoted(texts)}`,
     reason: [
       reads,

@@ -1,19 +1,5 @@
 import type { LegRef, PipId } from "../rig";
-
-/** The ten working screens, in a maker's order. */
-export const STATIONS = [
-  "plan",
-  "wires",
-  "current",
-  "glyphs",
-  "scan",
-  "writes",
-  "frames",
-  "show",
-  "bench",
-  "code",
-] as const;
-export type StationName = (typeof STATIONS)[number];
+import type { Topic } from "../subject";
 
 /** Fault: it will not work, or something is over a limit. Caution: it works and may bite. Note: worth knowing. */
 export type Severity = "fault" | "caution" | "note";
@@ -22,7 +8,7 @@ export type Severity = "fault" | "caution" | "note";
 export interface Finding {
   readonly id: string;
   readonly severity: Severity;
-  readonly station: StationName;
+  readonly topic: Topic;
   readonly title: string;
   /** Why, with the numbers. */
   readonly reason: string;

@@ -15,7 +15,7 @@ import { checkShow } from "./show";
 import { checkSign } from "./sign";
 import { checkWiring } from "./wiring";
 
-export { STATIONS, type Finding, type Severity, type StationName } from "./finding";
+export type { Finding, Severity } from "./finding";
 export { standingOf, type Standing } from "./limits";
 
 /** What can be said of a rig's wires without running it, worst first. */

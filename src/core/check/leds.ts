@@ -77,7 +77,7 @@ export function checkLeds(model: RigModel, school: NamingSchool): Finding[] {
       finding({
         id: `led-${key}`,
         severity: "fault",
-        station: "wires",
+        topic: "wiring",
         title: `${named} ${many ? what.replace(/^is /, "are ") : what}`,
         reason: `${capital(why)}.`,
         remedy:
@@ -96,7 +96,7 @@ export function checkLeds(model: RigModel, school: NamingSchool): Finding[] {
       finding({
         id: "left-out",
         severity: "note",
-        station: "wires",
+        topic: "wiring",
         title: `${nameLeds(model, unwired)}: left out on purpose`,
         reason: "You said so; nothing is expected of it, and it stays dark.",
         remedy: "Wire it and it is used again.",
@@ -125,7 +125,7 @@ function checkSharedBits(model: RigModel): Finding[] {
       finding({
         id: `shared-${key}`,
         severity: "fault",
-        station: "wires",
+        topic: "wiring",
         title: `${nameLeds(
           model,
           shared.map(({ pip }) => pip),
@@ -159,7 +159,7 @@ function checkSharedDrives(model: RigModel): Finding[] {
       finding({
         id: `one-drive-${digits[0]![0]}`,
         severity: "fault",
-        station: "wires",
+        topic: "wiring",
         title: `${capital(listing(titles))} are switched by one drive`,
         reason: "They light at the same time and show the same, so only what is alike on them can be shown.",
         remedy: "Give each of them an output, a line or a code of its own.",

@@ -49,7 +49,7 @@ function checkDigits(model: RigModel, digits: ReadonlyArray<readonly LitLed[]>, 
       finding({
         id: `dim-${unit}.${digit}`,
         severity: "caution",
-        station: "current",
+        topic: "current",
         title: `${title.charAt(0).toUpperCase()}${title.slice(1)} is dimmer than the others`,
         reason: `Its segments carry ${formatMilliamps(here)}, those of the others ${formatMilliamps(usual)}.${odd ? ` ${odd.why}` : ""}`,
         remedy: odd?.remedy ?? "Look at what switches this digit: its transistor, base resistor and wires.",
@@ -79,7 +79,7 @@ function checkSegments(model: RigModel, digits: ReadonlyArray<readonly LitLed[]>
     return finding({
       id: `unlike-${by?.ref ?? pip}`,
       severity: "caution",
-      station: "current",
+      topic: "current",
       title: `${nameLeds(model, pips)} ${pips.length > 1 && nameLeds(model, pips).startsWith("Segments") ? "carry" : "carries"} ${dim ? "far less" : "far more"} than the others`,
       reason: `${formatMilliamps(current)} where the others carry ${formatMilliamps(usual)}.${by ? ` ${by.why}` : ""}`,
       remedy: by?.remedy ?? "Compare its wire and its resistor with those of its neighbours.",

@@ -177,7 +177,7 @@ export function checkLimits(model: RigModel, { rows }: Audit): Finding[] {
     return finding({
       id: `limit-${how}-${alone(most) ? most.id : most.kind === "output" ? `outputs-${most.ref}` : `${most.kind}${most.unit}`}`,
       severity: severityOf(model, most, how),
-      station: "current",
+      topic: "current",
       title: titleFor(model, members, most, how),
       reason: reasonFor(most, how),
       remedy: most.unit === "×" ? baseRemedy(model, members) : remedyFor(model, most, how),
@@ -206,7 +206,7 @@ function checkStalled(model: RigModel, rows: readonly AuditRow[]): Finding[] {
     finding({
       id: "led-stalled",
       severity: "caution",
-      station: "current",
+      topic: "current",
       title: `If the scan stops, an LED carries ${formatQuantity(most, "A")} without a pause`,
       reason: `It may carry ${maximum} mA steadily. A program that hangs, or a sketch being loaded, stops the scan on one ${turnWord(model)}.`,
       remedy: `Choose resistors for a peak the LED can bear steadily, or keep the ${turnWord(model)}s off by hardware at reset.`,

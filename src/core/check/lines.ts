@@ -49,7 +49,7 @@ export function checkLines(model: RigModel): Finding[] {
         finding({
           id: `unusable-${use}`,
           severity: "fault",
-          station: "plan",
+          topic: "plan",
           title: `Line ${leg} cannot carry the ${use}`,
           reason: `On this board ${unusable}.`,
           remedy: "Move the wire to another line.",
@@ -62,7 +62,7 @@ export function checkLines(model: RigModel): Finding[] {
       finding({
         id: `awkward-${use}`,
         severity: mild ? "note" : "caution",
-        station: "plan",
+        topic: "plan",
         title: `Line ${leg} carries the ${use}`,
         reason: `It works, but ${awkward}.`,
         remedy: `Use an easier line, such as ${listing(easyLines(controller).slice(0, 5))}, unless you have run out.`,
@@ -77,7 +77,7 @@ export function checkLines(model: RigModel): Finding[] {
           finding({
             id: `line-twice-${leg}`,
             severity: "fault",
-            station: "wires",
+            topic: "wiring",
             title: `Line ${leg} carries ${listing(shared.map(({ use }) => `the ${use}`))}`,
             reason: "Each needs its own line: they change at different moments.",
             remedy: "Move one of the wires to a free line.",

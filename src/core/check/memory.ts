@@ -14,7 +14,7 @@ export function checkMemory(model: RigModel): Finding[] {
   const { flash, ram, tables } = sketchMemory(model, buildProgram(model));
   const found: Finding[] = [];
   const add = (id: string, severity: Finding["severity"], what: string, reason: string, remedy: string) =>
-    found.push(finding({ id: `memory-${id}`, severity, station: "code", title: what, reason, remedy }));
+    found.push(finding({ id: `memory-${id}`, severity, topic: "program", title: what, reason, remedy }));
   if (flash > memory.flash)
     add(
       "flash",

@@ -21,7 +21,7 @@ export function checkLinesOver(model: RigModel, school: NamingSchool): Finding[]
       finding({
         id: `over-line-${line}`,
         severity: "fault",
-        station: "wires",
+        topic: "wiring",
         title: `${formatQuantity(over.volts, "V")} reach ${legTitle(model.rig, leg, school)}, which runs on ${formatQuantity(logic, "V")}`,
         reason: `${capital(over.how)}. A line may stand at most ${formatQuantity(LINE_OVER_SUPPLY, "V")} above its supply; more flows through its protection into the board.`,
         remedy: over.remedy,

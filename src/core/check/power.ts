@@ -69,7 +69,7 @@ function turnedSupplies(model: RigModel): Finding[] {
       finding({
         id: `turned-${unit.ref}`,
         severity: "fault",
-        station: "wires",
+        topic: "wiring",
         title: `${unit.ref} is connected the wrong way round`,
         reason:
           "Its plus leads to ground and its minus to what it should feed. Chips turned like that are destroyed at once.",
@@ -94,7 +94,7 @@ function checkJoinedSupplies(model: RigModel, school: NamingSchool): Finding[] {
       finding({
         id: `back-feed-${net.id}`,
         severity: "fault",
-        station: "wires",
+        topic: "wiring",
         title: `${listing(legs.map((leg) => legTitle(model.rig, leg, school)))} feed the same rail`,
         reason:
           "Two supplies are never quite equal: the higher one pushes current back into the other, through the board into its USB port.",
@@ -117,7 +117,7 @@ function checkChip(model: RigModel, ref: UnitRef, part: ChipPart, supplyTurned: 
       finding({
         id: `ground-${ref}`,
         severity: "fault",
-        station: "wires",
+        topic: "wiring",
         title: `${ref} and the board have no common ground`,
         reason:
           "Levels are measured against ground. Without a shared one the chip cannot tell high from low.",
@@ -134,7 +134,7 @@ function checkChip(model: RigModel, ref: UnitRef, part: ChipPart, supplyTurned: 
       finding({
         id: `low-${ref}`,
         severity: "caution",
-        station: "wires",
+        topic: "wiring",
         title: levels,
         reason:
           "Inputs may not stand more than half a volt above the supply leg: current runs into the chip through its protection.",
@@ -150,7 +150,7 @@ function checkChip(model: RigModel, ref: UnitRef, part: ChipPart, supplyTurned: 
       finding({
         id: `level-${ref}`,
         severity: "fault",
-        station: "current",
+        topic: "current",
         title: levels,
         reason: `An input of it has to reach ${formatQuantity(needs, "V")} to read high for certain. It may work on the table and fail in the cold.`,
         remedy: `${runsOnLogic ? `Run the chip on ${formatQuantity(logic, "V")}, or put` : "Put"} a level shifter with TTL inputs, such as a 74HCT125 on ${formatQuantity(has, "V")}, into its input lines.`,
@@ -171,7 +171,7 @@ function unpowered(model: RigModel, ref: UnitRef, part: ChipPart): Finding {
     finding({
       id: `${id}-${ref}`,
       severity: "fault",
-      station: "wires",
+      topic: "wiring",
       title,
       reason,
       remedy,
@@ -220,7 +220,7 @@ function checkPairs(model: RigModel, ref: UnitRef, part: ChipPart, school: Namin
       return finding({
         id: `pair-${ref}-${id}`,
         severity: "fault",
-        station: "wires",
+        topic: "wiring",
         title: `${legTitle(model.rig, legRef(ref, id), school)} has no wire`,
         reason: `The sheet wants legs ${listing(group)} all connected: ${leg.whenOpen ?? "each carries its share of the current"}.`,
         remedy: `Join it to leg ${group.find((other) => other !== id)}.`,
@@ -244,7 +244,7 @@ function checkBareController(model: RigModel): Finding[] {
     finding({
       id: `power-${board.ref}`,
       severity: "fault",
-      station: "wires",
+      topic: "wiring",
       title: `${board.ref}, the ${name}, has no power`,
       reason: `It is a chip alone and gives none: its VCC leg ${has === undefined ? "is on no supply" : `is on ${formatQuantity(has, "V")}`}, and here it runs on ${formatQuantity(logic, "V")}.`,
       remedy: `Wire VCC to a supply of ${formatQuantity(logic, "V")}, and GND to its minus.`,
@@ -311,7 +311,7 @@ function checkBypass(model: RigModel, chips: readonly Fed[]): Finding[] {
       finding({
         id: `bypass-${ref}`,
         severity: "caution",
-        station: "wires",
+        topic: "wiring",
         title: `${ref} has no bypass capacitor of its own`,
         reason:
           "When eight outputs switch at once the supply dips, and a dip can shift or latch a bit nobody sent. A capacitor at another chip is too far away.",
@@ -351,7 +351,7 @@ function checkGround(model: RigModel): Finding[] {
       finding({
         id: `ground-${unit.ref}`,
         severity: "fault",
-        station: "wires",
+        topic: "wiring",
         title: `${unit.ref} and the board have no common ground`,
         reason:
           "Current from the board's lines has no way back to the board, so nothing lights as it should.",

@@ -18,7 +18,7 @@ export function checkScan(model: RigModel, wiring: readonly Finding[] = []): Fin
   const scan = scanFigures(model);
   const found: Finding[] = [];
   const add = (id: string, severity: Finding["severity"], title: string, reason: string, remedy: string) =>
-    found.push(finding({ id: `scan-${id}`, severity, station: "scan", title, reason, remedy }));
+    found.push(finding({ id: `scan-${id}`, severity, topic: "scan", title, reason, remedy }));
   const rate = formatQuantity(scan.rate, "Hz");
   const { flicker } = scan;
   const word = turnWord(model);
@@ -67,7 +67,7 @@ export function checkScan(model: RigModel, wiring: readonly Finding[] = []): Fin
       finding({
         id: "scan-stray",
         severity: "fault",
-        station: "wires",
+        topic: "wiring",
         title: `${capital(pipTitle(model, ghost.pip))} is lit where it should be dark`,
         reason: `${formatMilliamps(ghost.average)} on average in “${ghost.text}”, however long everything is dark between two ${word}s: no ghost of the scan, but a wire that leads astray or a switch that does not open.`,
         remedy: `Follow the trail of this LED, and look at what switches its ${word}.`,
@@ -79,7 +79,7 @@ export function checkScan(model: RigModel, wiring: readonly Finding[] = []): Fin
       finding({
         id: "scan-ghost",
         severity: "caution",
-        station: "scan",
+        topic: "scan",
         title: `${pipTitle(model, ghost.pip)} glows where it should be dark`,
         reason: `${formatMilliamps(ghost.average)} on average, ${Math.min(100, ghost.share * 100).toFixed(1)} % of a lit one: while ${word}s change, one still shows what belongs to the next.`,
         remedy: `Blank between two ${word}s for longer than the switch takes to turn off.`,

@@ -22,11 +22,11 @@ export function checkShow(model: RigModel): Finding[] {
       finding({
         id: `glyph-${glyph}`,
         severity: fit.fit === "cannot" ? "caution" : "note",
-        station: "glyphs",
+        topic: "shapes",
         title:
           fit.fit === "cannot" ? `“${glyph}” cannot be shown and stays blank` : `“${glyph}” has a stand-in`,
         reason: `${fit.note.charAt(0).toUpperCase()}${fit.note.slice(1)}.`,
-        remedy: "Give it a shape of your own on the Glyphs station, or take it out of the list.",
+        remedy: "Give it a shape of your own on the Glyphs topic, or take it out of the list.",
       }),
     );
   }
@@ -37,7 +37,7 @@ export function checkShow(model: RigModel): Finding[] {
       finding({
         id: "pace",
         severity: "caution",
-        station: "plan",
+        topic: "plan",
         title: `${Number(rate.toPrecision(3))} changes a second`,
         reason: flashing
           ? "Nobody reads that fast, and flashing between 3 and 30 Hz can trigger seizures in photosensitive people."
@@ -51,7 +51,7 @@ export function checkShow(model: RigModel): Finding[] {
       finding({
         id: `cut-${text}`,
         severity: "caution",
-        station: "plan",
+        topic: "plan",
         title: `“${text}” is longer than the display`,
         reason: `Only its first ${shown.length} place${shown.length === 1 ? "" : "s"} can be shown.`,
         remedy: "Shorten it, or take a display with more digits.",

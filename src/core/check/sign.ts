@@ -38,7 +38,7 @@ function checkPlaces(model: RigModel, grid: DotGrid): Finding[] {
         finding({
           id: "modules-overlap",
           severity: "fault",
-          station: "frames",
+          topic: "frames",
           title: `${listing([...pairs].slice(0, 3))} stand on each other`,
           reason: "Where two modules share a place, one of them gets no picture of its own and stays dark.",
           remedy: "Drag them apart on Frames, Modules.",
@@ -55,7 +55,7 @@ function checkTexts({ rig }: RigModel, grid: DotGrid): Finding[] {
         finding({
           id: `picture-large-${at}`,
           severity: "caution",
-          station: "frames",
+          topic: "frames",
           title: `“${scene.name}” is ${scene.width} × ${scene.height} dots, the display ${grid.width} × ${grid.height}`,
           reason: "Only the middle of the pictures is to be seen.",
           remedy: "Draw it smaller, or take more modules.",
@@ -71,7 +71,7 @@ function checkTexts({ rig }: RigModel, grid: DotGrid): Finding[] {
         finding({
           id: `no-letter-${at}`,
           severity: "caution",
-          station: "frames",
+          topic: "frames",
           title: `“${font.name}” has no ${listing(boxes.slice(0, 6).map(({ character }) => character))}`,
           reason: "A hollow box stands where they should be.",
           remedy: "Draw them on Frames, Fonts, read a font that has them, or write something else.",
@@ -90,7 +90,7 @@ function checkTexts({ rig }: RigModel, grid: DotGrid): Finding[] {
         finding({
           id: `text-cut-${at}`,
           severity: "caution",
-          station: "frames",
+          topic: "frames",
           title: `“${scene.text.replace(/\n/g, " / ").slice(0, 24)}” does not fit`,
           reason: `It takes ${ribbon.width} × ${ribbon.height} dots, and the display has ${grid.width} × ${grid.height}.`,
           remedy: "Let it run, take a narrower font, or more modules.",
@@ -110,7 +110,7 @@ function checkPace(model: RigModel, grid: DotGrid): Finding[] {
       finding({
         id: "run-cut",
         severity: "caution",
-        station: "frames",
+        topic: "frames",
         title: `The run has more than ${MOST_SIGN_FRAMES.toLocaleString("en")} frames`,
         reason: "What comes behind them is not shown.",
         remedy: "Shorten the texts, or repeat them less often.",
@@ -128,7 +128,7 @@ function checkPace(model: RigModel, grid: DotGrid): Finding[] {
     finding({
       id: "frames-late",
       severity: "caution",
-      station: "frames",
+      topic: "frames",
       title: first!.step
         ? `${title} steps every ${formatMs(first!.step.lasts)}, not every ${formatMs(first!.step.asked)}`
         : `${title} runs slower than asked`,
@@ -163,7 +163,7 @@ function checkFlashing({ rig }: RigModel, grid: DotGrid): Finding[] {
       finding({
         id: `flashing-${at}`,
         severity: "caution",
-        station: "frames",
+        topic: "frames",
         title: `A picture flashes ${Number(flashes[0]!.rate.toPrecision(2))} times a second`,
         reason:
           "Large areas that flash between 3 and 30 times a second can trigger seizures in photosensitive people.",

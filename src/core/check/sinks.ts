@@ -19,7 +19,7 @@ export function checkSinks(model: RigModel): Finding[] {
       title: string,
       reason: string,
       remedy: string,
-    ) => [finding({ id: `${id}-${ref}`, severity, station: "wires", title, reason, remedy, legs: [at] })];
+    ) => [finding({ id: `${id}-${ref}`, severity, topic: "wiring", title, reason, remedy, legs: [at] })];
     if (model.nets.of(at).id === model.nets.of(legRef(ref, part.groundLeg)).id)
       return add(
         "sink-bridged",

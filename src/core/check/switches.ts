@@ -20,7 +20,7 @@ export function checkSwitches(model: RigModel, school: NamingSchool): Finding[] 
       finding({
         id: `array-ground-${ref}`,
         severity: "fault",
-        station: "wires",
+        topic: "wiring",
         title: `${ref} is not on ground`,
         reason: "Its sinks have nowhere to lead the current to, so no digit lights.",
         remedy: `Wire leg ${part.ground} to GND.`,
@@ -46,7 +46,7 @@ function checkTransistor(
   const found: Finding[] = [];
   const add = (id: string, severity: Finding["severity"], title: string, reason: string, remedy: string) =>
     found.push(
-      finding({ id: `${id}-${ref}`, severity, station: "wires", title, reason, remedy, legs: [control] }),
+      finding({ id: `${id}-${ref}`, severity, topic: "wiring", title, reason, remedy, legs: [control] }),
     );
   const hasRail =
     rail !== undefined || railVolts(drivers.get(nets.of(legRef(ref, part.pins.out)).id) ?? []) !== undefined;

@@ -42,7 +42,7 @@ function checkNets(model: RigModel, school: NamingSchool): Finding[] {
         finding({
           id: `short-${net.id}`,
           severity: "fault",
-          station: "wires",
+          topic: "wiring",
           title: `${listing(volts)} are joined`,
           reason: `${listing(legs.map(title))} are on one net: a short circuit of the supply.`,
           remedy: "Do not power the rig. Take the power off, then move one of the wires that join them.",
@@ -55,7 +55,7 @@ function checkNets(model: RigModel, school: NamingSchool): Finding[] {
         finding({
           id: `tied-${net.id}`,
           severity: "fault",
-          station: "wires",
+          topic: "wiring",
           title: `${listing(drivers.map(({ leg }) => title(leg)))} are tied together`,
           reason: "When one is high and the other low, a short-circuit current flows from output to output.",
           remedy: "Move one of the wires so that each output has a net of its own.",
@@ -68,7 +68,7 @@ function checkNets(model: RigModel, school: NamingSchool): Finding[] {
         finding({
           id: `line-tied-${net.id}`,
           severity: "fault",
-          station: "wires",
+          topic: "wiring",
           title: `${listing(drivers.map(({ leg }) => title(leg)))} are tied together`,
           reason: "A controller line set as an output would drive straight into the other one.",
           remedy: "Give each line a net of its own.",
@@ -91,7 +91,7 @@ function checkLoose(model: RigModel): Finding[] {
       finding({
         id: `loose-${ref}`,
         severity: "caution",
-        station: "wires",
+        topic: "wiring",
         title: loose.length === 2 ? `${ref} is connected to nothing` : `${ref} is connected at one end only`,
         reason: "No current can run through it, so it does not do what it is there for.",
         remedy: "Wire its loose end, or take it off the table.",
@@ -113,7 +113,7 @@ function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, school: Nami
       finding({
         id: `input-${ref}-${leg}`,
         severity: "fault",
-        station: "wires",
+        topic: "wiring",
         title,
         reason,
         remedy,

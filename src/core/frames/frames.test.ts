@@ -233,7 +233,7 @@ describe("which way round", () => {
 describe("findings", () => {
   const titles = (rig: Rig) =>
     checkModel(modelOf(rig))
-      .filter(({ station }) => station === "frames")
+      .filter(({ topic }) => topic === "frames")
       .map(({ title }) => title);
   test.each<[string, Rig, RegExp]>([
     [

@@ -11,13 +11,13 @@ import {
   type RigModel,
 } from "../address";
 import { currentFigures } from "../circuit";
-import type { StationName } from "../check";
 import type { NamingSchool } from "../parts";
 import { formatMilliamps, formatNanoseconds, formatQuantity } from "../quantity";
 import { legTitle, splitPipId, unitValue, type LegRef, type PipId } from "../rig";
 import { STEADY, chipScans, lightDuty, scanFigures } from "../scan";
 import { signRun } from "../show";
 import { frameRows } from "../sim";
+import type { Topic } from "../subject";
 
 export type HopKind =
   | "light"
@@ -35,7 +35,7 @@ export type HopKind =
 /** One stop on the way from an LED to the code, and back to what the eye gets. */
 export interface Hop {
   readonly kind: HopKind;
-  readonly station: StationName;
+  readonly topic: Topic;
   readonly title: string;
   readonly detail?: string;
   readonly legs: readonly LegRef[];
@@ -54,23 +54,23 @@ export function trailOf(model: RigModel, pip: PipId, school: NamingSchool = "let
   const resistors = (via: readonly string[]): Hop[] =>
     via.map((ref) => ({
       kind: "resistor",
-      station: "wires",
+      topic: "wiring",
       title: `${ref} ${unitValue(model.unit(ref)) ?? ""}`.trim(),
       legs: [`${ref}.1`, `${ref}.2`],
     }));
   const hops: Hop[] = [
     {
       kind: "light",
-      station: "glyphs",
+      topic: "shapes",
       title: pipTitle(model, pip),
       legs: [],
     },
-    { kind: "leg", station: "wires", title: name(address.ownLeg), legs: [address.ownLeg] },
+    { kind: "leg", topic: "wiring", title: name(address.ownLeg), legs: [address.ownLeg] },
   ];
   for (const { via, driver } of address.ownReach) {
     hops.push(...resistors(via), {
       kind: "output",
-      station: "wires",
+      topic: "wiring",
       title: name(driver.leg),
       legs: [driver.leg],
     });
@@ -88,7 +88,7 @@ export function trailOf(model: RigModel, pip: PipId, school: NamingSchool = "let
     const detail = verdict.kind === "always" ? "both sides are on the supply" : verdict.reason;
     hops.push({
       kind: "broken",
-      station: "wires",
+      topic: "wiring",
       title: title[verdict.kind],
       detail,
       legs: [address.ownLeg],
@@ -98,7 +98,7 @@ export function trailOf(model: RigModel, pip: PipId, school: NamingSchool = "let
   const back = address.sharedReach.map(({ driver }) => controlOf(model, driver, name));
   hops.push({
     kind: "return",
-    station: "wires",
+    topic: "wiring",
     title: [
       name(address.sharedLeg),
       ...address.sharedReach.flatMap(({ via, driver }) => [...via, name(driver.leg)]),
@@ -131,7 +131,7 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
     return [
       {
         kind: "bit",
-        station: "glyphs",
+        topic: "shapes",
         title: `${driver.unit} code ${codes}`,
         detail: "lights it",
         legs: [driver.leg],
@@ -142,7 +142,7 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
     return [
       {
         kind: "bit",
-        station: "scan",
+        topic: "scan",
         title: `${driver.unit} at step ${condition.step}`,
         detail: "its turn",
         legs: [driver.leg],
@@ -154,7 +154,7 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
     return [
       {
         kind: "bit",
-        station: "writes",
+        topic: "transfers",
         title: `${driver.unit} bit ${bit} of address ${address}`,
         detail:
           driver.kind === "port"
@@ -170,7 +170,7 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
     return [
       {
         kind: "lines",
-        station: "code",
+        topic: "program",
         title: `line ${driver.line}`,
         detail: `${level} lights it`,
         legs: [driver.leg],
@@ -183,7 +183,7 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
     return [
       {
         kind: "broken",
-        station: "wires",
+        topic: "wiring",
         title: "no bit of the code reaches it",
         detail,
         legs: [driver.leg],
@@ -197,14 +197,14 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
   return [
     {
       kind: "bit",
-      station: "glyphs",
+      topic: "shapes",
       title: `bit ${bit} of byte ${byte + 1}`,
       detail: `${lights} lights it${astray ? ` · the kept code means it for ${others || "nothing"}` : ""}`,
       legs: [],
     },
     {
       kind: "turn",
-      station: "writes",
+      topic: "transfers",
       title: `sent ${ordinal(turn + 1)} of ${encoding.byteCount * 8}`,
       detail:
         encoding.bitOrder === "msb-first" ? "most significant bit first" : "least significant bit first",
@@ -214,7 +214,7 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
       ? [
           {
             kind: "lines" as const,
-            station: "code" as const,
+            topic: "program" as const,
             title: `line ${lines.data}`,
             detail: `clock on ${lines.clock}, ${lines.latch === undefined ? "no latch" : `latch on ${lines.latch}`}`,
             legs: [],
@@ -241,7 +241,7 @@ function timeHop(model: RigModel, address: Address): Hop {
       : `lit in ${lit} of ${rows.length} place${rows.length === 1 ? "" : "s"}`;
   const detail =
     show.mode === "hold" ? "one place is held" : `${formatQuantity(show.interval / 1000, "s")} each`;
-  return { kind: "time", station: "plan", title, detail, legs: [] };
+  return { kind: "time", topic: "plan", title, detail, legs: [] };
 }
 
 /** Frames of a run that are looked at for how long a dot is lit. */
@@ -261,7 +261,7 @@ function dotTimeHop(model: RigModel, grid: DotGrid, { pip }: Address): Hop {
   const share = Math.round((lit / whole) * 100);
   return {
     kind: "time",
-    station: "frames",
+    topic: "frames",
     title: lit === 0 ? "dark in this run" : `lit ${share < 1 ? "under 1" : share} % of the run`,
     detail: `${frames.length} frames, column ${(dot % grid.width) + 1} and row ${Math.floor(dot / grid.width) + 1} of the face`,
     legs: [],
@@ -276,7 +276,7 @@ function scanHop(model: RigModel, address: Address): Hop[] {
     return [
       {
         kind: "time",
-        station: "scan",
+        topic: "scan",
         title: `lit ${formatNanoseconds((1e9 / chip.rate) * chip.duty, 3)} of every ${formatNanoseconds(1e9 / chip.rate, 3)}`,
         detail: `${chip.unit} scans ${formatQuantity(chip.rate, "Hz")}, step ${chip.level}: ${(chip.duty * 100).toFixed(1)} % duty`,
         legs: [],
@@ -291,7 +291,7 @@ function scanHop(model: RigModel, address: Address): Hop[] {
   return [
     {
       kind: "time",
-      station: "scan",
+      topic: "scan",
       title: `lit ${formatNanoseconds(lit, 3)} of every ${formatNanoseconds(scan.period, 3)}`,
       detail: `${formatQuantity(scan.rate, "Hz")}, ${(turn.duty * 100).toFixed(1)} % duty`,
       legs: [],
@@ -312,7 +312,7 @@ function currentHop(model: RigModel, pip: PipId): Hop {
   const mean = duty < 1 ? `${formatMilliamps(together * duty)} average, ` : "";
   return {
     kind: "current",
-    station: "current",
+    topic: "current",
     title,
     detail: `${mean}as bright as ${share} % of ${STEADY} mA steady`,
     legs: [],

@@ -54,7 +54,7 @@ test("with the code kept, the trail follows the wires and says what the code tak
 test("a trail that breaks off says where and why", () => {
   const trail = trailOf(modelOf(removeWire(slipGate, "segment-b")), "DS1.1.b");
   expect(trail.find(({ kind }) => kind === "broken")).toMatchObject({
-    station: "wires",
+    topic: "wiring",
     detail: "nothing drives its anode",
     legs: ["DS1.6"],
   });

@@ -2,9 +2,9 @@ import { pipTitle, type RigModel } from "@/core/address";
 import { formatByte, isDot, parseByte, readSegments } from "@/core/glyph";
 import type { NamingSchool } from "@/core/parts";
 import { legRef, legTitle, splitPipId, unitValue, type LegRef, type PipId } from "@/core/rig";
-import type { StationName } from "@/core/check";
 import { showState, stateOfBytes, type GlyphRow } from "@/core/sim";
-import { tabsFor } from "./station-list";
+import type { Topic } from "@/core/subject";
+import { stationsFor } from "../registry";
 
 /** Something that can be found: what it is, where it is, and what to mark there. */
 export interface Item {
@@ -12,7 +12,7 @@ export interface Item {
   readonly icon: string;
   readonly title: string;
   readonly detail: string;
-  readonly station: StationName;
+  readonly topic: Topic;
   readonly legs: readonly LegRef[];
   readonly pip?: PipId;
   readonly words: string;
@@ -20,21 +20,23 @@ export interface Item {
 
 /** Everything of a rig that can be found: stations, segments, units, legs, glyphs with their bytes. */
 export function itemsOf(model: RigModel, table: readonly GlyphRow[], school: NamingSchool): Item[] {
-  const items: Array<Omit<Item, "words">> = tabsFor(model.rig.plan).map(({ name, title, key }) => ({
-    id: `station-${name}`,
-    icon: "bi-signpost",
-    title,
-    detail: `station, key ${key}`,
-    station: name,
-    legs: [],
-  }));
+  const items: Array<Omit<Item, "words">> = stationsFor(model.rig.plan).map(
+    ({ name, title, key, topics }) => ({
+      id: `station-${name}`,
+      icon: "bi-signpost",
+      title,
+      detail: `station, key ${key}`,
+      topic: topics[0]!,
+      legs: [],
+    }),
+  );
   for (const { pip, ownLeg } of model.addresses) {
     items.push({
       id: `pip-${pip}`,
       icon: "bi-circle-fill",
       title: pipTitle(model, pip).replace(/^./, (first) => first.toUpperCase()),
       detail: `${splitPipId(pip).unit} ${isDot(splitPipId(pip).segment) ? "dot" : "segment"} ${splitPipId(pip).segment}, picks it`,
-      station: "wires",
+      topic: "wiring",
       legs: [ownLeg],
       pip,
     });
@@ -47,7 +49,7 @@ export function itemsOf(model: RigModel, table: readonly GlyphRow[], school: Nam
       icon: "bi-cpu",
       title: unit.ref,
       detail: [part.title, unitValue(unit)].filter(Boolean).join(", "),
-      station: "wires",
+      topic: "wiring",
       legs: all,
     });
     if (part.kind === "resistor" || part.kind === "capacitor") continue;
@@ -57,7 +59,7 @@ export function itemsOf(model: RigModel, table: readonly GlyphRow[], school: Nam
         icon: "bi-dot",
         title: legTitle(model.rig, leg, school),
         detail: "leg",
-        station: "wires",
+        topic: "wiring",
         legs: [leg],
       });
     }
@@ -68,7 +70,7 @@ export function itemsOf(model: RigModel, table: readonly GlyphRow[], school: Nam
       icon: "bi-type",
       title: cell.glyph === " " ? "blank" : `Glyph ${cell.glyph}`,
       detail: bytes.map((byte) => `${formatByte(byte)} · ${byte}`).join(", "),
-      station: "glyphs",
+      topic: "shapes",
       legs: [],
     });
   }
@@ -104,7 +106,7 @@ function readByte(model: RigModel, query: string): Item[] {
       icon: "bi-hash",
       title: `Byte ${formatByte(byte.value)}`,
       detail: `${reads === " " ? "blank" : reads ? `reads ${reads}` : "reads as no character"} on this wiring: ${segments.join(" ") || "nothing lit"}`,
-      station: "glyphs",
+      topic: "shapes",
       legs: [],
       words: "",
     },

@@ -1,2 +1,2 @@
 export { RigShell } from "./rig-shell";
-export { STATION_TABS, stationPath, type StationTab } from "./station-list";
+export { StationScreen } from "./screen";

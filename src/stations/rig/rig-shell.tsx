@@ -9,7 +9,7 @@ import { useStore } from "zustand";
 import { dotBeside, gridOf } from "@/core/address";
 import { isSegment, segmentBeside, type Direction } from "@/core/glyph";
 import { pipId, splitPipId, type LegRef, type PipId } from "@/core/rig";
-import type { StationName } from "@/core/check";
+import type { Topic } from "@/core/subject";
 import {
   modelFor,
   leaveRig,
@@ -28,7 +28,7 @@ import { Finder } from "./finder";
 import { RigSide } from "./rig-side";
 import { SaveLine } from "./save-line";
 import { Shortcuts } from "./shortcuts";
-import { STATION_TABS, stationPath, tabsFor } from "./station-list";
+import { STATIONS, stationFor, stationPath, stationsFor, type Station } from "../registry";
 
 /** Opens the rig of the address, and puts its face and trail beside whichever station is shown. */
 export function RigShell({ children }: { children: ReactNode }) {
@@ -72,20 +72,31 @@ export function RigShell({ children }: { children: ReactNode }) {
 
 type Layer = "find" | "keys" | "grown";
 
+/** What leads somewhere: what it is about, and what to mark there. */
+interface Subject {
+  readonly topic: Topic;
+  readonly legs: readonly LegRef[];
+  readonly pip?: PipId;
+}
+
 function OpenRig({ children }: { children: ReactNode }) {
   const rig = useRig();
   const router = useRouter();
-  const { station } = useParams<{ station: StationName }>();
+  const { station } = useParams<{ station: string }>();
   const held = useOpenRig((state) => state.held);
   const simulation = useSimulation("open", rig, held);
   const [layer, setLayer] = useState<Layer>();
-  const go = (to: StationName, legs: readonly LegRef[] = [], pip?: PipId) => {
+  const open = (to: Station) => router.push(stationPath(rig.id, to));
+  const go = ({ topic, legs, pip }: Subject) => {
     if (pip) pickPip(pip);
     spotLegs(legs);
-    router.push(stationPath(rig.id, to));
+    open(stationFor(topic));
   };
   useRigKeys({
-    go,
+    go: (to) => {
+      spotLegs([]);
+      open(to);
+    },
     run: () => simulation.setRunning(!simulation.running),
     step: simulation.step,
     open: setLayer,
@@ -95,30 +106,28 @@ function OpenRig({ children }: { children: ReactNode }) {
       <SaveLine />
       <RigSide
         simulation={simulation}
-        onGo={(hop) => go(hop.station, hop.legs)}
-        onShow={(finding) => go(finding.station, finding.legs, finding.pips[0])}
+        onGo={go}
+        onShow={(finding) => go({ ...finding, pip: finding.pips[0] })}
         onGrow={() => setLayer("grown")}
       />
       <main className="rig-main">
         <nav className="station-tabs" aria-label="Stations">
-          {tabsFor(rig.plan).map(({ name, title, key }) => (
+          {stationsFor(rig.plan).map((one) => (
             <Link
-              key={name}
-              href={stationPath(rig.id, name)}
+              key={one.name}
+              href={stationPath(rig.id, one)}
               className="station-tab"
-              aria-current={name === station ? "page" : undefined}
+              aria-current={one.name === station ? "page" : undefined}
             >
-              <kbd aria-hidden>{key}</kbd>
-              {title}
+              <kbd aria-hidden>{one.key}</kbd>
+              {one.title}
             </Link>
           ))}
           <Tools onOpen={setLayer} />
         </nav>
         {children}
       </main>
-      {layer === "find" && (
-        <Finder onClose={() => setLayer(undefined)} onGo={(item) => go(item.station, item.legs, item.pip)} />
-      )}
+      {layer === "find" && <Finder onClose={() => setLayer(undefined)} onGo={go} />}
       {layer === "keys" && <Shortcuts onClose={() => setLayer(undefined)} />}
       {layer === "grown" && <GrownFace simulation={simulation} onClose={() => setLayer(undefined)} />}
     </div>
@@ -157,7 +166,7 @@ function Tools({ onOpen }: { onOpen: (layer: Layer) => void }) {
 }
 
 interface Keys {
-  readonly go: (station: StationName) => void;
+  readonly go: (station: Station) => void;
   readonly run: () => void;
   readonly step: () => void;
   readonly open: (layer: Layer) => void;
@@ -184,11 +193,11 @@ function useRigKeys({ go, run, step, open }: Keys): void {
   useHotkeys("mod+z", undo, options);
   useHotkeys("mod+shift+z, mod+y", redo, options);
   useHotkeys(
-    STATION_TABS.map(({ key }) => key),
+    STATIONS.map(({ key }) => key),
     (event) => {
       const { rig } = useOpenRig.getState();
-      const tab = rig && tabsFor(rig.plan).find(({ key }) => key === event.key);
-      if (tab) go(tab.name);
+      const tab = rig && stationsFor(rig.plan).find(({ key }) => key === event.key);
+      if (tab) go(tab);
     },
     options,
   );

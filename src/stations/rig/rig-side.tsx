@@ -8,6 +8,7 @@ import { formatQuantity } from "@/core/quantity";
 import { LIMITS, leaveOut } from "@/core/rig";
 import { trailOf, type Hop } from "@/core/trail";
 import { editRig, holdState, pickPip, useFindings, useModel, useOpenRig, usePreferences } from "@/store";
+import { stationFor } from "../registry";
 import {
   FindingsCount,
   FindingsList,
@@ -39,7 +40,7 @@ export function RigSide({ simulation, onGo, onShow, onGrow }: Props) {
     <aside className="rig-side" aria-label="Face and trail">
       <RigHead />
       <SideFace simulation={simulation} onGrow={onGrow} />
-      <TrailList hops={hops} onGo={onGo} />
+      <TrailList hops={hops} leadsTo={({ topic }) => stationFor(topic).title} onGo={onGo} />
       <SideFindings onShow={onShow} />
     </aside>
   );

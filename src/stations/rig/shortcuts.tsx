@@ -1,6 +1,6 @@
 import Modal from "react-bootstrap/Modal";
 import { useRig } from "@/store";
-import { tabsFor } from "./station-list";
+import { stationsFor } from "../registry";
 
 const KEYS: ReadonlyArray<readonly [keys: readonly string[], what: string]> = [
   [["←", "→", "↑", "↓"], "move the pip from segment to segment"],
@@ -15,7 +15,7 @@ const KEYS: ReadonlyArray<readonly [keys: readonly string[], what: string]> = [
 
 export function Shortcuts({ onClose }: { onClose: () => void }) {
   const { plan } = useRig();
-  const rows = [...tabsFor(plan).map(({ key, title }) => [[key], `go to ${title}`] as const), ...KEYS];
+  const rows = [...stationsFor(plan).map(({ key, title }) => [[key], `go to ${title}`] as const), ...KEYS];
   return (
     <Modal show onHide={onClose} aria-labelledby="shortcuts-title">
       <Modal.Header closeButton>
