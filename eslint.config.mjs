@@ -7,6 +7,7 @@ const config = [
     ignores: [
       ".next/",
       ".answers/",
+      ".mutants/",
       "node_modules/",
       "coverage/",
       "next-env.d.ts",

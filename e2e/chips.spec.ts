@@ -108,3 +108,44 @@ test("Plan: a chain of MAX7219 from the ways, its current by one resistor, its b
   await page.getByRole("link", { name: "Current" }).click();
   await expect(page.getByText("U2 segment leg", { exact: true })).toBeVisible();
 });
+
+test("Plan: constant-current sinks from the ways, their current by one resistor, no resistors at the LEDs", async ({
+  page,
+}) => {
+  await openStation(page, "plan", "river-level");
+  await page.getByRole("button", { name: "Build: TLC5916 and a register, digits by transistors" }).click();
+  await expect(page.getByRole("heading", { name: "TLC5916", exact: true })).toBeVisible();
+  await expectFace(page, "-0.42");
+  await expect(page.getByRole("radio", { name: /One for each segment/ })).toHaveCount(0);
+  await page.getByLabel("or for").fill("20 mA");
+  await page.keyboard.press("Enter");
+  await expect(page.getByLabel("Setting resistor")).toHaveValue("1 kΩ");
+  await page.getByRole("link", { name: "Current" }).click();
+  await expect(page.getByText("U1 outputs, heat", { exact: true })).toBeVisible();
+  await expect(page.getByText("Both resistor schools", { exact: false })).toHaveCount(0);
+});
+
+test("Plan: an expander for each digit; its bytes on Glyphs, its addresses on the tape", async ({ page }) => {
+  await openStation(page, "plan", "river-level");
+  await page.getByLabel("Kind of display").selectOption("1");
+  await page.getByRole("button", { name: "Build: A PCF8574 for each digit, on I²C" }).click();
+  await expect(page.getByRole("radio", { name: /One for each segment/ })).toBeVisible();
+  await page.getByRole("link", { name: "Glyphs" }).click();
+  const bit = page.getByRole("button", { name: /Bit 0 of U1 ports is 0, segment a: flip it/ });
+  await page.getByRole("button", { name: "8", exact: true }).first().click();
+  await bit.click();
+  await expect(page.getByRole("button", { name: /Bit 0 of U1 ports is 1, segment a/ })).toBeVisible();
+  await page.getByRole("link", { name: "Writes" }).click();
+  await expect(page.getByText("ports", { exact: true }).first()).toBeVisible();
+});
+
+test("Glyphs: a driver chip's byte is typed, its bits are flipped, and the digit follows", async ({
+  page,
+}) => {
+  await openStation(page, "glyphs", "water-warmth");
+  await page.getByLabel("U1 grid 1", { exact: true }).fill("0x5B");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("abdeg", { exact: true })).toBeVisible();
+  await page.getByRole("button", { name: "Bit 2 of U1 grid 1 is 0, segment c: flip it" }).click();
+  await expect(page.getByText("abcdeg", { exact: true })).toBeVisible();
+});

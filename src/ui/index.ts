@@ -22,6 +22,7 @@ export { usePlanner, type PlannerView } from "./use-planner";
 export { firstWhere } from "./first-where";
 export { BusWave, type Lane, type Stretch } from "./bus-wave";
 export { ChipSheet } from "./chip-sheet";
+export { SinkSheet } from "./sink-sheet";
 export { BoardSelect } from "./board-select";
 export { Chart } from "./chart";
 export { PlannerProgress, Progress } from "./progress";

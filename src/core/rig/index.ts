@@ -19,6 +19,7 @@ export {
   matrixSize,
   moduleCount,
   pipNames,
+  registerPart,
   showsDots,
 } from "./plan-facts";
 export { driverChipOf, isStatic, lineUses, planProblem, withController, withLines } from "./plan";

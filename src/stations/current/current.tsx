@@ -3,16 +3,16 @@ import "./current.css";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import ButtonGroup from "react-bootstrap/ButtonGroup";
+import { ledResistors } from "@/core/address";
 import { levelMatches, type Audit, type AuditRow, type MeasureKind } from "@/core/audit";
 import { formatQuantity } from "@/core/quantity";
 import { legTitle, type LegRef } from "@/core/rig";
 import { chipScans } from "@/core/scan";
 import { useFindings, useModel, usePreferences } from "@/store";
-import { ChipSheet, SeverityMark, StationFrame } from "@/ui";
+import { ChipSheet, SeverityMark, SinkSheet, StationFrame } from "@/ui";
 import { Advice } from "./advice";
 import { AuditTable } from "./audit-table";
 import { ResistorPicker } from "./resistor-picker";
-import { SinkSheet, sinksOf } from "./sink-sheet";
 
 const KINDS: ReadonlyArray<readonly [kind: MeasureKind | "all", title: string]> = [
   ["all", "All"],
@@ -86,7 +86,12 @@ export function CurrentStation() {
 function CurrentChoice() {
   const model = useModel();
   if (chipScans(model).length > 0) return <ChipSheet />;
-  return sinksOf(model).length > 0 ? <SinkSheet /> : <ResistorPicker />;
+  return (
+    <>
+      <SinkSheet />
+      {ledResistors(model).size > 0 && <ResistorPicker />}
+    </>
+  );
 }
 
 /** Do the chips take the board's high for high? */

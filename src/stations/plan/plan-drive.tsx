@@ -10,6 +10,7 @@ import {
   controllerById,
   driverChipOf,
   lineUses,
+  registerPart,
   schemeOf,
   schemeValues,
   showsDots,
@@ -41,6 +42,10 @@ const digitOrder = (plan: Plan, fromRight: boolean): number[] => {
   return [...used, ...Array.from({ length: ON_ONE_CHIP - used.length }, (_, at) => used.length + at + 1)];
 };
 
+/** Whether the plan's register holds a current by itself. */
+const limitsCurrent = (plan: Plan): boolean =>
+  plan.register !== undefined && registerPart(plan.register).constantCurrent !== undefined;
+
 /** Where the resistors sit, and what they are. */
 export function ResistorSheet({ onLay }: Props) {
   const model = useModel();
@@ -53,28 +58,33 @@ export function ResistorSheet({ onLay }: Props) {
   );
   const many = model.digits.length > 1;
   const rows = turnWord(model) === "row";
+  // Sinks that hold a current need none at the LEDs.
+  const needed = led.size > 0 || schemeOf(rig.plan.scheme).chip !== undefined || !limitsCurrent(rig.plan);
+  if (!needed && bases.length === 0) return null;
   return (
     <section className="sheet">
       <h2>Resistors</h2>
-      <Choices<ResistorSchool>
-        label="Resistors"
-        value={rig.plan.resistors}
-        onChoose={(resistors) => onLay({ ...rig.plan, resistors })}
-        options={[
-          {
-            value: "per-segment",
-            name: rows ? "One for each column" : "One for each segment",
-            cost: rows
-              ? "each row equally bright, however many dots are lit"
-              : "eight parts, all characters alike",
-          },
-          {
-            value: "common",
-            name: many ? `One for each ${turnWord(model)}` : "One in the common leg",
-            cost: `${many ? `${model.digits.length} parts` : "one part"}; ${rows ? "a full row is dimmer than one dot" : "an 8 is dimmer than a 1"}`,
-          },
-        ]}
-      />
+      {needed && (
+        <Choices<ResistorSchool>
+          label="Resistors"
+          value={rig.plan.resistors}
+          onChoose={(resistors) => onLay({ ...rig.plan, resistors })}
+          options={[
+            {
+              value: "per-segment",
+              name: rows ? "One for each column" : "One for each segment",
+              cost: rows
+                ? "each row equally bright, however many dots are lit"
+                : "eight parts, all characters alike",
+            },
+            {
+              value: "common",
+              name: many ? `One for each ${turnWord(model)}` : "One in the common leg",
+              cost: `${many ? `${model.digits.length} parts` : "one part"}; ${rows ? "a full row is dimmer than one dot" : "an 8 is dimmer than a 1"}`,
+            },
+          ]}
+        />
+      )}
       <div className="field-row mt-2">
         {resistor && (
           <QuantityField

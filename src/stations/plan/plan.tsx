@@ -4,9 +4,10 @@ import { useCallback, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import { gridOf } from "@/core/address";
+import { chipScans } from "@/core/scan";
 import { movedWires, planProblem, relay, withLines, type Plan } from "@/core/rig";
 import { editWires, refuse, useModel, useOpenRig } from "@/store";
-import { ChipSheet, StationFrame } from "@/ui";
+import { ChipSheet, SinkSheet, StationFrame } from "@/ui";
 import { BoardSheet, PowerSheet, ResistorSheet } from "./plan-drive";
 import { DisplaySheet } from "./plan-display";
 import { PlanFigures } from "./plan-figures";
@@ -36,7 +37,14 @@ export function PlanStation() {
         <div className="plan-column">{gridOf(model) ? <PlanSign /> : <PlanShow />}</div>
         <div className="plan-column">
           <DisplaySheet onLay={lay} />
-          {model.encoding.buses ? <ChipSheet /> : <ResistorSheet onLay={lay} />}
+          {chipScans(model).length > 0 ? (
+            <ChipSheet />
+          ) : (
+            <>
+              <SinkSheet />
+              <ResistorSheet onLay={lay} />
+            </>
+          )}
         </div>
         <div className="plan-column">
           <BoardSheet onLay={lay} />

@@ -5,7 +5,7 @@ import { formatMilliamps, formatQuantity, neighbours } from "@/core/quantity";
 import { LIMITS, withSetOhms, type UnitRef } from "@/core/rig";
 import { STEADY, lightDuty } from "@/core/scan";
 import { editRig, useModel } from "@/store";
-import { QuantityField } from "@/ui";
+import { QuantityField } from "./fields";
 
 interface Sink {
   readonly ref: UnitRef;
@@ -14,7 +14,7 @@ interface Sink {
 }
 
 /** The registers of a rig whose outputs hold the current one resistor sets. */
-export const sinksOf = (model: RigModel): Sink[] =>
+const sinksOf = (model: RigModel): Sink[] =>
   model.rig.units.flatMap(({ ref }): Sink[] => {
     const part = model.part(ref);
     return part.kind === "shift-register" && part.constantCurrent
@@ -22,7 +22,7 @@ export const sinksOf = (model: RigModel): Sink[] =>
       : [];
   });
 
-/** Constant-current sinks: the one resistor that sets every segment, and what that comes to. */
+/** Constant-current sinks, where a rig has them: the one resistor that sets every segment, and what that comes to. */
 export function SinkSheet() {
   const model = useModel();
   const sinks = sinksOf(model);
