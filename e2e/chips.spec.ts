@@ -117,7 +117,7 @@ test("Plan: constant-current sinks from the ways, their current by one resistor,
   await expect(page.getByRole("heading", { name: "TLC5916", exact: true })).toBeVisible();
   await expectFace(page, "-0.42");
   await expect(page.getByRole("radio", { name: /One for each segment/ })).toHaveCount(0);
-  await page.getByLabel("or for").fill("20 mA");
+  await page.getByLabel("or for", { exact: true }).fill("20 mA");
   await page.keyboard.press("Enter");
   await expect(page.getByLabel("Setting resistor")).toHaveValue("1 kΩ");
   await page.getByRole("link", { name: "Current" }).click();
@@ -132,7 +132,7 @@ test("Plan: an expander for each digit; its bytes on Glyphs, its addresses on th
   await expect(page.getByRole("radio", { name: /One for each segment/ })).toBeVisible();
   await page.getByRole("link", { name: "Glyphs" }).click();
   const bit = page.getByRole("button", { name: /Bit 0 of U1 ports is 0, segment a: flip it/ });
-  await page.getByRole("button", { name: "8", exact: true }).first().click();
+  await page.getByRole("button", { name: /^shape of 8 / }).click();
   await bit.click();
   await expect(page.getByRole("button", { name: /Bit 0 of U1 ports is 1, segment a/ })).toBeVisible();
   await page.getByRole("link", { name: "Writes" }).click();

@@ -78,7 +78,7 @@ export function SinkSheet() {
       </dl>
       <p className="tiny quiet mb-0">
         Every segment gets the same, whatever the supply and however many are lit. What the supply gives
-        beyond the LED&apos;s drop becomes heat in the chip: see its row on the left.
+        beyond the LED&apos;s drop becomes heat in the chip: Current has it against its limit.
       </p>
     </section>
   );

@@ -25,4 +25,5 @@ export {
   type BusTimes,
   type ClockEdge,
 } from "./watch";
+export { AddressedReceiver } from "./addressed";
 export { OpenDrainReceiver, type OpenDrainChip } from "./open-drain";

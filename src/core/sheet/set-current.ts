@@ -1,5 +1,5 @@
 import type { Milliamps, Ohms, Volts } from "../quantity";
-import type { SetCurrent } from "./types";
+import type { SetCurrent } from "./chips";
 
 /** The resistor for each current of the table at a forward drop, between columns in proportion. */
 function columnAt({ forward, rows }: SetCurrent, drop: Volts): Array<{ current: Milliamps; ohms: Ohms }> {

@@ -3,7 +3,7 @@ import { OPEN, UNKNOWN, type Level } from "../level";
 import { supplyOf } from "../circuit";
 import { isBusChip, type ChipPart } from "../parts";
 import type { Volts } from "../quantity";
-import { legRef, type UnitRef } from "../rig";
+import { legRef, splitLegRef, type LegRef, type UnitRef } from "../rig";
 
 /**
  * Driver chips that make one chain: each takes its data from the chip before and nothing else, and clock and load are
@@ -67,3 +67,11 @@ export function isPowered(model: RigModel, ref: UnitRef, part: ChipPart): boolea
   const [least, most] = part.supplyRange;
   return supply !== undefined && supply >= least && supply <= most && volts(part.groundLeg) === 0;
 }
+
+/** Whether a chip's ground is the controller's: without a common ground it cannot tell the controller's levels. */
+export const hearsController = (model: RigModel, ground: LegRef): boolean =>
+  model.nets.of(ground).legs.some((leg) => {
+    const { unit, leg: id } = splitLegRef(leg);
+    const part = model.part(unit);
+    return part.kind === "controller" && part.legs.some((one) => one.id === id && one.role === "ground");
+  });

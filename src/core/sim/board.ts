@@ -13,8 +13,8 @@ import {
 import { isBusChip, isChip, type BusChipPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
-import { legRef, splitLegRef, type LegRef, type UnitRef } from "../rig";
-import { driverGroups, highVolts, isPowered, resolve } from "./board-wires";
+import { legRef, type LegRef, type UnitRef } from "../rig";
+import { driverGroups, hearsController, highVolts, isPowered, resolve } from "./board-wires";
 import { heard, type Source } from "./input";
 
 /** Where a line stands, and what hangs on it, once that has been asked for. */
@@ -89,12 +89,6 @@ export class Board {
     private readonly listening?: "listening",
   ) {
     const { rig, nets, drivers } = model;
-    const hearsController = (ground: LegRef): boolean =>
-      nets.of(ground).legs.some((leg) => {
-        const { unit, leg: id } = splitLegRef(leg);
-        const part = model.part(unit);
-        return part.kind === "controller" && part.legs.some((one) => one.id === id && one.role === "ground");
-      });
     this.controller = rig.units.find(({ ref }) => model.part(ref).kind === "controller")!.ref;
     const groups = driverGroups(model);
     this.chips = rig.units.flatMap((unit): MountedChip[] => {
@@ -109,7 +103,7 @@ export class Board {
         onBus?.transport.answers === true ? nets.of(legRef(unit.ref, onBus.sheet.pins.data)).id : undefined;
       const needs = inputHigh(model, unit.ref, part);
       // Without a common ground with the controller, the chip cannot tell its levels.
-      const deaf = !hearsController(legRef(unit.ref, part.groundLeg));
+      const deaf = !hearsController(model, legRef(unit.ref, part.groundLeg));
       const inputs = chip.inputs.map(({ leg, name }) => {
         const driving = distinctDrivers(
           reachFrom(legRef(unit.ref, leg), rig, nets, drivers).map(({ driver }) => driver),

@@ -1,25 +1,61 @@
 "use client";
-import dynamic from "next/dynamic";
 import { notFound } from "next/navigation";
-import { createElement, type ComponentType } from "react";
-import { STATIONS } from "../registry";
+import { createElement, useEffect, useState, type ComponentType } from "react";
+import Button from "react-bootstrap/Button";
+import { findStation } from "../registry";
 
-/** Each station's screen, fetched when it is opened first. */
-const SCREENS: ReadonlyMap<string, ComponentType> = new Map(
-  STATIONS.map(({ name, load }) => [name, dynamic(load, { loading: Opening })]),
-);
+/** Screens that have been fetched: each once for the page. */
+const fetched = new Map<string, ComponentType>();
 
-function Opening() {
+type State = { readonly name: string; readonly failed: boolean };
+
+/**
+ * The screen of the station of that name, fetched when it is opened first. Not by suspending: what is taken up again
+ * after that has to wait for every frame of the face, and on a slow machine never gets its turn.
+ */
+export function StationScreen({ name }: { name: string }) {
+  const station = findStation(name);
+  const [state, setState] = useState<State>({ name: "", failed: false });
+  const [tries, setTries] = useState(0);
+  const screen = fetched.get(name);
+  const wanted = screen === undefined ? station : undefined;
+  useEffect(() => {
+    if (!wanted) return;
+    let current = true;
+    wanted.load().then(
+      (found) => {
+        fetched.set(wanted.name, found);
+        if (current) setState({ name: wanted.name, failed: false });
+      },
+      () => current && setState({ name: wanted.name, failed: true }),
+    );
+    return () => {
+      current = false;
+    };
+  }, [wanted, tries]);
+  if (!station) notFound();
+  if (screen) return createElement(screen);
+  if (state.failed && state.name === name)
+    return (
+      <div className="p-3" role="alert">
+        <p>
+          {station.title} could not be fetched from where the page came from. What you changed is stored in
+          this browser.
+        </p>
+        <Button
+          variant="plain"
+          onClick={() => {
+            setState({ name: "", failed: false });
+            setTries((before) => before + 1);
+          }}
+        >
+          Try again
+        </Button>
+      </div>
+    );
   return (
     <p className="quiet p-3 mb-0" role="status">
-      Opening…
+      Opening {station.title}…
     </p>
   );
-}
-
-/** The screen of the station of that name. */
-export function StationScreen({ name }: { name: string }) {
-  const screen = SCREENS.get(name);
-  if (!screen) notFound();
-  return createElement(screen);
 }

@@ -3,7 +3,7 @@ import {
   BusWatch,
   hex,
   I2C,
-  OpenDrainReceiver,
+  AddressedReceiver,
   packBytes,
   unpackBytes,
   type BusNote,
@@ -41,33 +41,13 @@ export class Ht16k33 {
   private display = 0;
   private dimming = 15;
   private pointer = 0;
-  /** The bus address sent last is this chip's. */
-  private mine = false;
   private readonly watch = new BusWatch(TIMES, "the bus runs at 400 kHz at most, 2.5 µs from rise to rise");
-  private readonly receiver = new OpenDrainReceiver(
-    {
-      order: "msb",
-      clockName: "SCL",
-      dataName: "SDA",
-      restartEnds: true,
-      take: (taken, at) => this.take(taken, at),
-      acknowledges: () => this.mine,
-      unanswered: (taken, at) => this.unanswered(taken, at),
-      ended: (taken, _, from, at) => {
-        if (taken.length > 0)
-          this.watch.note(
-            this.mine
-              ? { kind: "write", from, at, bytes: taken, bits: taken.length * 9 }
-              : { kind: "unheard", from, at, bytes: taken },
-          );
-        this.mine = false;
-      },
-    },
-    this.watch,
-  );
+  private readonly receiver: AddressedReceiver;
 
   /** @param busAddress seven bits, 0x70 to 0x77 by its straps */
-  constructor(private readonly busAddress: number) {}
+  constructor(busAddress: number) {
+    this.receiver = new AddressedReceiver(busAddress, this.watch, (taken, at) => this.take(taken, at));
+  }
 
   apply(next: Readonly<Partial<Record<BusPin, Level>>>, at: Nanoseconds): boolean {
     return this.receiver.apply(next, at);
@@ -77,37 +57,9 @@ export class Ht16k33 {
     return this.receiver.answer;
   }
 
-  private unanswered(taken: readonly number[], at: Nanoseconds): void {
-    const [sent = -1] = taken;
-    if (this.mine)
-      this.watch.breach(
-        at,
-        "no acknowledge",
-        "SDA is not low at the ninth clock: the controller did not let go of it, or no chip answers",
-      );
-    else if (taken.length === 1)
-      this.watch.breach(
-        at,
-        "wrong address",
-        `nobody answers ${hex(sent >> 1)} (sent as ${hex(sent)}); this chip is ${hex(this.busAddress)}`,
-      );
-  }
-
-  private take(taken: readonly number[], at: Nanoseconds): boolean {
-    const [address = -1, command = -1] = taken;
-    const byte = taken[taken.length - 1]!;
-    if (taken.length === 1) {
-      this.mine = byte >= 0 && byte >> 1 === this.busAddress;
-      if (this.mine && byte & 1)
-        this.watch.breach(
-          at,
-          "no such command",
-          "the address was sent with the read bit: to write, bit 0 is 0",
-        );
-      return false;
-    }
-    if (!this.mine || address & 1) return false;
-    if (taken.length === 2) return this.command(byte, at);
+  private take([, command = -1, ...data]: readonly number[], at: Nanoseconds): boolean {
+    if (data.length === 0) return this.command(command, at);
+    const byte = data[data.length - 1]!;
     if (command >> 4 !== 0) {
       this.watch.breach(
         at,
@@ -177,19 +129,16 @@ export class Ht16k33 {
   }
 
   save(): string {
-    const { system, display, dimming, pointer, mine } = this;
-    return [
-      packBytes([...this.cells, system, display, dimming, pointer, Number(mine)]),
-      this.receiver.save(),
-    ].join(";");
+    const { system, display, dimming, pointer } = this;
+    return [packBytes([...this.cells, system, display, dimming, pointer]), this.receiver.save()].join(";");
   }
 
   load(saved: string): void {
     const [registers = "", receiver = ""] = saved.split(";");
     const bytes = unpackBytes(registers);
-    const [system, display, dimming, pointer, mine] = bytes.splice(this.cells.length);
+    const [system, display, dimming, pointer] = bytes.splice(this.cells.length);
     this.cells.splice(0, this.cells.length, ...bytes);
-    Object.assign(this, { system, display, dimming, pointer, mine: mine === 1 });
+    Object.assign(this, { system, display, dimming, pointer });
     this.receiver.load(receiver);
   }
 }

@@ -1,0 +1,40 @@
+import type { BusChipPart, ChipPart } from "./chips";
+import type {
+  CapacitorPart,
+  ControllerPart,
+  DisplayPart,
+  DriverArrayPart,
+  ResistorPart,
+  SupplyPart,
+  TransistorPart,
+} from "./types";
+
+/** Anything on the table. */
+export type Part =
+  | ControllerPart
+  | ChipPart
+  | TransistorPart
+  | DriverArrayPart
+  | DisplayPart
+  | ResistorPart
+  | CapacitorPart
+  | SupplyPart;
+
+/** Where a figure of a part comes from. */
+export const sourceOf = (part: Part, figure: string): string => part.sources?.[figure] ?? part.source;
+
+const CHIP_KINDS: ReadonlySet<Part["kind"]> = new Set([
+  "shift-register",
+  "selector",
+  "ring",
+  "segment-decoder",
+  "driver-chip",
+  "expander",
+]);
+
+/** Whether a part is a logic chip. */
+export const isChip = (part: Part): part is ChipPart => CHIP_KINDS.has(part.kind);
+
+/** Whether a part is written to over a bus. */
+export const isBusChip = (part: Part): part is BusChipPart =>
+  part.kind === "driver-chip" || part.kind === "expander";
