@@ -10,6 +10,8 @@ const config = createConfig({
   testEnvironmentOptions: { globalsCleanup: "off" },
   testEnvironment: "node",
   testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/src/**/*.test.tsx"],
+  // Copies that are changed line by line (npm run mutate) are no part of this.
+  modulePathIgnorePatterns: ["<rootDir>/.mutants/"],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
 });
 

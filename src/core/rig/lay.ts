@@ -32,17 +32,18 @@ const joins = (wire: Wire): string => [wire.from, wire.to].sort().join(" ");
 export function relay(rig: Rig, given: Plan, values: Partial<SchemeValues> = {}): Rig {
   const plan = withLines({ ...given, digits: digitCount(given) });
   const before = schemeValues(rig);
+  const otherChips = plan.scheme !== rig.plan.scheme || plan.register !== rig.plan.register;
   const otherDrive =
-    plan.scheme !== rig.plan.scheme ||
-    plan.digits !== rig.plan.digits ||
-    plan.digitSwitch !== rig.plan.digitSwitch;
-  const usual = otherDrive
-    ? { ohms: usualOhms(plan, before.led), baseOhms: undefined, segmentOhms: undefined }
-    : {};
+    otherChips || plan.digits !== rig.plan.digits || plan.digitSwitch !== rig.plan.digitSwitch;
+  const usual = {
+    ...(otherDrive ? { ohms: usualOhms(plan, before.led), baseOhms: undefined, segmentOhms: undefined } : {}),
+    // What sets the current of one chip would set quite another one of the next.
+    ...(otherChips ? { setOhms: undefined } : {}),
+  };
   const laid = layRig(plan, { ...before, ...usual, ...values });
   const placed = new Set(rig.wires.filter((wire) => wire.placed).map(joins));
   const seated = new Set(rig.units.filter((unit) => unit.placed).map(({ ref, part }) => `${ref} ${part}`));
-  const same = plan.scheme === rig.plan.scheme && plan.digits === rig.plan.digits;
+  const same = !otherChips && plan.digits === rig.plan.digits;
   return {
     ...rig,
     plan,

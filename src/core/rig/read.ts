@@ -1,5 +1,6 @@
 import { SEGMENTS } from "../glyph";
-import { OWN_DISPLAY, digitsOf, findPart } from "../parts";
+import { transportOf } from "../bus";
+import { isBusChip, OWN_DISPLAY, digitsOf, findPart, type Part } from "../parts";
 import { LIMITS } from "./limits";
 import { parseJson } from "./json-text";
 import { migrate } from "./migrate";
@@ -158,6 +159,27 @@ function checkReferences(rig: Rig): Problem[] {
     kept.decoders.forEach(({ inputs }, at) =>
       inputs.forEach((place, n) => checkPlace(place, `code.kept.decoders[${at}].inputs[${n}]`)),
     );
+    const partAt = (ref: string): Part | undefined => {
+      const unit = unitBy.get(ref);
+      return unit && unit.part !== OWN_DISPLAY ? partOf(unit) : undefined;
+    };
+    kept.buses?.forEach(({ protocol, units, addresses }, at) => {
+      units.forEach((ref, n) => {
+        const part = partAt(ref);
+        if (!part || !isBusChip(part) || part.protocol !== protocol)
+          add(`code.kept.buses[${at}].units[${n}]`, `names ${ref}, which is no chip on such a bus`);
+      });
+      if (transportOf(protocol).together === "addresses" && addresses?.length !== units.length)
+        add(`code.kept.buses[${at}].addresses`, "must have one address for each of its chips");
+    });
+    kept.decoders.forEach(({ unit }, at) => {
+      if (!unitBy.has(unit))
+        add(`code.kept.decoders[${at}].unit`, `names ${unit}, and no unit has that reference`);
+    });
+    kept.rings.forEach(({ unit }, at) => {
+      if (!unitBy.has(unit))
+        add(`code.kept.rings[${at}].unit`, `names ${unit}, and no unit has that reference`);
+    });
     kept.buses?.forEach(({ data, clock, select }, at) => {
       checkLine(data, `code.kept.buses[${at}].data`);
       checkLine(clock, `code.kept.buses[${at}].clock`);

@@ -3,7 +3,7 @@ import { modelOf } from "../../address";
 import { auditRig } from "../../audit";
 import { checkAtOnce } from "../../check";
 import { pointWith } from "../../circuit";
-import { relay, type Rig } from "../../rig";
+import { relay, schemeValues, type Rig } from "../../rig";
 import { HIGH, LOW, OPEN } from "../../level";
 import { tlc5916 } from ".";
 
@@ -63,6 +63,21 @@ describe("TLC5916", () => {
     ["far too little", setTo(100), "sink-range-U1"],
   ])("%s is a fault", (_, one, id) => {
     expect(checkAtOnce(modelOf(one))).toContainEqual(expect.objectContaining({ id, severity: "fault" }));
+  });
+  test("it gets a resistor of its own, whatever set the current of the chip before it", () => {
+    const oars = demoRig("oar-rack");
+    const max = relay(oars, { ...oars.plan, scheme: "max7219", lines: {} });
+    const plan = {
+      ...max.plan,
+      scheme: "register-static",
+      register: "TLC5916",
+      digits: 1,
+      lines: {},
+    } as const;
+    const sunk = relay(max, { ...plan, polarity: "common-anode" });
+    expect(schemeValues(sunk).setOhms).toBe(2200);
+    const weak = relay(slip, { ...slip.plan, register: "CD4094", lines: {} });
+    expect(schemeValues(weak).ohms).toBeGreaterThan(schemeValues(slip).ohms * 2);
   });
   test("its own rig has no fault at once", () =>
     expect(checkAtOnce(modelOf(rig)).filter(({ severity }) => severity === "fault")).toEqual([]));
