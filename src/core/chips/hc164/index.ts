@@ -9,6 +9,6 @@ export const hc164 = register(SHIFT_REGISTER_74HC164, {
   },
   scanned: {
     title: "Two 74HC164, digits by transistors",
-    costs: "two lines; bits on their way glow in the wrong digits, so they are dimmed by blanking",
+    costs: "two lines; without a latch every bit on its way glows faintly in the wrong digits",
   },
 });

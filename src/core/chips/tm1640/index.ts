@@ -20,6 +20,6 @@ export const tm1640 = {
   way: {
     title: "TM1640, sixteen digits",
     costs:
-      "two lines, sixteen digits or two modules on one chip; it answers nothing, so a lost wire goes unnoticed",
+      "two lines, sixteen digits or two modules on one chip; it never answers, so a loose wire goes unnoticed",
   },
 } satisfies BusChip<DriverChipPart>;

@@ -1,5 +1,4 @@
-import { numbered } from "../plan-facts";
-import { USUAL_REGISTER } from "../plan-facts";
+import { USUAL_REGISTER, numbered } from "../plan-facts";
 import type { LineUse } from "../types";
 import { LINE_BLANK, digitLines, markLines } from "./by-lines";
 import type { Layer } from "./layer";
