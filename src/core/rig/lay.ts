@@ -43,11 +43,11 @@ export function relay(rig: Rig, given: Plan, values: Partial<SchemeValues> = {})
   const laid = layRig(plan, { ...before, ...usual, ...values });
   const placed = new Set(rig.wires.filter((wire) => wire.placed).map(joins));
   const seated = new Set(rig.units.filter((unit) => unit.placed).map(({ ref, part }) => `${ref} ${part}`));
-  const same = !otherChips && plan.digits === rig.plan.digits;
+  const same = plan.scheme === rig.plan.scheme && plan.digits === rig.plan.digits;
   return {
     ...rig,
     plan,
-    code: keepsLines(rig.code, plan) && same ? rig.code : { bitOrder: rig.code.bitOrder },
+    code: keepsLines(rig.code, plan) && same && !otherChips ? rig.code : { bitOrder: rig.code.bitOrder },
     scan: same ? rig.scan : usualScan(plan),
     show: { ...rig.show, texts: splitTexts(rig.show.texts, rig.plan.digits, plan.digits) },
     ...signOf(plan, laid.units, rig.sign),
