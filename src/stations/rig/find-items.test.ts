@@ -1,3 +1,4 @@
+import { stationFor } from "../registry";
 import { DEMO_RIGS } from "@/demo";
 import { modelOf } from "@/core/address";
 import { glyphTable } from "@/core/sim";
@@ -17,7 +18,8 @@ test.each<[query: string, title: string, station: string]>([
   ["0x6D", "Byte 0x6D", "glyphs"],
   ["0b01100110", "Byte 0x66", "glyphs"],
 ])("“%s” finds %s", (query, title, station) => {
-  expect(first(query)).toMatchObject({ title, station });
+  expect(first(query)).toMatchObject({ title });
+  expect(stationFor(first(query)!.topic).name).toBe(station);
 });
 
 test("a byte says what it shows; nothing is found for what is not there; special characters are just characters", () => {
