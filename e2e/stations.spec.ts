@@ -157,3 +157,21 @@ test("Code: the sketch marks the picked pip, picks by a click, and is downloaded
   expect(download.suggestedFilename()).toBe("slip-gate.ino");
   expect(readFileSync((await download.path())!, "utf8")).toContain("0b01101101,  // 0x6D  '5'");
 });
+
+test("a station is fetched when it is opened; one that cannot be fetched says so, and comes with the page", async ({
+  page,
+}) => {
+  await openStation(page, "plan", "river-level");
+  await page.route("**/_next/static/chunks/**", (route) => route.abort());
+  await page.getByRole("link", { name: "Wires" }).click();
+  await expect(page.getByText("Wires could not be fetched", { exact: false })).toBeVisible();
+  await page.unroute("**/_next/static/chunks/**");
+  await page.getByRole("button", { name: "Load the page again" }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "Wires" })).toBeVisible();
+});
+
+test("an address no station has leads to the shelf", async ({ page }) => {
+  await page.goto("/");
+  await page.goto("/rig/slip-gate/nothing");
+  await expect(page.getByRole("heading", { name: "There is nothing at this address" })).toBeVisible();
+});

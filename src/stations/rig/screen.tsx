@@ -7,16 +7,14 @@ import { findStation } from "../registry";
 /** Screens that have been fetched: each once for the page. */
 const fetched = new Map<string, ComponentType>();
 
-type State = { readonly name: string; readonly failed: boolean };
-
 /**
  * The screen of the station of that name, fetched when it is opened first. Not by suspending: what is taken up again
  * after that has to wait for every frame of the face, and on a slow machine never gets its turn.
  */
 export function StationScreen({ name }: { name: string }) {
   const station = findStation(name);
-  const [state, setState] = useState<State>({ name: "", failed: false });
-  const [tries, setTries] = useState(0);
+  const [failed, setFailed] = useState<string>();
+  const [, setCount] = useState(fetched.size);
   const screen = fetched.get(name);
   const wanted = screen === undefined ? station : undefined;
   useEffect(() => {
@@ -25,31 +23,25 @@ export function StationScreen({ name }: { name: string }) {
     wanted.load().then(
       (found) => {
         fetched.set(wanted.name, found);
-        if (current) setState({ name: wanted.name, failed: false });
+        if (current) setCount(fetched.size);
       },
-      () => current && setState({ name: wanted.name, failed: true }),
+      () => current && setFailed(wanted.name),
     );
     return () => {
       current = false;
     };
-  }, [wanted, tries]);
+  }, [wanted]);
   if (!station) notFound();
   if (screen) return createElement(screen);
-  if (state.failed && state.name === name)
+  if (failed === name)
     return (
       <div className="p-3" role="alert">
         <p>
           {station.title} could not be fetched from where the page came from. What you changed is stored in
           this browser.
         </p>
-        <Button
-          variant="plain"
-          onClick={() => {
-            setState({ name: "", failed: false });
-            setTries((before) => before + 1);
-          }}
-        >
-          Try again
+        <Button variant="plain" onClick={() => window.location.reload()}>
+          Load the page again
         </Button>
       </div>
     );
