@@ -1,5 +1,5 @@
 import { chipOn, gridOf, isMultiplexed, type RigModel } from "../address";
-import type { BusWrite, LineGiven } from "../bus";
+import { transportOf, type BusWrite, type LineGiven } from "../bus";
 import type { Explained, MemoryValue, WriteReader } from "../chips";
 import { HIGH, LOW, type Bit, type Level } from "../level";
 import type { BusNote } from "../bus";
@@ -83,7 +83,7 @@ function boardFor(model: RigModel, program: Program): Board {
   for (const statement of program.setup)
     if (statement.do === "line-mode") board.drive(statement.line, statement.released ? "released" : LOW, 0);
   for (const { protocol, select } of program.buses)
-    if (protocol === "strobed" && select !== undefined) board.drive(select, HIGH, 0);
+    if (transportOf(protocol).selectRestsHigh && select !== undefined) board.drive(select, HIGH, 0);
   for (const driver of board.drivers) driver.takeNotes();
   return board;
 }

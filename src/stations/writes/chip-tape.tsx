@@ -1,4 +1,5 @@
 import { useEffect, useRef } from "react";
+import { transportOf } from "@/core/bus";
 import { bareByte, formatByte } from "@/core/glyph";
 import { formatNanoseconds } from "@/core/quantity";
 import type { TapeEntry } from "@/core/sim";
@@ -72,7 +73,7 @@ export function ChipTape({ entries, at, pickedBit, onAt }: Props) {
                 <Bytes
                   bytes={bytes}
                   picked={pickedBit(entry)}
-                  msb={entry.write.bus === "frames" || entry.write.bus === "i2c"}
+                  msb={transportOf(entry.write.bus).order === "msb"}
                 />
                 <span className="d-block tiny quiet">
                   {detail.length > 150 ? `${detail.slice(0, 147)}…` : detail}
