@@ -1,6 +1,6 @@
 import type { ShiftRegisterPart } from "../parts";
 import { legRef, partOf, type ChainUse, type Nets, type Rig, type UnitRef } from "../rig";
-import type { Driver } from "./reach";
+import { handsOn, type Driver } from "./reach";
 
 /** The shift registers in the order the data runs through them, and the lines that feed them. */
 export interface Chain {
@@ -26,10 +26,6 @@ export function chainOf(rig: Rig, nets: Nets, drivers: ReadonlyMap<number, reado
     const leg = registerPart(rig, ref)!.pins[pin];
     return leg === undefined ? [] : (drivers.get(nets.of(legRef(ref, leg)).id) ?? []);
   };
-  const handsOn = (driver: Driver, from: UnitRef): boolean =>
-    (driver.kind === "serial-out" || driver.kind === "register") &&
-    driver.unit === from &&
-    driver.leg === legRef(from, registerPart(rig, from)!.pins.serialOut);
   const lineOn = (ref: UnitRef, pin: "serialIn" | "shiftClock" | "latchClock"): string | undefined =>
     on(ref, pin).flatMap((driver) => (driver.kind === "line" ? [driver.line] : []))[0];
 
@@ -38,7 +34,12 @@ export function chainOf(rig: Rig, nets: Nets, drivers: ReadonlyMap<number, reado
   for (let at = head; at !== undefined && !chips.includes(at);) {
     const here = at;
     chips.push(here);
-    at = registers.find((ref) => on(ref, "serialIn").some((driver) => handsOn(driver, here)));
+    at = registers.find((ref) =>
+      on(ref, "serialIn").some(
+        (driver) =>
+          "unit" in driver && driver.unit === here && handsOn(driver, () => registerPart(rig, here)!),
+      ),
+    );
   }
   const shared = (pin: "shiftClock" | "latchClock") =>
     chips.map((ref) => lineOn(ref, pin)).find((line) => line !== undefined);

@@ -3,7 +3,7 @@ export {
   distinctDrivers,
   driversByNet,
   isPulledUp,
-  dataOutOf,
+  handsOn,
   railVolts,
   reachFrom,
   type Driver,

@@ -106,12 +106,19 @@ function driversOf(unit: Unit, part: Part): Driver[] {
 }
 
 /** The leg by which a chip hands its bits on to the next one. */
-export const dataOutOf = (part: ChipPart): string | undefined =>
+const dataOutOf = (part: ChipPart): string | undefined =>
   part.kind === "shift-register"
     ? part.pins.serialOut
     : part.kind === "driver-chip"
       ? part.pins.dataOut
       : undefined;
+
+/** Whether an output hands a chip's bits on: of a register without a latch its last output does that too. */
+export const handsOn = (driver: Driver, partOfUnit: (ref: UnitRef) => Part): boolean => {
+  if (driver.kind === "serial-out") return true;
+  const part = driver.kind === "register" ? partOfUnit(driver.unit) : undefined;
+  return part?.kind === "shift-register" && driver.leg.endsWith(`.${part.pins.serialOut}`);
+};
 
 /** Transistors whose one end is on a rail: the other end is what they drive. */
 function switchesOf(

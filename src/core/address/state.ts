@@ -104,7 +104,7 @@ export interface DigitId {
 }
 
 /** A need for a level of a bit that is sent, or of a line. */
-export const isPlaced = (need: Need): need is Extract<Need, Place> => "line" in need || "byte" in need;
+const isPlaced = (need: Need): need is Extract<Need, Place> => "line" in need || "byte" in need;
 
 const keyOf = (place: Place): string => ("line" in place ? place.line : `${place.byte}.${place.bit}`);
 

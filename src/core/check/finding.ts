@@ -21,6 +21,8 @@ export interface Finding {
   readonly rows?: readonly string[];
 }
 
+export { capital } from "../quantity";
+
 type Given = Omit<Finding, "legs" | "pips"> & Partial<Pick<Finding, "legs" | "pips">>;
 
 export const finding = (given: Given): Finding => ({ legs: [], pips: [], ...given });
@@ -29,8 +31,6 @@ const ORDER: readonly Severity[] = ["fault", "caution", "note"];
 
 export const bySeverity = (one: Finding, other: Finding): number =>
   ORDER.indexOf(one.severity) - ORDER.indexOf(other.severity);
-
-export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 export const decapital = (text: string): string =>
   /^[A-Z][a-z ]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;

@@ -1,4 +1,4 @@
-import { dataOutOf, distinctDrivers, reachFrom, type Driver, type RigModel } from "../address";
+import { distinctDrivers, handsOn, reachFrom, type Driver, type RigModel } from "../address";
 import { inputHigh } from "../circuit";
 import { isBusChip, isChip, legById, legName, type ChipPart, type NamingSchool } from "../parts";
 import { formatQuantity } from "../quantity";
@@ -126,16 +126,6 @@ function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, school: Nami
       : isBusChip(part) && part.pins.dataOut !== undefined
         ? part.pins.data
         : undefined;
-  /** The serial output of the chip before it; of a register without a latch its last output is that. */
-  const handsOn = (driver: Driver): boolean => {
-    if (driver.kind === "serial-out") return true;
-    const from = driver.kind === "register" ? model.part(driver.unit) : undefined;
-    return (
-      from !== undefined &&
-      isChip(from) &&
-      driver.leg === legRef((driver as { unit: UnitRef }).unit, dataOutOf(from) ?? "")
-    );
-  };
   for (const leg of part.signalLegs) {
     const by = driversOf(leg);
     const want =
@@ -147,7 +137,7 @@ function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, school: Nami
     const fits = by.some(
       (driver) =>
         driver.kind === "line" ||
-        (leg === serial && handsOn(driver)) ||
+        (leg === serial && handsOn(driver, model.part)) ||
         (driver.kind === "register" && part.kind !== "shift-register"),
     );
     if (by.length === 0) {

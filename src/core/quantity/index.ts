@@ -117,4 +117,4 @@ export function parseQuantity(text: string, unit: QuantityUnit): ParsedQuantity 
   return { ok: true, value: Number(`${mantissa}e${Number(exponent) + POWER_OF[plain[2]!]!}`) };
 }
 
-export { placeOf } from "./places";
+export { capital, placeOf } from "./places";

@@ -9,3 +9,6 @@ const ending = (number: number): string => {
 /** A place in a list in words: “second of three”. @param at from 0, `count` how many there are */
 export const placeOf = (at: number, count: number): string =>
   `${PLACES[at] ?? `${at + 1}${ending(at + 1)}`} of ${COUNTS[count - 1] ?? count}`;
+
+/** A text with its first letter as a capital. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

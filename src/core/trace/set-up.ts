@@ -1,8 +1,7 @@
 import type { BusChip } from "../chips";
+import { capital } from "../quantity";
 import type { DecodedWrite } from "./decoded";
 import type { Difference } from "./difference";
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What the rig's own program sets up on a bus and a capture never does. */
 export function missing(

@@ -1,7 +1,7 @@
-import { SEGMENTS } from "../../glyph";
 import type { ExpanderPart } from "../../parts";
 import { digitCount } from "../plan-facts";
-import { legRef, type Plan } from "../types";
+import type { Plan } from "../types";
+import { digitResistors, wireEachDigit } from "./each-digit";
 import type { Layer } from "./layer";
 import { wireBus, pullUp } from "./bus";
 import type { Scheme } from "./scheme";
@@ -14,14 +14,11 @@ const strapBits = ({ busAddress = 0 }: Plan, at: number, most: number): number =
 
 /** A chip for each digit on one bus, each with an address of its own: all digits are lit all the time. */
 function lay(layer: Layer, part: ExpanderPart): void {
-  const { plan, cathode } = layer;
-  const perSegment = plan.resistors === "per-segment";
+  const { plan } = layer;
   layer.board();
   const chips = layer.places.map(() => layer.chip(part.id));
   layer.displays();
-  const resistors = layer.places.map(() =>
-    (perSegment ? SEGMENTS : (["common"] as const)).map(() => layer.resistor()),
-  );
+  const resistors = digitResistors(layer);
   const pulls = pullUp(layer, part);
   chips.forEach((chip, at) => {
     layer.powerChip(chip);
@@ -37,26 +34,7 @@ function lay(layer: Layer, part: ExpanderPart): void {
   layer.supply();
   wireBus(layer, part, chips);
   pulls(chips[0]!);
-  layer.places.forEach((place, at) => {
-    const tail = at === 0 ? "" : `-${at + 1}`;
-    const own = resistors[at]!;
-    const common = layer.commonOf(place);
-    if (perSegment) layer.wire(`common${tail}`, common, layer.commonSide);
-    else {
-      layer.wire(`common${tail}`, common, legRef(own[0]!, "1"));
-      layer.wire(`common-side${tail}`, legRef(own[0]!, "2"), layer.commonSide);
-    }
-    plan.outputs.forEach((segment, output) => {
-      const led = place.part.leds.find((one) => one.digit === place.digit && one.segment === segment);
-      if (!led) return;
-      const leg = legRef(place.unit.ref, cathode ? led.anode : led.cathode);
-      const port = chips[at]!.leg(part.outputLegs[output]!);
-      if (!perSegment) return layer.wire(`segment-${segment}${tail}`, port, leg);
-      const resistor = own[SEGMENTS.indexOf(segment)]!;
-      layer.wire(`output-${segment}${tail}`, port, legRef(resistor, "1"));
-      layer.wire(`segment-${segment}${tail}`, legRef(resistor, "2"), leg);
-    });
-  });
+  wireEachDigit(layer, chips, resistors);
 }
 
 /** The way to drive each digit by outputs of its own on a bus. */
