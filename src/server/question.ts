@@ -1,4 +1,4 @@
-import type { Problem } from "@/core/rig";
+import type { Problem } from "@/core/document";
 
 /** What scripts can ask. */
 export const ROUTES = [

@@ -1,5 +1,6 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
-import { LIMITS, checkRig, fileName, parseJson, type Encoding, type Rig } from "@/core/rig";
+import { parseJson } from "@/core/document";
+import { LIMITS, checkRig, fileName, type Encoding, type Rig } from "@/core/rig";
 import { database, type ShelfRecord } from "./database";
 import { allRecords, freeName, isShipped, newId, readSetting, recordName, writeSetting } from "./shelf";
 

@@ -1,5 +1,5 @@
 import { create } from "zustand";
-import type { Problem } from "@/core/rig";
+import type { Problem } from "@/core/document";
 
 /** Something that was not done: what, what that means, and what is wrong where. */
 export interface Refusal {

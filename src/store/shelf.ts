@@ -1,4 +1,5 @@
-import { LIMITS, checkRig, readRig, type Problem, type Rig, type Encoding } from "@/core/rig";
+import type { Problem } from "@/core/document";
+import { LIMITS, checkRig, readRig, type Rig, type Encoding } from "@/core/rig";
 import { DEMO_RIGS } from "@/demo";
 import { database, type ShelfRecord } from "./database";
 

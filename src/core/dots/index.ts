@@ -28,6 +28,7 @@ export {
   placeOf,
   sameOrientation,
   seenAs,
+  ORIENTATION,
   turnedSize,
   undone,
   type Orientation,
@@ -41,22 +42,22 @@ export {
   dotsOfText,
   layText,
   standInFor,
-  type Align,
   type LaidLetter,
   type LaidText,
   type StandIn,
 } from "./text";
 export {
+  ALIGNMENTS,
   MOTIONS,
-  USUAL_TEXT_SCENE,
-  sceneFrames,
+  SCENE,
+  SCENE_LIMITS,
+  type Align,
   type Motion,
   type PictureScene,
   type Scene,
-  type SceneFrames,
   type TextScene,
-  type View,
-} from "./scenes";
+} from "./scene";
+export { USUAL_TEXT_SCENE, sceneFrames, type SceneFrames, type View } from "./scenes";
 export { joinedBytes, joinedRows, packRuns, unpackRuns } from "./packing";
 export { readText, readingOf, type Reading } from "./read";
 export { Stitcher, type Ribbon } from "./stitch";

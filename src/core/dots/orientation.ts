@@ -1,3 +1,4 @@
+import { choice, flag, object, type Of } from "../document";
 import { makeBitmap, type Bitmap } from "./bitmap";
 
 /** Quarter turns clockwise, in degrees. */
@@ -5,10 +6,9 @@ export const TURNS = [0, 90, 180, 270] as const;
 export type Turn = (typeof TURNS)[number];
 
 /** Which way round a module sits: first mirrored left for right, if it is, then turned clockwise. */
-export interface Orientation {
-  readonly turn: Turn;
-  readonly mirrored: boolean;
-}
+export const ORIENTATION = { turn: choice(...TURNS), mirrored: flag() };
+const ORIENTED = object(ORIENTATION);
+export type Orientation = Of<typeof ORIENTED>;
 
 /** The eight ways a module can sit. */
 export const ORIENTATIONS: readonly Orientation[] = [false, true].flatMap((mirror) =>

@@ -1,56 +1,7 @@
 import { bitmapFromHex, blankBitmap, dotAt, drawInto, makeBitmap, type Bitmap } from "./bitmap";
 import { fontHeight, type DotFont } from "./font";
-import { layLine, layText, type Align, type LaidText } from "./text";
-
-/** The ways a text comes and goes. */
-export const MOTIONS = [
-  "left",
-  "right",
-  "up",
-  "down",
-  "hold",
-  "blink",
-  "wipe",
-  "type",
-  "bounce",
-  "lines",
-] as const;
-export type Motion = (typeof MOTIONS)[number];
-
-/** A text with its motion. */
-export interface TextScene {
-  readonly kind: "text";
-  /** Lines are parted by line feeds. */
-  readonly text: string;
-  /** Id of a font. */
-  readonly font: string;
-  readonly motion: Motion;
-  /** ms from one step to the next: a column, a row, a letter. */
-  readonly step: number;
-  /** ms the text stands still where its motion lets it. */
-  readonly pause: number;
-  /** How often it is shown before the next scene. */
-  readonly repeat: number;
-  readonly align: Align;
-  readonly inverted: boolean;
-  /** Columns more between letters. */
-  readonly gap: number;
-  /** A text that runs left or right follows itself without a blank display between. */
-  readonly seamless: boolean;
-}
-
-/** Pictures one after the other. */
-export interface PictureScene {
-  readonly kind: "pictures";
-  readonly name: string;
-  readonly width: number;
-  readonly height: number;
-  /** Packed rows as hexadecimal digits, and ms each is shown. */
-  readonly frames: ReadonlyArray<{ readonly dots: string; readonly time: number }>;
-  readonly repeat: number;
-}
-
-export type Scene = TextScene | PictureScene;
+import type { Align, PictureScene, Scene, TextScene } from "./scene";
+import { layLine, layText, type LaidText } from "./text";
 
 /** A window on a picture: what a display shows of it. */
 export interface View {

@@ -1,3 +1,4 @@
+import type { Align } from "./scene";
 import { bitmapOf, blankBitmap, drawInto, type Bitmap } from "./bitmap";
 import { fontHeight, glyphOf, type DotFont, type DotGlyph } from "./font";
 
@@ -134,8 +135,6 @@ export function dotsOfText(text: string, font: DotFont, gap = 0): number {
   );
   return widest * (advance + Math.max(0, gap)) * lines.length * fontHeight(font);
 }
-
-export type Align = "left" | "center" | "right";
 
 /**
  * Lays text out line under line; lines are parted by line feeds.

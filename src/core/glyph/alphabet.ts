@@ -1,4 +1,13 @@
-import { MARKS, inOrder, parseSegments, type MarkName, type PipName, type SegmentName } from "./segments";
+import { choice, form, object, unordered, type Of } from "../document";
+import {
+  MARKS,
+  SEGMENTS,
+  inOrder,
+  parseSegments,
+  type MarkName,
+  type PipName,
+  type SegmentName,
+} from "./segments";
 
 /**
  * How well a segment shape says its character: exactly, by a shape that reads as it in context (the note says
@@ -138,10 +147,20 @@ export function showsGlyph(
 const SEVEN: ReadonlySet<PipName> = new Set(["a", "b", "c", "d", "e", "f", "g"]);
 
 /** A shape the rig's owner gave a glyph. */
-export interface GlyphOverride {
-  readonly glyph: string;
-  readonly segments: readonly SegmentName[];
-}
+export const GLYPH_OVERRIDE = object({
+  glyph: form(/^[^.]$/su, (value, shown) =>
+    value === "."
+      ? "may not be a full stop: the point belongs to the place before it"
+      : `must be one character, not ${shown}`,
+  ),
+  /** Written in the order of the alphabet. */
+  segments: unordered(
+    choice(...SEGMENTS),
+    8,
+    (one, other) => SEGMENTS.indexOf(one) - SEGMENTS.indexOf(other),
+  ),
+});
+export type GlyphOverride = Of<typeof GLYPH_OVERRIDE>;
 
 /**
  * The segments that show a character.

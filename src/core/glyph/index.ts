@@ -31,6 +31,7 @@ export {
   splitCells,
   type Cell,
   type GlyphFit,
+  GLYPH_OVERRIDE,
   type GlyphOverride,
 } from "./alphabet";
 export { bareByte, formatByte, parseByte, type ByteForm } from "./bytes";

@@ -1,19 +1,51 @@
+import { about, choice, form, keyed, list, object, optional, whole, type Of, type Shape } from "../document";
 import { DOTS, PIP_NAMES, isDot, type PipName } from "../glyph";
-import type { DisplayPart, Leg, LedColour, LedFigures, LedJunction, Polarity } from "../sheet";
+import {
+  POLARITIES,
+  type DisplayPart,
+  type Leg,
+  type LedColour,
+  type LedFigures,
+  type LedJunction,
+  type Polarity,
+} from "../sheet";
 
 /** What a display leg is joined to: one LED of every digit, the common of one digit, or nothing. */
 export type LegUse = PipName | `digit-${number}` | "not-used";
 
+/** Bounds of a display as its owner enters it. */
+export const OWN_DISPLAY_LIMITS = { legs: 40, digits: 8 } as const;
+
+const digit = whole([1, OWN_DISPLAY_LIMITS.digits]);
+
 /** A display as its sheet lists it: legs along the bottom from the left, then along the top from the left or right. */
-export interface DisplaySheet {
-  readonly polarity: Polarity;
-  /** Use of each leg, leg 1 first. Half of them along the bottom, the rest along the top from right to left. */
-  readonly legs: readonly LegUse[];
-  /** The digit a mark stands behind: without an entry behind digit 2 for the colon, behind the last for the degree mark. */
-  readonly marks?: Readonly<Partial<Record<"colon" | "degree", number>>>;
-  /** Where the leg of the points lights another mark behind a digit instead. */
-  readonly pointIs?: Readonly<Record<number, PipName>>;
-}
+export const DISPLAY_SHEET = about(
+  "a display as its owner entered it: what each leg is, leg 1 first",
+  object({
+    polarity: choice(...POLARITIES),
+    /** Use of each leg, leg 1 first. Half of them along the bottom, the rest along the top from right to left. */
+    legs: list(
+      form<LegUse>(
+        new RegExp(`^(${PIP_NAMES.join("|")}|digit-[1-${OWN_DISPLAY_LIMITS.digits}]|not-used)$`),
+        (_, shown) => `must say what the leg is, such as "a", "digit-1" or "not-used", not ${shown}`,
+      ),
+      OWN_DISPLAY_LIMITS.legs,
+      2,
+    ),
+    /** The digit a mark stands behind: without an entry behind digit 2 for the colon, behind the last for the degree mark. */
+    marks: optional(object({ colon: optional(digit), degree: optional(digit) })),
+    /** Where the leg of the points lights another mark behind a digit instead. */
+    pointIs: optional(
+      keyed<number, Shape<PipName>>(
+        new RegExp(`^[1-${OWN_DISPLAY_LIMITS.digits}]$`),
+        "digit",
+        choice(...PIP_NAMES),
+        OWN_DISPLAY_LIMITS.digits,
+      ),
+    ),
+  }),
+);
+export type DisplaySheet = Of<typeof DISPLAY_SHEET>;
 
 const isCommon = (use: LegUse): use is `digit-${number}` => use.startsWith("digit-");
 const digitOf = (use: LegUse): number => Number(use.slice("digit-".length));
@@ -137,8 +169,6 @@ const ORDERS: Readonly<Record<string, { title: string; legs: readonly LegUse[] }
     ],
   },
 };
-
-export const POLARITIES = ["common-cathode", "common-anode"] as const;
 
 const POLARITY_NAME: Readonly<Record<Polarity, string>> = {
   "common-cathode": "common cathode",

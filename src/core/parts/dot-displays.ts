@@ -1,6 +1,6 @@
 import { DOTS } from "../glyph";
-import { POLARITIES, displayId, displayPart, type DisplaySheet, type LegUse } from "./digit-displays";
-import type { DisplayPart, Polarity } from "../sheet";
+import { displayId, displayPart, type DisplaySheet, type LegUse } from "./digit-displays";
+import { POLARITIES, type DisplayPart, type Polarity } from "../sheet";
 
 /** Modules of dots that can be had, by name. Their rows are what takes turns: the commons. */
 export const MATRICES = {

@@ -25,6 +25,8 @@ export {
   displayPart,
   sheetOf,
   sheetProblem,
+  DISPLAY_SHEET,
+  OWN_DISPLAY_LIMITS,
   type DisplaySheet,
   type LegUse,
 } from "./digit-displays";

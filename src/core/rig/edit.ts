@@ -1,6 +1,6 @@
 import { legTitle } from "./names";
 import { partOf } from "./part-of";
-import { splitLegRef, type LegRef, type PipId, type Rig, type Unit, type Wire } from "./types";
+import { splitLegRef, type LegRef, type PipId, type Rig, type Unit, type Wire } from "./document";
 
 export type WireEnd = "from" | "to";
 export type Edited =

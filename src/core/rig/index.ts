@@ -1,10 +1,7 @@
-export * from "./types";
+export * from "./document";
 export { BLINKS, LIMITS } from "./limits";
 export { RIG_JSON_SCHEMA } from "./json-schema";
-export { RIG_VERSION } from "./migrate";
 export { checkRig, readRig, type ReadRig } from "./read";
-export { parseJson, type JsonText } from "./json-text";
-export type { Problem } from "./validate";
 export { fileName, writeRig } from "./write";
 export { netsOf, type Net, type Nets } from "./nets";
 export {

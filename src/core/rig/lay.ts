@@ -13,7 +13,7 @@ import {
   type Sign,
   type Unit,
   type Wire,
-} from "./types";
+} from "./document";
 
 /** Lays down units and wires from a plan. Wires come in working order: power, control, lines, commons, segments. */
 export function layRig(plan: Plan, values: SchemeValues): Pick<Rig, "units" | "wires"> {

@@ -1,8 +1,6 @@
+import { RIG_VERSION } from "./document";
 import { LIMITS } from "./limits";
 import { oneByOne } from "./texts";
-
-/** The version this build writes. */
-export const RIG_VERSION = 2;
 
 type Document = Record<string, unknown>;
 type Migrated = { ok: true; document: Document } | { ok: false; path: string; message: string };

@@ -1,7 +1,7 @@
 import { legById, legName, type NamingSchool } from "../parts";
 import { formatQuantity } from "../quantity";
 import { partOf } from "./part-of";
-import { splitLegRef, type LegRef, type Rig, type Unit } from "./types";
+import { splitLegRef, type LegRef, type Rig, type Unit } from "./document";
 
 const unitOf = (rig: Pick<Rig, "units">, leg: LegRef): Unit => {
   const { unit } = splitLegRef(leg);

@@ -1,5 +1,5 @@
 import { partOf } from "./part-of";
-import { legRef, type LegRef, type Rig } from "./types";
+import { legRef, type LegRef, type Rig } from "./document";
 
 /** Legs that are one electrical node, by wires or inside a part. */
 export interface Net {

@@ -1,6 +1,6 @@
 import { OWN_DISPLAY, digitsOf, displayPart, partById, type DisplaySheet, type Part } from "../parts";
 import { remembered } from "../remember";
-import type { Unit } from "./types";
+import type { Unit } from "./document";
 
 /** The display part a sheet describes, made once for each sheet. */
 const ownDisplay = remembered((sheet: DisplaySheet) => {

@@ -10,7 +10,7 @@ import {
   type LedColour,
   type ShiftRegisterPart,
 } from "../parts";
-import type { LedValues, LineUse, Plan } from "./types";
+import type { LedValues, LineUse, Plan } from "./document";
 
 export const STRAIGHT_OUTPUTS: readonly SegmentName[] = SEGMENTS;
 export const STRAIGHT_DIGITS: readonly number[] = [1, 2, 3, 4, 5, 6, 7, 8];

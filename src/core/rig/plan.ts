@@ -9,7 +9,7 @@ import {
 import type { Volts } from "../quantity";
 import { controllerById, digitCount, matrixSize, moduleCount } from "./plan-facts";
 import { schemeOf } from "./schemes";
-import type { LedValues, LineUse, Plan, SchemeName, Unit } from "./types";
+import type { LedValues, LineUse, Plan, SchemeName, Unit } from "./document";
 
 /** Whether the scheme gives each digit outputs of its own, so that all are lit at once. */
 export const isStatic = ({ scheme, digits }: Pick<Plan, "scheme" | "digits">): boolean =>

@@ -2,13 +2,11 @@ import { SEGMENTS } from "../glyph";
 import { transportOf } from "../bus";
 import { isBusChip, OWN_DISPLAY, digitsOf, findPart, type Part } from "../parts";
 import { LIMITS } from "./limits";
-import { parseJson } from "./json-text";
+import { fits, parseJson, type Problem } from "../document";
+import { RIG, splitLegRef, type Need, type Place, type Rig, type Unit } from "./document";
 import { migrate } from "./migrate";
 import { partOf } from "./part-of";
-import { RIG_SCHEMA } from "./schema";
 import { checkSign } from "./sign";
-import { splitLegRef, type Need, type Place, type Rig, type Unit } from "./types";
-import { problemsOf, type Problem } from "./validate";
 
 export type ReadRig =
   { readonly ok: true; readonly rig: Rig } | { readonly ok: false; readonly problems: readonly Problem[] };
@@ -40,9 +38,9 @@ export function checkRig(value: unknown): ReadRig {
   }
   const migrated = migrate(value as Record<string, unknown>);
   if (!migrated.ok) return refuse(migrated.path, migrated.message);
-  const shape = problemsOf(RIG_SCHEMA, migrated.document, LIMITS.problems);
-  if (shape.length > 0) return { ok: false, problems: shape };
-  const rig = migrated.document as unknown as Rig;
+  const rig: unknown = migrated.document;
+  const shapes: Problem[] = [];
+  if (!fits(RIG, rig, shapes, LIMITS.problems)) return { ok: false, problems: shapes };
   const problems = checkReferences(rig);
   return problems.length ? { ok: false, problems: problems.slice(0, LIMITS.problems) } : { ok: true, rig };
 }

@@ -15,7 +15,7 @@ import { remembered } from "../remember";
 import { LIMITS } from "./limits";
 import { partOf } from "./part-of";
 import { matrixSize } from "./plan-facts";
-import type { ModulePlace, Plan, Rig, Sign, Unit, UnitRef } from "./types";
+import type { ModulePlace, Plan, Rig, Sign, Unit, UnitRef } from "./document";
 
 /** A display of dots with its rows and columns. */
 export interface DotModule {

@@ -150,7 +150,8 @@ export interface DriverArrayPart extends PartBase {
   readonly powerMaximum: Watts;
 }
 
-export type Polarity = "common-cathode" | "common-anode";
+export const POLARITIES = ["common-cathode", "common-anode"] as const;
+export type Polarity = (typeof POLARITIES)[number];
 
 export interface LedJunction {
   readonly digit: number;
@@ -210,4 +211,5 @@ export interface LedFigures {
   readonly source: string;
 }
 
-export type LedColour = "red" | "amber" | "yellow-green" | "green" | "blue" | "white";
+export const LED_COLOURS = ["red", "amber", "yellow-green", "green", "blue", "white"] as const;
+export type LedColour = (typeof LED_COLOURS)[number];

@@ -1,5 +1,6 @@
 import { modelOf } from "@/core/address";
-import { parseJson, readRig } from "@/core/rig";
+import { parseJson } from "@/core/document";
+import { readRig } from "@/core/rig";
 import {
   CaptureProblem,
   inspectCapture,

@@ -1,5 +1,6 @@
 import { gridOf, modelOf } from "@/core/address";
-import { LIMITS, checkRig, parseJson } from "@/core/rig";
+import { parseJson } from "@/core/document";
+import { LIMITS, checkRig } from "@/core/rig";
 import { STEADY } from "@/core/scan";
 import { linesShown, recordFace, type FaceStretch } from "@/core/sim";
 import { json, refusal, type Answer, type Question } from "../question";

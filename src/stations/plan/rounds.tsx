@@ -6,7 +6,7 @@ import { CommitField } from "@/ui";
 const readRounds = (text: string) => {
   if (/^(0|forever|endless)$/i.test(text.trim())) return { ok: true as const, value: 0 };
   const value = Number(text);
-  return Number.isInteger(value) && value > 0 && value <= LIMITS.rounds
+  return Number.isInteger(value) && value > 0 && value <= LIMITS.rounds[1]
     ? { ok: true as const, value }
     : { ok: false as const, message: "a whole number, or 0 for ever" };
 };

@@ -6,7 +6,8 @@ import Dropdown from "react-bootstrap/Dropdown";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import { isChip } from "@/core/parts";
-import { LIMITS, controllerById, fileName, writeRig, type Problem, type Rig } from "@/core/rig";
+import type { Problem } from "@/core/document";
+import { LIMITS, controllerById, fileName, writeRig, type Rig } from "@/core/rig";
 import { addRig, binRig, modelFor, recordName, say, saveRig, unbinRig, type ShelfEntry } from "@/store";
 import { RigFace, SeverityMark, saveText, useSimulation } from "@/ui";
 

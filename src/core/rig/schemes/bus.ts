@@ -1,7 +1,7 @@
 import { transportOf } from "../../bus";
 import type { BusChipPart } from "../../parts";
 import type { Ohms } from "../../quantity";
-import { legRef, type LegRef } from "../types";
+import { legRef, type LegRef } from "../document";
 import type { Chip, Layer } from "./layer";
 
 /** Pulls the lines of an open-drain bus up. */

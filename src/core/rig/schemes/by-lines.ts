@@ -1,5 +1,5 @@
 import { digitCount, extraMarks, numbered, segmentLines } from "../plan-facts";
-import type { LineUse, Plan } from "../types";
+import type { LineUse, Plan } from "../document";
 import { digitLine, layMultiplexed, onLine } from "./multiplexed";
 import { ofLines, oneModule, type Scheme } from "./scheme";
 

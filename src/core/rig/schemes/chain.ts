@@ -1,5 +1,5 @@
 import type { ShiftRegisterPart } from "../../parts";
-import type { LegRef } from "../types";
+import type { LegRef } from "../document";
 import type { Chip, Layer } from "./layer";
 
 /** Registers on the same lines: data runs from one to the next, clock and latch go to all that have one. */

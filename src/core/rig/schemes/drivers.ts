@@ -2,7 +2,7 @@ import { SEGMENTS, columnOf, isDot, outputName, type PipName } from "../../glyph
 import { transportOf } from "../../bus";
 import type { DriverChipPart } from "../../parts";
 import type { Ohms } from "../../quantity";
-import { legRef } from "../types";
+import { legRef } from "../document";
 import { USUAL_REGISTER, digitCount, matrixSize, modulesOn, showsDots } from "../plan-facts";
 import { pullUp, wireBus } from "./bus";
 import type { Chip, DigitPlace, Layer } from "./layer";

@@ -1,5 +1,5 @@
 import { SEGMENTS } from "../../glyph";
-import { legRef } from "../types";
+import { legRef } from "../document";
 import type { Chip, Layer } from "./layer";
 
 /** The resistors of each digit: one for each segment or one for all, or none where the outputs hold the current. */

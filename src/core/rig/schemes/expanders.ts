@@ -1,6 +1,6 @@
 import type { ExpanderPart } from "../../parts";
 import { digitCount } from "../plan-facts";
-import type { Plan } from "../types";
+import type { Plan } from "../document";
 import { digitResistors, wireEachDigit } from "./each-digit";
 import type { Layer } from "./layer";
 import { wireBus, pullUp } from "./bus";

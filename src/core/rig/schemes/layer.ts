@@ -2,7 +2,15 @@ import { isChip, partById, type ChipPart, type DisplayPart, type LegUse } from "
 import type { Ohms, Volts } from "../../quantity";
 import { partOf } from "../part-of";
 import { controllerById, digitCount } from "../plan-facts";
-import { legRef, type LedValues, type LegRef, type LineUse, type Plan, type Unit, type Wire } from "../types";
+import {
+  legRef,
+  type LedValues,
+  type LegRef,
+  type LineUse,
+  type Plan,
+  type Unit,
+  type Wire,
+} from "../document";
 
 export interface SchemeValues {
   /** In the way of each segment, or of each common. */

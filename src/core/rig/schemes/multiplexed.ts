@@ -1,7 +1,7 @@
 import { outputName, type PipName, type SegmentName } from "../../glyph";
 import { partById } from "../../parts";
 import { pipNames } from "../plan-facts";
-import { legRef, type LegRef } from "../types";
+import { legRef, type LegRef } from "../document";
 import { wireChain } from "./chain";
 import type { Chip, Layer } from "./layer";
 

@@ -1,5 +1,5 @@
 import { USUAL_REGISTER, numbered } from "../plan-facts";
-import type { LineUse } from "../types";
+import type { LineUse } from "../document";
 import { LINE_BLANK, digitLines, markLines } from "./by-lines";
 import type { Layer } from "./layer";
 import { digitLine, layMultiplexed, onOutput, onRegister, type Drives } from "./multiplexed";

@@ -1,7 +1,7 @@
 import { FULL_DRIVE, type ControllerPart, type ShiftRegisterPart } from "../../parts";
 import type { Milliamps, Ohms } from "../../quantity";
 import { USUAL_REGISTER, registerPart } from "../plan-facts";
-import { CHAIN_USES, type LineUse, type Plan } from "../types";
+import { CHAIN_USES, type LineUse, type Plan } from "../document";
 import type { Scheme } from "./scheme";
 
 /** The register a plan drives its segments with. */

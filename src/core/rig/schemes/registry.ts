@@ -1,5 +1,5 @@
 import { BUS_CHIPS } from "../../chips";
-import type { SchemeName } from "../types";
+import type { SchemeName } from "../document";
 import { bcdDecoder } from "./bcd-decoder";
 import { direct, logic } from "./by-lines";
 import { driverScheme } from "./drivers";

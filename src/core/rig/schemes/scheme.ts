@@ -1,6 +1,6 @@
 import type { BusChipPart, ControllerPart } from "../../parts";
 import type { Microseconds, Milliamps, Ohms, Volts } from "../../quantity";
-import type { LineUse, Plan } from "../types";
+import type { LineUse, Plan } from "../document";
 import type { Layer } from "./layer";
 
 /** Modules of dots a way reaches to, or why it reaches to none. */

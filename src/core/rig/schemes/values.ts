@@ -4,7 +4,7 @@ import { remembered } from "../../remember";
 import { changeUnits } from "../edit";
 import { partOf } from "../part-of";
 import { ledValues } from "../plan-facts";
-import { splitLegRef, type Rig } from "../types";
+import { splitLegRef, type Rig } from "../document";
 import type { SchemeValues } from "./layer";
 
 /** The values the present units carry, for laying a scheme again. */

@@ -1,4 +1,6 @@
 import * as yup from "yup";
+import type { Shape } from "./shapes";
+import { yupOf, type Schema } from "./yup-schema";
 
 /** One thing wrong with a document: where (a path such as `wires[3].to`, or a line), and what to do. */
 export interface Problem {
@@ -6,20 +8,23 @@ export interface Problem {
   readonly message: string;
 }
 
-type Schema = yup.ISchema<unknown> & { readonly type?: string };
-
 /** One level at a time, and no traces: a document may be wrong in ten thousand places. */
 const ONE_LEVEL = { strict: true, abortEarly: false, recursive: false, disableStackTrace: true } as const;
 
 /**
- * Holds a value against a Yup schema from the outside in: a list or object of the wrong size or kind is refused before
+ * Whether a value has a shape, looked at from the outside in: a list or object of the wrong size or kind is refused before
  * anything in it is looked at, and looking ends at the last problem that is told of.
- * @returns at most `most` problems, in the order of the schema
+ * @param problems takes what is wrong, at most `most`, in the order of the shape
  */
-export function problemsOf(schema: Schema, value: unknown, most: number): Problem[] {
-  const problems: Problem[] = [];
-  look(schema, value, "", problems, most);
-  return problems.slice(0, most);
+export function fits<Value>(
+  shape: Shape<Value>,
+  value: unknown,
+  problems: Problem[],
+  most: number,
+): value is Value {
+  look(yupOf(shape), value, "", problems, most);
+  problems.splice(most);
+  return problems.length === 0;
 }
 
 function look(given: Schema, value: unknown, path: string, problems: Problem[], most: number): void {

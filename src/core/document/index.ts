@@ -1,0 +1,23 @@
+export {
+  about,
+  amount,
+  choice,
+  eitherBy,
+  eitherByKey,
+  flag,
+  form,
+  keyed,
+  list,
+  object,
+  optional,
+  text,
+  unordered,
+  whole,
+  type Of,
+  type Range,
+  type Shape,
+} from "./shapes";
+export { canonical } from "./canonical";
+export { jsonSchemaOf, type JsonSchema } from "./json-schema";
+export { parseJson, type JsonText } from "./json-text";
+export { fits, type Problem } from "./validate";
