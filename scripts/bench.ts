@@ -15,7 +15,17 @@ import {
 import { SEGMENTS } from "../src/core/glyph";
 import { exportFrames } from "../src/core/pictures";
 import { buildProgram } from "../src/core/program";
-import { DEFAULT_PLAN, ledValues, newRig, readRig, relay, writeRig, type Rig } from "../src/core/rig";
+import {
+  DEFAULT_PLAN,
+  asUnit,
+  ledValues,
+  newRig,
+  pipId,
+  readRig,
+  relay,
+  writeRig,
+  type Rig,
+} from "../src/core/rig";
 import { untangle } from "../src/core/seat";
 import { Simulation, glyphTable, tapeOf, traceWrites } from "../src/core/sim";
 import { decodeCapture, surveyCapture, vcdOf } from "../src/core/trace";
@@ -71,7 +81,9 @@ const solveAnew = (rig: Rig): number => {
   const states = Array.from(
     { length: 256 },
     (_, state) =>
-      new Set(SEGMENTS.filter((__, at) => (state >> at) & 1).map((segment) => `DS1.2.${segment}`)),
+      new Set(
+        SEGMENTS.filter((__, at) => (state >> at) & 1).map((segment) => pipId(asUnit("DS1"), 2, segment)),
+      ),
   );
   const start = performance.now();
   for (const lit of states) pointWith(model, lit);

@@ -1,11 +1,11 @@
 import { useDeferredValue } from "react";
-import { modelOf, type DigitId, type RigModel } from "@/core/address";
+import { modelOf, type RigModel } from "@/core/address";
 import type { Audit } from "@/core/audit";
 import { checkAtOnce, type Finding } from "@/core/check";
 import type { NamingSchool } from "@/core/parts";
 import { buildProgram, type Program } from "@/core/program";
 import { remembered } from "@/core/remember";
-import { splitPipId, type Rig } from "@/core/rig";
+import { splitPipId, type Rig, type DigitId, digitKey, type DigitKey } from "@/core/rig";
 import { glyphTable, type GlyphRow } from "@/core/sim";
 import { useCheckOf } from "./audit";
 import { useOpenRig } from "./open-rig";
@@ -13,10 +13,10 @@ import { usePreferences } from "./preferences";
 
 export const modelFor: (rig: Rig) => RigModel = remembered(modelOf);
 export const programFor: (rig: Rig) => Program = remembered((rig) => buildProgram(modelFor(rig)));
-const tablesFor: (rig: Rig) => Map<string, readonly GlyphRow[]> = remembered(() => new Map());
+const tablesFor: (rig: Rig) => Map<DigitKey | undefined, readonly GlyphRow[]> = remembered(() => new Map());
 function tableFor(rig: Rig, digit: DigitId | undefined): readonly GlyphRow[] {
   const tables = tablesFor(rig);
-  const key = digit ? `${digit.unit}.${digit.digit}` : "";
+  const key = digit && digitKey(digit);
   const found = tables.get(key) ?? glyphTable(modelFor(rig), digit);
   tables.set(key, found);
   return found;

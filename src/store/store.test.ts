@@ -1,5 +1,5 @@
 import "fake-indexeddb/auto";
-import { swapWires, writeRig } from "@/core/rig";
+import { swapWires, writeRig, asLeg } from "@/core/rig";
 import { DEMO_RIGS } from "@/demo";
 import { database } from "./database";
 import {
@@ -58,7 +58,7 @@ describe("the shelf", () => {
     const spoilt = {
       ...DEMO_RIGS[0]!,
       id: "spoilt",
-      wires: [{ ...DEMO_RIGS[0]!.wires[0]!, to: "U9.1" as const }],
+      wires: [{ ...DEMO_RIGS[0]!.wires[0]!, to: asLeg("U9.1") }],
     };
     await database().rigs.put({ id: "spoilt", rig: spoilt, created: 1, changed: 1 });
     const entries = await shelfEntries();

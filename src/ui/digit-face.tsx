@@ -1,3 +1,4 @@
+import type { DigitKey } from "@/core/rig";
 import type { KeyboardEvent, ReactNode } from "react";
 import { PIP_NAMES, isDot, type PipName, type SegmentName } from "@/core/glyph";
 import type { LedColour } from "@/core/parts";
@@ -207,12 +208,12 @@ const ROW_PITCH = 172;
 interface RowProps {
   readonly colour: LedColour;
   readonly digits: ReadonlyArray<{
-    readonly key: string;
+    readonly key: DigitKey;
     readonly lights: DigitLights;
     readonly has?: ReadonlySet<PipName>;
   }>;
-  readonly picked?: { readonly key: string; readonly segment: PipName };
-  readonly onPick?: (key: string, segment: PipName) => void;
+  readonly picked?: { readonly key: DigitKey; readonly segment: PipName };
+  readonly onPick?: (key: DigitKey, segment: PipName) => void;
   /** Most height; the width may keep it below. */
   readonly height: number | string;
   readonly label: string;

@@ -1,6 +1,6 @@
 import { gridOf, moduleBoxes, type RigModel } from "@/core/address";
 import type { PipName } from "@/core/glyph";
-import { splitPipId, type PipId } from "@/core/rig";
+import { splitPipId, type PipId, digitKey, digitOf, pipOn, type DigitKey } from "@/core/rig";
 import { VISIBLE, readCurrents, type FaceView } from "@/core/sim";
 import { STEADY } from "@/core/scan";
 import { DigitRow, type DigitLights } from "./digit-face";
@@ -11,23 +11,20 @@ const lightLevel = (current: number): number => Math.min(1, Math.max(0.12, (curr
 
 /** A digit of a rig as the picture needs it. */
 interface DigitPicture {
-  readonly key: string;
+  readonly key: DigitKey;
   readonly lights: DigitLights;
   readonly has: ReadonlySet<PipName>;
 }
 
 /** What a rig's digits show, in reading order. */
 export function faceDigits(model: RigModel, face: FaceView | undefined): DigitPicture[] {
-  const digits = model.digits.map(({ unit, digit }) => ({
-    key: `${unit}.${digit}`,
+  const digits = model.digits.map((id) => ({
+    key: digitKey(id),
     lights: {} as Record<string, { level: number; unknown: boolean }>,
     has: new Set<PipName>(),
   }));
   const byKey = new Map(digits.map((digit) => [digit.key, digit]));
-  const keyOf = (pip: PipId) => {
-    const { unit, digit, segment } = splitPipId(pip);
-    return { digit: byKey.get(`${unit}.${digit}`), segment };
-  };
+  const keyOf = (pip: PipId) => ({ digit: byKey.get(digitOf(pip)), segment: splitPipId(pip).segment });
   for (const { pip } of model.addresses) {
     const { digit, segment } = keyOf(pip);
     digit?.has.add(segment);
@@ -92,8 +89,8 @@ export function RigFace({ model, face, pick, onPick, height, label }: Props) {
     <DigitRow
       colour={model.display.led?.colour ?? "red"}
       digits={faceDigits(model, face)}
-      picked={picked && { key: `${picked.unit}.${picked.digit}`, segment: picked.segment }}
-      onPick={onPick && ((key, segment) => onPick(`${key}.${segment}`))}
+      picked={picked && { key: digitKey(picked), segment: picked.segment }}
+      onPick={onPick && ((key, segment) => onPick(pipOn(key, segment)))}
       height={height}
       label={label}
     />

@@ -10,6 +10,10 @@ import {
   removeWire,
   swapWires,
   type Rig,
+  asLeg,
+  asPip,
+  asUnit,
+  pipId,
 } from "../rig";
 import {
   bitPlace,
@@ -62,7 +66,7 @@ describe("bytes come from the wires", () => {
   });
 
   test("a line moved on the board is the line the code drives", () => {
-    const moved = edited(moveWireEnd(rig, "latch", "from", "MCU1.A3"));
+    const moved = edited(moveWireEnd(rig, "latch", "from", asLeg("MCU1.A3")));
     expect(modelOf(moved).encoding.chain).toEqual({ data: "5", clock: "6", latch: "A3" });
   });
 
@@ -81,7 +85,7 @@ describe("bytes come from the wires", () => {
     fc.assert(
       fc.property(plan, fc.subarray([...SEGMENTS]), (choices, segments) => {
         const { encoding } = modelOf(relay(rig, { ...rig.plan, ...choices }));
-        const pips = new Set(segments.map((segment) => `DS1.1.${segment}`));
+        const pips = new Set(segments.map((segment) => pipId(asUnit("DS1"), 1, segment)));
         expect(decodeBytes(encoding, encodePips(encoding, pips))).toEqual(pips);
       }),
       { numRuns: 60 },
@@ -90,24 +94,24 @@ describe("bytes come from the wires", () => {
 });
 
 describe("addresses say what keeps an LED from lighting", () => {
-  const verdict = (any: Rig, segment = "b") => modelOf(any).address(`DS1.1.${segment}`)!.verdict;
+  const verdict = (any: Rig, segment = "b") => modelOf(any).address(asPip(`DS1.1.${segment}`))!.verdict;
 
   test.each<[string, Rig, object]>([
     ["as planned", rig, { kind: "driven", conditions: [{ driver: { leg: "U1.1", stage: 1 }, lights: 1 }] }],
     ["its wire taken out", removeWire(rig, "segment-b"), { kind: "open", reason: /anode/ }],
     [
       "the common on the supply",
-      edited(moveWireEnd(rig, "common", "to", "MCU1.5V")),
+      edited(moveWireEnd(rig, "common", "to", asLeg("MCU1.5V"))),
       { kind: "never", reason: /cathode/ },
     ],
     [
       "on the supply instead of an output",
-      edited(moveWireEnd(rig, "output-b", "from", "MCU1.5V")),
+      edited(moveWireEnd(rig, "output-b", "from", asLeg("MCU1.5V"))),
       { kind: "always" },
     ],
     [
       "on ground instead of an output",
-      edited(moveWireEnd(rig, "output-b", "from", "U1.8")),
+      edited(moveWireEnd(rig, "output-b", "from", asLeg("U1.8"))),
       { kind: "never", reason: /anode/ },
     ],
   ])("%s", (_, any, expected) => {
@@ -117,7 +121,9 @@ describe("addresses say what keeps an LED from lighting", () => {
   });
 
   test("two outputs on one segment are a conflict", () => {
-    expect(verdict(edited(moveWireEnd(rig, "output-a", "to", "R2.1")))).toMatchObject({ kind: "conflict" });
+    expect(verdict(edited(moveWireEnd(rig, "output-a", "to", asLeg("R2.1"))))).toMatchObject({
+      kind: "conflict",
+    });
   });
 });
 
@@ -140,9 +146,9 @@ describe("turns, paths and groups", () => {
 
   test("an LED's own path leads from its leg to its output and leaves out what is shared", () => {
     const model = modelOf(rig);
-    expect([...pathOf(model, "DS1.1.b").wires].sort()).toEqual(["output-b", "segment-b"]);
-    expect(pipsAt(model, "R2.1")).toEqual(["DS1.1.b"]);
-    expect(pipsAt(model, "U1.16")).toEqual([]);
+    expect([...pathOf(model, asPip("DS1.1.b")).wires].sort()).toEqual(["output-b", "segment-b"]);
+    expect(pipsAt(model, asLeg("R2.1"))).toEqual(["DS1.1.b"]);
+    expect(pipsAt(model, asLeg("U1.16"))).toEqual([]);
   });
 
   test("wires fall into the order one works in", () => {

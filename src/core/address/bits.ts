@@ -1,4 +1,4 @@
-import type { LegRef, PipId } from "../rig";
+import { type LegRef, type PipId, legRef } from "../rig";
 import { bitPlace, turnOf } from "./chain";
 import type { RigModel } from "./model";
 
@@ -53,7 +53,7 @@ function outputAt(model: RigModel, chips: number, turn: number): LegRef | undefi
     const part = model.part(ref);
     if (part.kind !== "shift-register") continue;
     for (let stage = 0; stage < part.stages; stage += 1) {
-      if (bitPlace(at, stage, chips, "msb-first").turn === turn) return `${ref}.${part.outputLegs[stage]!}`;
+      if (bitPlace(at, stage, chips, "msb-first").turn === turn) return legRef(ref, part.outputLegs[stage]!);
     }
   }
   return undefined;

@@ -1,5 +1,5 @@
-import { digitOf, splitPipId, type Encoding, type PipId, type UnitRef } from "../rig";
-import type { DigitId, DriveState } from "./state";
+import { splitPipId, type Encoding, type PipId, type UnitRef, type DigitId, isOnDigit } from "../rig";
+import type { DriveState } from "./state";
 
 /** A byte of a chip's memory that lights LEDs of one digit. */
 export interface DigitByte {
@@ -10,10 +10,10 @@ export interface DigitByte {
 }
 
 /** The bytes of chips' memories that the LEDs of a digit hang on, in the order of their addresses. */
-export function digitBytes({ pips }: Encoding, { unit, digit }: DigitId): DigitByte[] {
+export function digitBytes({ pips }: Encoding, digit: DigitId): DigitByte[] {
   const found = new Map<string, { chip: UnitRef; address: number; pips: Map<number, PipId> }>();
   for (const { pip, needs } of pips) {
-    if (digitOf(pip) !== `${unit}.${digit}`) continue;
+    if (!isOnDigit(pip, digit)) continue;
     for (const need of needs) {
       if (!("chip" in need)) continue;
       const key = `${need.chip} ${need.address}`;

@@ -1,7 +1,7 @@
 import { placeOf, turnedSize, type Bitmap } from "../dots";
 import { columnOf, isDot } from "../glyph";
 import { remembered } from "../remember";
-import { dotModules, splitPipId, type ModulePlace, type PipId } from "../rig";
+import { dotModules, splitPipId, type ModulePlace, type PipId, type UnitRef } from "../rig";
 import type { RigModel } from "./model";
 
 /** The dots of a display as they are seen: where each one's LED is. */
@@ -34,7 +34,7 @@ export function placesOfModules({ rig }: Pick<RigModel, "rig">): ModulePlace[] {
 
 /** The part of a display's grid a module takes up, in dots. */
 export interface ModuleBox {
-  readonly unit: string;
+  readonly unit: UnitRef;
   readonly x: number;
   readonly y: number;
   readonly width: number;

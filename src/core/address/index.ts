@@ -21,7 +21,6 @@ export {
   pipsOf,
   placesOf,
   stateFor,
-  type DigitId,
   type DriveState,
 } from "./state";
 export {

@@ -9,13 +9,15 @@ import {
   type Rig,
   type Unit,
   type UnitRef,
+  type DigitId,
+  asUnit,
 } from "../rig";
 import { addressesOf, type Address } from "./addresses";
 import { chainOf, type Chain } from "./chain";
 import type { Wired } from "./conditions";
 import { encodingOf } from "./encoding";
 import { driversByNet } from "./reach";
-import { pipsOf, slotsOf, stateFor, type DigitId, type DriveState } from "./state";
+import { pipsOf, slotsOf, stateFor, type DriveState } from "./state";
 
 /** A rig with everything its wires imply, derived once. */
 export interface RigModel extends Wired {
@@ -95,7 +97,7 @@ export function cellPips(model: RigModel, cell: Cell, { unit, digit }: DigitId):
 }
 
 /** A rig without a display has no digit: nothing is lit there. */
-const NO_DIGIT: DigitId = { unit: "", digit: 1 };
+const NO_DIGIT: DigitId = { unit: asUnit(""), digit: 1 };
 
 /** What the code puts out for a cell on one digit, by default the first, everything else dark. */
 export const cellState = (model: RigModel, cell: Cell, digit?: DigitId): DriveState =>

@@ -11,6 +11,8 @@ import {
   type PipId,
   type Place,
   type UnitRef,
+  type DigitId,
+  digitKey,
 } from "../rig";
 
 /** What the program has put on everything it controls. */
@@ -75,7 +77,7 @@ export function slotsOf(encoding: Encoding, digits: readonly DigitId[]): DigitId
   const groups = byDigit(encoding);
   const uses = (id: DigitId): Set<string> => {
     const found = new Set<string>();
-    for (const { needs } of groups.get(`${id.unit}.${id.digit}`) ?? []) {
+    for (const { needs } of groups.get(digitKey(id)) ?? []) {
       for (const need of needs) {
         if ("line" in need) found.add(`line ${need.line}`);
         else if ("byte" in need) found.add(`bit ${need.byte}.${need.bit}`);
@@ -98,11 +100,6 @@ export function slotsOf(encoding: Encoding, digits: readonly DigitId[]): DigitId
 }
 
 /** One digit of the rig's displays. */
-export interface DigitId {
-  readonly unit: UnitRef;
-  readonly digit: number;
-}
-
 /** A need for a level of a bit that is sent, or of a line. */
 const isPlaced = (need: Need): need is Extract<Need, Place> => "line" in need || "byte" in need;
 
@@ -185,8 +182,8 @@ function codeFor(encoding: Encoding, unit: UnitRef, bits: number, lit: ReadonlyS
   if (wanted.length === 0) return unused();
   if (!isSegmentDecoder(encoding, unit))
     return all.find((code) => wanted.every(({ codes }) => codes.includes(code))) ?? wanted[0]!.codes[0] ?? 0;
-  const digits = new Set(wanted.map(({ pip }) => digitKey(pip)));
-  const inPlay = served.filter(({ pip }) => digits.has(digitKey(pip)));
+  const digits = new Set(wanted.map(({ pip }) => digitOf(pip)));
+  const inPlay = served.filter(({ pip }) => digits.has(digitOf(pip)));
   const wrongIn = (code: number) =>
     inPlay.filter(({ pip, codes }) => codes.includes(code) !== lit.has(pip)).map(({ pip }) => pip);
   return (
@@ -207,11 +204,6 @@ const isTail = (missing: PipName, shown: readonly PipName[]): boolean =>
   VARIANTS.some(
     ({ segments, tail }) => tail === missing && inOrder(shown).join() === inOrder(segments).join(),
   );
-
-const digitKey = (pip: PipId): string => {
-  const { unit, digit } = splitPipId(pip);
-  return `${unit}.${digit}`;
-};
 
 /** The bytes of the state that lights exactly these LEDs, in the order they are sent. */
 export const encodePips = (encoding: Encoding, lit: ReadonlySet<PipId>): number[] => [

@@ -1,5 +1,5 @@
 import { columnOf, isDot } from "../glyph";
-import { matrixSize, moduleCount, splitPipId, type PipId } from "../rig";
+import { matrixSize, moduleCount, splitPipId, type PipId, type UnitRef } from "../rig";
 import { positionOf, type RigModel } from "./model";
 
 type Titled = Pick<RigModel, "digits" | "rig">;
@@ -9,7 +9,7 @@ export const turnWord = ({ rig }: Pick<RigModel, "rig">): "digit" | "row" =>
   matrixSize(rig.plan) ? "row" : "digit";
 
 /** A digit as it is spoken of: "digit 2"; a row of dots "row 3", of several modules "module 2 · row 3". */
-export function turnTitle(model: Titled, unit: string, digit: number): string {
+export function turnTitle(model: Titled, unit: UnitRef, digit: number): string {
   const { plan } = model.rig;
   if (!matrixSize(plan)) return `digit ${positionOf(model, unit, digit)}`;
   return moduleCount(plan) > 1 ? `module ${unit.replace(/^\D+/, "")} · row ${digit}` : `row ${digit}`;

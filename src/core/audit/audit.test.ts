@@ -1,6 +1,6 @@
 import { demoRig } from "@/demo";
 import { modelOf } from "../address";
-import { changeUnits, moveWireEnd, relay, type Plan, type Rig } from "../rig";
+import { changeUnits, moveWireEnd, relay, type Plan, type Rig, asLeg } from "../rig";
 import { auditRig, levelMatches, offerFor, pickResistor } from ".";
 
 const slipGate = demoRig("slip-gate");
@@ -110,6 +110,6 @@ test("levels: 5 V lines into a 5 V chip need 3.5 V; a chip on no supply takes no
     ["6", 5, 3.5, true],
     ["7", 5, 3.5, true],
   ]);
-  const unpowered = moveWireEnd(slipGate, "power", "from", "MCU1.VIN");
+  const unpowered = moveWireEnd(slipGate, "power", "from", asLeg("MCU1.VIN"));
   expect(unpowered.ok && levelMatches(modelOf(unpowered.rig)).every(({ good }) => !good)).toBe(true);
 });

@@ -1,7 +1,7 @@
 import { demoRig } from "@/demo";
 import { modelOf } from "../address";
 import { currentFigures } from "../circuit";
-import { pipId, relay } from "../rig";
+import { pipId, relay, asUnit } from "../rig";
 import { fullTimeline } from "../scan";
 import { auditRig, baseAdvice, bothSchools, pickResistor, supplyAdvice } from ".";
 
@@ -91,6 +91,7 @@ test("a Darlington takes its volt: with the same resistor less current flows tha
     ...array,
     units: array.units.map((unit) => (unit.ohms === undefined ? unit : { ...unit, ohms: 180 })),
   };
-  const most = (rig: typeof moorings) => currentFigures(modelOf(rig)).pips.get(pipId("DS1", 1, "a"))!.alone;
+  const most = (rig: typeof moorings) =>
+    currentFigures(modelOf(rig)).pips.get(pipId(asUnit("DS1"), 1, "a"))!.alone;
   expect(most(same)).toBeLessThan(most(moorings) * 0.8);
 });

@@ -11,7 +11,7 @@ import {
 import { busChip, type MemoryCell } from "../chips";
 import { circuitOf, pipsIn, pointAt } from "../circuit";
 import { isBusChip } from "../parts";
-import { digitOf, type PipId, type Place } from "../rig";
+import { digitOf, type PipId, type Place, type UnitRef, digitKey } from "../rig";
 import { chipScans } from "../scan";
 import type { Measure } from "./measure";
 
@@ -35,7 +35,7 @@ export interface Search {
 /** Something that can be turned over: a bit, a line, the step a ring stands at, or a port of an expander. */
 interface Knob {
   readonly place?: Place;
-  readonly ring?: { readonly unit: string; readonly step: number };
+  readonly ring?: { readonly unit: UnitRef; readonly step: number };
   readonly port?: Extract<Driver, { kind: "port" }>;
 }
 
@@ -251,7 +251,7 @@ function scanStates(model: RigModel, knobs: readonly Knob[]): boolean[][] {
     digitOf,
   );
   return groups.map((digits) => {
-    const lit = new Set(digits.flatMap(({ unit, digit }) => pips.get(`${unit}.${digit}`) ?? []));
+    const lit = new Set(digits.flatMap((digit) => pips.get(digitKey(digit)) ?? []));
     return onOf(model, knobs, stateFor(model.wired, lit));
   });
 }

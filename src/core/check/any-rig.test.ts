@@ -4,14 +4,14 @@ import { modelOf } from "../address";
 import { currentFigures } from "../circuit";
 import { partById } from "../parts";
 import { buildProgram, sketchText, writeSketch } from "../program";
-import { readRig, splitLegRef, writeRig, type LegRef, type Rig, type Wire } from "../rig";
+import { readRig, splitLegRef, writeRig, type LegRef, type Rig, type Wire, asLeg } from "../rig";
 import { Simulation, glyphTable, stateOfBytes, traceSend } from "../sim";
 import { trailOf } from "../trail";
 import { checkModel } from ".";
 
 const base = DEMO_RIGS[0]!;
 const legs = base.units.flatMap((unit) =>
-  partById(unit.part).legs.map(({ id }): LegRef => `${unit.ref}.${id}`),
+  partById(unit.part).legs.map(({ id }): LegRef => asLeg(`${unit.ref}.${id}`)),
 );
 const refs = base.units.map(({ ref }) => ref).filter((ref) => ref !== "MCU1");
 

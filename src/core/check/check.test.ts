@@ -13,6 +13,7 @@ import {
   writeRig,
   type Edited,
   type Rig,
+  asLeg,
 } from "../rig";
 import { CONTROLLERS, easyLines } from "../parts";
 import { glyphTable } from "../sim";
@@ -25,7 +26,7 @@ const ok = (edited: Edited): Rig => {
   return edited.rig;
 };
 const move = (id: string, end: "from" | "to", leg: `${string}.${string}`) =>
-  ok(moveWireEnd(slipGate, id, end, leg));
+  ok(moveWireEnd(slipGate, id, end, asLeg(leg)));
 const ohms = (value: number) => changeUnits(slipGate, ({ part }) => part === "resistor", { ohms: value });
 const show = (values: Partial<Rig["show"]>): Rig => ({ ...slipGate, show: { ...slipGate.show, ...values } });
 const separate = relay(slipGate, { ...slipGate.plan, power: "separate" });
@@ -40,7 +41,7 @@ test("nothing is found against the demo rigs, nor against any plain plan with a 
 const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: RegExp]> = [
   [
     "5 V wired to ground",
-    ok(addWire(slipGate, "MCU1.5V", "MCU1.GND1")),
+    ok(addWire(slipGate, asLeg("MCU1.5V"), asLeg("MCU1.GND1"))),
     /^short-/,
     "fault",
     /5 V and 0 V are joined.*Do not power/,
@@ -48,12 +49,18 @@ const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: 
   ["two outputs tied", move("output-a", "to", "R2.1"), /^tied-/, "fault", /QA.*QB|QB.*QA/],
   [
     "an output on the supply",
-    ok(addWire(slipGate, "U1.9", "MCU1.5V")),
+    ok(addWire(slipGate, asLeg("U1.9"), asLeg("MCU1.5V"))),
     /^tied-/,
     "fault",
     /short-circuit current/,
   ],
-  ["a line on ground", ok(addWire(slipGate, "MCU1.2", "MCU1.GND1")), /^line-tied-/, "fault", /line 2/],
+  [
+    "a line on ground",
+    ok(addWire(slipGate, asLeg("MCU1.2"), asLeg("MCU1.GND1"))),
+    /^line-tied-/,
+    "fault",
+    /line 2/,
+  ],
   ["no supply", removeWire(slipGate, "power"), /^power-U1$/, "fault", /leg 16 is on no supply/],
   [
     "no common ground",
@@ -111,7 +118,7 @@ const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: 
   ],
   [
     "no resistor",
-    ok(moveWireEnd(removeWire(slipGate, "output-a"), "segment-a", "from", "U1.15")),
+    ok(moveWireEnd(removeWire(slipGate, "output-a"), "segment-a", "from", asLeg("U1.15"))),
     /^no-resistor$/,
     "fault",
     /segment a.*mA/,
@@ -179,7 +186,7 @@ describe("boards", () => {
   );
 
   test("3.3 V lines into a chip on 5 V: a fault with the volts, and a face nobody can tell", () => {
-    const rig = ok(moveWireEnd(on("RP2040-board"), "power", "from", "MCU1.5V"));
+    const rig = ok(moveWireEnd(on("RP2040-board"), "power", "from", asLeg("MCU1.5V")));
     expect(faults(rig).find(({ id }) => id === "level-U1")).toMatchObject({
       severity: "fault",
       reason: expect.stringMatching(/has to reach 3.5 V/),
@@ -188,7 +195,7 @@ describe("boards", () => {
   });
 
   test("an input-only line cannot carry the clock", () => {
-    const rig = ok(moveWireEnd(on("ESP32-module"), "clock", "from", "MCU1.34"));
+    const rig = ok(moveWireEnd(on("ESP32-module"), "clock", "from", asLeg("MCU1.34")));
     expect(faults(rig)).toMatchObject([
       { id: "unusable-clock", severity: "fault", reason: expect.stringMatching(/input only/) },
     ]);

@@ -11,6 +11,7 @@ import {
   type Plan,
   type Rig,
   type Scan,
+  asLeg,
 } from "../rig";
 import { checkModel } from ".";
 
@@ -40,7 +41,7 @@ const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: 
   ["an emitter wire out", removeWire(river, "rail-1"), /^switch-rail-Q1$/, "fault", /switches nothing/],
   [
     "a base without resistor",
-    move(removeWire(river, "base-1"), "drive-1", "to", "Q1.B"),
+    move(removeWire(river, "base-1"), "drive-1", "to", asLeg("Q1.B")),
     /^base-resistor-Q1$/,
     "fault",
     /no base resistor.*1 kΩ/,
@@ -50,7 +51,7 @@ const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: 
   [
     "PNP emitters on 5 V, driven from 3.3 V",
     ["rail-1", "rail-2", "rail-3", "rail-4"].reduce(
-      (rig, id) => move(rig, id, "from", "MCU1.5V"),
+      (rig, id) => move(rig, id, "from", asLeg("MCU1.5V")),
       relay(river, withController(river.plan, "RP2040-board")),
     ),
     /^never-off-Q1$/,
@@ -73,7 +74,7 @@ const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: 
   ],
   [
     "a selector's enable low",
-    move(selector, "tie-u2-6", "to", "U2.8"),
+    move(selector, "tie-u2-6", "to", asLeg("U2.8")),
     /^input-U2-6$/,
     "fault",
     /not high.*No output is chosen/,
@@ -88,7 +89,7 @@ const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: 
   ],
   [
     "a decoder's blanking tied low",
-    move(decoder, "tie-u1-4", "to", "U1.8"),
+    move(decoder, "tie-u1-4", "to", asLeg("U1.8")),
     /^input-U1-4$/,
     "fault",
     /keeps every segment dark/,

@@ -1,6 +1,6 @@
-import { gridOf, turnTitle, pipTitle, type DigitId, type RigModel } from "../address";
+import { gridOf, turnTitle, pipTitle, type RigModel } from "../address";
 import type { PipName } from "../glyph";
-import { pipId } from "../rig";
+import { pipId, type DigitId } from "../rig";
 import { frameRows, type FrameRow } from "../sim";
 import { decapital, finding, listing, type Finding } from "./finding";
 

@@ -1,7 +1,7 @@
 import { pipTitle, turnTitle, turnWord, type RigModel } from "../address";
 import { isDot } from "../glyph";
 import type { NamingSchool } from "../parts";
-import { legTitle, splitPipId, type PipId } from "../rig";
+import { legTitle, splitPipId, type PipId, digitOf, splitDigitKey } from "../rig";
 import { groupBy } from "../collect";
 import { capital, finding, listing, type Finding } from "./finding";
 
@@ -112,11 +112,8 @@ const offerOf = (bad: object): boolean => "offer" in bad && bad.offer === "leave
 /** LEDs of one digit that need exactly the same: they cannot be told apart. */
 function checkSharedBits(model: RigModel): Finding[] {
   const same = groupBy(model.wired.pips, ({ pip, needs }) => {
-    const { unit, digit } = splitPipId(pip);
-    return `${unit}.${digit} ${needs
-      .map((need) => JSON.stringify(need))
-      .sort()
-      .join()}`;
+    const needed = needs.map((need) => JSON.stringify(need)).sort();
+    return `${digitOf(pip)} ${needed.join()}`;
   });
   return [...same].flatMap(([key, shared]): Finding[] => {
     if (shared.length < 2) return [];
@@ -141,18 +138,15 @@ function checkSharedBits(model: RigModel): Finding[] {
 
 /** Digits of which every LED needs exactly what the same LED of another digit needs: they show the same. */
 function checkSharedDrives(model: RigModel): Finding[] {
-  const byDigit = groupBy(model.wired.pips, ({ pip }) => {
-    const { unit, digit } = splitPipId(pip);
-    return `${unit}.${digit}`;
-  });
+  const byDigit = groupBy(model.wired.pips, ({ pip }) => digitOf(pip));
   const alike = groupBy([...byDigit], ([, pips]) =>
     pips.map(({ pip, needs }) => `${splitPipId(pip).segment} ${JSON.stringify(needs)}`).join(),
   );
   return [...alike.values()].flatMap((digits): Finding[] => {
     if (digits.length < 2) return [];
     const titles = digits.map(([key]) => {
-      const [unit = "", digit = "1"] = key.split(".");
-      return turnTitle(model, unit, Number(digit));
+      const { unit, digit } = splitDigitKey(key);
+      return turnTitle(model, unit, digit);
     });
     const pips = digits.flatMap(([, here]) => here.map(({ pip }) => pip));
     return [

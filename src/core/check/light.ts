@@ -1,7 +1,7 @@
 import { turnTitle, type RigModel } from "../address";
 import { currentFigures } from "../circuit";
 import { formatMilliamps, formatQuantity, type Milliamps } from "../quantity";
-import { splitPipId, type PipId, type UnitRef } from "../rig";
+import { splitPipId, type PipId, type UnitRef, digitOf } from "../rig";
 import { groupBy } from "../collect";
 import { finding, type Finding } from "./finding";
 import { nameLeds } from "./leds";
@@ -18,15 +18,10 @@ export function checkLight(model: RigModel): Finding[] {
   const lit = model.addresses
     .map(({ pip }) => ({ pip, current: pips.get(pip)?.alone ?? 0 }))
     .filter(({ current }) => current > 0);
-  const digits = [...groupBy(lit, ({ pip }) => digitKey(pip)).values()];
+  const digits = [...groupBy(lit, ({ pip }) => digitOf(pip)).values()];
   const usual = median(digits.map((leds) => median(leds.map(({ current }) => current))));
   return [...checkDigits(model, digits, usual), ...checkSegments(model, digits)];
 }
-
-const digitKey = (pip: PipId): string => {
-  const { unit, digit } = splitPipId(pip);
-  return `${unit}.${digit}`;
-};
 
 interface LitLed {
   readonly pip: PipId;

@@ -3,7 +3,7 @@ import { demoRig } from "@/demo";
 import { modelOf } from "../address";
 import { auditRig, loadsOf, pickResistor, supplyAdvice } from "../audit";
 import { circuitOf, pointAt } from "../circuit";
-import { addWire, changeUnits, relay, setResistors, type Edited, type Rig } from "../rig";
+import { addWire, changeUnits, relay, setResistors, type Edited, type Rig, asLeg } from "../rig";
 import { chipScans } from "../scan";
 import { checkModel, standingOf } from ".";
 
@@ -35,8 +35,8 @@ const OVER: Array<[what: string, rig: Rig]> = [
     relay(demoRig("crew-tally"), demoRig("crew-tally").plan, { segmentOhms: 0 }),
   ],
   ["base resistors of 10 kΩ", changeUnits(river, ({ ohms }) => ohms === 1000, { ohms: 10_000 })],
-  ["spare outputs tied", ok(addWire(river, "U2.5", "U2.6"))],
-  ["a line on ground", ok(addWire(slip, "MCU1.6", "MCU1.GND2"))],
+  ["spare outputs tied", ok(addWire(river, asLeg("U2.5"), asLeg("U2.6")))],
+  ["a line on ground", ok(addWire(slip, asLeg("MCU1.6"), asLeg("MCU1.GND2")))],
 ];
 
 test.each(OVER)("%s: every row over a limit has its finding, and there is one", (_, rig) => {
@@ -71,15 +71,18 @@ describe("outputs against each other, by hand", () => {
   };
 
   test("two typical HC outputs, one high and one low: 5 V over twice 35 Ω", () => {
-    expect(worst(ok(addWire(river, "U2.5", "U2.6")), "output-U2.5")).toBeCloseTo(5 / 70, 5);
+    expect(worst(ok(addWire(river, asLeg("U2.5"), asLeg("U2.6"))), "output-U2.5")).toBeCloseTo(5 / 70, 5);
   });
 
   test("a line that is high on ground: 5 V over 25 Ω", () => {
-    expect(worst(ok(addWire(slip, "MCU1.6", "MCU1.GND2")), "output-MCU1.6")).toBeCloseTo(5 / 25, 5);
+    expect(worst(ok(addWire(slip, asLeg("MCU1.6"), asLeg("MCU1.GND2"))), "output-MCU1.6")).toBeCloseTo(
+      5 / 25,
+      5,
+    );
   });
 
   test("the supply gives what the short takes", () => {
-    const rig = ok(addWire(slip, "MCU1.6", "MCU1.GND2"));
+    const rig = ok(addWire(slip, asLeg("MCU1.6"), asLeg("MCU1.GND2")));
     expect(worst(rig, "supply-MCU1.5V")).toBeGreaterThan(0.2);
   });
 });
@@ -87,11 +90,11 @@ describe("outputs against each other, by hand", () => {
 test("what a rail gives is what all its branches take, whatever the state", () => {
   const model = modelOf(river);
   const circuit = circuitOf(model, "strong");
-  const net = model.nets.of("MCU1.5V").id;
+  const net = model.nets.of(asLeg("MCU1.5V")).id;
   fc.assert(
     fc.property(fc.integer({ min: 0, max: 255 }), fc.integer({ min: 0, max: 255 }), (segments, digits) => {
       const point = pointAt(model, { bytes: [digits, segments], levels: {}, steps: {} }, "strong");
-      const ground = model.nets.of("MCU1.GND1").id;
+      const ground = model.nets.of(asLeg("MCU1.GND1")).id;
       const sunk = [...point.drives.values()].reduce((sum, current) => sum + Math.max(0, -current), 0);
       expect(circuit.takenFrom(net, point)).toBeCloseTo(sunk - circuit.takenFrom(ground, point), 3);
     }),

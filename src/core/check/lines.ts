@@ -1,7 +1,7 @@
 import { digitLines, directLines, turnTitle, type RigModel } from "../address";
 import { columnOf, isDot } from "../glyph";
 import { easyLines } from "../parts";
-import { controllerById, legRef, splitPipId, type LegRef } from "../rig";
+import { controllerById, legRef, splitPipId, type LegRef, type PipId } from "../rig";
 import { groupBy } from "../collect";
 import { finding, listing, type Finding } from "./finding";
 
@@ -14,6 +14,11 @@ function usesOf(model: RigModel): Array<{ use: string; leg: string }> {
   for (const { clock, reset } of rings)
     used.push({ use: "ring’s clock", leg: clock }, { use: "ring’s reset", leg: reset });
   const digits = digitLines(model.wired);
+  const nameOf = (pip: PipId, leg: string): string => {
+    const { unit, digit, segment } = splitPipId(pip);
+    if (digits.has(leg)) return `switch of ${turnTitle(model, unit, digit)}`;
+    return isDot(segment) ? `column ${columnOf(segment)}` : `segment ${segment}`;
+  };
   for (const leg of directLines(model.wired)) {
     const coded = decoders.some(({ inputs }) =>
       inputs.some((place) => "line" in place && place.line === leg),
@@ -21,15 +26,7 @@ function usesOf(model: RigModel): Array<{ use: string; leg: string }> {
     const served = model.wired.pips.filter(({ needs }) =>
       needs.some((need) => "line" in need && need.line === leg),
     );
-    const { unit, digit, segment } = splitPipId(served[0]?.pip ?? "");
-    const what = coded
-      ? "code"
-      : digits.has(leg)
-        ? `switch of ${turnTitle(model, unit, digit)}`
-        : isDot(segment)
-          ? `column ${columnOf(segment)}`
-          : `segment ${segment}`;
-    used.push({ use: what, leg });
+    used.push({ use: coded || !served[0] ? "code" : nameOf(served[0].pip, leg), leg });
   }
   return used;
 }

@@ -1,6 +1,6 @@
 import type { RigModel } from "../address";
 import { isChip } from "../parts";
-import { legRef, splitLegRef, type UnitRef } from "../rig";
+import { legRef, splitLegRef, type UnitRef, type LegRef, asLeg, asUnit } from "../rig";
 import { listing, type Finding } from "./finding";
 
 /** One rule of what follows from what: findings that go because others say their cause. */
@@ -13,11 +13,11 @@ const withoutPower: Rule = (model, findings) => {
   const dead = new Set(
     findings.flatMap(({ id }) => {
       const [, ref] = /^(?:power|turned|over-volts|under-volts)-(U\d+)$/.exec(id) ?? [];
-      return ref === undefined ? [] : [ref];
+      return ref === undefined ? [] : [asUnit(ref)];
     }),
   );
   if (dead.size === 0) return findings;
-  const onDeadRail = (leg: string): boolean => {
+  const onDeadRail = (leg: LegRef): boolean => {
     const { unit, leg: id } = splitLegRef(leg);
     const part = model.part(unit);
     if (!dead.has(unit) || !isChip(part)) return false;
@@ -32,12 +32,12 @@ const withoutPower: Rule = (model, findings) => {
   return findings.filter(({ id, legs }) => {
     if (id.startsWith("input-")) return !legs.every(onDeadRail);
     const [, ref] = /^never-off-(Q\d+)$/.exec(id) ?? [];
-    return ref === undefined || !drivenByDead(ref);
+    return ref === undefined || !drivenByDead(asUnit(ref));
   });
 };
 
 /** Whether a leg is joined to an output of a unit, directly or through one resistor. */
-function reaches(model: RigModel, leg: `${string}.${string}`, unit: UnitRef): boolean {
+function reaches(model: RigModel, leg: LegRef, unit: UnitRef): boolean {
   const here = model.nets.of(leg).legs;
   if (here.some((one) => splitLegRef(one).unit === unit)) return true;
   return here.some((one) => {
@@ -112,7 +112,7 @@ const withLooseEnd: Rule = (_, findings) => {
   const [end] = loose;
   if (!end || open.length === 0) return findings;
   if (loose.length > 1) return findings.filter((finding) => !loose.includes(finding));
-  const [ref = "", leg = ""] = (end.legs[0] ?? ".").split(".");
+  const { unit: ref, leg } = splitLegRef(end.legs[0] ?? asLeg("."));
   return findings
     .filter((finding) => finding !== end)
     .map((finding) =>

@@ -14,6 +14,8 @@ import {
   type Edited,
   type LegRef,
   type Rig,
+  asLeg,
+  asUnit,
 } from "../rig";
 import { frameRows } from "../sim";
 import { checkAtOnce, type Finding } from ".";
@@ -36,7 +38,7 @@ const exchanged = (rig: Rig, unit: string, one: string, other: string): Rig =>
   renamed(rig, (leg) => {
     const at = splitLegRef(leg);
     if (at.unit !== unit || (at.leg !== one && at.leg !== other)) return leg;
-    return legRef(unit, at.leg === one ? other : one);
+    return legRef(asUnit(unit), at.leg === one ? other : one);
   });
 const withPart = (rig: Rig, ref: string, part: string): Rig => ({
   ...rig,
@@ -44,7 +46,7 @@ const withPart = (rig: Rig, ref: string, part: string): Rig => ({
 });
 const emittersOn5 = (rig: Rig): Rig =>
   ["rail-1", "rail-2", "rail-3", "rail-4"].reduce(
-    (now, id) => ok(moveWireEnd(now, id, "from", "MCU1.5V")),
+    (now, id) => ok(moveWireEnd(now, id, "from", asLeg("MCU1.5V"))),
     rig,
   );
 const findings = (rig: Rig): Finding[] =>
@@ -68,7 +70,7 @@ const ONE_CAUSE: Array<[what: string, rig: Rig, id: string, says: RegExp]> = [
   ["a chip turned", exchanged(slip, "U1", "8", "16"), "turned-U1", /wrong way round/],
   [
     "a supply joined to the board's",
-    ok(addWire(separate, "PS1.+", "MCU1.5V")),
+    ok(addWire(separate, asLeg("PS1.+"), asLeg("MCU1.5V"))),
     "back-feed-",
     /feed the same rail.*USB/,
   ],
@@ -88,15 +90,15 @@ const ONE_CAUSE: Array<[what: string, rig: Rig, id: string, says: RegExp]> = [
   ],
   [
     "a setting resistor bridged",
-    ok(addWire(chip, "U1.18", "U1.19")),
+    ok(addWire(chip, asLeg("U1.18"), asLeg("U1.19"))),
     "set-bridged-U1",
     /bridged.*drives its segments with all it has/,
   ],
-  ["two outputs tied", ok(addWire(slip, "U1.15", "U1.1")), "tied-", /tied together/],
-  ["an output on ground", ok(addWire(slip, "U1.1", "MCU1.GND2")), "tied-", /tied together/],
+  ["two outputs tied", ok(addWire(slip, asLeg("U1.15"), asLeg("U1.1"))), "tied-", /tied together/],
+  ["an output on ground", ok(addWire(slip, asLeg("U1.1"), asLeg("MCU1.GND2"))), "tied-", /tied together/],
   [
     "a wire past a resistor",
-    ok(moveWireEnd(slip, "output-c", "to", "R3.2")),
+    ok(moveWireEnd(slip, "output-c", "to", asLeg("R3.2"))),
     "no-resistor",
     /R3 is connected at one end only: a wire runs past it/,
   ],
@@ -105,7 +107,7 @@ const ONE_CAUSE: Array<[what: string, rig: Rig, id: string, says: RegExp]> = [
   ["a digit without drive", removeWire(river, "drive-3"), "switch-drive-Q3", /R11 end 1 hangs loose/],
   [
     "two digits on one drive",
-    ok(moveWireEnd(river, "drive-2", "from", "U2.15")),
+    ok(moveWireEnd(river, "drive-2", "from", asLeg("U2.15"))),
     "one-drive-",
     /Digit 1 and digit 2 are switched by one drive/,
   ],
@@ -138,7 +140,7 @@ test("a gate driven to between what turns none on and what turns all on is told 
   const moorings = demoRig("moorings-free");
   const gates = relay(moorings, { ...moorings.plan, digitSwitch: "mosfet" });
   expect(findings(gates)).toEqual([]);
-  const half = ok(moveWireEnd(gates, "drive-1", "from", "MCU1.3V3"));
+  const half = ok(moveWireEnd(gates, "drive-1", "from", asLeg("MCU1.3V3")));
   expect(findings(half).some(({ id }) => id.startsWith("gate-volts-"))).toBe(false);
 });
 
@@ -150,7 +152,7 @@ describe.each(["ATtiny84", "PIC16F1455"])("%s, a chip alone", (id) => {
     expect(findings(rig)).toEqual([]);
     expect(
       modelOf(rig)
-        .part("MCU1")
+        .part(asUnit("MCU1"))
         .legs.map(({ number }) => number),
     ).toEqual(Array.from({ length: 14 }, (_, at) => at + 1));
   });

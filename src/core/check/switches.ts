@@ -2,7 +2,7 @@ import { railVolts, reachFrom, type RigModel } from "../address";
 import { stageOf, supplyOf } from "../circuit";
 import type { NamingSchool, TransistorPart } from "../parts";
 import { formatQuantity } from "../quantity";
-import { legRef, legTitle, splitLegRef, type UnitRef } from "../rig";
+import { legRef, legTitle, splitLegRef, type UnitRef, type LegRef } from "../rig";
 import { finding, type Finding } from "./finding";
 
 /** A PNP or P-channel switch is off for certain only when its control comes this near to its rail, in V. */
@@ -188,7 +188,7 @@ function checkPlace(
 }
 
 /** Whether a resistor leads from a leg's net to a rail. */
-function hasPull(model: RigModel, leg: `${string}.${string}`): boolean {
+function hasPull(model: RigModel, leg: LegRef): boolean {
   const { nets, drivers, rig } = model;
   return nets.of(leg).legs.some((one) => {
     const { unit, leg: end } = splitLegRef(one);

@@ -19,3 +19,4 @@ export type {
   WriteReader,
 } from "./types";
 export type { Explained, Field } from "./words";
+export type { ExplainedWord } from "./types";

@@ -1,7 +1,16 @@
+import type { UnitRef } from "../refs";
 import type { BusPin } from "../bus";
 import { OPEN } from "../level";
 import type { BusChipPart } from "../sheet";
-import type { BusFace, Memory, MemoryCell, MountedBusChip, MountedChip, WriteReader } from "./types";
+import {
+  BEYOND_CHAIN,
+  type BusFace,
+  type Memory,
+  type MemoryCell,
+  type MountedBusChip,
+  type MountedChip,
+  type WriteReader,
+} from "./types";
 import type { Explained } from "./words";
 
 /** The bus legs of a chip, by what they do. */
@@ -23,7 +32,7 @@ interface SingleModel extends Pick<MountedChip, "apply" | "save" | "load"> {
 /** Puts a single chip on its legs; what is special about it goes over the rest. */
 export function mountSingle(
   sheet: BusChipPart,
-  units: readonly string[],
+  units: readonly UnitRef[],
   chip: SingleModel,
   special: Partial<Pick<BusFace, "picture" | "holdKeys">> & Partial<Pick<MountedChip, "output">>,
 ): MountedBusChip {
@@ -51,15 +60,15 @@ export function mountSingle(
 
 /** A reader for chips whose bytes mean the same whatever was written before. */
 export const plainReader = (explain: (bytes: readonly number[]) => Explained) => (): WriteReader => ({
-  explain: ([unit = ""], bytes) => [{ ...explain(bytes), unit }],
+  explain: ([unit], bytes) => [{ ...explain(bytes), unit: unit ?? BEYOND_CHAIN }],
 });
 
 /** The memory of a chip from its first address to its last. */
-export const memoryOf = (memory: Memory, unit: string, end: number): number[] =>
+export const memoryOf = (memory: Memory, unit: UnitRef, end: number): number[] =>
   Array.from({ length: end }, (_, address) => memory[unit]?.[address] ?? 0);
 
 /** The memories of several chips one behind the other. */
-export const wholeTable = (units: readonly string[], memory: Memory): number[] =>
+export const wholeTable = (units: readonly UnitRef[], memory: Memory): number[] =>
   units.flatMap((unit) => [...(memory[unit] ?? [])]);
 export const WHOLE_TABLE_SAYS = "the chip's memory from its first address on";
 

@@ -1,3 +1,4 @@
+import type { UnitRef } from "../refs";
 import type { BusNote, BusTimes, Transport } from "../bus";
 import type { Bit, Level } from "../level";
 import type { Hertz, Nanoseconds } from "../quantity";
@@ -62,11 +63,11 @@ export interface MemoryValue {
 /** What chips on a bus show of themselves beyond their legs. */
 export interface BusFace {
   /** The chips behind one set of bus legs: of a chain all of them, nearest the controller first. */
-  readonly units: readonly string[];
-  picture(unit: string): ScanPicture;
-  memory(unit: string): readonly MemoryValue[];
+  readonly units: readonly UnitRef[];
+  picture(unit: UnitRef): ScanPicture;
+  memory(unit: UnitRef): readonly MemoryValue[];
   /** Shift stages of a chip that has them, oldest bit first. */
-  stages(unit: string): readonly Bit[] | undefined;
+  stages(unit: UnitRef): readonly Bit[] | undefined;
   /** What was noticed since the last time this was asked. */
   takeNotes(): BusNote[];
   /** What it puts on the data line: low where it answers. */
@@ -96,7 +97,7 @@ export interface MemoryMap {
 
 /** What a program asks of the chips on a bus. */
 export interface Asked {
-  readonly units: readonly string[];
+  readonly units: readonly UnitRef[];
   /** Bus addresses of the units, seven bits. */
   readonly addresses: readonly number[];
   /** The highest memory address any LED needs. */
@@ -117,14 +118,16 @@ export interface ChipTransfer {
   readonly why: string;
 }
 
+/** Stands for a chip where a transfer is longer than the chain. */
+export const BEYOND_CHAIN = "beyond the chain" as const;
+
+/** One word of a transfer, with the chip that keeps it. */
+export type ExplainedWord = Explained & { readonly unit: UnitRef | typeof BEYOND_CHAIN };
+
 /** Puts transfers into words one after the other: what was written before may change what bits mean. */
 export interface WriteReader {
   /** Of a chain one for each word, with the chip that keeps it. */
-  explain(
-    units: readonly string[],
-    bytes: readonly number[],
-    on: "segments" | "dots",
-  ): Array<Explained & { readonly unit: string }>;
+  explain(units: readonly UnitRef[], bytes: readonly number[], on: "segments" | "dots"): ExplainedWord[];
 }
 
 /** A set-up action of a chip, found in a capture by the register it writes. */
@@ -158,7 +161,7 @@ export interface CaptureRules {
   readonly actions: Readonly<Record<string, SetUpAction>>;
   /** @param expected the bytes of the program's own set-up */
   differences(
-    units: readonly string[],
+    units: readonly UnitRef[],
     writes: readonly SentTransfer[],
     expected: ReadonlyArray<readonly number[]>,
   ): RegisterDifference[];
@@ -199,23 +202,23 @@ export interface BusChip<Sheet extends BusChipPart = BusChipPart> {
   readonly times: BusTimes;
   readonly memory: MemoryMap;
   /** @param address seven bits, of a bus that has addresses */
-  mount(units: readonly string[], address: number): MountedBusChip;
+  mount(units: readonly UnitRef[], address: number): MountedBusChip;
   /** The writes after power-up: registers in a known state and the memory cleared before anything is switched on. */
   setUp(asked: Asked): ChipTransfer[];
   /** The writes that bring the memories to a state. */
   update(asked: Asked, memory: Memory): ChipTransfer[];
   reader(): WriteReader;
   /** The places of display memory a transfer writes to, each by a name of its own; none for what only sets chips up. */
-  placesWritten(units: readonly string[], bytes: readonly number[]): string[];
+  placesWritten(units: readonly UnitRef[], bytes: readonly number[]): string[];
   /** Place, among the bits of a transfer in the order they are sent, of a bit of memory; undefined where it is not in it. */
   bitIn(
-    units: readonly string[],
+    units: readonly UnitRef[],
     bytes: readonly number[],
-    unit: string,
+    unit: UnitRef,
     cell: MemoryCell,
   ): number | undefined;
   /** The memories of several chips as one table, in the order a program sends them. */
-  table(units: readonly string[], memory: Memory): number[];
+  table(units: readonly UnitRef[], memory: Memory): number[];
   /** What {@link table} holds, in words. */
   readonly tableSays: string;
   /** A register by the address its behaviour lists it under. */

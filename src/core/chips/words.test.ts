@@ -1,3 +1,4 @@
+import { asUnit } from "../refs";
 import { BUS_CHIPS } from ".";
 
 test.each([
@@ -11,7 +12,7 @@ test.each([
   ["HT16K33", [0xe0, 0x21], "system set-up", "oscillator"],
 ] as const)("%s %j in words", (id, bytes, title, says) => {
   const chip = BUS_CHIPS.find(({ sheet }) => sheet.id === id)!;
-  const [first] = chip.reader().explain(["U1"], bytes, "segments");
+  const [first] = chip.reader().explain([asUnit("U1")], bytes, "segments");
   expect(first!.title).toBe(title);
   expect(first!.says).toContain(says);
 });

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { modelOf } from "../address";
-import { DEFAULT_PLAN, ledValues, newRig, type Plan } from "../rig";
+import { DEFAULT_PLAN, ledValues, newRig, type Plan, asUnit } from "../rig";
 import { currentFigures, solveNetwork, type LedBranch, type Network } from ".";
 
 const led = (id: string, anode: number, cathode: number): LedBranch => ({
@@ -91,7 +91,7 @@ describe("the rig's currents", () => {
     expect(inOne).toBeCloseTo(expected, 3);
     expect(inEight).toBeCloseTo(expected, 3);
     expect(mostOutput.current).toBeCloseTo(expected, 3);
-    const { supply, ground } = packages.get("U1")!;
+    const { supply, ground } = packages.get(asUnit("U1"))!;
     expect(polarity === "common-cathode" ? supply : ground).toBeCloseTo(8 * expected, 2);
     expect(polarity === "common-cathode" ? ground : supply).toBe(0);
   });

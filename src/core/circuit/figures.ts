@@ -1,11 +1,19 @@
-import { bitPlace, stateFor, type DigitId, type DriveState, type Driver, type RigModel } from "../address";
+import { bitPlace, stateFor, type DriveState, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, OPEN, type Level } from "../level";
 import type { PipName } from "../glyph";
 import { busChip } from "../chips";
 import { isBusChip, isChip } from "../parts";
 import type { Milliamps } from "../quantity";
 import { remembered } from "../remember";
-import { splitPipId, type LegRef, type PipId, type Place, type UnitRef } from "../rig";
+import {
+  splitPipId,
+  type LegRef,
+  type PipId,
+  type Place,
+  type UnitRef,
+  type DigitId,
+  isOnDigit,
+} from "../rig";
 import { circuitOf, type Corner } from "./rig-circuit";
 import { memoryPicture, pictureCurrents, scannedChips, turnCurrents, type ScannedLed } from "./scanned";
 import type { Solution } from "./network";
@@ -184,8 +192,7 @@ function scannedFigures(model: RigModel): CurrentFigures | undefined {
     }
   }
   const [first] = model.digits;
-  const isFirst = ({ pip }: ScannedLed) =>
-    first !== undefined && pip.startsWith(`${first.unit}.${first.digit}.`);
+  const isFirst = ({ pip }: ScannedLed) => first !== undefined && isOnDigit(pip, first);
   const chip = chips.find(({ leds }) => leds.some(isFirst));
   const inGlyph = (segments: readonly PipName[]): Milliamps =>
     chip

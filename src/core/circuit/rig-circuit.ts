@@ -12,7 +12,15 @@ import {
 import type { Milliamps, Nanoseconds, Ohms, Volts } from "../quantity";
 import { remembered } from "../remember";
 import { legRef, pipId, splitLegRef, type LegRef, type UnitRef } from "../rig";
-import type { BipolarBranch, ChannelBranch, DriveBranch, LedBranch, Network, Solution } from "./network";
+import type {
+  BipolarBranch,
+  ChannelBranch,
+  DriveBranch,
+  LedBranch,
+  Network,
+  ResistorBranch,
+  Solution,
+} from "./network";
 import { putTogether, takeApart } from "./pieces";
 import { solveNetwork } from "./solve";
 
@@ -75,7 +83,7 @@ export class RigCircuit {
     }
     const resistors = rig.units
       .filter((unit) => unit.part === "resistor")
-      .map((unit) => ({
+      .map((unit): ResistorBranch => ({
         id: unit.ref,
         from: node(legRef(unit.ref, "1")),
         to: node(legRef(unit.ref, "2")),

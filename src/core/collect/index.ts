@@ -1,6 +1,9 @@
 /** Groups items by a key, in the order the keys first appear. */
-export function groupBy<Item>(items: readonly Item[], key: (item: Item) => string): Map<string, Item[]> {
-  const groups = new Map<string, Item[]>();
+export function groupBy<Item, Key extends string>(
+  items: readonly Item[],
+  key: (item: Item) => Key,
+): Map<Key, Item[]> {
+  const groups = new Map<Key, Item[]>();
   for (const item of items) {
     const group = groups.get(key(item));
     if (group) group.push(item);

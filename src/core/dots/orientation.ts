@@ -1,4 +1,4 @@
-import { choice, flag, object, type Of } from "../document";
+import { choice, flag, type Of } from "../document";
 import { makeBitmap, type Bitmap } from "./bitmap";
 
 /** Quarter turns clockwise, in degrees. */
@@ -7,8 +7,8 @@ export type Turn = (typeof TURNS)[number];
 
 /** Which way round a module sits: first mirrored left for right, if it is, then turned clockwise. */
 export const ORIENTATION = { turn: choice(...TURNS), mirrored: flag() };
-const ORIENTED = object(ORIENTATION);
-export type Orientation = Of<typeof ORIENTED>;
+type Fields = typeof ORIENTATION;
+export type Orientation = { readonly [Field in keyof Fields]: Of<Fields[Field]> };
 
 /** The eight ways a module can sit. */
 export const ORIENTATIONS: readonly Orientation[] = [false, true].flatMap((mirror) =>

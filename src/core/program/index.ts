@@ -1,22 +1,16 @@
-export type {
-  Burst,
-  ChipWrite,
-  LineEvent,
-  Program,
-  ProgramEvent,
-  ProgramFrame,
-  SlotState,
-  Statement,
-} from "./types";
-export { buildProgram, driveState, holdingFrame, onTime, schoolOf, type FaceToShow } from "./build";
+export type { Burst, ChipWrite, LineEvent, Program, ProgramEvent, ProgramFrame, SlotState } from "./types";
+export type { Statement } from "./language";
+export { buildProgram, holdingFrame, onTime } from "./build";
+export { driveState, type FaceToShow } from "./states";
+export { schoolOf } from "./scans";
 export { burstOf, runProgram, turnPeriod, type TimedEvent } from "./run";
 export { writeSketch } from "./sketch";
 export { sketchMemory, type SketchMemory } from "./memory";
-export { storedBytes } from "./sketch-tables";
+export { storedBytes } from "./sketch/tables";
 export { writeLogic } from "./verilog";
 export { printProblem, writeProgram, type ProgramText } from "./write";
-export { sketchText, type SketchLine } from "./sketch-text";
-export { timerKind, type TimerKind } from "./sketch-timer";
+export { sketchText, type SketchLine } from "./sketch/text";
+export { timerKind, type TimerKind } from "./sketch/clocks";
 export { brightnessStep, busPace, digitsUsed, pauseOf, setUpWrites, updateWrites } from "./driver-writes";
 export { updateCost, type UpdateCost, type WriteSchool } from "./update-cost";
 export { timeScanned, timeToShow } from "./pace";

@@ -1,12 +1,14 @@
 import { gridOf, isMultiplexed, type RigModel } from "../address";
 import { transportOf } from "../bus";
 import { controllerById } from "../rig";
-import { storedWrites } from "./sketch-driver";
-import { signBytes } from "./sketch-sign";
-import { storedBytes } from "./sketch-tables";
-import { timerKind, type TimerKind } from "./sketch-timer";
-import { keepsFaceTime } from "./sketch-time";
-import type { Program, Statement } from "./types";
+import { storedWrites } from "./sketch/driver";
+import { LONGEST_PAUSE } from "./sketch";
+import { signBytes } from "./sketch/sign";
+import { storedBytes } from "./sketch/tables";
+import { timerKind, type TimerKind } from "./sketch/clocks";
+import { keepsFaceTime } from "./sketch/time";
+import { statementsIn, type Statement } from "./language";
+import type { Program } from "./types";
 
 /** What a sketch takes of its board's memory, in bytes. */
 export interface SketchMemory {
@@ -46,12 +48,11 @@ const CHIP_ROUNDS = 54;
 const LONG_PAUSES = 60;
 /** Waiting for what is left of a face's time, with its pause; less where a chip's sketch counts rounds. */
 const FACE_TIME = { own: 200, ram: 4, counted: -30 };
-/** Longest pause, in µs, the microsecond call keeps exactly on 8-bit boards. */
-const LONGEST_PAUSE = 16_000;
 
 /** Whether a statement of a kind is anywhere in a program. */
 function has(statements: readonly Statement[], test: (statement: Statement) => boolean): boolean {
-  return statements.some((one) => test(one) || ("body" in one && has(one.body, test)));
+  for (const one of statementsIn(statements)) if (test(one)) return true;
+  return false;
 }
 
 /** What a sketch takes of its board, estimated from what it is made of; 0 for logic, which has no memory to fill. */

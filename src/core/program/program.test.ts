@@ -17,8 +17,10 @@ import {
   type Rig,
   type SchemeName,
   type Show,
+  asUnit,
 } from "../rig";
-import { buildProgram, runProgram, sketchText, writeSketch } from ".";
+import { name, number, operation } from "./language";
+import { buildProgram, runProgram, sketchText, writeSketch, type Program } from ".";
 
 const rigWith = (values: Partial<Rig> & { show?: Show }): Rig => ({
   ...newRig({ id: "r", name: "R" }, DEFAULT_PLAN, { ohms: 470, led: ledValues("red") }),
@@ -102,7 +104,7 @@ const everyMotion: Rig = (() => {
     ...laid,
     sign: {
       ...laid.sign!,
-      modules: [{ unit: "DS1", x: 0, y: 0, turn: 90, mirrored: true }],
+      modules: [{ unit: asUnit("DS1"), x: 0, y: 0, turn: 90, mirrored: true }],
       scenes: [
         {
           kind: "pictures",
@@ -152,6 +154,8 @@ void shiftOut(uint8_t data, uint8_t clock, uint8_t order, uint8_t value) {
 void delayMicroseconds(unsigned int us) { wait(us); }
 void delay(unsigned long ms) { wait(ms * 1000); }
 unsigned long micros() { return clockNs / 1000; }
+void noInterrupts() {}
+void interrupts() {}
 #define PROGMEM
 #define pgm_read_byte(place) (*(const uint8_t *)(place))
 #define pgm_read_word(place) (*(const uint16_t *)(place))
@@ -161,9 +165,9 @@ int main() { setup(); for (int i = 0; i < 3; i++) loop(); }
 `;
 
 /** Compiles a sketch, warnings as errors, and runs it: every call it makes, in order. */
-function compiledCalls(rig: Rig, most: number): string[] {
+function compiledCalls(rig: Rig, most: number, program = buildProgram(modelOf(rig))): string[] {
   const folder = mkdtempSync(join(tmpdir(), "bold-pip-sketch-"));
-  writeFileSync(join(folder, "sketch.inc"), sketchOf(rig));
+  writeFileSync(join(folder, "sketch.inc"), sketchText(writeSketch(modelOf(rig), program)));
   const pulled = modelOf(rig).encoding.buses?.some(({ select }) => select === undefined) ?? false;
   const { pinMode, pinWrite, shiftBit } = controllerById(rig.plan.controller).cost;
   const words = {
@@ -183,14 +187,14 @@ function compiledCalls(rig: Rig, most: number): string[] {
 }
 
 /** The same calls as the simulator makes them, waits in whole microseconds. */
-function simulatedCalls(rig: Rig, most: number): string[] {
+function simulatedCalls(rig: Rig, most: number, program = buildProgram(modelOf(rig))): string[] {
   const model = modelOf(rig);
   const number = (line: string) => (line.startsWith("A") ? 14 + Number(line.slice(1)) : Number(line));
   const calls: string[] = [];
   let free = 0;
   const { cost } = controllerById(model.rig.plan.controller);
   // What statements cost between the calls is left out, so that only waits are counted.
-  for (const event of runProgram(buildProgram(model), { ...cost, statement: 1 })) {
+  for (const event of runProgram(program, { ...cost, statement: 1 })) {
     const waited = Math.floor((event.at - free) / 1000);
     if (waited > 0) calls.push(`wait ${waited}`);
     free = event.at;
@@ -312,4 +316,41 @@ test("the bits of a pattern stand where the sketch says they stand", () => {
     expect(text.slice(bitColumns[0], bitColumns[0]! + 8)).toMatch(/^[01]{8}$/);
     expect(text).toContain(`'${glyph}'`);
   }
+});
+
+test("variables, conditions and loops of a program do on the board what they do in the simulation", () => {
+  const model = modelOf(slipGate);
+  const seen = name("seen");
+  const program: Program = {
+    ...buildProgram(model),
+    // Counts up by 37 and wraps at 256, as eight bits do.
+    variables: [{ name: "seen", width: "u8", value: number(200) }],
+    loop: [
+      { do: "take-frame", frame: "first" },
+      { do: "change", name: "seen", operator: "+", by: number(37) },
+      {
+        do: "if",
+        condition: operation(
+          operation(operation(seen, "%", number(3)), "==", number(1)),
+          "||",
+          operation(seen, ">", number(128)),
+        ),
+        body: [{ do: "show", state: "slot" }],
+        otherwise: [{ do: "show", state: "blank" }],
+      },
+      { do: "declare", name: "left", width: "i16", value: operation(seen, "-", number(250)) },
+      {
+        do: "while",
+        condition: operation(name("left"), "<", number(0)),
+        body: [
+          { do: "pause", unit: "ms", time: operation(number(0), "-", name("left")) },
+          { do: "change", name: "left", operator: "+", by: number(50) },
+          { do: "guard", body: [{ do: "show", state: "blank" }] },
+        ],
+      },
+    ],
+  };
+  const compiled = compiledCalls(slipGate, 4000, program);
+  expect(new Set(compiled.filter((call) => call.startsWith("wait"))).size).toBeGreaterThan(5);
+  expect(compiled).toEqual(simulatedCalls(slipGate, compiled.length, program));
 });

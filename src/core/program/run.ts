@@ -3,19 +3,14 @@ import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { drawingTime } from "./drawing";
 import { busPace } from "./driver-writes";
-import type {
-  Burst,
-  LineEvent,
-  Program,
-  ProgramEvent,
-  ProgramFrame,
-  Routine,
-  SlotState,
-  Statement,
-} from "./types";
+import type { Expression, Statement } from "./language";
+import { Variables, operationsIn, type IntBits } from "./variables";
+import type { Burst, LineEvent, Program, ProgramEvent, ProgramFrame, Routine, SlotState } from "./types";
 
 export type TimedEvent = ProgramEvent & { readonly at: Nanoseconds };
 type Cost = ControllerPart["cost"];
+/** Until boards say so themselves, ints are taken as the 8-bit boards have them. */
+const INT_BITS: IntBits = 16;
 type Routines = Pick<Program, "chain" | "direct" | "digitLines" | "ring" | "buses" | "send" | "darken">;
 
 const bursts = new WeakMap<SlotState, Map<string, Burst>>();
@@ -140,6 +135,14 @@ export function* runProgram(program: Program, cost: Cost): Generator<TimedEvent,
   let slot = 0;
   let nextTick: Nanoseconds | undefined;
   let due: Nanoseconds = 0;
+  const variables = new Variables(INT_BITS, () => now / 1000);
+
+  /** What an expression is worth; working it out takes its time. */
+  const worth = (expression: Expression): number => {
+    const value = variables.value(expression);
+    now += operationsIn(expression) * cost.statement;
+    return value;
+  };
 
   function* burst(
     state: SlotState,
@@ -229,6 +232,32 @@ export function* runProgram(program: Program, cost: Cost): Generator<TimedEvent,
         case "start-timer":
           nextTick = now + Math.round(program.periods[0]! * 1000);
           break;
+        case "declare":
+        case "set":
+        case "change":
+          variables.apply(statement);
+          now += cost.statement;
+          break;
+        case "if": {
+          now += cost.statement;
+          const body = worth(statement.condition) ? statement.body : statement.otherwise;
+          if (body) yield* run(body, shown);
+          break;
+        }
+        case "while":
+          while (worth(statement.condition)) {
+            yield* run(statement.body, shown);
+            now += cost.statement;
+          }
+          break;
+        case "pause":
+          yield* idle(now + worth(statement.time) * (statement.unit === "ms" ? 1_000_000 : 1000));
+          break;
+        case "guard":
+          yield* run(statement.body, shown);
+          break;
+        case "call":
+        case "return":
         case "line-write":
         case "shift-state":
         case "write-lines":
@@ -239,6 +268,7 @@ export function* runProgram(program: Program, cost: Cost): Generator<TimedEvent,
     }
   }
 
+  for (const variable of program.variables ?? []) variables.apply({ do: "declare", ...variable });
   yield* run(program.setup, frame);
   const { loop } = program;
   if (loop.length > 0) while (true) yield* run(loop, frame);

@@ -1,52 +1,9 @@
 import type { TimerSetting } from "../timing";
 import type { Frame } from "../show";
-import type { Microseconds, Milliseconds, Nanoseconds } from "../quantity";
+import type { Microseconds, Nanoseconds } from "../quantity";
 import type { BusWrite, LineGiven } from "../bus";
-import type { BitOrder, ChainLines, EncodedBus, ScanSchool, UnitRef } from "../rig";
-
-/** One statement of what the controller does. The simulator runs it and the sketch writer prints it. */
-export type Statement =
-  /** The line becomes an output, or is let go where it is only ever pulled down. */
-  | { readonly do: "line-mode"; readonly line: string; readonly released?: boolean }
-  | { readonly do: "line-write"; readonly line: string; readonly level: 0 | 1 }
-  /** Shifts the bytes of the state out, first byte first. */
-  | { readonly do: "shift-state"; readonly order: BitOrder }
-  /** Writes the direct lines of the state, in their order: all of them, or only those that switch digits. */
-  | { readonly do: "write-lines"; readonly which: "all" | "digits" }
-  /** Brings the ring to the state's digit: a reset before the first, clock pulses to the others. */
-  | { readonly do: "step-ring" }
-  /** Sends the state's writes to the driver chips. */
-  | { readonly do: "send-writes" }
-  /** Sets the driver chips up: memory cleared before they are switched on. */
-  | { readonly do: "set-up-chips" }
-  /** Puts out a state: the one of the slot, or the one in which everything is dark. */
-  | { readonly do: "show"; readonly state: "slot" | "blank" }
-  /** Makes everything dark between two slots. */
-  | { readonly do: "darken" }
-  /** Waits so long, or as long as the face at hand is to be shown, while a timer keeps the digits going. */
-  | { readonly do: "wait"; readonly time: Milliseconds | "frame" }
-  /** From here on the time of the faces counts. */
-  | { readonly do: "start-clock" }
-  /**
-   * Waits for what is left of a face's time, drawing and sending counted: faces follow each other at just that time. What
-   * comes late is not made up for: the next face's time counts from there.
-   */
-  | { readonly do: "wait-until-due"; readonly time: Milliseconds | "frame" }
-  /** Waits a slot's on-time or the blank time. */
-  | { readonly do: "wait-slot"; readonly time: "on" | "blank" }
-  | { readonly do: "for-each-frame"; readonly body: readonly Statement[] }
-  | { readonly do: "for-each-slot"; readonly body: readonly Statement[] }
-  | {
-      readonly do: "repeat";
-      /** So often, or as often as makes up the time the face at hand is to be shown. */
-      readonly times: number | "frame";
-      readonly what: "rounds" | "refreshes";
-      readonly body: readonly Statement[];
-    }
-  /** Chooses the face that is shown from now on: the loop's, the first, the last, or the dark one. */
-  | { readonly do: "take-frame"; readonly frame: "each" | "first" | "last" | "blank" }
-  /** From here on the tick routine runs at the end of every slot. */
-  | { readonly do: "start-timer" };
+import type { ChainLines, EncodedBus, ScanSchool, UnitRef } from "../rig";
+import type { Statement, Variable } from "./language";
 
 /** What is put out for one slot of a frame. */
 export interface SlotState {
@@ -122,6 +79,8 @@ export interface Program {
   readonly send: readonly Statement[];
   /** The routine that makes everything dark; empty when nothing is blanked. */
   readonly darken: readonly Statement[];
+  /** What it keeps in mind from its start on. */
+  readonly variables?: readonly Variable[];
   /** Run at the end of every slot, once the timer is started. */
   readonly tick: readonly Statement[];
   readonly setup: readonly Statement[];

@@ -2,7 +2,7 @@ import { bitsOf, drawEdges, type BusPace } from "../bus";
 import type { BusChip } from "../chips";
 import type { ControllerPart } from "../parts";
 import type { Hertz, Nanoseconds } from "../quantity";
-import type { EncodedBus } from "../rig";
+import { type EncodedBus, asUnit } from "../rig";
 import { busPace, leastStep } from "./driver-writes";
 
 /** What bringing every digit of so many chips up to date takes. */
@@ -37,7 +37,7 @@ export function updateCost(
   chips: number,
   school: WriteSchool,
 ): UpdateCost {
-  const units = Array.from({ length: chips }, (_, at) => String(at));
+  const units = Array.from({ length: chips }, (_, at) => asUnit(String(at)));
   const full = {
     units,
     addresses: units.map(() => 0),

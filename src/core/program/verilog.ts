@@ -1,8 +1,8 @@
 import { gridOf, turnTitle, turnWord, type RigModel } from "../address";
 import { controllerById } from "../rig";
 import { dividerBits, fitDivider } from "../timing";
-import { comment, plain, type SketchLine } from "./sketch-text";
-import { wiringComments } from "./sketch-tables";
+import { comment, plain, type SketchLine } from "./sketch/text";
+import { wiringComments } from "./sketch/tables";
 import type { Program, SlotState } from "./types";
 
 /**

@@ -2,8 +2,8 @@ import { gridOf, type RigModel } from "../address";
 import type { NamingSchool } from "../parts";
 import { controllerById } from "../rig";
 import { writeSketch } from "./sketch";
-import { storedBytes } from "./sketch-tables";
-import type { SketchLine } from "./sketch-text";
+import { storedBytes } from "./sketch/tables";
+import type { SketchLine } from "./sketch/text";
 import type { Program } from "./types";
 import { writeLogic } from "./verilog";
 

@@ -29,11 +29,11 @@ import {
 import type { Farads, Hertz, Microseconds, Milliamps, Milliseconds, Ohms, Volts } from "../quantity";
 import { BIT_ORDER, CHAIN_USES, ENCODING, LINE, type ChainUse } from "./encoding";
 import { BLINKS, LIMITS } from "./limits";
-import { ID, ID_FORM, LEG_REF, PIP_ID, UNIT_REF } from "./refs";
+import { ID, ID_FORM, LEG_REF, PIP_ID, UNIT_REF } from "../refs";
 
 export { CHAIN_USES, type ChainUse } from "./encoding";
 export type { BitOrder, ChainLines, EncodedBus, EncodedPip, Encoding, Need, Place } from "./encoding";
-export * from "./refs";
+export * from "../refs";
 
 const LED_VALUES = object({
   colour: choice(...LED_COLOURS),

@@ -1,7 +1,7 @@
 import { BUS_PROTOCOLS } from "../bus";
 import { about, choice, eitherByKey, list, object, optional, text, whole, type Of } from "../document";
 import { LIMITS } from "./limits";
-import { PIP_ID, UNIT_REF } from "./refs";
+import { PIP_ID, UNIT_REF } from "../refs";
 
 /** A line of the controller, by the name printed beside it. */
 export const LINE = text(8, 1);

@@ -9,7 +9,15 @@ import {
 import type { Volts } from "../quantity";
 import { controllerById, digitCount, matrixSize, moduleCount } from "./plan-facts";
 import { schemeOf } from "./schemes";
-import type { LedValues, LineUse, Plan, SchemeName, Unit } from "./document";
+import {
+  type LedValues,
+  type LineUse,
+  type Plan,
+  type SchemeName,
+  type Unit,
+  type UnitRef,
+  asUnit,
+} from "./document";
 
 /** Whether the scheme gives each digit outputs of its own, so that all are lit at once. */
 export const isStatic = ({ scheme, digits }: Pick<Plan, "scheme" | "digits">): boolean =>
@@ -21,23 +29,29 @@ const lampsOf = ({ scheme, digits }: Plan): boolean => {
   return digits === 8 && chip !== undefined && chip.segmentLegs.length > 8 && chip.segmentLegs.length < 16;
 };
 
+const displayRef = (number: number): UnitRef => asUnit(`DS${number}`);
+
 /** The display units a plan asks for, leftmost first. */
 export function displayUnits(plan: Plan, led: LedValues): Unit[] {
   const { digits, display, polarity, own } = plan;
-  if (display === "own") return [{ ref: "DS1", part: OWN_DISPLAY, sheet: own!, led }];
+  if (display === "own") return [{ ref: displayRef(1), part: OWN_DISPLAY, sheet: own!, led }];
   if (display === "dots")
     return Array.from({ length: moduleCount(plan) }, (_, at) => ({
-      ref: `DS${at + 1}`,
+      ref: displayRef(at + 1),
       part: matrixId(plan.module ?? "8x8", polarity),
       led,
     }));
-  const unit = (ref: string, order: string): Unit => ({ ref, part: displayId(order, polarity), led });
-  if (display === "clock") return [unit("DS1", "digit-4-clock")];
-  if (isStatic(plan)) return Array.from({ length: digits }, (_, at) => unit(`DS${at + 1}`, "digit-1"));
-  if (lampsOf(plan)) return [unit("DS1", "digit-8-lamps")];
-  if (digits === 6) return [unit("DS1", "digit-3"), unit("DS2", "digit-3")];
-  if (digits > 4) return Array.from({ length: digits / 4 }, (_, at) => unit(`DS${at + 1}`, "digit-4"));
-  return [unit("DS1", `digit-${digits}`)];
+  const unit = (at: number, order: string): Unit => ({
+    ref: displayRef(at),
+    part: displayId(order, polarity),
+    led,
+  });
+  if (display === "clock") return [unit(1, "digit-4-clock")];
+  if (isStatic(plan)) return Array.from({ length: digits }, (_, at) => unit(at + 1, "digit-1"));
+  if (lampsOf(plan)) return [unit(1, "digit-8-lamps")];
+  if (digits === 6) return [unit(1, "digit-3"), unit(2, "digit-3")];
+  if (digits > 4) return Array.from({ length: digits / 4 }, (_, at) => unit(at + 1, "digit-4"));
+  return [unit(1, `digit-${digits}`)];
 }
 
 /** The lines a plan needs, in the order they are given out. */

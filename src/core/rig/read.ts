@@ -3,7 +3,7 @@ import { transportOf } from "../bus";
 import { isBusChip, OWN_DISPLAY, digitsOf, findPart, type Part } from "../parts";
 import { LIMITS } from "./limits";
 import { fits, parseJson, type Problem } from "../document";
-import { RIG, splitLegRef, type Need, type Place, type Rig, type Unit } from "./document";
+import { RIG, splitLegRef, type Need, type Place, type Rig, type Unit, type UnitRef } from "./document";
 import { migrate } from "./migrate";
 import { partOf } from "./part-of";
 import { checkSign } from "./sign";
@@ -157,7 +157,7 @@ function checkReferences(rig: Rig): Problem[] {
     kept.decoders.forEach(({ inputs }, at) =>
       inputs.forEach((place, n) => checkPlace(place, `code.kept.decoders[${at}].inputs[${n}]`)),
     );
-    const partAt = (ref: string): Part | undefined => {
+    const partAt = (ref: UnitRef): Part | undefined => {
       const unit = unitBy.get(ref);
       return unit && unit.part !== OWN_DISPLAY ? partOf(unit) : undefined;
     };

@@ -9,6 +9,7 @@ import {
   writeRig,
   type LegRef,
   type Rig,
+  asLeg,
 } from ".";
 import { partById } from "../parts";
 
@@ -64,7 +65,7 @@ test("a document with keys that reach for the prototype is refused and changes n
 
 test("two legs are on one net exactly when wires or a part's inside lead from one to the other", () => {
   const legs = rig.units.flatMap((unit) =>
-    partById(unit.part).legs.map(({ id }): LegRef => `${unit.ref}.${id}`),
+    partById(unit.part).legs.map(({ id }): LegRef => asLeg(`${unit.ref}.${id}`)),
   );
   const wire = fc
     .tuple(fc.constantFrom(...legs), fc.constantFrom(...legs))
@@ -73,7 +74,9 @@ test("two legs are on one net exactly when wires or a part's inside lead from on
     fc.property(fc.array(wire, { maxLength: 30 }), fc.constantFrom(...legs), (pairs, start) => {
       const wires = pairs.map(([from, to], at) => ({ id: `w${at}`, from, to, placed: false }));
       const inside = rig.units.flatMap((unit) =>
-        (partById(unit.part).joined ?? []).map((joined) => joined.map((id): LegRef => `${unit.ref}.${id}`)),
+        (partById(unit.part).joined ?? []).map((joined) =>
+          joined.map((id): LegRef => asLeg(`${unit.ref}.${id}`)),
+        ),
       );
       const reached = new Set<LegRef>([start]);
       for (let before = 0; before !== reached.size;) {

@@ -21,6 +21,7 @@ import {
   writeRig,
   type Plan,
   type Rig,
+  asLeg,
 } from ".";
 import { BROKEN_FILES } from "./fixtures/broken-files";
 
@@ -104,25 +105,25 @@ describe("reading and writing", () => {
 describe("nets", () => {
   test("legs are one net by wires and by what is joined inside a part", () => {
     const nets = netsOf(rig);
-    expect(nets.of("U1.13")).toBe(nets.of("MCU1.GND2"));
-    expect(nets.of("DS1.3")).toBe(nets.of("DS1.8"));
-    expect(nets.of("U1.15")).toBe(nets.of("R1.1"));
-    expect(nets.of("R1.1")).not.toBe(nets.of("R1.2"));
-    expect(nets.of("U1.9").legs).toEqual(["U1.9"]);
+    expect(nets.of(asLeg("U1.13"))).toBe(nets.of(asLeg("MCU1.GND2")));
+    expect(nets.of(asLeg("DS1.3"))).toBe(nets.of(asLeg("DS1.8")));
+    expect(nets.of(asLeg("U1.15"))).toBe(nets.of(asLeg("R1.1")));
+    expect(nets.of(asLeg("R1.1"))).not.toBe(nets.of(asLeg("R1.2")));
+    expect(nets.of(asLeg("U1.9")).legs).toEqual(["U1.9"]);
   });
 });
 
 describe("editing wires", () => {
   test("an end moves and has to be placed again; a swap exchanges what two wires reach", () => {
     const placed = placeWires(rig, ["data", "clock"], true);
-    const moved = ok(moveWireEnd(placed, "data", "from", "MCU1.9"));
+    const moved = ok(moveWireEnd(placed, "data", "from", asLeg("MCU1.9")));
     expect(moved.wires.find(({ id }) => id === "data")).toMatchObject({
       from: "MCU1.9",
       to: "U1.14",
       placed: false,
     });
     const swapped = ok(swapWires(placed, "data", "clock"));
-    expect(netsOf(swapped).of("MCU1.5").legs).toContain("U1.11");
+    expect(netsOf(swapped).of(asLeg("MCU1.5")).legs).toContain("U1.11");
     expect(writeRig(placeWires(ok(swapWires(swapped, "data", "clock")), ["data", "clock"], true))).toBe(
       writeRig(placed),
     );
@@ -130,14 +131,20 @@ describe("editing wires", () => {
   });
 
   test("edits that make no sense are refused with a reason", () => {
-    expect(moveWireEnd(rig, "data", "from", "U1.14")).toMatchObject({
+    expect(moveWireEnd(rig, "data", "from", asLeg("U1.14"))).toMatchObject({
       ok: false,
       message: /already at U1 SER, leg 14/,
     });
-    expect(moveWireEnd(rig, "data", "from", "U1.99")).toMatchObject({ ok: false, message: /no leg U1.99/ });
+    expect(moveWireEnd(rig, "data", "from", asLeg("U1.99"))).toMatchObject({
+      ok: false,
+      message: /no leg U1.99/,
+    });
     expect(swapWires(rig, "data", "data").ok).toBe(false);
-    expect(addWire(rig, "MCU1.5", "U1.14")).toMatchObject({ ok: false, message: /there already/ });
-    expect(removeWire(ok(addWire(rig, "MCU1.9", "U1.9")), "extra-1")).toEqual(rig);
+    expect(addWire(rig, asLeg("MCU1.5"), asLeg("U1.14"))).toMatchObject({
+      ok: false,
+      message: /there already/,
+    });
+    expect(removeWire(ok(addWire(rig, asLeg("MCU1.9"), asLeg("U1.9"))), "extra-1")).toEqual(rig);
   });
 
   test("laying again keeps the ticks of wires that stay; a line taken by another use changes places with it", () => {

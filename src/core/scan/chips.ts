@@ -1,3 +1,4 @@
+import { isOnDigit } from "../refs";
 import { chipOn, isMultiplexed, type RigModel } from "../address";
 import { scannedChips, turnCurrents, type ScannedChip } from "../circuit";
 import { brightnessStep, digitsUsed } from "../program";
@@ -65,7 +66,7 @@ export function chipTurn(
   const period = 1e9 / scan.rate;
   const slot = period / scan.digits;
   const places = model.digits.flatMap(({ unit, digit }, at) => {
-    const led = scan.leds.find(({ pip }) => pip.startsWith(`${unit}.${digit}.`));
+    const led = scan.leds.find(({ pip }) => isOnDigit(pip, { unit, digit }));
     return led ? [{ at, turn: led.digit }] : [];
   });
   return {

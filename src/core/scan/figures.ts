@@ -7,7 +7,6 @@ import {
   pipsOfPicture,
   positionOf,
   turnTitle,
-  type DigitId,
   type DotGrid,
   type RigModel,
 } from "../address";
@@ -16,7 +15,16 @@ import { cellSegments, type Cell } from "../glyph";
 import { buildProgram, burstOf, schoolOf, turnPeriod, type FaceToShow, type Program } from "../program";
 import type { Hertz, Milliamps, Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
-import { controllerById, digitOf, type PipId, type ScanSchool } from "../rig";
+import {
+  controllerById,
+  digitOf,
+  type PipId,
+  type ScanSchool,
+  isOnDigit,
+  pipId,
+  type DigitId,
+  digitKey,
+} from "../rig";
 import { showFrames, signRun } from "../show";
 import { VISIBLE } from "../sim";
 import type { TimerSetting } from "../timing";
@@ -90,7 +98,7 @@ function solveScan(model: RigModel): ScanFigures {
   const pips = groupBy(model.addresses, ({ pip }) => digitOf(pip));
   const digits = model.digits.map((id, at): DigitTurn => {
     const spans = timeline.digits[at]!;
-    const own = (pips.get(`${id.unit}.${id.digit}`) ?? []).map(({ pip }) => pip);
+    const own = (pips.get(digitKey(id)) ?? []).map(({ pip }) => pip);
     const mean = (of: ReadonlyMap<PipId, Milliamps>) =>
       own.reduce((sum, pip) => sum + of.get(pip)!, 0) / Math.max(1, own.length);
     return {
@@ -202,7 +210,7 @@ function wantedOf(model: RigModel, { cells, bitmap }: FaceToShow): ReadonlySet<P
   if (grid && bitmap) return pipsOfPicture(model, grid, bitmap());
   const wanted = new Set<PipId>();
   model.digits.forEach(({ unit, digit }, at) => {
-    for (const name of cellSegments(cells[at]!, model.rig.glyphs)) wanted.add(`${unit}.${digit}.${name}`);
+    for (const name of cellSegments(cells[at]!, model.rig.glyphs)) wanted.add(pipId(unit, digit, name));
   });
   return wanted;
 }
@@ -232,8 +240,8 @@ const digitAlone = (model: RigModel, lit: number): Cell[] =>
     at === lit ? { glyph: "8", point: true } : { glyph: " ", point: false },
   );
 
-const rowAlone = (model: RigModel, grid: DotGrid, { unit, digit }: DigitId): Bitmap =>
-  pictureOf(model, grid, (_, pip) => pip.startsWith(`${unit}.${digit}.`));
+const rowAlone = (model: RigModel, grid: DotGrid, row: DigitId): Bitmap =>
+  pictureOf(model, grid, (_, pip) => isOnDigit(pip, row));
 
 /** The peak an LED needs for a wanted average at a duty. @returns mA */
 export const peakFor = (average: Milliamps, duty: number): Milliamps =>

@@ -4,7 +4,7 @@ import { makeBitmap } from "../dots";
 import { MARKS, type Cell } from "../glyph";
 import { holdingFrame, turnPeriod, type FaceToShow } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
-import { controllerById, digitOf, type PipId } from "../rig";
+import { controllerById, digitOf, type PipId, digitKey } from "../rig";
 import { Simulation } from "../sim";
 import type { Span } from "./camera";
 
@@ -45,7 +45,7 @@ export function timelineOf(model: RigModel, face: FaceToShow): Timeline {
   const charge = pips.map(() => 0);
   const peak = pips.map(() => 0);
   const byDigit = groupBy([...pips.keys()], (at) => digitOf(pips[at]!));
-  const groups = model.digits.map(({ unit, digit }) => byDigit.get(`${unit}.${digit}`) ?? []);
+  const groups = model.digits.map((id) => byDigit.get(digitKey(id)) ?? []);
   const spans = model.digits.map((): { from: number; to: number }[] => []);
   while (simulation.time < end) {
     const from = Math.max(simulation.time, start);

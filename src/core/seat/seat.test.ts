@@ -12,6 +12,7 @@ import {
   swapWires,
   withController,
   type Rig,
+  asLeg,
 } from "../rig";
 import { frameRows } from "../sim";
 import {
@@ -168,7 +169,7 @@ function expectSound(rig: Rig, board: Breadboard) {
   const netOfGroup = new Map<number, number>();
   const groupOfNet = new Map<number, number>();
   for (const leg of legs) {
-    const [net, group] = [model.nets.of(leg as `${string}.${string}`).id, groupOf(leg)!];
+    const [net, group] = [model.nets.of(asLeg(leg)).id, groupOf(leg)!];
     expect([leg, netOfGroup.get(group) ?? net]).toEqual([leg, net]);
     expect([leg, groupOfNet.get(net) ?? group]).toEqual([leg, group]);
     netOfGroup.set(group, net);
@@ -223,7 +224,7 @@ test("wires moved anywhere still make the rig’s nets on the table", () => {
       ),
       (moves) => {
         const rig = moves.reduce((now, [wire, end, leg]) => {
-          const moved = moveWireEnd(now, river.wires[wire]!.id, end, leg as `${string}.${string}`);
+          const moved = moveWireEnd(now, river.wires[wire]!.id, end, asLeg(leg));
           return moved.ok ? moved.rig : now;
         }, river);
         expectSound(rig, LARGE);
@@ -289,7 +290,7 @@ test.each(["shortest", "fewest crossings"] as const)(
 );
 
 test("wires moved by hand are not untangled over the maker's head", () => {
-  const moved = moveWireEnd(river, "output-a", "from", "U1.1");
+  const moved = moveWireEnd(river, "output-a", "from", asLeg("U1.1"));
   expect(moved.ok && untangle(moved.rig, LARGE, "shortest")).toBeUndefined();
 });
 
@@ -310,7 +311,7 @@ describe("wires moved by hand", () => {
   });
 
   test("what no choice of outputs makes is not taken up", () => {
-    const moved = moveWireEnd(river, "output-a", "from", "U1.1");
+    const moved = moveWireEnd(river, "output-a", "from", asLeg("U1.1"));
     expect(moved.ok && planFromWires(modelOf(moved.rig))).toBeUndefined();
   });
 });

@@ -1,6 +1,6 @@
 import { chipOn, gridOf, isMultiplexed, type RigModel } from "../address";
 import { transportOf, type BusWrite, type LineGiven } from "../bus";
-import type { Explained, MemoryValue, WriteReader } from "../chips";
+import type { ExplainedWord, MemoryValue, WriteReader } from "../chips";
 import { HIGH, LOW, type Bit, type Level } from "../level";
 import type { BusNote } from "../bus";
 import { burstOf, type ChipWrite, type LineEvent, type Program, type SlotState } from "../program";
@@ -32,7 +32,7 @@ export interface TapeEntry {
   readonly why: string;
   readonly bytes: readonly number[];
   /** In words: of a chain one for each word, with the chip that keeps it. */
-  readonly says: ReadonlyArray<Explained & { readonly unit: UnitRef }>;
+  readonly says: readonly ExplainedWord[];
   readonly at: Nanoseconds;
   readonly until: Nanoseconds;
   /** Range of ticks, the second one behind the last. */

@@ -12,6 +12,9 @@ import {
   type LegRef,
   type Rig,
   type Wire,
+  asLeg,
+  asPip,
+  asUnit,
 } from "../rig";
 import { trailOf } from "../trail";
 import { checkModel } from "../check";
@@ -21,23 +24,27 @@ const one = newRig({ id: "r", name: "R" }, DEFAULT_PLAN, { ohms: 470, led: ledVa
 
 /** The one-digit rig with a second register behind the first; the digit hangs on the second, reached through QH′. */
 function chained(bitOrder: "msb-first" | "lsb-first"): Rig {
-  const far = (leg: LegRef): LegRef => (leg.startsWith("U1.") ? `U2.${leg.slice(3)}` : leg);
+  const far = (leg: LegRef): LegRef => (leg.startsWith("U1.") ? asLeg(`U2.${leg.slice(3)}`) : leg);
   const wire = (id: string, from: LegRef, to: LegRef): Wire => ({ id, from, to, placed: false });
   return {
     ...one,
     code: { bitOrder },
-    units: [...one.units, { ref: "U2", part: "74HC595" }, { ref: "C2", part: "capacitor", farads: 1e-7 }],
+    units: [
+      ...one.units,
+      { ref: asUnit("U2"), part: "74HC595" },
+      { ref: asUnit("C2"), part: "capacitor", farads: 1e-7 },
+    ],
     wires: [
       ...one.wires.map((each) => (/^output/.test(each.id) ? { ...each, from: far(each.from) } : each)),
-      wire("power-2", "MCU1.5V", "U2.16"),
-      wire("ground-2", "MCU1.GND1", "U2.8"),
-      wire("bypass-2", "U2.16", "C2.1"),
-      wire("bypass-2b", "C2.2", "U2.8"),
-      wire("clear-2", "U2.10", "U2.16"),
-      wire("enable-2", "U2.13", "U2.8"),
-      wire("chain", "U1.9", "U2.14"),
-      wire("clock-2", "U1.11", "U2.11"),
-      wire("latch-2", "U1.12", "U2.12"),
+      wire("power-2", asLeg("MCU1.5V"), asLeg("U2.16")),
+      wire("ground-2", asLeg("MCU1.GND1"), asLeg("U2.8")),
+      wire("bypass-2", asLeg("U2.16"), asLeg("C2.1")),
+      wire("bypass-2b", asLeg("C2.2"), asLeg("U2.8")),
+      wire("clear-2", asLeg("U2.10"), asLeg("U2.16")),
+      wire("enable-2", asLeg("U2.13"), asLeg("U2.8")),
+      wire("chain", asLeg("U1.9"), asLeg("U2.14")),
+      wire("clock-2", asLeg("U1.11"), asLeg("U2.11")),
+      wire("latch-2", asLeg("U1.12"), asLeg("U2.12")),
     ],
   };
 }
@@ -54,13 +61,13 @@ describe.each(["msb-first", "lsb-first"] as const)("two registers in a chain, %s
   });
 
   test("the first byte sent ends in the farthest register; bits of the near one serve nothing and stay 0", () => {
-    const bytes = encodePips(model.encoding, pipsOf("DS1", 1, ["a", "b"]));
+    const bytes = encodePips(model.encoding, pipsOf(asUnit("DS1"), 1, ["a", "b"]));
     expect(bytes).toEqual([bitOrder === "msb-first" ? 0x03 : 0xc0, 0]);
     expect(sentBits(model).map(({ output }) => output?.split(".")[0])).toEqual([
       ...Array(8).fill("U2"),
       ...Array(8).fill("U1"),
     ]);
-    expect(trailOf(model, "DS1.1.b").map(({ title }) => title)).toContain("sent 7th of 16");
+    expect(trailOf(model, asPip("DS1.1.b")).map(({ title }) => title)).toContain("sent 7th of 16");
   });
 
   test("a trace follows both registers, and takes twice the clocks", () => {
@@ -106,11 +113,13 @@ test("any wiring, any pattern: the board lights just the LEDs the bytes were mad
           { ohms: 470, led: ledValues("red") },
         ),
       );
-      const bytes = encodePips(model.encoding, pipsOf("DS1", 1, wanted));
+      const bytes = encodePips(model.encoding, pipsOf(asUnit("DS1"), 1, wanted));
       expect(writeSegments(showState(model, stateOfBytes(model, bytes)).segments)).toBe(
         writeSegments(wanted),
       );
-      expect([...decodeBytes(model.wired, bytes)].sort()).toEqual([...pipsOf("DS1", 1, wanted)].sort());
+      expect([...decodeBytes(model.wired, bytes)].sort()).toEqual(
+        [...pipsOf(asUnit("DS1"), 1, wanted)].sort(),
+      );
     }),
     { numRuns: 40 },
   );

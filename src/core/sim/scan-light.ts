@@ -1,10 +1,20 @@
-import { gridOf, pictureOf, type DigitId, type DotGrid, type RigModel } from "../address";
+import { groupBy } from "../collect";
+import { gridOf, pictureOf, type DotGrid, type RigModel } from "../address";
 import type { ScanPicture } from "../chips";
 import { pictureCurrents, scannedChips, turnCurrents, type ScannedChip, type ScannedLed } from "../circuit";
 import type { Bitmap } from "../dots";
 import { inOrder, type PipName } from "../glyph";
 import type { Milliamps } from "../quantity";
-import { pipId, splitPipId, type PipId, type UnitRef } from "../rig";
+import {
+  pipId,
+  splitPipId,
+  type PipId,
+  type UnitRef,
+  type DigitId,
+  isOnDigit,
+  digitKey,
+  digitOf,
+} from "../rig";
 import { readFace } from "../show";
 import type { Board } from "./board";
 import type { ScanLight } from "./moment";
@@ -122,30 +132,18 @@ export interface Shown {
 /** What one digit shows of some lights. */
 export function shownOn({ lit, unknown }: Lights, { unit, digit }: DigitId): Shown {
   const on = (pips: ReadonlySet<PipId>) =>
-    inOrder(
-      [...pips].filter((pip) => pip.startsWith(`${unit}.${digit}.`)).map((pip) => splitPipId(pip).segment),
-    );
+    inOrder([...pips].filter((pip) => isOnDigit(pip, { unit, digit })).map((pip) => splitPipId(pip).segment));
   return { segments: on(lit), unknown: on(unknown) };
 }
 
 /** What all digits show of some lights, in reading order. */
 export function shownOnAll(model: RigModel, { lit, unknown }: Lights): Shown[] {
   const byDigit = (pips: ReadonlySet<PipId>) => {
-    const groups = new Map<string, PipName[]>();
-    for (const pip of pips) {
-      const { unit, digit, segment } = splitPipId(pip);
-      const key = `${unit}.${digit}`;
-      const group = groups.get(key);
-      if (group) group.push(segment);
-      else groups.set(key, [segment]);
-    }
-    return groups;
+    const groups = groupBy([...pips], digitOf);
+    return (id: DigitId) => inOrder((groups.get(digitKey(id)) ?? []).map((pip) => splitPipId(pip).segment));
   };
   const [on, doubtful] = [byDigit(lit), byDigit(unknown)];
-  return model.digits.map(({ unit, digit }) => ({
-    segments: inOrder(on.get(`${unit}.${digit}`) ?? []),
-    unknown: inOrder(doubtful.get(`${unit}.${digit}`) ?? []),
-  }));
+  return model.digits.map((id) => ({ segments: on(id), unknown: doubtful(id) }));
 }
 
 /** The picture that lit LEDs of each digit, in reading order, make on a display of dots. */

@@ -7,7 +7,6 @@ import {
   gridOf,
   pipsOfPicture,
   placeOfDigit,
-  type DigitId,
   type DriveState,
   type RigModel,
 } from "../address";
@@ -24,7 +23,15 @@ import {
 } from "../program";
 import type { Nanoseconds } from "../quantity";
 import { lazily, remembered } from "../remember";
-import { controllerById, splitPipId, type ChainUse, type PipId, type UnitRef } from "../rig";
+import {
+  controllerById,
+  splitPipId,
+  type ChainUse,
+  type PipId,
+  type UnitRef,
+  pipId,
+  type DigitId,
+} from "../rig";
 import { Board } from "./board";
 import { readShown, scannedPips, shownOn, shownOnAll, type Lights, type Shown } from "./scan-light";
 import type { PipState } from "./face";
@@ -267,7 +274,7 @@ function wantedOf(model: RigModel, frame: ProgramFrame): PipName[][] {
   if (leftOut.size === 0) return wanted;
   return wanted.map((names, at) => {
     const { unit, digit } = model.digits[at]!;
-    return names.filter((name) => !leftOut.has(`${unit}.${digit}.${name}`));
+    return names.filter((name) => !leftOut.has(pipId(unit, digit, name)));
   });
 }
 
@@ -281,7 +288,7 @@ function askedOf(model: RigModel, { cells, bitmap }: ProgramFrame): PipName[][] 
   return model.digits.map((id, at) =>
     inOrder(
       cellSegments(cells[at]!, model.rig.glyphs).filter((name) =>
-        model.address(`${id.unit}.${id.digit}.${name}`),
+        model.address(pipId(id.unit, id.digit, name)),
       ),
     ),
   );

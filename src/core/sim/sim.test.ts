@@ -2,7 +2,7 @@ import { demoRig } from "@/demo";
 import { cellState, modelOf } from "../address";
 import { HEXADECIMAL, joinCells, writeSegments } from "../glyph";
 import { buildProgram } from "../program";
-import { moveWireEnd, removeWire, relay, swapWires, type Edited, type Rig } from "../rig";
+import { moveWireEnd, removeWire, relay, swapWires, type Edited, type Rig, asLeg } from "../rig";
 import {
   Simulation,
   glyphRows,
@@ -98,9 +98,9 @@ test("average current over a moment half lit is half of it", () => {
 const cases: Array<[string, Rig, string, string]> = [
   ["the latch wire taken out", removeWire(slipGate, "latch"), "", "abcdefgdp"],
   ["the chip without supply", removeWire(slipGate, "power"), "", ""],
-  ["clear held low", ok(moveWireEnd(slipGate, "clear", "to", "U1.8")), "", ""],
+  ["clear held low", ok(moveWireEnd(slipGate, "clear", "to", asLeg("U1.8"))), "", ""],
   ["clear left open", removeWire(slipGate, "clear"), "", "bcfg"],
-  ["enable held high", ok(moveWireEnd(slipGate, "enable", "to", "U1.16")), "", ""],
+  ["enable held high", ok(moveWireEnd(slipGate, "enable", "to", asLeg("U1.16"))), "", ""],
   ["enable left open", removeWire(slipGate, "enable"), "", "abcdefgdp"],
   [
     "no common ground",

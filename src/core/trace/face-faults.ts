@@ -1,3 +1,4 @@
+import { pipId, splitPipId } from "../refs";
 import { digitLines, directLines, type RigModel } from "../address";
 import { SEGMENTS, type PipName } from "../glyph";
 import type { Difference } from "./difference";
@@ -36,7 +37,7 @@ const HALF_TURN: Readonly<Record<string, PipName>> = { a: "d", b: "e", c: "f", d
 /** Ways that are about the digits of a display as a whole, the plainest first. */
 function wholeMisreadings(model: RigModel): Misreading[] {
   const names = SEGMENTS.filter((name) =>
-    model.digits.every(({ unit, digit }) => model.address(`${unit}.${digit}.${name}`)),
+    model.digits.every(({ unit, digit }) => model.address(pipId(unit, digit, name))),
   );
   const bars = names.filter((name) => name !== "dp");
   const found: Misreading[] = [];
@@ -84,11 +85,11 @@ function wholeMisreadings(model: RigModel): Misreading[] {
 /** Ways that are about single segments or digits. */
 function singleMisreadings(model: RigModel): Misreading[] {
   const names = SEGMENTS.filter((name) =>
-    model.digits.every(({ unit, digit }) => model.address(`${unit}.${digit}.${name}`)),
+    model.digits.every(({ unit, digit }) => model.address(pipId(unit, digit, name))),
   );
   const lineOf = (name: PipName): string => {
     const { unit, digit } = model.digits[0]!;
-    const needs = model.encoding.pips.find(({ pip }) => pip === `${unit}.${digit}.${name}`)?.needs ?? [];
+    const needs = model.encoding.pips.find(({ pip }) => pip === pipId(unit, digit, name))?.needs ?? [];
     const own = needs.flatMap((need) =>
       "line" in need && !digitLines(model.encoding).has(need.line) ? [need.line] : [],
     );
@@ -163,7 +164,7 @@ function stuckLine(
     const without = (digits: LitDigits): LitDigits =>
       digits.map((lit, at) => {
         const { unit, digit } = model.digits[at]!;
-        return lit.filter((name) => !hanging.has(`${unit}.${digit}.${name}`));
+        return lit.filter((name) => !hanging.has(pipId(unit, digit, name)));
       });
     const bare = new Set(
       [...expected].map((key) =>
@@ -173,7 +174,7 @@ function stuckLine(
     const fits = faces.filter((digits) => bare.has(keyOf(model, without(digits)))).length;
     const own = faces.filter((digits) => expected.has(keyOf(model, digits))).length;
     if (fits < faces.length * 0.6 || fits <= own) continue;
-    const lost = [...hanging].map((pip) => pip.split(".")[2]);
+    const lost = [...hanging].map((pip) => splitPipId(pip).segment);
     const what = new Set(lost).size === 1 ? `segment ${lost[0]}` : "a digit";
     return deadLine(one, what);
   }

@@ -1,9 +1,9 @@
-import { modelOf, type DigitId } from "../address";
+import { modelOf } from "../address";
 import type { Bitmap } from "../dots";
 import { tellsWhichWay } from "../frames";
 import { columnOf, isDot } from "../glyph";
 import type { Nanoseconds } from "../quantity";
-import { dotModules, type DotModule, type Rig } from "../rig";
+import { dotModules, type DotModule, type Rig, type DigitId } from "../rig";
 import { decodeCapture } from "./decode";
 import type { DecodedFace } from "./decoded";
 import { guessMapping, wantedLines } from "./mapping";

@@ -1,7 +1,7 @@
 import { isMultiplexed, type RigModel } from "../address";
 import { circuitOf } from "../circuit";
 import type { Milliamps, Nanoseconds } from "../quantity";
-import { splitPipId, type PipId } from "../rig";
+import { type PipId, digitOf } from "../rig";
 import { VISIBLE, shownOnAll, type Board } from "../sim";
 import type { FaceFollower, ShowFace } from "./face-follower";
 
@@ -222,10 +222,6 @@ export class StateFaces implements FaceFollower {
     const lit = this.litOf(this.spans.values());
     if (at - this.from >= EYE) return this.give(this.from, lit);
     // The capture ends within a turn: digits that have not had theirs since the change keep what they showed.
-    const digitOf = (pip: PipId) => {
-      const { unit, digit } = splitPipId(pip);
-      return `${unit}.${digit}`;
-    };
     const fresh = new Set([...lit].map(digitOf));
     this.give(this.from, new Set([...lit, ...[...this.before].filter((pip) => !fresh.has(digitOf(pip)))]));
   }

@@ -13,7 +13,7 @@ import {
 import { currentFigures } from "../circuit";
 import type { NamingSchool } from "../parts";
 import { formatMilliamps, formatNanoseconds, formatQuantity } from "../quantity";
-import { legTitle, splitPipId, unitValue, type LegRef, type PipId } from "../rig";
+import { legTitle, splitPipId, unitValue, type LegRef, type PipId, type UnitRef, legRef } from "../rig";
 import { STEADY, chipScans, lightDuty, scanFigures } from "../scan";
 import { signRun } from "../show";
 import { frameRows } from "../sim";
@@ -51,12 +51,12 @@ export function trailOf(model: RigModel, pip: PipId, school: NamingSchool = "let
   const address = model.address(pip);
   if (!address) return [];
   const name = (leg: LegRef) => legTitle(model.rig, leg, school);
-  const resistors = (via: readonly string[]): Hop[] =>
+  const resistors = (via: readonly UnitRef[]): Hop[] =>
     via.map((ref) => ({
       kind: "resistor",
       topic: "wiring",
       title: `${ref} ${unitValue(model.unit(ref)) ?? ""}`.trim(),
-      legs: [`${ref}.1`, `${ref}.2`],
+      legs: [legRef(ref, "1"), legRef(ref, "2")],
     }));
   const hops: Hop[] = [
     {

@@ -1,12 +1,14 @@
 import { demoRig } from "@/demo";
 import { modelOf } from "../address";
-import { relay, removeWire, swapWires, type Rig } from "../rig";
+import { relay, removeWire, swapWires, type Rig, asPip } from "../rig";
 import { trailOf } from ".";
 
 const slipGate = demoRig("slip-gate");
 const ladderStep = demoRig("ladder-step");
 const told = (rig: Rig, pip: string, school: "letters" | "numbers" = "letters") =>
-  trailOf(modelOf(rig), pip, school).map(({ title, detail }) => (detail ? `${title} | ${detail}` : title));
+  trailOf(modelOf(rig), asPip(pip), school).map(({ title, detail }) =>
+    detail ? `${title} | ${detail}` : title,
+  );
 
 test("a common-cathode segment, from light to code and back", () => {
   expect(told(slipGate, "DS1.1.b")).toEqual([
@@ -52,7 +54,7 @@ test("with the code kept, the trail follows the wires and says what the code tak
 });
 
 test("a trail that breaks off says where and why", () => {
-  const trail = trailOf(modelOf(removeWire(slipGate, "segment-b")), "DS1.1.b");
+  const trail = trailOf(modelOf(removeWire(slipGate, "segment-b")), asPip("DS1.1.b"));
   expect(trail.find(({ kind }) => kind === "broken")).toMatchObject({
     topic: "wiring",
     detail: "nothing drives its anode",

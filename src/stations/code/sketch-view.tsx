@@ -6,7 +6,7 @@ import { tags } from "@lezer/highlight";
 import { useEffect, useRef } from "react";
 import { sentBits, type RigModel } from "@/core/address";
 import type { SketchLine } from "@/core/program";
-import type { PipId } from "@/core/rig";
+import { type PipId, digitOf } from "@/core/rig";
 import { pickPip, useOpenRig } from "@/store";
 
 const setMarks = StateEffect.define<DecorationSet>();
@@ -121,8 +121,8 @@ function pipAt(line: SketchLine | undefined, column: number, model: RigModel): P
   const pips =
     line.pips ?? sentBits(model).find(({ byte, bit }) => columnOf(line, byte, bit) === column)?.reaches ?? [];
   const { pick } = useOpenRig.getState();
-  const digit = pick?.slice(0, pick.lastIndexOf(".") + 1);
-  return pips.find((pip) => digit !== undefined && pip.startsWith(digit)) ?? pips[0];
+  const digit = pick && digitOf(pick);
+  return pips.find((pip) => digitOf(pip) === digit) ?? pips[0];
 }
 
 function marksFor(

@@ -11,7 +11,17 @@ import Button from "react-bootstrap/Button";
 import { gridOf, placesOfModules } from "@/core/address";
 import { ORIENTATIONS, STRAIGHT, TURNS, sameOrientation, turnedSize, type Orientation } from "@/core/dots";
 import { STARTS, probeLooks } from "@/core/frames";
-import { USUAL_LAYOUT, dotModules, laidOut, type LayoutChoice, type ModulePlace } from "@/core/rig";
+import {
+  USUAL_LAYOUT,
+  dotModules,
+  laidOut,
+  type LayoutChoice,
+  type ModulePlace,
+  type UnitRef,
+  isOnUnit,
+  pipId,
+  asUnit,
+} from "@/core/rig";
 import { editSign, pickPip, useModel, useOpenRig } from "@/store";
 import { IconButton, PictureFace, SelectField } from "@/ui";
 import { OrientationFinder } from "./orientation-finder";
@@ -57,7 +67,7 @@ export function ModulesView() {
 interface BoardProps {
   readonly places: readonly ModulePlace[];
   readonly chosen: string | undefined;
-  readonly onChoose: (unit: string) => void;
+  readonly onChoose: (unit: UnitRef) => void;
 }
 
 /** The modules from the front; dragged to where they stand. */
@@ -75,7 +85,7 @@ function Board({ places, chosen, onChoose }: BoardProps) {
     const { columns, rows } = sizes.get(one.unit)!;
     return turnedSize(columns, rows, one);
   };
-  const move = (unit: string, dx: number, dy: number) => {
+  const move = (unit: UnitRef, dx: number, dy: number) => {
     const moved = places.find((one) => one.unit === unit)!;
     const { width, height } = sizeOf(moved);
     const snap = (value: number, to: number) => Math.max(0, Math.round(value / to) * to);
@@ -92,8 +102,8 @@ function Board({ places, chosen, onChoose }: BoardProps) {
   return (
     <DndContext
       sensors={sensors}
-      onDragStart={({ active }) => onChoose(String(active.id))}
-      onDragEnd={({ active, delta }) => move(String(active.id), delta.x, delta.y)}
+      onDragStart={({ active }) => onChoose(asUnit(String(active.id)))}
+      onDragEnd={({ active, delta }) => move(asUnit(String(active.id)), delta.x, delta.y)}
     >
       <div className="modules-scroll" tabIndex={0} role="group" aria-label="Modules from the front">
         <div
@@ -106,7 +116,7 @@ function Board({ places, chosen, onChoose }: BoardProps) {
               place={one}
               number={at + 1}
               chosen={one.unit === chosen}
-              picked={pick?.startsWith(`${one.unit}.`) ?? false}
+              picked={pick !== undefined && isOnUnit(pick, one.unit)}
               style={{
                 left: one.x * scale,
                 top: one.y * scale,
@@ -115,7 +125,7 @@ function Board({ places, chosen, onChoose }: BoardProps) {
               }}
               onChoose={() => {
                 onChoose(one.unit);
-                pickPip(`${one.unit}.1.c1`);
+                pickPip(pipId(one.unit, 1, "c1"));
               }}
             />
           ))}

@@ -1,13 +1,6 @@
-import {
-  digitLines,
-  directLines,
-  type DigitId,
-  type DriveState,
-  type RigModel,
-  type SentBit,
-} from "@/core/address";
+import { digitLines, directLines, type DriveState, type RigModel, type SentBit } from "@/core/address";
 import { legById, legName } from "@/core/parts";
-import { splitLegRef, splitPipId, type Need, type PipId } from "@/core/rig";
+import { splitLegRef, splitPipId, type Need, type PipId, isOnDigit, type DigitId } from "@/core/rig";
 import type { PipName } from "@/core/glyph";
 import { pickPip, usePreferences } from "@/store";
 
@@ -21,7 +14,7 @@ interface Props {
 }
 
 const onDigit = (pip: PipId, digit: DigitId | undefined): boolean =>
-  digit === undefined || pip.startsWith(`${digit.unit}.${digit.digit}.`);
+  digit === undefined || isOnDigit(pip, digit);
 
 /** The LEDs a digit has. */
 export const ledsOn = (model: RigModel, digit: DigitId): ReadonlySet<PipName> =>

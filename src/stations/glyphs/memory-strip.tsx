@@ -1,14 +1,6 @@
-import {
-  byteIn,
-  chipOn,
-  digitBytes,
-  withByte,
-  type DigitId,
-  type DriveState,
-  type RigModel,
-} from "@/core/address";
+import { byteIn, chipOn, digitBytes, withByte, type DriveState, type RigModel } from "@/core/address";
 import { formatByte, parseByte, type ByteForm } from "@/core/glyph";
-import { splitLegRef, splitPipId, type PipId, type UnitRef } from "@/core/rig";
+import { splitLegRef, splitPipId, type PipId, type UnitRef, type DigitId } from "@/core/rig";
 import { pickPip } from "@/store";
 import { CommitField } from "@/ui";
 

@@ -20,6 +20,7 @@ import {
   type LineUse,
   type Plan,
   type ResistorSchool,
+  isOnDigit,
 } from "@/core/rig";
 import { editRig, editWires, setSchool, useModel, usePreferences } from "@/store";
 import { BoardSelect, Choices, QuantityField } from "@/ui";
@@ -265,8 +266,8 @@ function linesNow(model: ReturnType<typeof useModel>, uses: readonly LineUse[]):
     const id = model.digits[Number(which) - 1];
     for (const { pip, needs } of wired.pips) {
       const fits = isDigit
-        ? id !== undefined && pip.startsWith(`${id.unit}.${id.digit}.`)
-        : pip.endsWith(`.${which}`) || outputName(splitPipId(pip).segment) === which;
+        ? id !== undefined && isOnDigit(pip, id)
+        : splitPipId(pip).segment === which || outputName(splitPipId(pip).segment) === which;
       if (!fits) continue;
       for (const need of needs)
         if ("line" in need && (shared.has(need.line) === isDigit || model.digits.length === 1))

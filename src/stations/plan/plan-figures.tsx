@@ -2,7 +2,7 @@ import { formatMeasure, supplyAdvice, type AuditRow, type MeasureKind } from "@/
 import { currentFigures } from "@/core/circuit";
 import { positionOf } from "@/core/address";
 import { formatMilliamps } from "@/core/quantity";
-import { controllerById, partsList, splitPipId } from "@/core/rig";
+import { controllerById, partsList, splitPipId, isOnDigit } from "@/core/rig";
 import { usedLines } from "@/core/ways";
 import { pickPip, useFindings, useModel, useOpenRig, usePickedDigit } from "@/store";
 import { Meter } from "@/ui";
@@ -58,9 +58,7 @@ export function PlanFigures() {
   const { lines } = controllerById(rig.plan.controller);
   const used = new Set(usedLines(model));
   const easy = lines.filter(({ leg, awkward, unusable }) => !used.has(leg) && !awkward && !unusable).length;
-  const shown = model.addresses.filter(
-    ({ pip }) => digit === undefined || pip.startsWith(`${digit.unit}.${digit.digit}.`),
-  );
+  const shown = model.addresses.filter(({ pip }) => digit === undefined || isOnDigit(pip, digit));
   const most = Math.max(LEAST_SCALE, ...[...figures.pips.values()].map(({ alone }) => alone));
   return (
     <>

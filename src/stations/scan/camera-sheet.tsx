@@ -4,7 +4,7 @@ import { gridOf, moduleBoxes, turnWord, type DotGrid, type RigModel } from "@/co
 import { cellSegments } from "@/core/glyph";
 import { formatQuantity } from "@/core/quantity";
 import { cameraView, rowsOf, type ScanFigures, type Shutter, type Span } from "@/core/scan";
-import { splitPipId } from "@/core/rig";
+import { digitKey, digitOf } from "@/core/rig";
 import { showFrames } from "@/core/show";
 import { useModel } from "@/store";
 import { Chart, DigitRow, DotFace, QuantityField, SeverityMark, litSegments } from "@/ui";
@@ -50,12 +50,11 @@ function photoOf(
 ): (index: number) => number {
   if (!grid) return () => 0;
   const lights = model.digits.map((_, at) => lightOf(at));
-  const turns = new Map(model.digits.map(({ unit, digit }, at) => [`${unit}.${digit}`, at]));
+  const turns = new Map(model.digits.map((id, at) => [digitKey(id), at]));
   return (index) => {
-    const { unit, digit } = splitPipId(model.addresses[index]!.pip);
     const y = Math.floor(grid.dotOf[index]! / grid.width);
     const row = Math.min(ROWS - 1, Math.floor(((y + 0.5) / grid.height) * ROWS));
-    return Math.min(1, lights[turns.get(`${unit}.${digit}`) ?? 0]?.[row] ?? 0);
+    return Math.min(1, lights[turns.get(digitOf(model.addresses[index]!.pip)) ?? 0]?.[row] ?? 0);
   };
 }
 
@@ -144,7 +143,7 @@ export function CameraSheet({ figures }: { figures: Pick<ScanFigures, "period" |
             <DigitRow
               colour={model.display.led?.colour ?? "red"}
               digits={model.digits.map((id, at) => ({
-                key: `${id.unit}.${id.digit}`,
+                key: digitKey(id),
                 lights: litSegments(cellSegments(frame.cells[at]!, model.rig.glyphs)),
               }))}
               height={150}

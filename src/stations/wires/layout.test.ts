@@ -1,6 +1,6 @@
 import { demoRig } from "@/demo";
 import { modelOf } from "@/core/address";
-import { relay, type Rig } from "@/core/rig";
+import { relay, type Rig, asLeg } from "@/core/rig";
 import { layOut, wirePath } from "./layout";
 
 const slipGate = demoRig("slip-gate");
@@ -44,7 +44,7 @@ test.each<[string, Rig]>([
 
 test("a wire leaves each leg the way the leg points", () => {
   const { spots } = layOut(modelOf(slipGate));
-  const path = wirePath(spots.get("U1.15")!, spots.get("R1.1")!);
+  const path = wirePath(spots.get(asLeg("U1.15"))!, spots.get(asLeg("R1.1"))!);
   const [from, out] = path.match(/-?[\d.]+,-?[\d.]+/g)!.map((pair) => pair.split(",").map(Number));
   expect(out![0]!).toBeGreaterThan(from![0]!);
 });

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { digitPathOf, pathOf, type RigModel } from "@/core/address";
 import { isChip, type DisplayPart } from "@/core/parts";
-import type { LegRef } from "@/core/rig";
+import type { LegRef, PipId } from "@/core/rig";
 import {
   BOARD_HEIGHT,
   BOARD_STEP,
@@ -26,7 +26,7 @@ interface Props {
   readonly model: RigModel;
   readonly seating: Seating;
   readonly wiring: SeatedWiring;
-  readonly pick: string | undefined;
+  readonly pick: PipId | undefined;
   readonly selected: string | undefined;
   readonly onWire: (id: string) => void;
   readonly onLeg: (leg: LegRef) => void;
@@ -37,11 +37,11 @@ const at = ({ x, y }: { x: number; y: number }) => ({ x: LEFT + x * UNIT, y: TOP
 /** The breadboard with every part in its holes and every wire from hole to hole. */
 export function SeatDrawing({ model, seating, wiring, pick, selected, onWire, onLeg }: Props) {
   const path = useMemo(() => {
-    if (!pick) return { wires: new Set<string>(), legs: new Set<string>() };
+    if (!pick) return { wires: new Set<string>(), legs: new Set<LegRef>() };
     const [own, digit] = [pathOf(model, pick), digitPathOf(model, pick)];
     return {
       wires: new Set([...own.wires, ...digit.wires]),
-      legs: new Set<string>([...own.legs, ...digit.legs]),
+      legs: new Set([...own.legs, ...digit.legs]),
     };
   }, [model, pick]);
   const width = LEFT + (seating.columns + 1) * UNIT + 8;

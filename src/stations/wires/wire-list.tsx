@@ -2,7 +2,16 @@ import { useEffect, useMemo, useRef } from "react";
 import Form from "react-bootstrap/Form";
 import { WIRE_GROUPS, digitPathOf, pathOf, wireGroup, type RigModel, type WireGroup } from "@/core/address";
 import { countLeg, legById, type NamingSchool } from "@/core/parts";
-import { legTitle, placeUnits, placeWires, splitLegRef, unitValue, type LegRef, type Wire } from "@/core/rig";
+import {
+  legTitle,
+  placeUnits,
+  placeWires,
+  splitLegRef,
+  unitValue,
+  type LegRef,
+  type Wire,
+  type PipId,
+} from "@/core/rig";
 import { holeName, type End, type SeatedWiring, type Seating } from "@/core/seat";
 import { editRig } from "@/store";
 
@@ -15,7 +24,7 @@ const GROUP_TITLES: Readonly<Record<WireGroup, string>> = {
 
 interface Props {
   readonly model: RigModel;
-  readonly pick: string | undefined;
+  readonly pick: PipId | undefined;
   readonly spot: readonly LegRef[];
   readonly selected: string | undefined;
   readonly school: NamingSchool;

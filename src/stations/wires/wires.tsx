@@ -18,6 +18,7 @@ import {
   type LegRef,
   type PipId,
   type Rig,
+  isOnDigit,
 } from "@/core/rig";
 import { editRig, editWires, pickPip, spotLegs, useModel, useOpenRig, usePreferences } from "@/store";
 import { SeverityMark, StationFrame } from "@/ui";
@@ -67,8 +68,8 @@ function SeatsSay({ seated: { seating, wiring } }: { seated: { seating: Seating;
 function nearest(pips: readonly PipId[], pick: PipId | undefined): PipId | undefined {
   if (!pick) return pips[0];
   const { unit, digit, segment } = splitPipId(pick);
-  const sameSegment = pips.find((pip) => pip.endsWith(`.${segment}`) && pips.length > 8);
-  return pips.find((pip) => pip.startsWith(`${unit}.${digit}.`)) ?? sameSegment ?? pips[0];
+  const sameSegment = pips.find((pip) => splitPipId(pip).segment === segment && pips.length > 8);
+  return pips.find((pip) => isOnDigit(pip, { unit, digit })) ?? sameSegment ?? pips[0];
 }
 
 /** Wires: every connection leg to leg, ticked as placed; ends moved, wires swapped, and what the code does about it. */

@@ -1,12 +1,12 @@
 import { useMemo, type KeyboardEvent } from "react";
 import { digitPathOf, pathOf, type RigModel } from "@/core/address";
 import { isChip, legById, legName, type NamingSchool } from "@/core/parts";
-import { legTitle, unitValue, type LegRef, type Wire } from "@/core/rig";
+import { legTitle, unitValue, type LegRef, type Wire, type PipId, legRef } from "@/core/rig";
 import { layOut, wirePath, type Box, type LegSpot } from "./layout";
 
 interface Props {
   readonly model: RigModel;
-  readonly pick: string | undefined;
+  readonly pick: PipId | undefined;
   readonly spot: readonly LegRef[];
   readonly selected: string | undefined;
   readonly school: NamingSchool;
@@ -23,7 +23,7 @@ const pressed = (run: () => void) => (event: KeyboardEvent) => {
 };
 
 /** An LED's own way and the way its digit is switched. */
-function wholePath(model: RigModel, pick: string) {
+function wholePath(model: RigModel, pick: PipId) {
   const own = pathOf(model, pick);
   const digit = digitPathOf(model, pick);
   return { legs: new Set([...own.legs, ...digit.legs]), wires: new Set([...own.wires, ...digit.wires]) };
@@ -62,7 +62,7 @@ export function WiringDrawing({ model, pick, spot, selected, school, asking, onL
       {boxes.map((box) => (
         <g key={box.ref}>
           {box.part.legs.map(({ id }) => {
-            const at = spots.get(`${box.ref}.${id}`)!;
+            const at = spots.get(legRef(box.ref, id))!;
             const marks = `${path?.legs.has(at.leg) ? " is-picked" : ""}${spot.includes(at.leg) ? " is-spotted" : ""}`;
             return (
               <g

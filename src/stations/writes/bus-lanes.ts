@@ -77,7 +77,10 @@ export function pickedBit(model: RigModel, pip: PipId | undefined): (entry: Tape
   const chip = chipOn(model, bus);
   return ({ bytes, says, phase }) => {
     if (phase === "set-up") return undefined;
-    const units = chip.transport.together === "chain" ? bus.units : says.map(({ unit }) => unit);
+    const units =
+      chip.transport.together === "chain"
+        ? bus.units
+        : bus.units.filter((one) => says.some(({ unit }) => unit === one));
     return chip.bitIn(units, bytes, need.chip, need);
   };
 }

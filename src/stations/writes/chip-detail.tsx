@@ -1,3 +1,4 @@
+import type { UnitRef } from "@/core/rig";
 import { hex } from "@/core/bus";
 import { formatByte } from "@/core/glyph";
 import type { BusChip } from "@/core/chips";
@@ -38,7 +39,7 @@ export function Fields({ entry }: { entry: TapeEntry }) {
 
 interface Props {
   readonly chip: BusChip;
-  readonly unit: string;
+  readonly unit: UnitRef;
   readonly now: ChipMemory;
   readonly before: ChipMemory | undefined;
 }

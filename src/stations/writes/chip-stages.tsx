@@ -1,16 +1,11 @@
 import { positionOf, turnWord, type RigModel } from "@/core/address";
 import type { Bit } from "@/core/level";
 import { legById, legName, type ShiftRegisterPart } from "@/core/parts";
-import { splitPipId, type PipId } from "@/core/rig";
+import { splitPipId, type PipId, digitOf } from "@/core/rig";
 import type { SendStep } from "@/core/sim";
 import { pickPip, usePreferences } from "@/store";
 
 const shown = (bit: Bit | undefined): string => (bit === 0 || bit === 1 ? String(bit) : "?");
-
-const digitKey = (pip: PipId): string => {
-  const { unit, digit } = splitPipId(pip);
-  return `${unit}.${digit}`;
-};
 
 interface Props {
   readonly model: RigModel;
@@ -74,8 +69,8 @@ export function ChipStages({ model, chips, pick, step }: Props) {
                   const several = new Set(all.map((pip) => splitPipId(pip).segment)).size > 1;
                   // One of each digit for a bit that switches digits, the picked digit's own for a segment.
                   const pips = several
-                    ? [...new Map(all.map((pip) => [digitKey(pip), pip])).values()]
-                    : all.filter((pip) => pick === undefined || digitKey(pip) === digitKey(pick)).slice(0, 1);
+                    ? [...new Map(all.map((pip) => [digitOf(pip), pip])).values()]
+                    : all.filter((pip) => pick === undefined || digitOf(pip) === digitOf(pick)).slice(0, 1);
                   return (
                     <td key={leg}>
                       {pips.length === 0

@@ -68,7 +68,7 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
     setTick(undefined);
     setRange(about(trace.entries[place]!));
   };
-  const unit = entry.says.find((said) => said.unit in entry.memory)?.unit ?? bus.units[0]!;
+  const unit = entry.says.flatMap((said) => bus.units.filter((one) => one === said.unit))[0] ?? bus.units[0]!;
   const before = now > 0 ? trace.entries[now - 1]!.memory : trace.before;
   const done = step === undefined || step === entry.ticks[1];
   const face = done ? entry.face : (trace.entries[now - 1]?.face ?? []);

@@ -10,14 +10,13 @@ import {
   isMultiplexed,
   turnTitle,
   sentBits,
-  type DigitId,
   type RigModel,
 } from "@/core/address";
 import { driveState } from "@/core/program";
 import { GLYPHS, formatByte, type PipName } from "@/core/glyph";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { showCells } from "@/core/show";
-import { splitPipId } from "@/core/rig";
+import { splitPipId, isOnDigit, type DigitId } from "@/core/rig";
 import { segmentsAt, traceSend, writesToChips, type SendTrace } from "@/core/sim";
 import { chooseGlyph, pickPip, useModel, useOpenRig, usePickedDigit, useProgram } from "@/store";
 import { BusWave, DigitFace, StationFrame, litSegments } from "@/ui";
@@ -219,9 +218,7 @@ const linesOf = (model: RigModel): string[] => {
 
 /** The LEDs a digit has. */
 const ledsOf = (model: RigModel, { unit, digit }: DigitId): ReadonlySet<PipName> =>
-  new Set(
-    model.addresses.filter(({ pip }) => pip.startsWith(`${unit}.${digit}.`)).map(({ segment }) => segment),
-  );
+  new Set(model.addresses.filter(({ pip }) => isOnDigit(pip, { unit, digit })).map(({ segment }) => segment));
 
 const formatShare = (share: number): string => `${Number((share * 100).toPrecision(2))} %`;
 

@@ -1,3 +1,4 @@
+import type { UnitRef } from "../../refs";
 import type { Nanoseconds } from "../../quantity";
 import type { CaptureRules, RegisterDifference, SentTransfer, SetUpAction } from "../types";
 import { MAX7219 } from "./behaviour";
@@ -45,7 +46,7 @@ interface Value {
 /** A register's last value on each chip of a chain. */
 type Registers = ReadonlyArray<ReadonlyMap<number, Value>>;
 
-function registersAfter(units: readonly string[], writes: readonly SentTransfer[]): Registers {
+function registersAfter(units: readonly UnitRef[], writes: readonly SentTransfer[]): Registers {
   const chips = units.map(() => new Map<number, Value>());
   for (const { bytes, at } of writes)
     for (const { word, unit } of inWords(bytes))
@@ -54,7 +55,7 @@ function registersAfter(units: readonly string[], writes: readonly SentTransfer[
 }
 
 function differences(
-  units: readonly string[],
+  units: readonly UnitRef[],
   writes: readonly SentTransfer[],
   expected: ReadonlyArray<readonly number[]>,
 ): RegisterDifference[] {
@@ -111,7 +112,7 @@ function differences(
 }
 
 /** Digits that are decoded while segments are written to them, or not while character codes are. */
-function decodeDifferences(units: readonly string[], writes: readonly SentTransfer[]): RegisterDifference[] {
+function decodeDifferences(units: readonly UnitRef[], writes: readonly SentTransfer[]): RegisterDifference[] {
   const modes = units.map(() => 0);
   const tally = { decoded: 0, segments: 0, plain: 0, codes: 0 };
   const kinds = new Set<number>();

@@ -1,4 +1,5 @@
-import type { MemoryCell, WriteReader } from "../types";
+import type { UnitRef } from "../../refs";
+import { BEYOND_CHAIN, type MemoryCell, type WriteReader } from "../types";
 import { MAX7219 } from "./behaviour";
 import { explainWord } from "./words";
 
@@ -13,7 +14,8 @@ export function inWords(
   }));
 }
 
-const unitAt = (units: readonly string[], at: number): string => units[at] ?? "beyond the chain";
+const unitAt = (units: readonly UnitRef[], at: number): UnitRef | typeof BEYOND_CHAIN =>
+  units[at] ?? BEYOND_CHAIN;
 
 /** Whether a register holds a digit. */
 export const isDigit = (register: number): boolean => register >= MAX7219.DIGIT_0 && register <= 8;
@@ -32,13 +34,13 @@ export function readChain(): WriteReader {
   };
 }
 
-export const placesWritten = (units: readonly string[], bytes: readonly number[]): string[] =>
+export const placesWritten = (units: readonly UnitRef[], bytes: readonly number[]): string[] =>
   inWords(bytes).flatMap(({ word: [first], unit }) =>
     first >= 0 && isDigit(first & 0xf) ? [`${unitAt(units, unit)} ${first & 0xf}`] : [],
   );
 
 export function bitIn(
-  units: readonly string[],
+  units: readonly UnitRef[],
   bytes: readonly number[],
   unit: string,
   { address, bit }: MemoryCell,

@@ -1,3 +1,4 @@
+import type { UnitRef } from "../../refs";
 import { FRAMES } from "../../bus";
 import { OPEN } from "../../level";
 import type { DriverChipPart } from "../../sheet";
@@ -20,9 +21,9 @@ const REGISTER_NAMES: Readonly<Record<number, string>> = {
 };
 
 /** One chip, or a chain of them as the one long shift register it is. */
-function mount(units: readonly string[]): MountedBusChip {
+function mount(units: readonly UnitRef[]): MountedBusChip {
   const chain = new Max7219Chain(units.length);
-  const at = (unit: string) => units.indexOf(unit);
+  const at = (unit: UnitRef) => units.indexOf(unit);
   return {
     inputs: busInputs(sheet),
     apply: (levels, now) => chain.apply(levels, now),

@@ -3,7 +3,7 @@ import { demoRig } from "@/demo";
 import { busAddress, modelOf } from "../../address";
 import { checkAtOnce } from "../../check";
 import { pointWith } from "../../circuit";
-import { relay, type Rig } from "../../rig";
+import { relay, type Rig, asUnit, asLeg, asPip } from "../../rig";
 import { HIGH, LOW } from "../../level";
 import { i2c, rules, send, writesIn } from "../fixtures/send";
 import { Pcf8574 } from "./behaviour";
@@ -62,10 +62,10 @@ describe("a digit on each", () => {
   const model = modelOf(rig);
   test("each chip has the address its straps say, and no two share one", () => {
     expect(model.wired.buses![0]!.addresses).toEqual([0x20, 0x21, 0x22, 0x23]);
-    expect(busAddress(model, "U3")).toBe(0x22);
+    expect(busAddress(model, asUnit("U3"))).toBe(0x22);
     const moved = {
       ...rig,
-      wires: rig.wires.map((wire) => (wire.id === "strap-1-2" ? { ...wire, to: "U2.8" as const } : wire)),
+      wires: rig.wires.map((wire) => (wire.id === "strap-1-2" ? { ...wire, to: asLeg("U2.8") } : wire)),
     };
     expect(checkAtOnce(modelOf(moved))).toContainEqual(expect.objectContaining({ id: "address-U1" }));
   });
@@ -76,13 +76,13 @@ describe("a digit on each", () => {
     );
   });
   test("a port that is low lights its segment; a high one gives next to nothing", () => {
-    const lit = pointWith(model, new Set(["DS1.1.a"]));
-    expect(lit.leds.get("DS1.1.a")).toBeGreaterThan(4);
-    expect(lit.leds.get("DS1.1.b")).toBeLessThan(0.1);
+    const lit = pointWith(model, new Set([asPip("DS1.1.a")]));
+    expect(lit.leds.get(asPip("DS1.1.a"))).toBeGreaterThan(4);
+    expect(lit.leds.get(asPip("DS1.1.b"))).toBeLessThan(0.1);
   });
   test("the writes are an address and a byte for each chip, dark first", () => {
     const asked = {
-      units: ["U1", "U2"],
+      units: [asUnit("U1"), asUnit("U2")],
       addresses: [0x20, 0x21],
       highest: 0,
       level: 0,
@@ -97,6 +97,6 @@ describe("a digit on each", () => {
       [0x40, 0xf9],
       [0x42, 0xa4],
     ]);
-    expect(pcf8574.bitIn(["U1"], [0x40, 0xf9], "U1", { address: 0, bit: 0 })).toBe(15);
+    expect(pcf8574.bitIn([asUnit("U1")], [0x40, 0xf9], asUnit("U1"), { address: 0, bit: 0 })).toBe(15);
   });
 });

@@ -3,7 +3,18 @@ import { modelOf } from "../../address";
 import { auditRig } from "../../audit";
 import { checkAtOnce } from "../../check";
 import { pointWith } from "../../circuit";
-import { relay, schemeValues, type Rig } from "../../rig";
+import { SEGMENTS } from "../../glyph";
+import {
+  asLeg,
+  asPip,
+  asUnit,
+  pipId,
+  relay,
+  schemeValues,
+  splitLegRef,
+  type PipId,
+  type Rig,
+} from "../../rig";
 import { HIGH, LOW, OPEN } from "../../level";
 import { tlc5916 } from ".";
 
@@ -11,14 +22,14 @@ const slip = demoRig("slip-gate");
 const rig: Rig = relay(slip, { ...slip.plan, register: "TLC5916", polarity: "common-anode", lines: {} });
 /** The same with another resistor at R-EXT. */
 const setTo = (ohms: number): Rig => {
-  const [set] = rig.wires.filter(({ id }) => id === "set").map(({ to }) => to.split(".")[0]!);
+  const [set] = rig.wires.filter(({ id }) => id === "set").map(({ to }) => splitLegRef(to).unit);
   return { ...rig, units: rig.units.map((unit) => (unit.ref === set ? { ...unit, ohms } : unit)) };
 };
-const currents = (one: Rig, lit: readonly string[]) => {
+const currents = (one: Rig, lit: readonly PipId[]) => {
   const { leds } = pointWith(modelOf(one), new Set(lit));
   return lit.map((pip) => leds.get(pip)!);
 };
-const ALL = [..."abcdefg"].map((segment) => `DS1.1.${segment}`);
+const ALL = SEGMENTS.slice(0, 7).map((segment) => pipId(asUnit("DS1"), 1, segment));
 
 describe("TLC5916", () => {
   test("an output sinks while its stage holds 1, and lets go of the LED while it holds 0", () => {
@@ -44,7 +55,7 @@ describe("TLC5916", () => {
     for (const current of currents(setTo(ohms), ALL)) expect(current).toBeCloseTo(milliamps * 0.94, 1);
   });
   test("a 1 is as bright as an 8", () => {
-    const [alone] = currents(rig, ["DS1.1.b"]);
+    const [alone] = currents(rig, [asPip("DS1.1.b")]);
     expect(currents(rig, ALL)[1]).toBeCloseTo(alone!, 6);
   });
   test("what the LED leaves of the supply is heat in the chip", () => {
@@ -57,7 +68,7 @@ describe("TLC5916", () => {
     ["nothing at R-EXT", { ...rig, wires: rig.wires.filter(({ id }) => id !== "set") }, "sink-open-U1"],
     [
       "R-EXT on ground",
-      { ...rig, wires: rig.wires.map((wire) => (wire.id === "set" ? { ...wire, to: "U1.1" } : wire)) },
+      { ...rig, wires: rig.wires.map((wire) => (wire.id === "set" ? { ...wire, to: asLeg("U1.1") } : wire)) },
       "sink-bridged-U1",
     ],
     ["far too little", setTo(100), "sink-range-U1"],

@@ -12,9 +12,9 @@ export const tm16Writes = (cells: number): Pick<BusChip, "setUp" | "update"> => 
     },
     { bytes: [TM16.DISPLAY | TM16.DISPLAY_ON | level], why: "only now the display is switched on" },
   ],
-  update: ({ units: [unit = ""] }: Asked, memory: Memory): ChipTransfer[] => [
+  update: ({ units }: Asked, memory: Memory): ChipTransfer[] => [
     {
-      bytes: [TM16.ADDRESS, ...memoryOf(memory, unit, cells)],
+      bytes: [TM16.ADDRESS, ...memoryOf(memory, units[0]!, cells)],
       why: "the whole memory, from its first address on",
     },
   ],

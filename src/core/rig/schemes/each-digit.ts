@@ -1,9 +1,9 @@
 import { SEGMENTS } from "../../glyph";
-import { legRef } from "../document";
+import { legRef, type UnitRef } from "../document";
 import type { Chip, Layer } from "./layer";
 
 /** The resistors of each digit: one for each segment or one for all, or none where the outputs hold the current. */
-export const digitResistors = (layer: Layer, limited = false): string[][] =>
+export const digitResistors = (layer: Layer, limited = false): UnitRef[][] =>
   layer.places.map(() =>
     limited
       ? []
@@ -16,7 +16,7 @@ export const digitResistors = (layer: Layer, limited = false): string[][] =>
 export function wireEachDigit(
   layer: Layer,
   chips: readonly Chip[],
-  resistors: ReadonlyArray<readonly string[]>,
+  resistors: ReadonlyArray<readonly UnitRef[]>,
 ): void {
   const { plan, cathode } = layer;
   layer.places.forEach((place, at) => {

@@ -3,12 +3,14 @@ import type { Ohms, Volts } from "../../quantity";
 import { partOf } from "../part-of";
 import { controllerById, digitCount } from "../plan-facts";
 import {
+  asUnit,
   legRef,
   type LedValues,
   type LegRef,
   type LineUse,
   type Plan,
   type Unit,
+  type UnitRef,
   type Wire,
 } from "../document";
 
@@ -26,7 +28,7 @@ export interface SchemeValues {
 
 /** A chip on the table, with its legs by their ids. */
 export interface Chip {
-  readonly ref: string;
+  readonly ref: UnitRef;
   readonly part: ChipPart;
   leg(id: string): LegRef;
 }
@@ -34,7 +36,8 @@ export interface Chip {
 /** Keeps a gate off while nothing drives it. */
 const GATE_OHMS: Ohms = 10_000;
 
-export const BOARD = "MCU1";
+export const BOARD = asUnit("MCU1");
+export const SUPPLY = asUnit("PS1");
 
 /** Whether a supply of its own feeds the rig: by choice, or because the controller is a chip that gives nothing. */
 const isSeparate = ({ power, controller }: Plan): boolean =>
@@ -71,8 +74,8 @@ export class Layer {
     const separate = isSeparate(plan);
     this.cathode = plan.polarity === "common-cathode";
     const ownLevel = volts === controller.logic;
-    this.plus = separate ? legRef("PS1", "+") : legRef(BOARD, ownLevel ? controller.supplyLeg : "5V");
-    this.minus = separate ? legRef("PS1", "-") : legRef(BOARD, controller.groundLegs[0]);
+    this.plus = separate ? legRef(SUPPLY, "+") : legRef(BOARD, ownLevel ? controller.supplyLeg : "5V");
+    this.minus = separate ? legRef(SUPPLY, "-") : legRef(BOARD, controller.groundLegs[0]);
     this.minus2 = separate ? this.minus : legRef(BOARD, controller.groundLegs[1]);
     this.places = shown.flatMap((unit) => {
       const part = partOf(unit) as DisplayPart;
@@ -85,10 +88,10 @@ export class Layer {
   }
 
   /** Puts a unit on the table; its reference is the next free one of its letters. */
-  unit(letters: string, part: string, values: Partial<Unit> = {}): string {
+  unit(letters: string, part: string, values: Partial<Unit> = {}): UnitRef {
     const number = (this.counts.get(letters) ?? 0) + 1;
     this.counts.set(letters, number);
-    const ref = `${letters}${number}`;
+    const ref = asUnit(`${letters}${number}`);
     this.units.push({ ref, part, ...values });
     return ref;
   }
@@ -110,7 +113,7 @@ export class Layer {
     this.units.push(...this.shown);
   }
 
-  resistor(ohms: Ohms = this.values.ohms): string {
+  resistor(ohms: Ohms = this.values.ohms): UnitRef {
     return this.unit("R", "resistor", { ohms });
   }
 
@@ -176,12 +179,12 @@ export class Layer {
 
   supply(): void {
     if (!isSeparate(this.plan)) return;
-    this.units.push({ ref: "PS1", part: "supply", volts: this.volts });
+    this.units.push({ ref: SUPPLY, part: "supply", volts: this.volts });
   }
 
   /** The legs of one use, in the order of the displays; only the first leg of each display. */
   legsOf(use: LegUse): LegRef[] {
-    const seen = new Set<string>();
+    const seen = new Set<UnitRef>();
     return this.places.flatMap(({ unit, part }) => {
       if (seen.has(unit.ref)) return [];
       seen.add(unit.ref);
@@ -209,7 +212,7 @@ export class Layer {
     number: number,
     common: LegRef,
     control: LegRef,
-    array?: { readonly ref: string; readonly input: string; readonly output: string },
+    array?: { readonly ref: UnitRef; readonly input: string; readonly output: string },
   ): void {
     const id = `digit-${number}`;
     switch (this.plan.digitSwitch) {

@@ -1,7 +1,7 @@
 import { outputName, type PipName, type SegmentName } from "../../glyph";
 import { partById } from "../../parts";
 import { pipNames } from "../plan-facts";
-import { legRef, type LegRef } from "../document";
+import { legRef, type LegRef, type UnitRef } from "../document";
 import { wireChain } from "./chain";
 import type { Chip, Layer } from "./layer";
 
@@ -91,7 +91,7 @@ export function layMultiplexed(layer: Layer, drivesOf: (layer: Layer) => Drives)
   }
 }
 
-function arrayChannel(ref: string, at: number) {
+function arrayChannel(ref: UnitRef, at: number) {
   const part = partById("ULN2803");
   if (part.kind !== "driver-array") throw new Error("ULN2803 is no driver array");
   return { ref, input: part.inputs[at]!, output: part.outputs[at]! };

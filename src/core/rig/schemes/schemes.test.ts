@@ -1,3 +1,4 @@
+import { asPip, asUnit } from "../../refs";
 import fc from "fast-check";
 import { modelOf, litBy, stateFor, pipsOf } from "../../address";
 import { checkAtOnce } from "../../check";
@@ -88,7 +89,7 @@ test("any LEDs of one digit: what is put out for them lights just them, by the w
       fc.subarray([...SEGMENTS], { minLength: 1 }),
       (plan, digit, segments) => {
         const { wired } = modelOf(made({ digits: 4, ...plan }));
-        const pips = pipsOf("DS1", digit, segments);
+        const pips = pipsOf(asUnit("DS1"), digit, segments);
         expect(litBy(wired, stateFor(wired, pips))).toEqual(pips);
       },
     ),
@@ -181,7 +182,7 @@ test("a clock display lights its colon and its degree mark, and has no points", 
     "21°",
   ]);
   const model = modelOf(rig);
-  expect(model.address("DS1.1.dp")).toBeUndefined();
+  expect(model.address(asPip("DS1.1.dp"))).toBeUndefined();
   expect(frameRows(model).map(({ text, faithful }) => [text, faithful])).toEqual([
     ["12:30", true],
     ["  21°", true],

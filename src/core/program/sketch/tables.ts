@@ -1,9 +1,9 @@
-import { gridOf, positionOf, turnTitle, turnWord, type RigModel } from "../address";
-import { columnOf, formatByte, isDot, type Cell } from "../glyph";
-import { isBusChip, legById, legName, type NamingSchool } from "../parts";
-import { splitLegRef, splitPipId, unitValue, type LegRef, type UnitRef } from "../rig";
-import { comment, plain, type SketchLine } from "./sketch-text";
-import type { Program, SlotState } from "./types";
+import { directLines, gridOf, positionOf, turnTitle, turnWord, type RigModel } from "../../address";
+import { columnOf, formatByte, isDot, type Cell } from "../../glyph";
+import { isBusChip, legById, legName, type NamingSchool } from "../../parts";
+import { splitLegRef, splitPipId, unitValue, type LegRef, type UnitRef, legRef } from "../../rig";
+import { comment, plain, type SketchLine } from "./text";
+import type { Program, SlotState } from "../types";
 
 const INDENT = "  ";
 
@@ -47,7 +47,7 @@ export function wiringComments(model: RigModel, program: Program, school: Naming
             found === program.chain![use]
               ? ""
               : `   ! the wires lead ${found === undefined ? "nowhere" : `to line ${found}`}`;
-          return comment(`  line ${program.chain![use]} -> ${name(`${chip!}.${leg}`)}   ${use}${lead}`);
+          return comment(`  line ${program.chain![use]} -> ${name(legRef(chip!, leg))}   ${use}${lead}`);
         })
       : [];
   const bus = model.encoding.buses?.flatMap((on) => {
@@ -57,7 +57,7 @@ export function wiringComments(model: RigModel, program: Program, school: Naming
     const lines = (["data", "clock", "select"] as const).flatMap((pin) =>
       driver.pins[pin] === undefined
         ? []
-        : [comment(`  line ${on[pin]} -> ${name(`${first!}.${driver.pins[pin]}`)}`)],
+        : [comment(`  line ${on[pin]} -> ${name(legRef(first!, driver.pins[pin]))}`)],
     );
     const addresses = (on.addresses ?? []).map((address, at) =>
       comment(`  ${on.units[at]} has bus address ${formatByte(address)}`),
@@ -122,95 +122,105 @@ function senseOf(model: RigModel): string {
   return lights.has(0) ? "0 lights" : "1 lights";
 }
 
-/** The tables of what is put out: one row a face, or one row a slot of each face. */
-export function tables(model: RigModel, program: Program): SketchLine[] {
-  const { encoding } = model;
-  const multiplexed = program.on.length > 1;
-  const dots = gridOf(model) !== undefined;
-  const size = storedBytes(program.dark.states[0]!).length;
-  const single = size === 1 && !multiplexed;
-  const names = bitNames(model);
-  const binary = (bytes: readonly number[]) => bytes.map((byte) => formatByte(byte, "binary")).join(", ");
-  const hex = (bytes: readonly number[]) => bytes.map((byte) => formatByte(byte)).join(" ");
-  const chainNote = encoding.chain
+const binary = (bytes: readonly number[]): string =>
+  bytes.map((byte) => formatByte(byte, "binary")).join(", ");
+const hex = (bytes: readonly number[]): string => bytes.map((byte) => formatByte(byte)).join(" ");
+
+/** What stands on the bits of the chain's bytes, over a table of them. @param lead blanks before the first byte's name */
+function chainNotes(model: RigModel, lead: string): SketchLine[] {
+  const { encoding, digits } = model;
+  if (!encoding.chain) return [];
+  return [
+    comment(
+      turnWord(model) === "row"
+        ? `The column, or the row, on each bit (-: not used); ${senseOf(model)}.`
+        : `The segment on each bit (p: point, -: not used${digits.length > 1 ? ", a number: that digit" : ""}); ${senseOf(model)}.`,
+    ),
+    comment(
+      encoding.bitOrder === "msb-first"
+        ? "The leftmost bit is sent first and ends farthest down the register."
+        : "The rightmost bit is sent first and ends farthest down the register.",
+    ),
+    ...lineNotes(model),
+    { text: `//  ${lead}${bitNames(model).join("".padEnd(4))}` },
+  ];
+}
+
+const lineNotes = ({ encoding }: RigModel): SketchLine[] =>
+  directLines(encoding).length > 0
     ? [
         comment(
-          turnWord(model) === "row"
-            ? `The column, or the row, on each bit (-: not used); ${senseOf(model)}.`
-            : `The segment on each bit (p: point, -: not used${model.digits.length > 1 ? ", a number: that digit" : ""}); ${senseOf(model)}.`,
-        ),
-        comment(
-          encoding.bitOrder === "msb-first"
-            ? "The leftmost bit is sent first and ends farthest down the register."
-            : "The rightmost bit is sent first and ends farthest down the register.",
+          `${encoding.chain ? "Behind them the" : "The"} level of each line of LINES, the first in bit 0.`,
         ),
       ]
     : [];
-  const lineNote =
-    program.direct.length > 0
-      ? [
-          comment(
-            `${encoding.chain ? "Behind them the" : "The"} level of each line of LINES, the first in bit 0.`,
-          ),
-        ]
-      : [];
-  const legend = encoding.chain
-    ? [{ text: `//  ${single ? "" : multiplexed ? "   " : " "}${names.join("".padEnd(4))}` }]
-    : [];
-  const columns = (lead: string) =>
-    encoding.chain ? Array.from({ length: encoding.byteCount }, (_, at) => lead.length + at * 12 + 2) : [];
-  if (!multiplexed) {
-    const lead = single ? INDENT : `${INDENT}{`;
-    return [
-      ...chainNote,
-      ...lineNote,
-      ...legend,
-      { text: `const uint8_t PATTERNS${single ? "[]" : `[][${size}]`} PROGMEM = {` },
-      ...program.frames.map(({ cells, states, text }): SketchLine => {
-        const bytes = storedBytes(states[0]!);
-        const cell = cells.length === 1 ? cells[0]! : undefined;
-        return {
-          text: `${lead}${binary(bytes)}${single ? "" : "}"},  // ${hex(bytes)}  ${cell ? cellName(cell) : `"${plain(text)}"`}`,
-          glyph: cell?.glyph,
-          bitColumns: columns(lead),
-        };
-      }),
-      { text: "};" },
-      { text: "const uint16_t PATTERN_COUNT = sizeof(PATTERNS) / sizeof(PATTERNS[0]);" },
-      single
-        ? { text: `const uint8_t BLANK = ${formatByte(storedBytes(program.dark.states[0]!)[0]!, "binary")};` }
-        : { text: `const uint8_t BLANK[] PROGMEM = {${binary(storedBytes(program.dark.states[0]!))}};` },
-    ];
-  }
-  const lead = `${INDENT}${INDENT}{`;
-  const frame = (text: string, cells: readonly Cell[], states: readonly SlotState[]): SketchLine[] => [
-    { text: `${INDENT}{  // ${text}` },
-    ...states.map((state): SketchLine => {
-      const bytes = storedBytes(state);
-      const shown = model.slots[state.slot]!.map((id) => cellName(cells[model.digits.indexOf(id)])).join(
-        ", ",
-      );
-      const turn = model.slots[state.slot]!.map((id) => turnTitle(model, id.unit, id.digit)).join(", ");
+
+/** Where the chain's bytes stand in a row of a table. */
+const bitColumns = ({ encoding }: RigModel, lead: string): number[] =>
+  encoding.chain ? Array.from({ length: encoding.byteCount }, (_, at) => lead.length + at * 12 + 2) : [];
+
+const notes = (model: RigModel, lead: string): SketchLine[] =>
+  model.encoding.chain ? chainNotes(model, lead) : lineNotes(model);
+
+/** The table of whole faces, one row each. */
+export function patternTables(model: RigModel, { frames, dark }: Program): SketchLine[] {
+  const blank = storedBytes(dark.states[0]!);
+  const single = blank.length === 1;
+  const lead = single ? INDENT : `${INDENT}{`;
+  return [
+    ...notes(model, single ? "" : " "),
+    { text: `const uint8_t PATTERNS${single ? "[]" : `[][${blank.length}]`} PROGMEM = {` },
+    ...frames.map(({ cells, states, text }): SketchLine => {
+      const bytes = storedBytes(states[0]!);
+      const cell = cells.length === 1 ? cells[0]! : undefined;
       return {
-        text: `${lead}${binary(bytes)}},  // ${turn}: ${hex(bytes)}  ${shown}`.trimEnd(),
-        bitColumns: columns(lead),
+        text: `${lead}${binary(bytes)}${single ? "" : "}"},  // ${hex(bytes)}  ${cell ? cellName(cell) : `"${plain(text)}"`}`,
+        glyph: cell?.glyph,
+        bitColumns: bitColumns(model, lead),
       };
     }),
+    { text: "};" },
+    { text: "const uint16_t PATTERN_COUNT = sizeof(PATTERNS) / sizeof(PATTERNS[0]);" },
+    single
+      ? { text: `const uint8_t BLANK = ${binary(blank)};` }
+      : { text: `const uint8_t BLANK[] PROGMEM = {${binary(blank)}};` },
+  ];
+}
+
+/** The table of every face's slots, one row a slot; the dark face is the last. */
+export function slotTables(model: RigModel, program: Program): SketchLine[] {
+  const { frames, dark, on } = program;
+  const face = (text: string, cells: readonly Cell[], states: readonly SlotState[]): SketchLine[] => [
+    { text: `${INDENT}{  // ${text}` },
+    ...states.map((state) => slotRow(model, cells, state)),
     { text: `${INDENT}},` },
   ];
   return [
-    ...chainNote,
-    ...lineNote,
-    ...legend,
-    { text: `const uint8_t SLOTS = ${program.on.length};` },
-    { text: `const uint16_t FRAME_COUNT = ${program.frames.length};` },
+    ...notes(model, "   "),
+    { text: `const uint8_t SLOTS = ${on.length};` },
+    { text: `const uint16_t FRAME_COUNT = ${frames.length};` },
     comment(`One line for the turn of each ${turnWord(model)}; the last face is dark.`),
-    ...(dots ? frameTimes(program) : []),
-    { text: `const uint8_t FRAMES[FRAME_COUNT + 1][SLOTS][${size}] PROGMEM = {` },
-    ...program.frames.flatMap(({ text, cells, states }) => frame(`"${plain(text)}"`, cells, states)),
-    ...frame("dark", program.dark.cells, program.dark.states),
+    ...(gridOf(model) ? frameTimes(program) : []),
+    {
+      text: `const uint8_t FRAMES[FRAME_COUNT + 1][SLOTS][${storedBytes(dark.states[0]!).length}] PROGMEM = {`,
+    },
+    ...frames.flatMap(({ text, cells, states }) => face(`"${plain(text)}"`, cells, states)),
+    ...face("dark", dark.cells, dark.states),
     { text: "};" },
   ];
+}
+
+/** The bytes of one slot, with whose turn it is and what that shows. */
+function slotRow(model: RigModel, cells: readonly Cell[], state: SlotState): SketchLine {
+  const lead = `${INDENT}${INDENT}{`;
+  const bytes = storedBytes(state);
+  const ids = model.slots[state.slot]!;
+  const shown = ids.map((id) => cellName(cells[model.digits.indexOf(id)])).join(", ");
+  const turn = ids.map((id) => turnTitle(model, id.unit, id.digit)).join(", ");
+  return {
+    text: `${lead}${binary(bytes)}},  // ${turn}: ${hex(bytes)}  ${shown}`.trimEnd(),
+    bitColumns: bitColumns(model, lead),
+  };
 }
 
 /** How long each face is shown: in ms where a timer keeps the scan going, otherwise in turns of the scan. */

@@ -1,10 +1,11 @@
-import { transportOf } from "../bus";
-import { formatByte } from "../glyph";
-import { chipOn, gridOf, type RigModel } from "../address";
-import { controllerById } from "../rig";
-import { pauseOf } from "./driver-writes";
-import { comment, plain, type SketchLine } from "./sketch-text";
-import type { ChipWrite, Program, SlotState } from "./types";
+import { transportOf } from "../../bus";
+import { formatByte } from "../../glyph";
+import { chipOn, gridOf, type RigModel } from "../../address";
+import { controllerById } from "../../rig";
+import { pauseOf } from "../driver-writes";
+import type { Code } from "../print/syntax";
+import { comment, plain, type SketchLine } from "./text";
+import type { ChipWrite, Program, SlotState } from "../types";
 
 const INDENT = "  ";
 
@@ -74,7 +75,7 @@ export function busLineNames(program: Program): Readonly<Record<string, string>>
 }
 
 /** The routines that put a transfer on the lines by hand. */
-export function busRoutines(model: RigModel, program: Program): SketchLine[] {
+export function busRoutines(model: RigModel, program: Program): Code {
   const bus = program.buses[0];
   if (!bus) return [];
   const drawn = gridOf(model) !== undefined;
@@ -104,5 +105,5 @@ export function busRoutines(model: RigModel, program: Program): SketchLine[] {
           "}",
         ]
       : []),
-  ].map((text) => ({ text }));
+  ];
 }

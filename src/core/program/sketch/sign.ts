@@ -1,10 +1,12 @@
-import { gridOf, type DotGrid, type RigModel } from "../address";
-import { bitmapHex, packColumns, type Bitmap, type View } from "../dots";
-import { sceneTitle, signRun, type SignFrame } from "../show";
-import { updateWrites } from "./driver-writes";
-import { storedWrites } from "./sketch-driver";
-import { comment, plain, type SketchLine } from "./sketch-text";
-import type { Program } from "./types";
+import { gridOf, type DotGrid, type RigModel } from "../../address";
+import { bitmapHex, packColumns, type Bitmap, type View } from "../../dots";
+import { sceneTitle, signRun, type SignFrame } from "../../show";
+import { updateWrites } from "../driver-writes";
+import { storedWrites } from "./driver";
+import { C } from "../print/c";
+import type { Code } from "../print/syntax";
+import { comment, plain, type SketchLine } from "./text";
+import type { Program } from "../types";
 
 const INDENT = "  ";
 
@@ -211,7 +213,7 @@ export function signTables(model: RigModel, program: Program): SketchLine[] {
 const signed = (value: number): number => (value > 32_767 ? value - 65_536 : value);
 
 /** Draws the frames that the tables tell of. */
-export function signRoutines(): SketchLine[] {
+export function signRoutines(): Code {
   return [
     "const uint8_t MASKS[] PROGMEM = {1, 2, 4, 8, 16, 32, 64, 128};",
     "uint8_t face[sizeof(BLANK)];",
@@ -259,14 +261,12 @@ export function signRoutines(): SketchLine[] {
     `${INDENT}${INDENT}}`,
     `${INDENT}}`,
     "}",
-  ].map((text) => ({ text }));
+  ];
 }
 
 /** The loop over all frames of a sign, around what is done for each. */
-export const signLoop = (lead: string, body: readonly string[]): string[] => [
-  `${lead}for (uint16_t move = 0; move < MOVE_COUNT; move++) {`,
-  `${lead}${INDENT}for (uint16_t step = 0; step < (uint16_t)moveValue(move, 9); step++) {`,
-  ...body.map((line) => INDENT + line),
-  `${lead}${INDENT}}`,
-  `${lead}}`,
-];
+export const signLoop = (body: Code): Code =>
+  C.block(
+    "for (uint16_t move = 0; move < MOVE_COUNT; move++)",
+    C.block("for (uint16_t step = 0; step < (uint16_t)moveValue(move, 9); step++)", body),
+  );

@@ -1,5 +1,5 @@
-import { commentText } from "../foreign";
-import type { PipId } from "../rig";
+import { commentText } from "../../foreign";
+import type { PipId } from "../../rig";
 
 /** One line of a program, and what it is about, so that a screen can mark it. */
 export interface SketchLine {

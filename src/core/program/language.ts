@@ -1,0 +1,181 @@
+import type { Milliseconds } from "../quantity";
+import type { BitOrder } from "../rig";
+
+/**
+ * The language programs are held in. One half of its statements say what is done to the rig (lines, states, faces); the
+ * other half is what any small controller language has: variables of a stated width, integer expressions, conditions. The
+ * simulator runs both, a printer puts both into words; neither knows what a program is for.
+ */
+
+/** How many bits a variable has, and whether it has a sign. It wraps as on the controller. */
+export type Width = "u8" | "u16" | "u32" | "i8" | "i16" | "i32";
+
+export type Operator =
+  | "+"
+  | "-"
+  | "*"
+  | "/"
+  | "%"
+  | "<<"
+  | ">>"
+  | "&"
+  | "|"
+  | "^"
+  | "<"
+  | "<="
+  | ">"
+  | ">="
+  | "=="
+  | "!="
+  | "&&"
+  | "||";
+
+/** A whole number that is worked out when it is needed. There are no fractions: small controllers have none to spare. */
+export type Expression =
+  | { readonly is: "number"; readonly value: number }
+  /** A variable, a constant or a parameter. */
+  | { readonly is: "name"; readonly name: string }
+  /** An entry of a table of numbers. */
+  | { readonly is: "entry"; readonly table: Table; readonly at: Expression }
+  | {
+      readonly is: "operation";
+      readonly operator: Operator;
+      readonly left: Expression;
+      readonly right: Expression;
+    }
+  /** One of two, as a condition is other than 0 or 0. */
+  | {
+      readonly is: "either";
+      readonly condition: Expression;
+      readonly then: Expression;
+      readonly otherwise: Expression;
+    }
+  /** The value taken as another width: what does not fit is cut off. */
+  | { readonly is: "as"; readonly width: Width; readonly value: Expression }
+  /** Time since the start. Both roll over at 32 bits: after 49.7 days and after 71.6 minutes. */
+  | { readonly is: "clock"; readonly unit: "ms" | "us" };
+
+/** Numbers by their place, from 0. */
+export interface Table {
+  readonly name: string;
+  readonly width: Width;
+  readonly values: readonly number[];
+  /** Kept in flash, where the controller has flash apart; otherwise in its memory. */
+  readonly inFlash?: true;
+}
+
+/** A variable with what it holds at first; 0 where that is not said. */
+export interface Variable {
+  readonly name: string;
+  readonly width: Width;
+  readonly value?: Expression;
+}
+
+/** What any small language has. */
+export type Plain =
+  /** Kept, it holds its value from one call of its routine to the next. */
+  | ({ readonly do: "declare"; readonly kept?: true } & Variable)
+  | { readonly do: "set"; readonly name: string; readonly value: Expression }
+  | {
+      readonly do: "change";
+      readonly name: string;
+      readonly operator: "+" | "-";
+      readonly by: Expression;
+    }
+  | {
+      readonly do: "if";
+      readonly condition: Expression;
+      readonly body: readonly Statement[];
+      readonly otherwise?: readonly Statement[];
+    }
+  | { readonly do: "while"; readonly condition: Expression; readonly body: readonly Statement[] }
+  | { readonly do: "call"; readonly routine: string; readonly given: readonly Expression[] }
+  /** Ends the routine. */
+  | { readonly do: "return" }
+  /** Lets time pass: ms of any length, µs up to what the board's call keeps exactly. */
+  | { readonly do: "pause"; readonly unit: "ms" | "us"; readonly time: Expression }
+  /** Holds interrupts off meanwhile. */
+  | { readonly do: "guard"; readonly body: readonly Statement[] };
+
+/** What is done to the rig. */
+export type Deed =
+  /** The line becomes an output, or is let go where it is only ever pulled down. */
+  | { readonly do: "line-mode"; readonly line: string; readonly released?: boolean }
+  | { readonly do: "line-write"; readonly line: string; readonly level: 0 | 1 }
+  /** Shifts the bytes of the state out, first byte first. */
+  | { readonly do: "shift-state"; readonly order: BitOrder }
+  /** Writes the direct lines of the state, in their order: all of them, or only those that switch digits. */
+  | { readonly do: "write-lines"; readonly which: "all" | "digits" }
+  /** Brings the ring to the state's digit: a reset before the first, clock pulses to the others. */
+  | { readonly do: "step-ring" }
+  /** Sends the state's writes to the driver chips. */
+  | { readonly do: "send-writes" }
+  /** Sets the driver chips up: memory cleared before they are switched on. */
+  | { readonly do: "set-up-chips" }
+  /** Puts out a state: the one of the slot, or the one in which everything is dark. */
+  | { readonly do: "show"; readonly state: "slot" | "blank" }
+  /** Makes everything dark between two slots. */
+  | { readonly do: "darken" }
+  /** Waits so long, or as long as the face at hand is to be shown, while a timer keeps the digits going. */
+  | { readonly do: "wait"; readonly time: Milliseconds | "frame" }
+  /** From here on the time of the faces counts. */
+  | { readonly do: "start-clock" }
+  /**
+   * Waits for what is left of a face's time, drawing and sending counted: faces follow each other at just that time. What
+   * comes late is not made up for: the next face's time counts from there.
+   */
+  | { readonly do: "wait-until-due"; readonly time: Milliseconds | "frame" }
+  /** Waits a slot's on-time or the blank time. */
+  | { readonly do: "wait-slot"; readonly time: "on" | "blank" }
+  | { readonly do: "for-each-frame"; readonly body: readonly Statement[] }
+  | { readonly do: "for-each-slot"; readonly body: readonly Statement[] }
+  | {
+      readonly do: "repeat";
+      /** So often, or as often as makes up the time the face at hand is to be shown. */
+      readonly times: number | "frame";
+      readonly what: "rounds" | "refreshes";
+      readonly body: readonly Statement[];
+    }
+  /** Chooses the face that is shown from now on: the loop's, the first, the last, or the dark one. */
+  | { readonly do: "take-frame"; readonly frame: "each" | "first" | "last" | "blank" }
+  /** From here on the tick routine runs at the end of every slot. */
+  | { readonly do: "start-timer" };
+
+/** One statement of what the controller does. The simulator runs it and the writers print it. */
+export type Statement = Deed | Plain;
+
+/** A routine with what it is given. */
+export interface Subroutine {
+  readonly name: string;
+  /** What it is for, line by line, as a comment above it. */
+  readonly says?: readonly string[];
+  readonly given: ReadonlyArray<{ readonly name: string; readonly width: Width }>;
+  readonly body: readonly Statement[];
+}
+
+export const number = (value: number): Expression => ({ is: "number", value });
+export const name = (of: string): Expression => ({ is: "name", name: of });
+export const entry = (table: Table, at: Expression): Expression => ({ is: "entry", table, at });
+export const operation = (left: Expression, operator: Operator, right: Expression): Expression => ({
+  is: "operation",
+  operator,
+  left,
+  right,
+});
+export const either = (condition: Expression, then: Expression, otherwise: Expression): Expression => ({
+  is: "either",
+  condition,
+  then,
+  otherwise,
+});
+export const as = (width: Width, value: Expression): Expression => ({ is: "as", width, value });
+export const clock = (unit: "ms" | "us"): Expression => ({ is: "clock", unit });
+
+/** Every statement of some, with those in their bodies, in the order they stand. */
+export function* statementsIn(statements: readonly Statement[]): Generator<Statement, void> {
+  for (const statement of statements) {
+    yield statement;
+    if ("body" in statement) yield* statementsIn(statement.body);
+    if (statement.do === "if" && statement.otherwise) yield* statementsIn(statement.otherwise);
+  }
+}
