@@ -42,7 +42,9 @@ run("Lint: import boundaries", bin("depcruise"), ["src"]);
 run("Types: routes", bin("next"), ["typegen"]);
 run("Types", bin("tsc"), ["--noEmit"]);
 
-step("Unit tests", bin("jest"), ["--json", `--outputFile=${unitReport}`], { env: environment });
+step("Unit tests", bin("jest"), ["--maxWorkers=100%", "--json", `--outputFile=${unitReport}`], {
+  env: environment,
+});
 const unit = readReport(unitReport);
 if (unit) {
   passed += unit.numPassedTests;

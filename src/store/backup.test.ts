@@ -3,7 +3,8 @@ import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { modelOf } from "@/core/address";
 import { readRig, writeRig } from "@/core/rig";
 import { DEMO_RIGS, demoRig } from "@/demo";
-import { backupReminder, makeBackup, remindLater, restoreBackup, type Restored } from "./backup";
+import { backupReminder, remindLater } from "./backup-reminder";
+import { makeBackup, restoreBackup, type Restored } from "./backup";
 import { database } from "./database";
 import {
   addDemoRigs,
@@ -11,7 +12,6 @@ import {
   binRig,
   binnedRecords,
   emptyBin,
-  loadRig,
   prepareShelf,
   readSetting,
   recordName,
@@ -20,6 +20,7 @@ import {
   unbinRig,
   writeSetting,
 } from "./shelf";
+import { loadRig } from "./stored";
 
 const DAY = 86_400_000;
 const names = async () => (await shelfEntries()).map(({ record }) => recordName(record));

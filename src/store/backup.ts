@@ -1,8 +1,9 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
 import { parseJson } from "@/core/document";
 import { LIMITS, checkRig, fileName, type Encoding, type Rig } from "@/core/rig";
+import { LAST_BACKUP } from "./backup-reminder";
 import { database, type ShelfRecord } from "./database";
-import { allRecords, freeName, isShipped, newId, readSetting, recordName, writeSetting } from "./shelf";
+import { allRecords, freeName, newId, recordName, writeSetting } from "./shelf";
 
 /** What a back-up may hold at the most, unpacked. */
 export const BACKUP_LIMITS = {
@@ -50,7 +51,7 @@ export async function makeBackup(now = Date.now()): Promise<{ bytes: Uint8Array;
       2,
     ),
   );
-  await writeSetting(LAST, { at: now });
+  await writeSetting(LAST_BACKUP, { at: now });
   return {
     bytes: zipSync(files, { level: 6 }),
     name: `bold-pip-${new Date(now).toISOString().slice(0, 10)}.zip`,
@@ -58,8 +59,7 @@ export async function makeBackup(now = Date.now()): Promise<{ bytes: Uint8Array;
 }
 
 /** Settings that tell of this browser alone. */
-const LAST = "backup";
-const OWN_KEYS = new Set([LAST, "demo"]);
+const OWN_KEYS = new Set([LAST_BACKUP, "demo"]);
 
 /** What became of one rig of a back-up. */
 export interface CameBack {
@@ -213,32 +213,4 @@ function openBackup(
       settings: Array.isArray(settings) ? settings.slice(0, 100) : [],
     },
   };
-}
-
-/** Rigs changed since the last back-up from which one is reminded of making one. */
-const REMIND_FROM = 3;
-const DAY = 86_400_000;
-const LATER_DAYS = 7;
-
-/** How much has changed since the last back-up, if that is much. */
-export interface BackupReminder {
-  readonly rigs: number;
-  /** ms since 1970; undefined where none was ever made. */
-  readonly last: number | undefined;
-}
-
-/** Whether it is time to be reminded. Demo rigs as they were shipped do not count. */
-export async function backupReminder(now = Date.now()): Promise<BackupReminder | undefined> {
-  const { at: last, later } = (await readSetting<{ at?: number; later?: number }>(LAST)) ?? {};
-  if (later !== undefined && now < later) return undefined;
-  const changed = (await allRecords()).filter(
-    (record) => !record.deleted && record.changed > (last ?? 0) && !isShipped(record),
-  ).length;
-  return changed >= REMIND_FROM ? { rigs: changed, last } : undefined;
-}
-
-/** Reminds of a back-up in a week again. */
-export async function remindLater(now = Date.now()): Promise<void> {
-  const before = await readSetting<{ at?: number }>(LAST);
-  await writeSetting(LAST, { ...before, later: now + LATER_DAYS * DAY });
 }

@@ -11,13 +11,13 @@ export {
   shelfEntries,
   saveRig,
   unbinRig,
+  writtenRig,
   type ShelfEntry,
 } from "./shelf";
 export {
   chooseGlyph,
   editRig,
   editSign,
-  editWires,
   hasUnsaved,
   holdState,
   keepOpenRig,
@@ -29,30 +29,17 @@ export {
   spotLegs,
   undo,
   useOpenRig,
+  useRig,
   type SaveState,
 } from "./open-rig";
-export {
-  modelFor,
-  programFor,
-  useFindings,
-  useFindingsOf,
-  useGlyphTable,
-  useModel,
-  usePickedDigit,
-  useProgram,
-  useRig,
-  type Findings,
-} from "./derived";
+export { editWires } from "./edit-wires";
+export { modelFor, useGlyphTable, useModel, usePickedDigit, useProgram } from "./derived";
+export { useFindings, useFindingsOf, useLateScene, useTrail, type Findings } from "./findings";
 export { THEME_KEY, loadPreferences, setSchool, setTheme, usePreferences, type Theme } from "./preferences";
-export {
-  BACKUP_LIMITS,
-  backupReminder,
-  makeBackup,
-  remindLater,
-  restoreBackup,
-  type CameBack,
-  type Restored,
-} from "./backup";
+export { backupReminder, remindLater } from "./backup-reminder";
+export type { CameBack, Restored } from "./backup";
+/** Making and restoring back-ups, fetched when it is wanted. */
+export const fetchBackups = () => import("./backup");
 export { storageProblem } from "./database";
 export { closeRefusal, refuse, useRefusal, type Refusal } from "./refusals";
 export { dismiss, say, useMessages, type Message } from "./messages";

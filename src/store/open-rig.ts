@@ -11,7 +11,6 @@ import {
   type Rig,
   type Sign,
 } from "@/core/rig";
-import { modelOf } from "@/core/address";
 import type { Held } from "@/workers";
 import { showCells } from "@/core/show";
 import { database, storageProblem, type ShelfRecord } from "./database";
@@ -19,7 +18,8 @@ import { clearJournal, readJournal, writeJournal } from "./journal";
 import { mergeRigs } from "./merge";
 import { say } from "./messages";
 import { refuse } from "./refusals";
-import { keepRig, loadRig, saveRig, storedIn, type StoredRig } from "./shelf";
+import { keepRig, saveRig } from "./shelf";
+import { loadRig, storedIn, type StoredRig } from "./stored";
 
 /** Stored; being stored; being stored for longer than one would expect; not stored, and tried again. */
 export type SaveState = "saved" | "saving" | "slow" | "failed";
@@ -71,6 +71,13 @@ export const useOpenRig = create<OpenRig>()(
   ),
 );
 
+/** The open rig. Stations are only shown while one is open. */
+export function useRig(): Rig {
+  const rig = useOpenRig((state) => state.rig);
+  if (!rig) throw new Error("no rig is open");
+  return rig;
+}
+
 let timer: ReturnType<typeof setTimeout> | undefined;
 let following: { unsubscribe(): void } | undefined;
 /** What is stored, as far as this tab knows: what the open rig was changed from. */
@@ -96,10 +103,13 @@ export async function saveNow(): Promise<void> {
 async function store(rig: Rig, from: StoredRig): Promise<void> {
   const slow = setTimeout(() => useOpenRig.setState({ saved: "slow" }), SLOW_MS);
   try {
-    const saved = await saveRig(rig, useOpenRig.getState().codeBefore, from.revision);
+    const { codeBefore } = useOpenRig.getState();
+    let saved = await saveRig(rig, codeBefore, from.revision);
+    // What cannot be read is not kept in the place of what can.
+    if (saved.kind === "changed" && !storedIn(saved.there)) saved = await saveRig(rig, codeBefore);
     if (useOpenRig.getState().rig?.id !== rig.id) return;
     if (saved.kind === "gone") return useOpenRig.setState({ gone: true });
-    if (saved.kind === "changed") return meet(saved.there);
+    if (saved.kind === "changed") return meet(storedIn(saved.there)!);
     stored = { ...from, rig, revision: saved.revision };
     settle();
   } catch (error) {
@@ -259,15 +269,6 @@ export function editRig(change: (rig: Rig) => Rig): void {
   if (!rig) return;
   const changed = change(rig);
   if (changed !== rig) useOpenRig.setState({ rig: changed, held: undefined });
-}
-
-/** Changes wires, and remembers the code as it was before them. */
-export function editWires(change: (rig: Rig) => Rig): void {
-  const { rig } = useOpenRig.getState();
-  if (!rig) return;
-  const { encoding } = modelOf(rig);
-  editRig(change);
-  if (!rig.code.kept) useOpenRig.setState({ codeBefore: encoding });
 }
 
 /** Changes what a display of dots shows, or how its modules stand. */

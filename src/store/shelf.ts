@@ -1,6 +1,6 @@
 import type { Problem } from "@/core/document";
-import { LIMITS, checkRig, readRig, type Rig, type Encoding } from "@/core/rig";
-import { DEMO_RIGS } from "@/demo";
+import { LIMITS, type Rig, type Encoding } from "@/core/rig";
+import { desk } from "@/workers";
 import { database, type ShelfRecord } from "./database";
 
 const BIN_DAYS = 30;
@@ -10,9 +10,11 @@ export const newId = (): string => crypto.randomUUID();
 /** Puts the demo rigs on the shelf on the very first visit, and empties what has been in the bin for a month. */
 export async function prepareShelf(): Promise<void> {
   const db = database();
+  // A transaction waits for nothing but the database: the rigs are fetched before it.
+  const demo = (await db.settings.get("demo")) ? undefined : await desk().demoRigs();
   await db.transaction("rw", db.rigs, db.settings, async () => {
-    if (!(await db.settings.get("demo"))) {
-      await addDemoRigs();
+    if (demo && !(await db.settings.get("demo"))) {
+      await addMissing(demo);
       await db.settings.put({ key: "demo", value: true });
     }
     const old = Date.now() - BIN_DAYS * 86_400_000;
@@ -24,15 +26,17 @@ export async function prepareShelf(): Promise<void> {
  * Brings back every demo rig that is not on the shelf, as shipped. One that was changed and lies in the bin stays there
  * as it is, under an id of its own.
  */
-export async function addDemoRigs(): Promise<number> {
+export const addDemoRigs = async (): Promise<number> => addMissing(await desk().demoRigs());
+
+async function addMissing(demo: readonly Rig[]): Promise<number> {
   const db = database();
   return db.transaction("rw", db.rigs, async () => {
     const now = Date.now();
     const all = new Map((await db.rigs.toArray()).map((record) => [record.id, record]));
-    const missing = DEMO_RIGS.filter(({ id }) => !all.has(id) || all.get(id)!.deleted);
+    const missing = demo.filter(({ id }) => !all.has(id) || all.get(id)!.deleted);
     const binned = missing.flatMap((rig) => {
       const record = all.get(rig.id);
-      if (!record || isShipped(record)) return [];
+      if (!record || isShipped(record, demo)) return [];
       const id = newId();
       return [{ ...record, id, rig: { ...record.rig, id } }];
     });
@@ -50,9 +54,9 @@ export async function addDemoRigs(): Promise<number> {
 }
 
 /** Whether a record is a demo rig that nobody changed. */
-export const isShipped = ({ id, rig }: ShelfRecord): boolean => {
-  const demo = DEMO_RIGS.find((one) => one.id === id);
-  return demo !== undefined && JSON.stringify(demo) === JSON.stringify(rig);
+export const isShipped = ({ id, rig }: ShelfRecord, demo: readonly Rig[]): boolean => {
+  const shipped = demo.find((one) => one.id === id);
+  return shipped !== undefined && JSON.stringify(shipped) === JSON.stringify(rig);
 };
 
 /** Every record, the oldest first; one that lost its date stands before them. */
@@ -63,16 +67,18 @@ const records = async (): Promise<ShelfRecord[]> => (await allRecords()).filter(
 
 /** What stands on the shelf: a rig, or a record that cannot be read, with the reason. */
 export type ShelfEntry =
-  | { readonly kind: "rig"; readonly record: ShelfRecord; readonly rig: Rig }
+  | { readonly kind: "rig"; readonly record: ShelfRecord; readonly rig: Rig; readonly summary: string }
   | { readonly kind: "unreadable"; readonly record: ShelfRecord; readonly problem: Problem };
 
 /** The shelf, oldest first. Each record is checked and brought to the current version; none is changed by looking. */
 export async function shelfEntries(): Promise<ShelfEntry[]> {
-  return (await records()).map((record) => {
-    const read = checkRig(record.rig);
-    return read.ok
-      ? { kind: "rig", record, rig: read.rig }
-      : { kind: "unreadable", record, problem: read.problems[0]! };
+  const all = await records();
+  const read = await desk().shelve(all.map(({ rig }) => rig));
+  return all.map((record, at) => {
+    const one = read[at]!;
+    return one.ok
+      ? { kind: "rig", record, rig: one.rig, summary: one.summary }
+      : { kind: "unreadable", record, problem: one.problems[0]! };
   });
 }
 
@@ -102,31 +108,10 @@ export function recordName({ rig }: Pick<ShelfRecord, "rig">): string {
   return typeof name === "string" && name.trim() !== "" ? name.slice(0, LIMITS.name) : "A rig without a name";
 }
 
-/** A rig as it is stored, brought to the current version, and its revision. */
-export interface StoredRig {
-  readonly rig: Rig;
-  readonly revision: number;
-  readonly codeBefore?: Encoding | undefined;
-}
-
-/** @returns the stored rig; undefined when there is none, when it is in the bin, or when it cannot be read */
-export async function loadRig(id: string): Promise<StoredRig | undefined> {
-  return storedIn(await database().rigs.get(id));
-}
-
-/** What a record holds, if it is on the shelf and can be read. */
-export function storedIn(record: ShelfRecord | undefined): StoredRig | undefined {
-  if (!record || record.deleted) return undefined;
-  const read = checkRig(record.rig);
-  return read.ok
-    ? { rig: read.rig, revision: record.revision ?? 0, codeBefore: record.codeBefore }
-    : undefined;
-}
-
 /** How storing went: stored, with the new revision; or refused, because the rig was changed or deleted meanwhile. */
 export type Saved =
   | { readonly kind: "stored"; readonly revision: number }
-  | { readonly kind: "changed"; readonly there: StoredRig }
+  | { readonly kind: "changed"; readonly there: ShelfRecord }
   | { readonly kind: "gone" };
 
 /**
@@ -139,8 +124,8 @@ export async function saveRig(rig: Rig, codeBefore?: Encoding, on?: number): Pro
   return db.transaction("rw", db.rigs, async (): Promise<Saved> => {
     const before = await db.rigs.get(rig.id);
     if (before?.deleted || (!before && on !== undefined)) return { kind: "gone" };
-    const there = before && on !== undefined && (before.revision ?? 0) !== on ? storedIn(before) : undefined;
-    if (there) return { kind: "changed", there };
+    if (before && on !== undefined && (before.revision ?? 0) !== on)
+      return { kind: "changed", there: before };
     const record = recordOf(rig, before, codeBefore);
     await db.rigs.put(record);
     return { kind: "stored", revision: record.revision };
@@ -195,11 +180,14 @@ export async function unbinRig(id: string): Promise<void> {
   await db.rigs.put({ ...rest, revision: (record.revision ?? 0) + 1 });
 }
 
+/** A rig as the text of a `.pip.json` file. */
+export const writtenRig = (rig: Rig): Promise<string> => desk().write(rig);
+
 /** Reads the text of a `.pip.json` file onto the shelf; stores nothing unless the whole file is good. */
 export async function importRig(
   text: string,
 ): Promise<{ ok: true; rig: Rig } | { ok: false; problems: readonly Problem[] }> {
-  const read = readRig(text);
+  const read = await desk().read(text);
   return read.ok ? { ok: true, rig: await addRig(read.rig) } : read;
 }
 

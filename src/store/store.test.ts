@@ -2,17 +2,10 @@ import "fake-indexeddb/auto";
 import { swapWires, writeRig, asLeg } from "@/core/rig";
 import { DEMO_RIGS } from "@/demo";
 import { database } from "./database";
-import {
-  addDemoRigs,
-  addRig,
-  binRig,
-  importRig,
-  loadRig,
-  prepareShelf,
-  shelfEntries,
-  unbinRig,
-} from "./shelf";
-import { editRig, editWires, leaveRig, openRig, redo, saveNow, undo, useOpenRig } from "./open-rig";
+import { addDemoRigs, addRig, binRig, importRig, prepareShelf, shelfEntries, unbinRig } from "./shelf";
+import { loadRig } from "./stored";
+import { editWires } from "./edit-wires";
+import { editRig, leaveRig, openRig, redo, saveNow, undo, useOpenRig } from "./open-rig";
 
 const names = async () => (await shelfEntries()).map(({ record }) => record.rig.name);
 

@@ -17,7 +17,8 @@ import {
   useOpenRig,
 } from "./open-rig";
 import { useRefusal } from "./refusals";
-import { binRig, loadRig, prepareShelf, saveRig, unbinRig } from "./shelf";
+import { binRig, prepareShelf, saveRig, unbinRig } from "./shelf";
+import { loadRig } from "./stored";
 
 const store = new Map<string, string>();
 Object.assign(globalThis, {

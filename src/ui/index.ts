@@ -15,7 +15,7 @@ export { StartUp } from "./start-up";
 export { StationFrame } from "./station-frame";
 export { ThemeSwitch } from "./theme-switch";
 export { TrailList } from "./trail-list";
-export { RigFace, faceDigits, faceText } from "./rig-face";
+export { RigFace, faceDigits } from "./rig-face";
 export { useSimulation, type SimulationView } from "./use-simulation";
 export { useJob } from "./use-job";
 export { usePlanner, type PlannerView } from "./use-planner";

@@ -1,8 +1,7 @@
-import { gridOf, moduleBoxes, type RigModel } from "@/core/address";
 import type { PipName } from "@/core/glyph";
-import { splitPipId, type PipId, digitKey, digitOf, pipOn, type DigitKey } from "@/core/rig";
-import { VISIBLE, readCurrents, type FaceView } from "@/core/sim";
+import { digitKey, digitOf, pipOn, splitPipId, type DigitKey, type PipId } from "@/core/rig";
 import { STEADY } from "@/core/scan";
+import { VISIBLE, type FaceShape, type ReadFace } from "@/core/sim";
 import { DigitRow, type DigitLights } from "./digit-face";
 import { DotFace } from "./dot-face";
 
@@ -17,45 +16,32 @@ interface DigitPicture {
 }
 
 /** What a rig's digits show, in reading order. */
-export function faceDigits(model: RigModel, face: FaceView | undefined): DigitPicture[] {
-  const digits = model.digits.map((id) => ({
+export function faceDigits(
+  { pips, digits }: Pick<FaceShape, "pips" | "digits">,
+  face: ReadFace | undefined,
+): DigitPicture[] {
+  const pictures = digits.map((id) => ({
     key: digitKey(id),
     lights: {} as Record<string, { level: number; unknown: boolean }>,
     has: new Set<PipName>(),
   }));
-  const byKey = new Map(digits.map((digit) => [digit.key, digit]));
-  const keyOf = (pip: PipId) => ({ digit: byKey.get(digitOf(pip)), segment: splitPipId(pip).segment });
-  for (const { pip } of model.addresses) {
-    const { digit, segment } = keyOf(pip);
-    digit?.has.add(segment);
-  }
-  model.addresses.forEach(({ pip }, at) => {
-    const { digit, segment } = keyOf(pip);
-    if (!digit || !face) return;
+  const byKey = new Map(pictures.map((picture) => [picture.key, picture]));
+  pips.forEach((pip, at) => {
+    const picture = byKey.get(digitOf(pip));
+    const { segment } = splitPipId(pip);
+    picture?.has.add(segment);
+    if (!picture || !face) return;
     const unknown = face.unknown[at] === 1;
     const current = face.currents[at]!;
-    digit.lights[segment] = { level: !unknown && current > VISIBLE ? lightLevel(current) : 0, unknown };
+    picture.lights[segment] = { level: !unknown && current > VISIBLE ? lightLevel(current) : 0, unknown };
   });
-  return digits;
-}
-
-/** What the face reads as, for people who hear the page and for tests. */
-export function faceText(model: RigModel, face: FaceView | undefined): string {
-  if (!face || face.currents.length === 0) return "starting";
-  if (face.unknown.includes(1)) return "unknown";
-  // What runs across many dots is read from the program's text: the picture changes sixty times a second.
-  if (gridOf(model)) return face.currents.some((current) => current > VISIBLE) ? (face.text ?? "") : "blank";
-  const text = readCurrents(
-    model,
-    new Map(model.addresses.map(({ pip }, at) => [pip, face.currents[at]!] as const)),
-  );
-  if (text.trim() === "") return "blank";
-  return text === "�" ? "no character" : text;
+  return pictures;
 }
 
 interface Props {
-  readonly model: RigModel;
-  readonly face: FaceView | undefined;
+  /** Nothing is drawn until it is known, but its room is kept. */
+  readonly shape: FaceShape | undefined;
+  readonly face: ReadFace | undefined;
   readonly pick?: PipId;
   readonly onPick?: (pip: PipId) => void;
   readonly height: number | string;
@@ -63,15 +49,15 @@ interface Props {
 }
 
 /** The simulated display of a rig, all digits, as an eye takes it in. */
-export function RigFace({ model, face, pick, onPick, height, label }: Props) {
+export function RigFace({ shape, face, pick, onPick, height, label }: Props) {
+  if (!shape) return <div style={{ height }} role="img" aria-label={label} />;
   const picked = pick === undefined ? undefined : splitPipId(pick);
-  const grid = gridOf(model);
-  if (grid)
+  if (shape.dots)
     return (
       <DotFace
-        grid={grid}
-        modules={moduleBoxes(model)}
-        colour={model.display.led?.colour ?? "red"}
+        grid={shape.dots.grid}
+        modules={shape.dots.modules}
+        colour={shape.colour}
         levelAt={(index) => {
           if (!face) return 0;
           if (face.unknown[index]) return undefined;
@@ -79,16 +65,16 @@ export function RigFace({ model, face, pick, onPick, height, label }: Props) {
           return current > VISIBLE ? lightLevel(current) : 0;
         }}
         drawn={face}
-        picked={model.addresses.findIndex(({ pip }) => pip === pick)}
-        onPick={onPick && ((index) => onPick(model.addresses[index]!.pip))}
+        picked={pick === undefined ? -1 : shape.pips.indexOf(pick)}
+        onPick={onPick && ((index) => onPick(shape.pips[index]!))}
         height={height}
         label={label}
       />
     );
   return (
     <DigitRow
-      colour={model.display.led?.colour ?? "red"}
-      digits={faceDigits(model, face)}
+      colour={shape.colour}
+      digits={faceDigits(shape, face)}
       picked={picked && { key: digitKey(picked), segment: picked.segment }}
       onPick={onPick && ((key, segment) => onPick(pipOn(key, segment)))}
       height={height}

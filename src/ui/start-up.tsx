@@ -17,18 +17,19 @@ export function StartUp({ children }: { children: ReactNode }) {
   const [problem, setProblem] = useState("");
   useEffect(() => {
     const silent = setTimeout(() => setState((now) => (now === "opening" ? "silent" : now)), OPENING_MS);
-    Promise.all([loadPreferences(), prepareShelf()]).then(
-      () => {
-        clearTimeout(silent);
-        setState("open");
-        void workersAnswer().then((answer) => !answer && setState("no workers"));
-      },
-      (error: unknown) => {
-        clearTimeout(silent);
-        setProblem(storageProblem(error));
-        setState("closed");
-      },
-    );
+    const open = async () => {
+      await loadPreferences();
+      clearTimeout(silent);
+      // Demo rigs and whatever is on the shelf are read by workers.
+      if (!(await workersAnswer())) return setState("no workers");
+      await prepareShelf();
+      setState("open");
+    };
+    open().catch((error: unknown) => {
+      clearTimeout(silent);
+      setProblem(storageProblem(error));
+      setState("closed");
+    });
     return () => clearTimeout(silent);
   }, []);
   useNoSilentFailures();

@@ -1,10 +1,12 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Rig } from "@/core/rig";
-import type { FaceView } from "@/core/sim";
+import type { FaceShape, ReadFace } from "@/core/sim";
 import { simulatorWorker, type Held } from "@/workers";
 
 export interface SimulationView {
-  readonly face: FaceView | undefined;
+  /** The display, once the rig was started. */
+  readonly shape: FaceShape | undefined;
+  readonly face: ReadFace | undefined;
   readonly running: boolean;
   readonly speed: number;
   setRunning(running: boolean): void;
@@ -17,7 +19,8 @@ const FRAME_MS = 16;
 
 /** Runs a rig in the worker and follows its face, frame by frame. A changed rig starts again from power-up. */
 export function useSimulation(key: string, rig: Rig | undefined, held?: Held): SimulationView {
-  const [face, setFace] = useState<FaceView>();
+  const [shape, setShape] = useState<FaceShape>();
+  const [face, setFace] = useState<ReadFace>();
   const [running, setRunning] = useState(true);
   const [speed, setSpeed] = useState(1);
   const [turn, setTurn] = useState(0);
@@ -33,7 +36,8 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
       .then((first) => {
         if (!current) return;
         ready.current = true;
-        setFace(first);
+        setShape(first.shape);
+        setFace(first.face);
       });
     return () => {
       current = false;
@@ -48,7 +52,7 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
     let alive = true;
     let before = performance.now();
     let busy = false;
-    let shown: FaceView | undefined;
+    let shown: ReadFace | undefined;
     const tick = async (now: number) => {
       if (!alive) return;
       requestAnimationFrame((next) => void tick(next));
@@ -76,14 +80,14 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
       .then((next) => next && setFace(next));
   }, [key]);
   const restart = useCallback(() => setTurn((before) => before + 1), []);
-  return { face, running, speed, setRunning, setSpeed, step, restart };
+  return { shape, face, running, speed, setRunning, setSpeed, step, restart };
 }
 
 /** A change of current, in mA, nobody sees. */
 const UNSEEN = 0.005;
 
 /** Whether two faces look the same, the time shown beside them included. */
-function looksSame(one: FaceView, other: FaceView): boolean {
+function looksSame(one: ReadFace, other: ReadFace): boolean {
   if (Math.floor(one.time / 1e8) !== Math.floor(other.time / 1e8) || one.ended !== other.ended) return false;
   return one.currents.every(
     (current, at) =>

@@ -1,9 +1,13 @@
 import { proxy, wrap, type Remote } from "comlink";
+import type { Rig } from "@/core/rig";
+import type { Desk } from "./desk";
+import { openDesk } from "./open-desk";
 import type { Planner, Report } from "./planner";
 import type { Simulator } from "./simulator";
 
 export type { Comparison } from "./planner";
 export type { Held } from "./simulator";
+export type { FirstLook, Shelved } from "./desk";
 
 let remote: Remote<Simulator> | undefined;
 let failed: Promise<"failed"> | undefined;
@@ -15,6 +19,22 @@ export function simulatorWorker(): Remote<Simulator> {
   failed = new Promise((resolve) => (worker.onerror = () => resolve("failed")));
   remote = wrap<Simulator>(worker);
   return remote;
+}
+
+let atDesk: Remote<Desk> | undefined;
+
+/** The one desk worker of the page: quick questions about rigs. */
+export const desk = (): Remote<Desk> => (atDesk ??= openDesk());
+
+let taken: Rig | undefined;
+
+/** The desk with a rig on it: what is asked of it now is about that rig. */
+export function deskOn(rig: Rig): Remote<Desk> {
+  if (rig !== taken) {
+    taken = rig;
+    void desk().take(rig);
+  }
+  return desk();
 }
 
 /** How long a worker may take to answer for the first time, in ms: a page on a slow machine is not given up. */

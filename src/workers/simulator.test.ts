@@ -10,7 +10,7 @@ const litOn = (rig: Rig, { currents }: FaceView): string[] =>
 test("several rigs run side by side, each by its own clock; a stopped one is gone", () => {
   const simulator = new Simulator();
   for (const rig of DEMO_RIGS) {
-    const { unknown } = simulator.start(rig.id, rig);
+    const { unknown } = simulator.start(rig.id, rig).face;
     const first = rig.units.some(({ part }) => part === "74HC595") ? 1 : 0;
     expect(unknown.every((one) => one === first)).toBe(true);
   }

@@ -99,20 +99,3 @@ export function pictureOf(
   });
   return { width: grid.width, height: grid.height, dots };
 }
-
-/** The LED one meets going a step on the face, or undefined at its edge. */
-export function dotBeside(
-  model: RigModel,
-  grid: DotGrid,
-  pip: PipId,
-  dx: number,
-  dy: number,
-): PipId | undefined {
-  const index = model.addresses.findIndex((address) => address.pip === pip);
-  const dot = index < 0 ? -1 : grid.dotOf[index]!;
-  if (dot < 0) return undefined;
-  const [x, y] = [(dot % grid.width) + dx, Math.floor(dot / grid.width) + dy];
-  if (x < 0 || y < 0 || x >= grid.width || y >= grid.height) return undefined;
-  const next = grid.at[y * grid.width + x]!;
-  return next < 0 ? undefined : model.addresses[next]!.pip;
-}

@@ -49,7 +49,6 @@ export { byteIn, digitBytes, withByte, type DigitByte } from "./digit-bytes";
 export { alongChain, busAddress, busLines, busesOf, chipOn } from "./buses";
 export { pipTitle, turnTitle, turnWord } from "./titles";
 export {
-  dotBeside,
   gridOf,
   moduleBoxes,
   pictureOf,

@@ -53,5 +53,5 @@ export {
   type Edited,
   type WireEnd,
 } from "./edit";
-export { legTitle, partsList, unitValue } from "./names";
+export { legTitle, partsList, rigSummary, unitValue } from "./names";
 export { usualLevel, usualOhms, usualScan } from "./usual";

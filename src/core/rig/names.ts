@@ -1,6 +1,7 @@
-import { legById, legName, type NamingSchool } from "../parts";
+import { isChip, legById, legName, type NamingSchool } from "../parts";
 import { formatQuantity } from "../quantity";
 import { partOf } from "./part-of";
+import { controllerById } from "./plan-facts";
 import { splitLegRef, type LegRef, type Rig, type Unit } from "./document";
 
 const unitOf = (rig: Pick<Rig, "units">, leg: LegRef): Unit => {
@@ -55,4 +56,18 @@ export function partsList(
     groups.set(what, [...(groups.get(what) ?? []), unit.ref]);
   }
   return [...groups].map(([what, refs]) => ({ count: refs.length, what, refs }));
+}
+
+/** A rig in a line: the display, what drives it, the board. */
+export function rigSummary({ units, plan }: Pick<Rig, "units" | "plan">): string {
+  const parts = units.map(partOf);
+  const display = parts.find(({ kind }) => kind === "display");
+  const chips = new Map<string, number>();
+  for (const part of parts)
+    if (isChip(part) || part.kind === "driver-array") chips.set(part.id, (chips.get(part.id) ?? 0) + 1);
+  const driven = [...chips].map(([id, count]) => (count > 1 ? `${count} × ${id}` : id)).join(", ");
+  const board = controllerById(plan.controller).title.split(",")[0]!;
+  return [display?.title.split(",").slice(0, 2).join(","), driven || "straight from lines", board]
+    .filter(Boolean)
+    .join(" · ");
 }

@@ -1,5 +1,6 @@
 export { isPowered } from "./board-wires";
 export { Simulation } from "./simulation";
+export { faceShape, pipBeside, readView, type FaceShape, type ReadFace } from "./face-shape";
 export { VISIBLE, type Face, type FaceView, type PipLight, type PipState } from "./face";
 export {
   frameRows,

@@ -233,14 +233,14 @@ export function NewRig() {
 }
 
 function Preview({ rig, busy }: { rig: Rig | undefined; busy: boolean }) {
-  const { face } = useSimulation("preview", rig);
+  const { shape, face } = useSimulation("preview", rig);
   const model = rig && modelFor(rig);
   const figures = model && currentFigures(model);
   const resistor = rig?.units.find((unit) => unit.part === "resistor");
   return (
     <aside className="sheet new-preview" aria-label="The rig this gives">
       <div className="lens" style={{ padding: "20px 18px" }}>
-        {model && <RigFace model={model} face={face} height={200} label="The simulated rig" />}
+        {model && <RigFace shape={shape} face={face} height={200} label="The simulated rig" />}
       </div>
       {rig && figures && (
         <ul className="plain-list mt-3">

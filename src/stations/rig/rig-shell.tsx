@@ -2,33 +2,22 @@
 import "./rig.css";
 import Link from "next/link";
 import { useParams, useRouter } from "next/navigation";
-import { useEffect, useState, type ReactNode } from "react";
+import { Suspense, lazy, useEffect, useState, type ReactNode } from "react";
 import Modal from "react-bootstrap/Modal";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useStore } from "zustand";
-import { dotBeside, gridOf } from "@/core/address";
-import { isSegment, segmentBeside, type Direction } from "@/core/glyph";
-import { pipId, splitPipId, type LegRef, type PipId } from "@/core/rig";
+import type { Direction } from "@/core/glyph";
+import type { LegRef, PipId } from "@/core/rig";
+import { pipBeside, type FaceShape } from "@/core/sim";
 import type { Topic } from "@/core/subject";
-import {
-  modelFor,
-  leaveRig,
-  openRig,
-  pickPip,
-  redo,
-  saveNow,
-  spotLegs,
-  undo,
-  useModel,
-  useOpenRig,
-  useRig,
-} from "@/store";
-import { IconButton, RigFace, ThemeSwitch, faceText, useSimulation } from "@/ui";
-import { Finder } from "./finder";
+import { leaveRig, openRig, pickPip, redo, saveNow, spotLegs, undo, useOpenRig, useRig } from "@/store";
+import { IconButton, RigFace, ThemeSwitch, useSimulation, type SimulationView } from "@/ui";
 import { RigSide } from "./rig-side";
 import { SaveLine } from "./save-line";
 import { Shortcuts } from "./shortcuts";
 import { STATIONS, stationFor, stationPath, stationsFor, type Station } from "../registry";
+
+const Finder = lazy(() => import("./finder").then((module) => ({ default: module.Finder })));
 
 /** Opens the rig of the address, and puts its face and trail beside whichever station is shown. */
 export function RigShell({ children }: { children: ReactNode }) {
@@ -97,6 +86,7 @@ function OpenRig({ children }: { children: ReactNode }) {
       spotLegs([]);
       open(to);
     },
+    shape: simulation.shape,
     run: () => simulation.setRunning(!simulation.running),
     step: simulation.step,
     open: setLayer,
@@ -127,7 +117,11 @@ function OpenRig({ children }: { children: ReactNode }) {
         </nav>
         {children}
       </main>
-      {layer === "find" && <Finder onClose={() => setLayer(undefined)} onGo={go} />}
+      {layer === "find" && (
+        <Suspense>
+          <Finder onClose={() => setLayer(undefined)} onGo={go} />
+        </Suspense>
+      )}
       {layer === "keys" && <Shortcuts onClose={() => setLayer(undefined)} />}
       {layer === "grown" && <GrownFace simulation={simulation} onClose={() => setLayer(undefined)} />}
     </div>
@@ -166,6 +160,7 @@ function Tools({ onOpen }: { onOpen: (layer: Layer) => void }) {
 }
 
 interface Keys {
+  readonly shape: FaceShape | undefined;
   readonly go: (station: Station) => void;
   readonly run: () => void;
   readonly step: () => void;
@@ -177,12 +172,17 @@ const onControl = (event: KeyboardEvent): boolean =>
 
 const inDialog = (): boolean => document.querySelector(".modal.show") !== null;
 
-function useRigKeys({ go, run, step, open }: Keys): void {
+function useRigKeys({ shape, go, run, step, open }: Keys): void {
   const arrows = { preventDefault: true, ignoreEventWhen: inDialog };
   const options = { ...arrows, enableOnFormTags: ["radio"] as const };
   useHotkeys(
     "up, down, left, right",
-    (event) => movePick(event.key.replace("Arrow", "").toLowerCase() as Direction),
+    (event) => {
+      const { pick } = useOpenRig.getState();
+      const way = event.key.replace("Arrow", "").toLowerCase() as Direction;
+      const beside = shape && pick && pipBeside(shape, pick, way);
+      if (beside) pickPip(beside);
+    },
     arrows,
   );
   useHotkeys("space", run, { ...options, ignoreEventWhen: (event) => onControl(event) || inDialog() });
@@ -203,56 +203,19 @@ function useRigKeys({ go, run, step, open }: Keys): void {
   );
 }
 
-const STEPS: Readonly<Record<Direction, readonly [number, number]>> = {
-  left: [-1, 0],
-  right: [1, 0],
-  up: [0, -1],
-  down: [0, 1],
-};
-
-/** From dot to dot; along the segments of a digit, and over its edge to the digit beside it. */
-function movePick(way: Direction): void {
-  const { pick, rig } = useOpenRig.getState();
-  if (!pick || !rig) return;
-  const model = modelFor(rig);
-  const { digits, address } = model;
-  const grid = gridOf(model);
-  if (grid) {
-    const [dx, dy] = STEPS[way];
-    const beside = dotBeside(model, grid, pick, dx, dy);
-    if (beside) pickPip(beside);
-    return;
-  }
-  const { unit, digit, segment } = splitPipId(pick);
-  const next = isSegment(segment) ? segmentBeside(segment, way) : undefined;
-  if (next && address(pipId(unit, digit, next))) return pickPip(pipId(unit, digit, next));
-  const at = digits.findIndex((id) => id.unit === unit && id.digit === digit);
-  const beside = way === "right" ? digits[at + 1] : way === "left" ? digits[at - 1] : undefined;
-  if (!beside) return;
-  const row = segment === "b" || segment === "f" || segment === "a" ? "upper" : "lower";
-  const to = way === "right" ? (row === "upper" ? "f" : "e") : row === "upper" ? "b" : "c";
-  pickPip(pipId(beside.unit, beside.digit, to));
-}
-
 function GrownFace({
-  simulation,
+  simulation: { shape, face },
   onClose,
 }: {
-  simulation: ReturnType<typeof useSimulation>;
+  simulation: SimulationView;
   onClose: () => void;
 }) {
-  const model = useModel();
   return (
     <Modal show onHide={onClose} fullscreen aria-label="The face, large" contentClassName="grown-face">
       <button type="button" className="plain-button lens-grow" onClick={onClose} aria-label="Close">
         <i className="bi bi-x-lg" aria-hidden />
       </button>
-      <RigFace
-        model={model}
-        face={simulation.face}
-        height="84vh"
-        label={`Face: ${faceText(model, simulation.face)}`}
-      />
+      <RigFace shape={shape} face={face} height="84vh" label={`Face: ${face?.reads ?? "starting"}`} />
     </Modal>
   );
 }

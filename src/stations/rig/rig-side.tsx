@@ -1,13 +1,21 @@
 import Link from "next/link";
-import { useMemo, useState } from "react";
+import { useState } from "react";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import type { Finding } from "@/core/check";
-import { signPace } from "@/core/frames";
 import { formatQuantity } from "@/core/quantity";
 import { LIMITS, leaveOut } from "@/core/rig";
-import { trailOf, type Hop } from "@/core/trail";
-import { editRig, holdState, pickPip, useFindings, useModel, useOpenRig, usePreferences } from "@/store";
+import type { Hop } from "@/core/trail";
+import {
+  editRig,
+  holdState,
+  pickPip,
+  useFindings,
+  useLateScene,
+  useOpenRig,
+  useRig,
+  useTrail,
+} from "@/store";
 import { stationFor } from "../registry";
 import {
   FindingsCount,
@@ -17,7 +25,6 @@ import {
   RigFace,
   SeverityMark,
   TrailList,
-  faceText,
   type SimulationView,
 } from "@/ui";
 
@@ -32,10 +39,7 @@ interface Props {
 
 /** The column that is always there: the face, its controls, the trail of the picked pip, what was found. */
 export function RigSide({ simulation, onGo, onShow, onGrow }: Props) {
-  const model = useModel();
-  const pick = useOpenRig((state) => state.pick);
-  const school = usePreferences((state) => state.school);
-  const hops = useMemo(() => (pick ? trailOf(model, pick, school) : []), [model, pick, school]);
+  const hops = useTrail();
   return (
     <aside className="rig-side" aria-label="Face and trail">
       <RigHead />
@@ -47,7 +51,7 @@ export function RigSide({ simulation, onGo, onShow, onGrow }: Props) {
 }
 
 function RigHead() {
-  const { rig } = useModel();
+  const rig = useRig();
   const saved = useOpenRig((state) => (state.gone ? "failed" : state.saved));
   const [draft, setDraft] = useState<string>();
   const commit = () => {
@@ -94,16 +98,15 @@ function RigHead() {
 }
 
 function SideFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: () => void }) {
-  const model = useModel();
   const pick = useOpenRig((state) => state.pick);
   const held = useOpenRig((state) => state.held);
-  const { face, running, speed } = simulation;
-  const reads = faceText(model, face);
+  const { shape, face, running, speed } = simulation;
+  const reads = face?.reads ?? "starting";
   return (
     <div className="rig-face">
       <div className="lens" style={{ margin: "10px 10px 0", padding: "14px 10px" }}>
         <RigFace
-          model={model}
+          shape={shape}
           face={face}
           pick={pick}
           onPick={pickPip}
@@ -172,13 +175,13 @@ function SideFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: 
 
 /** Where the board does not keep up with a sign's steps: how long they really take. */
 function LatePace() {
-  const model = useModel();
-  const late = signPace(model)?.scenes.find((one) => one.late);
+  const { id } = useRig();
+  const late = useLateScene();
   if (!late) return null;
   const step = late.step ?? { asked: late.asked, lasts: late.lasts };
   const says = (ms: number) => formatQuantity(ms / 1000, "s", 3);
   return (
-    <Link href={`/rig/${model.rig.id}/frames`} className="face-pace tiny">
+    <Link href={`/rig/${id}/frames`} className="face-pace tiny">
       <SeverityMark
         severity="caution"
         text={`${late.step ? "a step takes" : "the pictures take"} ${says(step.lasts)}, not ${says(step.asked)}`}

@@ -3,12 +3,10 @@ import { useLiveQuery } from "dexie-react-hooks";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import {
-  BACKUP_LIMITS,
   backupReminder,
-  makeBackup,
+  fetchBackups,
   refuse,
   remindLater,
-  restoreBackup,
   say,
   storageProblem,
   type CameBack,
@@ -18,6 +16,7 @@ import { saveBytes } from "@/ui";
 
 /** Hands everything the browser keeps over as one file. */
 export async function backUp(): Promise<void> {
+  const { makeBackup } = await fetchBackups();
   const { bytes, name } = await makeBackup();
   saveBytes(bytes, name, "application/zip");
   say({ text: `Backed up as ${name}` });
@@ -26,6 +25,7 @@ export async function backUp(): Promise<void> {
 /** Reads a back-up; says in a dialog what came back, or why nothing did. */
 export async function restoreFrom(file: File, show: (restored: Restored) => void): Promise<void> {
   const title = `${file.name} was not restored`;
+  const { BACKUP_LIMITS, restoreBackup } = await fetchBackups();
   if (file.size > BACKUP_LIMITS.fileBytes)
     return refuse(
       title,

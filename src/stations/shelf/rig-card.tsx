@@ -5,10 +5,9 @@ import Button from "react-bootstrap/Button";
 import Dropdown from "react-bootstrap/Dropdown";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
-import { isChip } from "@/core/parts";
 import type { Problem } from "@/core/document";
-import { LIMITS, controllerById, fileName, writeRig, type Rig } from "@/core/rig";
-import { addRig, binRig, modelFor, recordName, say, saveRig, unbinRig, type ShelfEntry } from "@/store";
+import { LIMITS, fileName, type Rig } from "@/core/rig";
+import { addRig, binRig, recordName, say, saveRig, unbinRig, writtenRig, type ShelfEntry } from "@/store";
 import { RigFace, SeverityMark, saveText, useSimulation } from "@/ui";
 
 const remove = async (id: string, name: string): Promise<void> => {
@@ -16,23 +15,11 @@ const remove = async (id: string, name: string): Promise<void> => {
   say({ text: `${name} deleted`, action: { label: "Undo", run: () => void unbinRig(id) } });
 };
 
-/** What a card says of its rig in a line: the display, what drives it, the board. */
-function summary(rig: Rig): string {
-  const model = modelFor(rig);
-  const display = model.part(model.display.ref).title.split(",").slice(0, 2).join(",");
-  const chips = new Map<string, number>();
-  for (const { ref, part } of rig.units)
-    if (isChip(model.part(ref)) || model.part(ref).kind === "driver-array")
-      chips.set(part, (chips.get(part) ?? 0) + 1);
-  const driven = [...chips].map(([id, count]) => (count > 1 ? `${count} × ${id}` : id)).join(", ");
-  const board = controllerById(rig.plan.controller).title.split(",")[0]!;
-  return [display, driven || "straight from lines", board].join(" · ");
-}
-
 /** A rig on the shelf with its live face. */
-export function RigCard({ rig, changed }: { rig: Rig; changed: number }) {
+export function RigCard({ rig, summary, changed }: { rig: Rig; summary: string; changed: number }) {
   const [editing, setEditing] = useState(false);
-  const { face } = useSimulation(`card-${rig.id}`, rig);
+  const { shape, face } = useSimulation(`card-${rig.id}`, rig);
+  const hand = async () => saveText(await writtenRig(rig), fileName(rig, ".pip.json"), "application/json");
   const duplicate = async () => {
     const copy = await addRig(rig);
     say({ text: `Duplicated as ${copy.name}` });
@@ -41,7 +28,7 @@ export function RigCard({ rig, changed }: { rig: Rig; changed: number }) {
     <li className="shelf-card">
       <Link href={`/rig/${rig.id}/plan`} className="shelf-open" aria-label={`Open ${rig.name}`}>
         <span className="lens" style={{ padding: "16px 18px" }}>
-          <RigFace model={modelFor(rig)} face={face} height={132} label={`Face of ${rig.name}`} />
+          <RigFace shape={shape} face={face} height={132} label={`Face of ${rig.name}`} />
         </span>
       </Link>
       <div className="shelf-says">
@@ -59,11 +46,7 @@ export function RigCard({ rig, changed }: { rig: Rig; changed: number }) {
               <i className="bi bi-three-dots" aria-hidden />
             </Dropdown.Toggle>
             <Dropdown.Menu>
-              <Dropdown.Item
-                onClick={() => saveText(writeRig(rig), fileName(rig, ".pip.json"), "application/json")}
-              >
-                Export .pip.json
-              </Dropdown.Item>
+              <Dropdown.Item onClick={() => void hand()}>Export .pip.json</Dropdown.Item>
               <Dropdown.Item onClick={() => setEditing(true)}>Name and note</Dropdown.Item>
               <Dropdown.Item onClick={() => void duplicate()}>Duplicate</Dropdown.Item>
               <Dropdown.Divider />
@@ -71,7 +54,7 @@ export function RigCard({ rig, changed }: { rig: Rig; changed: number }) {
             </Dropdown.Menu>
           </Dropdown>
         </div>
-        <div className="small quiet">{summary(rig)}</div>
+        <div className="small quiet">{summary}</div>
         {rig.note && <p className="small mb-0 mt-1 shelf-note">{rig.note}</p>}
         <div className="tiny quiet mt-auto pt-2">
           {changed > 0 && `changed ${format(changed, "d MMM yyyy, HH:mm")}`}

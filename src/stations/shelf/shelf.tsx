@@ -105,7 +105,12 @@ export function Shelf() {
       <ul className="shelf-cards" aria-label="Rigs">
         {entries?.map((entry) =>
           entry.kind === "rig" ? (
-            <RigCard key={entry.record.id} rig={entry.rig} changed={entry.record.changed} />
+            <RigCard
+              key={entry.record.id}
+              rig={entry.rig}
+              summary={entry.summary}
+              changed={entry.record.changed}
+            />
           ) : (
             <UnreadableCard key={entry.record.id} record={entry.record} problem={entry.problem} />
           ),

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { gridOf, moduleBoxes, type RigModel } from "@/core/address";
 import { pipId, type PipId } from "@/core/rig";
-import type { Shown } from "@/core/sim";
+import { faceShape, type Shown } from "@/core/sim";
 import { DigitRow, DotFace, faceDigits, litSegments } from "@/ui";
 
 interface Props {
@@ -26,7 +26,7 @@ function dotLights(model: RigModel, shown: readonly Shown[]) {
 
 /** What the display shows at a moment one looks at, behind its lens. */
 export function ShownFace({ model, shown, height, label }: Props) {
-  const digits = useMemo(() => faceDigits(model, undefined), [model]);
+  const digits = useMemo(() => faceDigits(faceShape(model), undefined), [model]);
   const grid = gridOf(model);
   const lights = useMemo(() => dotLights(model, shown), [model, shown]);
   if (grid)

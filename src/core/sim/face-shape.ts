@@ -1,0 +1,86 @@
+import { gridOf, moduleBoxes, type DotGrid, type ModuleBox, type RigModel } from "../address";
+import { isSegment, segmentBeside, type Direction } from "../glyph";
+import type { LedColour } from "../parts";
+import { pipId, splitPipId, type DigitId, type PipId } from "../rig";
+import { VISIBLE, type FaceView } from "./face";
+import { readCurrents } from "./record";
+
+/** What has to be known of a display to draw it and to find one's way on it, without the rig behind it. */
+export interface FaceShape {
+  readonly colour: LedColour;
+  /** Its LEDs, in the order in which a view of the face has their currents. */
+  readonly pips: readonly PipId[];
+  /** In reading order. */
+  readonly digits: readonly DigitId[];
+  /** For displays of dots. */
+  readonly dots?: { readonly grid: DotGrid; readonly modules: readonly ModuleBox[] };
+}
+
+export function faceShape(model: RigModel): FaceShape {
+  const grid = gridOf(model);
+  return {
+    colour: model.display.led?.colour ?? "red",
+    pips: model.addresses.map(({ pip }) => pip),
+    digits: model.digits,
+    ...(grid ? { dots: { grid, modules: moduleBoxes(model) } } : {}),
+  };
+}
+
+const STEPS: Readonly<Record<Direction, readonly [dx: number, dy: number]>> = {
+  left: [-1, 0],
+  right: [1, 0],
+  up: [0, -1],
+  down: [0, 1],
+};
+
+/** The LED one meets going a step on a face: from dot to dot, along a digit's segments, and over its edge to the next digit. */
+export function pipBeside(shape: FaceShape, pip: PipId, way: Direction): PipId | undefined {
+  return shape.dots ? dotBeside(shape, shape.dots.grid, pip, way) : barBeside(shape, pip, way);
+}
+
+function dotBeside({ pips }: FaceShape, grid: DotGrid, pip: PipId, way: Direction): PipId | undefined {
+  const [dx, dy] = STEPS[way];
+  const index = pips.indexOf(pip);
+  const dot = index < 0 ? -1 : grid.dotOf[index]!;
+  if (dot < 0) return undefined;
+  const [x, y] = [(dot % grid.width) + dx, Math.floor(dot / grid.width) + dy];
+  if (x < 0 || y < 0 || x >= grid.width || y >= grid.height) return undefined;
+  const next = grid.at[y * grid.width + x]!;
+  return next < 0 ? undefined : pips[next];
+}
+
+function barBeside({ pips, digits }: FaceShape, pip: PipId, way: Direction): PipId | undefined {
+  const { unit, digit, segment } = splitPipId(pip);
+  const inDigit = isSegment(segment) ? segmentBeside(segment, way) : undefined;
+  if (inDigit && pips.includes(pipId(unit, digit, inDigit))) return pipId(unit, digit, inDigit);
+  const at = digits.findIndex((id) => id.unit === unit && id.digit === digit);
+  const beside = way === "right" ? digits[at + 1] : way === "left" ? digits[at - 1] : undefined;
+  if (!beside) return undefined;
+  const isUpper = segment === "b" || segment === "f" || segment === "a";
+  const entered = way === "right" ? (isUpper ? "f" : "e") : isUpper ? "b" : "c";
+  return pipId(beside.unit, beside.digit, entered);
+}
+
+/** A face as a page shows it, with what it reads as. */
+export interface ReadFace extends FaceView {
+  /** Its text; or that it is blank, unknown, or no character. */
+  readonly reads: string;
+}
+
+/** Reads a view of a face, for people who hear the page and for tests. */
+export function readView(model: RigModel, view: FaceView): ReadFace {
+  return { ...view, reads: readsAs(model, view) };
+}
+
+function readsAs(model: RigModel, { currents, unknown, text }: FaceView): string {
+  if (currents.length === 0) return "starting";
+  if (unknown.includes(1)) return "unknown";
+  // What runs across many dots is read from the program's text: the picture changes sixty times a second.
+  if (gridOf(model)) return currents.some((current) => current > VISIBLE) ? (text ?? "") : "blank";
+  const read = readCurrents(
+    model,
+    new Map(model.addresses.map(({ pip }, at) => [pip, currents[at]!] as const)),
+  );
+  if (read.trim() === "") return "blank";
+  return read === "�" ? "no character" : read;
+}

@@ -1,0 +1,94 @@
+import { useDeferredValue, useEffect, useState } from "react";
+import type { Audit } from "@/core/audit";
+import type { Finding } from "@/core/check";
+import type { NamingSchool } from "@/core/parts";
+import type { Rig } from "@/core/rig";
+import type { Hop } from "@/core/trail";
+import { deskOn, type FirstLook } from "@/workers";
+import { sameToChecks, useCheckOf } from "./audit";
+import { useOpenRig, useRig } from "./open-rig";
+import { usePreferences } from "./preferences";
+
+/** What was found against a rig so far. */
+export interface Findings {
+  readonly findings: readonly Finding[];
+  /** Limits, faces and the scan are still being looked at: fewer findings do not mean there are no more. */
+  readonly checking: boolean;
+  readonly audit: Audit | undefined;
+  readonly failed: string | undefined;
+}
+
+const NOTHING: readonly Finding[] = [];
+
+/** What was found against a rig: the wires at once, everything else once a worker has looked. */
+export function useFindingsOf(rig: Rig): Findings {
+  const school = usePreferences((state) => state.school);
+  const first = useFirstLook(rig, school);
+  const { checked, failed } = useCheckOf(rig, school);
+  return {
+    findings: checked?.findings ?? first?.findings ?? NOTHING,
+    checking: !checked && failed === undefined,
+    audit: checked?.audit,
+    failed,
+  };
+}
+
+/** What was found against the open rig; follows an edit once the face and the station have. */
+export const useFindings = (): Findings => useFindingsOf(useDeferredValue(useRig()));
+
+interface Looked {
+  readonly rig: Rig;
+  readonly school: NamingSchool;
+  readonly look: FirstLook;
+}
+
+/** What the desk says of a rig at a first look; what it said before stands until it has answered. */
+function useFirstLook(rig: Rig, school: NamingSchool): FirstLook | undefined {
+  const [looked, setLooked] = useState<Looked>();
+  useEffect(() => {
+    if (looked?.school === school && sameToChecks(looked.rig, rig)) return;
+    let current = true;
+    void deskOn(rig)
+      .look(school)
+      .then((look) => current && setLooked({ rig, school, look }));
+    return () => {
+      current = false;
+    };
+  }, [rig, school, looked]);
+  return looked?.rig.id === rig.id ? looked.look : undefined;
+}
+
+/** The first scene of a sign that its board does not keep up with. */
+export function useLateScene(): FirstLook["late"] {
+  const rig = useDeferredValue(useRig());
+  return useFirstLook(
+    rig,
+    usePreferences((state) => state.school),
+  )?.late;
+}
+
+interface Trail {
+  readonly of: Rig;
+  readonly hops: readonly Hop[];
+}
+
+const NO_HOPS: readonly Hop[] = [];
+
+/** The trail of the picked pip; the one before stands until the desk has followed the wires. */
+export function useTrail(): readonly Hop[] {
+  const rig = useRig();
+  const pick = useOpenRig((state) => state.pick);
+  const school = usePreferences((state) => state.school);
+  const [trail, setTrail] = useState<Trail>();
+  useEffect(() => {
+    if (!pick) return;
+    let current = true;
+    void deskOn(rig)
+      .trail(pick, school)
+      .then((hops) => current && setTrail({ of: rig, hops }));
+    return () => {
+      current = false;
+    };
+  }, [rig, pick, school]);
+  return pick && trail?.of.id === rig.id ? trail.hops : NO_HOPS;
+}
