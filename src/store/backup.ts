@@ -1,6 +1,7 @@
+import { safeFileName } from "@/core/foreign";
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
 import { parseJson } from "@/core/document";
-import { LIMITS, checkRig, fileName, type Encoding, type Rig } from "@/core/rig";
+import { LIMITS, checkRig, type Encoding, type Rig } from "@/core/rig";
 import { LAST_BACKUP } from "./backup-reminder";
 import { database, type ShelfRecord } from "./database";
 import { allRecords, freeName, newId, recordName, writeSetting } from "./shelf";
@@ -32,7 +33,7 @@ export async function makeBackup(now = Date.now()): Promise<{ bytes: Uint8Array;
   const files: Zippable = {};
   const rigs = records.map((record, at): Entry => {
     const stem = `${String(at + 1).padStart(4, "0")}-`;
-    const file = `rigs/${stem}${fileName({ name: recordName(record) }, ".pip.json")}`;
+    const file = `rigs/${stem}${safeFileName(recordName(record), ".pip.json")}`;
     files[file] = strToU8(`${JSON.stringify(record.rig ?? null, null, 2)}\n`);
     const { id, created, changed, deleted, codeBefore } = record;
     return {

@@ -1,49 +1,22 @@
 "use client";
-import Button from "react-bootstrap/Button";
-import Toast from "react-bootstrap/Toast";
-import ToastContainer from "react-bootstrap/ToastContainer";
-import { dismiss, useMessages } from "@/store";
+import { useMessages, useRefusal } from "@/store";
+import { fetched } from "./fetched";
 
-const SHOWN_MS = 9000;
+const MessageList = fetched("What the page says", () =>
+  import("./message-list").then((module) => module.MessageList),
+);
+const RefusalDialog = fetched("What was refused", () =>
+  import("./refusal-dialog").then((module) => module.RefusalDialog),
+);
 
-/** What the page has to say, with a way back where there is one. */
+/** What the page has to say, and the one dialog for what was not done. */
 export function Messages() {
-  const messages = useMessages((state) => state.messages);
+  const hasSpoken = useMessages(({ messages }) => messages.length > 0);
+  const refused = useRefusal(({ refusal }) => refusal !== undefined);
   return (
-    <ToastContainer position="bottom-end" className="p-3 position-fixed" style={{ zIndex: 2000 }}>
-      {messages.map(({ id, text, tone, action }) => (
-        <Toast
-          key={id}
-          onClose={() => dismiss(id)}
-          autohide
-          delay={tone === "trouble" ? SHOWN_MS * 2 : SHOWN_MS}
-        >
-          <Toast.Body className="d-flex align-items-center gap-2">
-            {tone === "trouble" && <i className="bi bi-exclamation-triangle-fill" aria-hidden />}
-            <span className="flex-grow-1">{text}</span>
-            {action && (
-              <Button
-                size="sm"
-                variant="plain"
-                onClick={() => {
-                  action.run();
-                  dismiss(id);
-                }}
-              >
-                {action.label}
-              </Button>
-            )}
-            <button
-              type="button"
-              className="plain-button px-1"
-              aria-label="Dismiss"
-              onClick={() => dismiss(id)}
-            >
-              <i className="bi bi-x-lg" aria-hidden />
-            </button>
-          </Toast.Body>
-        </Toast>
-      ))}
-    </ToastContainer>
+    <>
+      {hasSpoken && <MessageList />}
+      {refused && <RefusalDialog />}
+    </>
   );
 }

@@ -4,7 +4,6 @@ import Button from "react-bootstrap/Button";
 import { loadPreferences, prepareShelf, refuse, storageProblem } from "@/store";
 import { workersAnswer } from "@/workers";
 import { Messages } from "./messages";
-import { Refusals } from "./refusals";
 
 type State = "opening" | "open" | "silent" | "closed" | "no workers";
 
@@ -39,7 +38,6 @@ export function StartUp({ children }: { children: ReactNode }) {
     <>
       {state === "open" ? children : null}
       <Messages />
-      <Refusals />
     </>
   );
 }

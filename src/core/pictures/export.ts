@@ -9,7 +9,7 @@ import {
   stacked,
   type FrameFormat,
 } from "../frames";
-import { fileName } from "../rig";
+import { safeFileName } from "../foreign";
 import { GifWriter, writePbm, writePng, type Colour } from "./write";
 
 export interface FramesAsked {
@@ -79,7 +79,7 @@ export function exportFrames(
   if (frame !== undefined && !(Number.isInteger(frame) && frame >= 0 && frame < frames.length))
     return refuse(`There is no frame ${frame}: the run has ${frames.length}, counted from 0.`);
   const chosen = frame === undefined ? frames : [frames[frame]!];
-  const name = fileName(model.rig, ENDING[format]);
+  const name = safeFileName(model.rig.name, ENDING[format]);
   const text = (given: string) => new TextEncoder().encode(given);
   const give = (bytes: Uint8Array, note?: string): FramesResult => ({
     ok: true,

@@ -2,7 +2,7 @@ export * from "./document";
 export { BLINKS, LIMITS } from "./limits";
 export { RIG_JSON_SCHEMA } from "./json-schema";
 export { checkRig, readRig, type ReadRig } from "./read";
-export { fileName, writeRig } from "./write";
+export { writeRig } from "./write";
 export { netsOf, type Net, type Nets } from "./nets";
 export {
   DEFAULT_PLAN,

@@ -1,5 +1,4 @@
 import { canonical } from "../document";
-import { safeFileName } from "../foreign";
 import { RIG, type LineUse, type Plan, type Rig } from "./document";
 import { lineUses } from "./plan";
 
@@ -20,6 +19,3 @@ export function writeRig(rig: Rig): string {
   const document = canonical(RIG, rig);
   return `${JSON.stringify({ ...document, plan: { ...document.plan, lines: lines(rig.plan) } }, null, 2)}\n`;
 }
-
-/** A file name for the rig: letters, digits and hyphens of its name, with the given ending. */
-export const fileName = ({ name }: Pick<Rig, "name">, ending: string): string => safeFileName(name, ending);

@@ -2,7 +2,7 @@ import { modelOf } from "@/core/address";
 import { FRAME_FORMATS, type FrameFormat } from "@/core/frames";
 import { exportFrames } from "@/core/pictures";
 import { buildProgram, printProblem, sketchText, writeProgram } from "@/core/program";
-import { fileName } from "@/core/rig";
+import { safeFileName } from "@/core/foreign";
 import { tapeC, tapeCsv } from "@/core/trace";
 import { file, refusal, type Answer, type Question } from "../question";
 import { isAnswer, numberIn, rigIn } from "./rig";
@@ -46,7 +46,7 @@ export function answerSketch({ text }: Question): Answer {
   const problem = printProblem(model, program);
   if (problem) return refusal(422, `${problem}.`);
   const { lines, ending } = writeProgram(model, program);
-  return file(sketchText(lines), "text/plain; charset=utf-8", fileName(read.rig, ending));
+  return file(sketchText(lines), "text/plain; charset=utf-8", safeFileName(read.rig.name, ending));
 }
 
 /** Faces of a tape that are written at once. */
@@ -75,7 +75,7 @@ export function answerWrites({ text, query }: Question): Answer {
     format === "c"
       ? [tapeC(read.rig, { from, faces }), "text/x-c", ".h"]
       : [tapeCsv(read.rig, { from, faces }), "text/csv", ".csv"];
-  return file(written, `${type}; charset=utf-8`, fileName(read.rig, ending), {
+  return file(written, `${type}; charset=utf-8`, safeFileName(read.rig.name, ending), {
     "x-faces": `${from}-${Math.min(from + faces, inAll) - 1}/${inAll}`,
   });
 }

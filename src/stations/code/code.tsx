@@ -1,8 +1,9 @@
 "use client";
+import { safeFileName } from "@/core/foreign";
 import "./code.css";
 import { useMemo } from "react";
 import Button from "react-bootstrap/Button";
-import { controllerById, fileName, writeRig } from "@/core/rig";
+import { controllerById, writeRig } from "@/core/rig";
 import { printProblem, sketchMemory, sketchText, writeProgram } from "@/core/program";
 import { formatBytes } from "@/core/quantity";
 import { useModel, useOpenRig, usePreferences, useProgram } from "@/store";
@@ -40,7 +41,7 @@ export function CodeStation() {
             <i className="bi bi-clipboard me-1" aria-hidden />
             Copy
           </Button>
-          <DownloadButton text={() => text} name={fileName(model.rig, written.ending)}>
+          <DownloadButton text={() => text} name={safeFileName(model.rig.name, written.ending)}>
             Download
           </DownloadButton>
           <RigFile />
@@ -71,7 +72,7 @@ export function CodeStation() {
 function RigFile() {
   const { rig } = useModel();
   return (
-    <DownloadButton text={() => writeRig(rig)} name={fileName(rig, ".pip.json")}>
+    <DownloadButton text={() => writeRig(rig)} name={safeFileName(rig.name, ".pip.json")}>
       Rig file
     </DownloadButton>
   );

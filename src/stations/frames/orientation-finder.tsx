@@ -1,3 +1,4 @@
+import { safeFileName } from "@/core/foreign";
 import { useEffect, useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
@@ -7,15 +8,7 @@ import { layoutsFrom, looksLike, looksOf, probePicture } from "@/core/frames";
 import { columnOf, isDot } from "@/core/glyph";
 import { buildProgram, sketchText, writeProgram } from "@/core/program";
 import { formatNanoseconds } from "@/core/quantity";
-import {
-  dotModules,
-  fileName,
-  laidOut,
-  splitPipId,
-  type DotModule,
-  type LayoutChoice,
-  type Rig,
-} from "@/core/rig";
+import { dotModules, laidOut, splitPipId, type DotModule, type LayoutChoice, type Rig } from "@/core/rig";
 import type { ModulePicture } from "@/core/trace";
 import { editSign, holdState, useModel } from "@/store";
 import { DownloadButton, FileButton, PictureFace, Progress, useJob } from "@/ui";
@@ -221,10 +214,7 @@ function Source({ rig, asked, captured, probe, onCapture }: SourceProps) {
             : `The rig shows one picture on module ${asked + 1} of the chain, counted from the controller. Load this sketch and look at your table; or read a capture of what your board sends already.`}
         </p>
         <span className="row-line">
-          <DownloadButton
-            name={fileName({ name: `${rig.name} probe` }, probe.ending)}
-            text={() => probe.text}
-          >
+          <DownloadButton name={safeFileName(`${rig.name} probe`, probe.ending)} text={() => probe.text}>
             Sketch that shows it
           </DownloadButton>
           <FileButton accept=".vcd,.csv" onFile={read}>

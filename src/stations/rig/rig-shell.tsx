@@ -2,8 +2,7 @@
 import "./rig.css";
 import Link from "next/link";
 import { useParams, useRouter } from "next/navigation";
-import { Suspense, lazy, useEffect, useState, type ReactNode } from "react";
-import Modal from "react-bootstrap/Modal";
+import { useEffect, useState, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useStore } from "zustand";
 import type { Direction } from "@/core/glyph";
@@ -11,13 +10,14 @@ import type { LegRef, PipId } from "@/core/rig";
 import { pipBeside, type FaceShape } from "@/core/sim";
 import type { Topic } from "@/core/subject";
 import { leaveRig, openRig, pickPip, redo, saveNow, spotLegs, undo, useOpenRig, useRig } from "@/store";
-import { IconButton, RigFace, ThemeSwitch, useSimulation, type SimulationView } from "@/ui";
+import { IconButton, ThemeSwitch, fetched, useSimulation } from "@/ui";
 import { RigSide } from "./rig-side";
 import { SaveLine } from "./save-line";
-import { Shortcuts } from "./shortcuts";
 import { STATIONS, stationFor, stationPath, stationsFor, type Station } from "../registry";
 
-const Finder = lazy(() => import("./finder").then((module) => ({ default: module.Finder })));
+const Finder = fetched("The finder", () => import("./finder").then((module) => module.Finder));
+const Shortcuts = fetched("The list of keys", () => import("./shortcuts").then((module) => module.Shortcuts));
+const GrownFace = fetched("The large face", () => import("./grown-face").then((module) => module.GrownFace));
 
 /** Opens the rig of the address, and puts its face and trail beside whichever station is shown. */
 export function RigShell({ children }: { children: ReactNode }) {
@@ -90,6 +90,7 @@ function OpenRig({ children }: { children: ReactNode }) {
     run: () => simulation.setRunning(!simulation.running),
     step: simulation.step,
     open: setLayer,
+    busy: layer !== undefined,
   });
   return (
     <div className="rig">
@@ -117,11 +118,7 @@ function OpenRig({ children }: { children: ReactNode }) {
         </nav>
         {children}
       </main>
-      {layer === "find" && (
-        <Suspense>
-          <Finder onClose={() => setLayer(undefined)} onGo={go} />
-        </Suspense>
-      )}
+      {layer === "find" && <Finder onClose={() => setLayer(undefined)} onGo={go} />}
       {layer === "keys" && <Shortcuts onClose={() => setLayer(undefined)} />}
       {layer === "grown" && <GrownFace simulation={simulation} onClose={() => setLayer(undefined)} />}
     </div>
@@ -165,6 +162,8 @@ interface Keys {
   readonly run: () => void;
   readonly step: () => void;
   readonly open: (layer: Layer) => void;
+  /** A dialog is asked for: keys wait until it is there. */
+  readonly busy: boolean;
 }
 
 const onControl = (event: KeyboardEvent): boolean =>
@@ -172,8 +171,9 @@ const onControl = (event: KeyboardEvent): boolean =>
 
 const inDialog = (): boolean => document.querySelector(".modal.show") !== null;
 
-function useRigKeys({ shape, go, run, step, open }: Keys): void {
-  const arrows = { preventDefault: true, ignoreEventWhen: inDialog };
+function useRigKeys({ shape, go, run, step, open, busy }: Keys): void {
+  const ignored = () => busy || inDialog();
+  const arrows = { preventDefault: true, ignoreEventWhen: ignored };
   const options = { ...arrows, enableOnFormTags: ["radio"] as const };
   useHotkeys(
     "up, down, left, right",
@@ -185,7 +185,7 @@ function useRigKeys({ shape, go, run, step, open }: Keys): void {
     },
     arrows,
   );
-  useHotkeys("space", run, { ...options, ignoreEventWhen: (event) => onControl(event) || inDialog() });
+  useHotkeys("space", run, { ...options, ignoreEventWhen: (event) => onControl(event) || ignored() });
   useHotkeys(".", step, { ...options, useKey: true });
   useHotkeys("f", () => open("grown"), options);
   useHotkeys("/", () => open("find"), { ...options, useKey: true });
@@ -200,22 +200,5 @@ function useRigKeys({ shape, go, run, step, open }: Keys): void {
       if (tab) go(tab);
     },
     options,
-  );
-}
-
-function GrownFace({
-  simulation: { shape, face },
-  onClose,
-}: {
-  simulation: SimulationView;
-  onClose: () => void;
-}) {
-  return (
-    <Modal show onHide={onClose} fullscreen aria-label="The face, large" contentClassName="grown-face">
-      <button type="button" className="plain-button lens-grow" onClick={onClose} aria-label="Close">
-        <i className="bi bi-x-lg" aria-hidden />
-      </button>
-      <RigFace shape={shape} face={face} height="84vh" label={`Face: ${face?.reads ?? "starting"}`} />
-    </Modal>
   );
 }

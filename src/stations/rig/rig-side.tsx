@@ -1,10 +1,9 @@
 import Link from "next/link";
 import { useState } from "react";
 import Form from "react-bootstrap/Form";
-import Modal from "react-bootstrap/Modal";
 import type { Finding } from "@/core/check";
 import { formatQuantity } from "@/core/quantity";
-import { LIMITS, leaveOut } from "@/core/rig";
+import { LIMITS } from "@/core/rig";
 import type { Hop } from "@/core/trail";
 import {
   editRig,
@@ -19,14 +18,18 @@ import {
 import { stationFor } from "../registry";
 import {
   FindingsCount,
-  FindingsList,
   IconButton,
   PipLogo,
   RigFace,
   SeverityMark,
   TrailList,
+  fetched,
   type SimulationView,
 } from "@/ui";
+
+const FindingsDialog = fetched("The list", () =>
+  import("./findings-dialog").then((module) => module.FindingsDialog),
+);
 
 const SPEEDS = [0.0001, 0.01, 0.1, 1, 4, 20];
 
@@ -204,25 +207,7 @@ function SideFindings({ onShow }: { onShow: (finding: Finding) => void }) {
         <FindingsCount findings={findings} checking={checking} failed={failed} />
         <i className="bi bi-chevron-up quiet" aria-hidden />
       </button>
-      <Modal show={open} onHide={() => setOpen(false)} size="lg" scrollable aria-labelledby="findings-title">
-        <Modal.Header closeButton>
-          <Modal.Title id="findings-title" as="h2" className="h6">
-            What was found
-          </Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          <FindingsList
-            findings={findings}
-            checking={checking}
-            failed={failed}
-            onOffer={({ pips, offer }) => editRig((rig) => leaveOut(rig, pips, offer === "leave-out"))}
-            onGo={(finding) => {
-              setOpen(false);
-              onShow(finding);
-            }}
-          />
-        </Modal.Body>
-      </Modal>
+      {open && <FindingsDialog onShow={onShow} onClose={() => setOpen(false)} />}
     </div>
   );
 }

@@ -1,9 +1,9 @@
-import { format } from "date-fns";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import { binnedRecords, emptyBin, recordName, say, unbinRig } from "@/store";
+import { formatDate } from "@/ui";
 
 /** What was deleted in the last thirty days: to be put back on the shelf, or to go for good. */
 export function BinDialog({ onClose }: { onClose: () => void }) {
@@ -31,8 +31,7 @@ export function BinDialog({ onClose }: { onClose: () => void }) {
               <span className="flex-grow-1">
                 <strong>{recordName(record)}</strong>
                 <span className="d-block tiny quiet">
-                  deleted {format(record.deleted!, "d MMM yyyy, HH:mm")}; goes for good on{" "}
-                  {format(goes, "d MMM")}
+                  deleted {formatDate(record.deleted!)}; goes for good on {formatDate(goes, "day")}
                 </span>
               </span>
               <Button

@@ -1,14 +1,13 @@
-import { format } from "date-fns";
+import { safeFileName } from "@/core/foreign";
 import Link from "next/link";
-import { useId, useState, type FormEvent } from "react";
+import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import Dropdown from "react-bootstrap/Dropdown";
-import Form from "react-bootstrap/Form";
-import Modal from "react-bootstrap/Modal";
 import type { Problem } from "@/core/document";
-import { LIMITS, fileName, type Rig } from "@/core/rig";
-import { addRig, binRig, recordName, say, saveRig, unbinRig, writtenRig, type ShelfEntry } from "@/store";
-import { RigFace, SeverityMark, saveText, useSimulation } from "@/ui";
+import { type Rig } from "@/core/rig";
+import { addRig, binRig, recordName, say, unbinRig, writtenRig, type ShelfEntry } from "@/store";
+import { MoreMenu, fetched, RigFace, SeverityMark, formatDate, saveText, useSimulation } from "@/ui";
+
+const NameAndNote = fetched("The form", () => import("./name-and-note").then((module) => module.NameAndNote));
 
 const remove = async (id: string, name: string): Promise<void> => {
   await binRig(id);
@@ -19,7 +18,8 @@ const remove = async (id: string, name: string): Promise<void> => {
 export function RigCard({ rig, summary, changed }: { rig: Rig; summary: string; changed: number }) {
   const [editing, setEditing] = useState(false);
   const { shape, face } = useSimulation(`card-${rig.id}`, rig);
-  const hand = async () => saveText(await writtenRig(rig), fileName(rig, ".pip.json"), "application/json");
+  const hand = async () =>
+    saveText(await writtenRig(rig), safeFileName(rig.name, ".pip.json"), "application/json");
   const duplicate = async () => {
     const copy = await addRig(rig);
     say({ text: `Duplicated as ${copy.name}` });
@@ -36,86 +36,23 @@ export function RigCard({ rig, summary, changed }: { rig: Rig; summary: string; 
           <Link href={`/rig/${rig.id}/plan`} className="shelf-title">
             {rig.name}
           </Link>
-          <Dropdown align="end">
-            <Dropdown.Toggle
-              variant="quiet"
-              size="sm"
-              aria-label={`More for ${rig.name}`}
-              className="no-caret"
-            >
-              <i className="bi bi-three-dots" aria-hidden />
-            </Dropdown.Toggle>
-            <Dropdown.Menu>
-              <Dropdown.Item onClick={() => void hand()}>Export .pip.json</Dropdown.Item>
-              <Dropdown.Item onClick={() => setEditing(true)}>Name and note</Dropdown.Item>
-              <Dropdown.Item onClick={() => void duplicate()}>Duplicate</Dropdown.Item>
-              <Dropdown.Divider />
-              <Dropdown.Item onClick={() => void remove(rig.id, rig.name)}>Delete</Dropdown.Item>
-            </Dropdown.Menu>
-          </Dropdown>
+          <MoreMenu
+            label={`More for ${rig.name}`}
+            entries={[
+              { title: "Export .pip.json", run: () => void hand() },
+              { title: "Name and note", run: () => setEditing(true) },
+              { title: "Duplicate", run: () => void duplicate() },
+              null,
+              { title: "Delete", run: () => void remove(rig.id, rig.name) },
+            ]}
+          />
         </div>
         <div className="small quiet">{summary}</div>
         {rig.note && <p className="small mb-0 mt-1 shelf-note">{rig.note}</p>}
-        <div className="tiny quiet mt-auto pt-2">
-          {changed > 0 && `changed ${format(changed, "d MMM yyyy, HH:mm")}`}
-        </div>
+        <div className="tiny quiet mt-auto pt-2">{changed > 0 && `changed ${formatDate(changed)}`}</div>
       </div>
       {editing && <NameAndNote rig={rig} onClose={() => setEditing(false)} />}
     </li>
-  );
-}
-
-/** Changes what the shelf says of a rig. */
-function NameAndNote({ rig, onClose }: { rig: Rig; onClose: () => void }) {
-  const id = useId();
-  const [name, setName] = useState(rig.name);
-  const [note, setNote] = useState(rig.note);
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
-    if (!name.trim()) return;
-    await saveRig({ ...rig, name: name.trim(), note });
-    onClose();
-  };
-  return (
-    <Modal show onHide={onClose} aria-labelledby={`${id}-title`}>
-      <form onSubmit={(event) => void save(event)}>
-        <Modal.Header closeButton>
-          <Modal.Title id={`${id}-title`} as="h2" className="h6">
-            Name and note
-          </Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          <label className="field-label" htmlFor={`${id}-name`}>
-            Name
-          </label>
-          <Form.Control
-            id={`${id}-name`}
-            value={name}
-            maxLength={LIMITS.name}
-            onChange={(event) => setName(event.target.value)}
-          />
-          <label className="field-label mt-2" htmlFor={`${id}-note`}>
-            Note
-          </label>
-          <Form.Control
-            id={`${id}-note`}
-            as="textarea"
-            rows={4}
-            value={note}
-            maxLength={LIMITS.note}
-            onChange={(event) => setNote(event.target.value)}
-          />
-        </Modal.Body>
-        <Modal.Footer>
-          <Button variant="plain" onClick={onClose}>
-            Cancel
-          </Button>
-          <Button type="submit" variant="primary" disabled={!name.trim()}>
-            Save
-          </Button>
-        </Modal.Footer>
-      </form>
-    </Modal>
   );
 }
 
@@ -137,7 +74,7 @@ export function UnreadableCard({ record, problem }: { record: ShelfEntry["record
             onClick={() =>
               saveText(
                 JSON.stringify(record.rig ?? record, null, 2),
-                fileName({ name }, ".pip.json"),
+                safeFileName(name, ".pip.json"),
                 "application/json",
               )
             }

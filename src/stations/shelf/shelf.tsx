@@ -4,13 +4,16 @@ import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
-import Dropdown from "react-bootstrap/Dropdown";
 import { LIMITS } from "@/core/rig";
 import { addDemoRigs, importRig, refuse, say, shelfEntries, storageProblem, type Restored } from "@/store";
-import { FileButton, PipLogo, ThemeSwitch } from "@/ui";
-import { BackupReminderLine, RestoredDialog, backUp, restoreFrom } from "./backup";
-import { BinDialog } from "./bin-dialog";
+import { FileButton, MoreMenu, PipLogo, ThemeSwitch, fetched } from "@/ui";
+import { BackupReminderLine, backUp, restoreFrom } from "./backup";
 import { RigCard, UnreadableCard } from "./rig-card";
+
+const BinDialog = fetched("The bin", () => import("./bin-dialog").then((module) => module.BinDialog));
+const RestoredDialog = fetched("The list", () =>
+  import("./restored-dialog").then((module) => module.RestoredDialog),
+);
 
 const NOTHING_CHANGED = "Nothing on the shelf was changed.";
 
@@ -84,21 +87,18 @@ export function Shelf() {
         >
           Import
         </FileButton>
-        <Dropdown align="end">
-          <Dropdown.Toggle variant="quiet" size="sm" aria-label="More" className="no-caret">
-            <i className="bi bi-three-dots-vertical" aria-hidden />
-          </Dropdown.Toggle>
-          <Dropdown.Menu>
-            <Dropdown.Item onClick={() => void backUp()}>Back up everything</Dropdown.Item>
-            <Dropdown.Item onClick={() => archive.current?.click()}>Restore a back-up</Dropdown.Item>
-            <Dropdown.Divider />
-            <Dropdown.Item onClick={() => setDialog("bin")}>Bin</Dropdown.Item>
-            <Dropdown.Item onClick={() => void bringBack()}>Bring back the demo rigs</Dropdown.Item>
-            <Dropdown.Item href="/schema/rig-2.json" target="_blank">
-              JSON Schema of rig files
-            </Dropdown.Item>
-          </Dropdown.Menu>
-        </Dropdown>
+        <MoreMenu
+          label="More"
+          icon="bi-three-dots-vertical"
+          entries={[
+            { title: "Back up everything", run: () => void backUp() },
+            { title: "Restore a back-up", run: () => archive.current?.click() },
+            null,
+            { title: "Bin", run: () => setDialog("bin") },
+            { title: "Bring back the demo rigs", run: () => void bringBack() },
+            { title: "JSON Schema of rig files", href: "/schema/rig-2.json" },
+          ]}
+        />
         <ThemeSwitch />
       </header>
       <BackupReminderLine />

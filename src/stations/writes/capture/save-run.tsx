@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { fileName } from "@/core/rig";
+import { safeFileName } from "@/core/foreign";
 import { LONGEST_RUN, csvOf, vcdOf } from "@/core/trace";
 import { useRig } from "@/store";
 import { DownloadButton, QuantityField } from "@/ui";
@@ -18,10 +18,16 @@ export function SaveRun() {
         onCommit={setSeconds}
         width={90}
       />
-      <DownloadButton text={() => [...vcdOf(rig, seconds * 1e9)].join("")} name={fileName(rig, ".vcd")}>
+      <DownloadButton
+        text={() => [...vcdOf(rig, seconds * 1e9)].join("")}
+        name={safeFileName(rig.name, ".vcd")}
+      >
         VCD
       </DownloadButton>
-      <DownloadButton text={() => [...csvOf(rig, seconds * 1e9)].join("")} name={fileName(rig, ".csv")}>
+      <DownloadButton
+        text={() => [...csvOf(rig, seconds * 1e9)].join("")}
+        name={safeFileName(rig.name, ".csv")}
+      >
         CSV
       </DownloadButton>
     </span>

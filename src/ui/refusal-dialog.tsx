@@ -3,7 +3,7 @@ import Modal from "react-bootstrap/Modal";
 import { closeRefusal, useRefusal } from "@/store";
 
 /** The one dialog that says what was not done, and why. */
-export function Refusals() {
+export function RefusalDialog() {
   const refusal = useRefusal((state) => state.refusal);
   if (!refusal) return null;
   const { title, says, problems } = refusal;
