@@ -3,13 +3,11 @@ import nextJest from "next/jest.js";
 const createConfig = nextJest({ dir: "./" });
 
 /** Packages that are published as modules only: they are compiled for the tests like our own files. */
-const MODULES_ONLY = ["fast-png", "iobuffer", "fflate"];
+const MODULES_ONLY = ["fast-png", "iobuffer", "fflate", "react-hotkeys-hook"];
 
-const config = createConfig({
+const shared = {
   // The database still ends its last transactions when a file is done: globals are left to it.
   testEnvironmentOptions: { globalsCleanup: "off" },
-  testEnvironment: "node",
-  testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/src/**/*.test.tsx"],
   // Copies that are changed line by line (npm run mutate) are no part of this.
   modulePathIgnorePatterns: ["<rootDir>/.mutants/"],
   moduleNameMapper: {
@@ -17,14 +15,36 @@ const config = createConfig({
     // There are no workers here: what is asked of the page's desk is answered in place.
     "^\\./open-desk$": "<rootDir>/src/workers/fixtures/desk-here.ts",
   },
-});
+};
+
+/** What is no screen runs in Node; screens run on a stand-in for a browser's page, with the real core behind them. */
+const KINDS = [
+  {
+    ...shared,
+    displayName: "core",
+    testEnvironment: "node",
+    testMatch: ["<rootDir>/src/**/*.test.ts"],
+  },
+  {
+    ...shared,
+    displayName: "screens",
+    testEnvironment: "<rootDir>/src/ui/fixtures/page-environment.mjs",
+    setupFiles: ["<rootDir>/src/ui/fixtures/page.ts"],
+    setupFilesAfterEnv: ["<rootDir>/src/ui/fixtures/patience.ts"],
+    testMatch: ["<rootDir>/src/**/*.test.tsx"],
+  },
+];
 
 const withModules = async () => ({
-  ...(await config()),
-  transformIgnorePatterns: [
-    `/node_modules/(?!(${MODULES_ONLY.join("|")})/)`,
-    "^.+\\.module\\.(css|sass|scss)$",
-  ],
+  projects: await Promise.all(
+    KINDS.map(async (kind) => ({
+      ...(await createConfig(kind)()),
+      transformIgnorePatterns: [
+        `/node_modules/(?!(${MODULES_ONLY.join("|")})/)`,
+        "^.+\\.module\\.(css|sass|scss)$",
+      ],
+    })),
+  ),
 });
 
 export default withModules;

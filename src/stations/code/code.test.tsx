@@ -1,0 +1,37 @@
+import { render, screen } from "@testing-library/react";
+import { modelOf } from "@/core/address";
+import { buildProgram, sketchMemory, sketchText, writeProgram } from "@/core/program";
+import { formatBytes } from "@/core/quantity";
+import { demoRig } from "@/demo";
+import { useMessages } from "@/store";
+import { openInPlace, showStation } from "../fixtures/open";
+import { CodeStation } from "./code";
+
+const slip = demoRig("slip-gate");
+
+describe("Code", () => {
+  test("says what the sketch takes of the board, and hands out the very text of the program", async () => {
+    const { hands } = showStation(CodeStation, slip);
+    const model = modelOf(slip);
+    const program = buildProgram(model);
+    const { flash, ram } = sketchMemory(model, program);
+    expect(screen.getByText(formatBytes(flash))).toBeTruthy();
+    expect(screen.getByText(formatBytes(ram))).toBeTruthy();
+    await hands.click(screen.getByRole("button", { name: "Copy" }));
+    expect(await navigator.clipboard.readText()).toBe(sketchText(writeProgram(model, program).lines));
+    expect(useMessages.getState().messages.at(-1)?.text).toMatch(/Code/);
+  });
+
+  test("kept code says that it is kept", () => {
+    const kept = { ...slip, code: { ...slip.code, kept: modelOf(slip).encoding } };
+    showStation(CodeStation, kept);
+    expect(screen.getByText("Kept as it was.")).toBeTruthy();
+  });
+
+  test("for programmable logic it is Verilog, and no memory is counted", () => {
+    openInPlace(demoRig("boats-out"));
+    render(<CodeStation />);
+    expect(screen.getByText(/^Verilog/)).toBeTruthy();
+    expect(screen.queryByText(/flash/)).toBeNull();
+  });
+});

@@ -1,0 +1,94 @@
+import { screen, waitFor, within } from "@testing-library/react";
+import { modelOf } from "@/core/address";
+import { auditRig, formatMeasure } from "@/core/audit";
+import { standingOf } from "@/core/check";
+import { demoRig } from "@/demo";
+import { useOpenRig } from "@/store";
+import { showStation } from "../fixtures/open";
+import { CurrentStation } from "./current";
+
+const river = demoRig("river-level");
+const audit = auditRig(modelOf(river));
+const table = () => screen.findByRole("table", { name: "Currents and heat at their worst" });
+
+describe("Current", () => {
+  test("lists every measure at its worst, what is nearest its limit first, as the audit has it", async () => {
+    showStation(CurrentStation, river);
+    expect(screen.getByText(/Looking for the worst/)).toBeTruthy();
+    await screen.findByText(/at its worst of/);
+    const rows = within(await table())
+      .getAllByRole("row")
+      .slice(1);
+    expect(rows).toHaveLength(audit.rows.length);
+    const shares = rows.map((row) => Number(/(\d+) %/.exec(row.textContent!)?.[1] ?? -1));
+    expect(shares).toEqual([...shares].sort((one, other) => other - one));
+    for (const { title, worst, unit } of audit.rows.slice(0, 8)) {
+      const row = rows.find((one) => one.textContent!.startsWith(title))!;
+      expect(row.textContent).toContain(formatMeasure(worst.value, unit));
+    }
+  });
+
+  test("is cut down to one kind, and back", async () => {
+    const { hands } = showStation(CurrentStation, river);
+    await screen.findByText(/at its worst of/);
+    await hands.click(screen.getByRole("button", { name: "Transistors" }));
+    const kept = audit.rows.filter(({ kind }) => kind === "transistor");
+    expect(within(await table()).getAllByRole("row")).toHaveLength(kept.length + 1);
+    expect(screen.getByRole("button", { name: "Transistors" }).getAttribute("aria-pressed")).toBe("true");
+    await hands.click(screen.getByRole("button", { name: "All" }));
+    expect(within(await table()).getAllByRole("row")).toHaveLength(audit.rows.length + 1);
+  });
+
+  test("a row's worst state can be put on the face, and an LED picked", async () => {
+    const { hands } = showStation(CurrentStation, river);
+    await screen.findByText(/at its worst of/);
+    const led = audit.rows.find(({ pip }) => pip !== undefined)!;
+    await hands.click(screen.getByRole("button", { name: led.title }));
+    expect(useOpenRig.getState().pick).toBe(led.pip);
+    await hands.click(
+      screen.getByRole("button", { name: `Put the worst state of ${led.title} on the face` }),
+    );
+    expect(useOpenRig.getState().held).toEqual(led.worst.state);
+  });
+
+  test("a resistor is picked for a wanted current, and every LED's resistor becomes it", async () => {
+    const slip = demoRig("slip-gate");
+    const { hands, now, undo } = showStation(CurrentStation, slip);
+    const current = screen.getByRole("textbox", { name: "Current" });
+    await hands.clear(current);
+    await hands.type(current, "2 mA{Enter}");
+    expect(screen.getByText(/Exactly/).textContent).toMatch(/Exactly .*Ω; 20 % as bright/);
+    const offers = within(screen.getByRole("table", { name: "Values to choose from" }));
+    const [first] = offers.getAllByRole("button", { name: "Take" });
+    const ohms = first!.closest("tr")!.querySelector("strong")!.textContent!;
+    await hands.click(first!);
+    const values = now()
+      .units.filter(({ part }) => part === "resistor")
+      .map((unit) => unit.ohms);
+    expect(new Set(values).size).toBe(1);
+    expect(`${values[0]! / (ohms.includes("k") ? 1000 : 1)}`).toBe(ohms.replace(/[^\d.]/g, ""));
+    undo();
+    expect(now()).toEqual(slip);
+  });
+
+  test("a current no resistor gives is refused with what can be", async () => {
+    const { hands, now } = showStation(CurrentStation, demoRig("slip-gate"));
+    const current = screen.getByRole("textbox", { name: "Current" });
+    await hands.clear(current);
+    await hands.type(current, "3 A{Enter}");
+    expect((await screen.findByRole("alert")).textContent).toBe("from 50 µA to 100 mA");
+    expect(now()).toEqual(demoRig("slip-gate"));
+  });
+
+  test("what is over a limit says so in a word", async () => {
+    const bare = demoRig("slip-gate");
+    const hot = { ...bare, units: bare.units.map((unit) => (unit.ohms ? { ...unit, ohms: 22 } : unit)) };
+    showStation(CurrentStation, hot);
+    await screen.findByText(/at its worst of/);
+    const over = auditRig(modelOf(hot)).rows.filter((row) => standingOf(row) === "over");
+    expect(over.length).toBeGreaterThan(0);
+    await waitFor(async () =>
+      expect(within(await table()).getAllByText("over").length).toBeGreaterThanOrEqual(over.length),
+    );
+  });
+});

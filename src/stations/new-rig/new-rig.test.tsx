@@ -1,0 +1,47 @@
+import { render, screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { checkRig } from "@/core/rig";
+import { shelfEntries } from "@/store";
+import { sentTo } from "@/ui/fixtures/navigation";
+import { NewRig } from "./new-rig";
+
+const show = () => {
+  render(<NewRig />);
+  return userEvent.setup();
+};
+const preview = () => within(screen.getByRole("complementary", { name: "The rig this gives" }));
+
+describe("A new rig", () => {
+  test("the answers give a rig at once, and another display another one", async () => {
+    const hands = show();
+    const parts = () => Number(/(\d+) parts/.exec(preview().getByText(/parts,/).textContent!)![1]);
+    await waitFor(() => expect(parts()).toBeGreaterThan(5));
+    const one = parts();
+    await hands.selectOptions(screen.getByRole("combobox", { name: "Display" }), "4 digits");
+    await waitFor(() => expect(parts()).toBeGreaterThan(one));
+  });
+
+  test("it is stored as it was shown, and opened", async () => {
+    const hands = show();
+    const name = screen.getByRole("textbox", { name: "Name of the rig" });
+    await hands.clear(name);
+    await hands.type(name, "Mooring lamp");
+    const radios = within(screen.getByRole("radiogroup", { name: "Polarity of the display" }));
+    await hands.click(radios.getByRole("radio", { name: /anode/ }));
+    await hands.click(await screen.findByRole("button", { name: /rig|Build|Make/ }));
+    await waitFor(() => expect(sentTo.at(-1)).toMatch(/^\/rig\/.+\/wires$/));
+    const entries = await shelfEntries();
+    const made = entries.find((entry) => entry.kind === "rig" && entry.rig.name === "Mooring lamp");
+    expect(made?.kind === "rig" && made.rig.plan.polarity).toBe("common-anode");
+    expect(checkRig(made!.record.rig).ok).toBe(true);
+  });
+
+  test("without a name it says what is missing, and nothing is stored", async () => {
+    const hands = show();
+    const before = (await shelfEntries()).length;
+    await hands.clear(screen.getByRole("textbox", { name: "Name of the rig" }));
+    await hands.click(await screen.findByRole("button", { name: /rig|Build|Make/ }));
+    expect(await screen.findByText("Give it a name")).toBeTruthy();
+    expect(await shelfEntries()).toHaveLength(before);
+  });
+});
