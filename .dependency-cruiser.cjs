@@ -37,8 +37,15 @@ module.exports = {
       comment: `src/${layer} is entered through its index.ts only`,
       severity: "error",
       from: { path: "^src/", pathNot: `^src/${layer}/` },
-      to: { path: `^src/${layer}/`, pathNot: [`^src/${layer}/index.tsx?$`, "[.]css$"] },
+      to: { path: `^src/${layer}/`, pathNot: [`^src/${layer}/index.tsx?$`, "[.]css$", "/fixtures/"] },
     })),
+    {
+      name: "fixtures-are-for-tests",
+      comment: "what tests share is no part of the product",
+      severity: "error",
+      from: { path: "^src/", pathNot: ["[.]test[.]tsx?$", "/fixtures/"] },
+      to: { path: "/fixtures/" },
+    },
     {
       name: "no-circles",
       severity: "error",

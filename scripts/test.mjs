@@ -39,6 +39,7 @@ if (!install() || !installDebianPackages()) {
 run("Lint: ESLint", bin("eslint"), ["."]);
 run("Lint: formatting", bin("prettier"), ["--check", "--log-level", "warn", "."]);
 run("Lint: import boundaries", bin("depcruise"), ["src"]);
+run("Lint: nothing unused", bin("knip"), ["--no-progress"]);
 run("Types: routes", bin("next"), ["typegen"]);
 run("Types", bin("tsc"), ["--noEmit"]);
 

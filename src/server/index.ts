@@ -1,5 +1,5 @@
-export { serve, type Asker } from "./serve";
+export { serve } from "./serve";
 export { SERVER_LIMITS } from "./limits";
 export { answer } from "./answers";
 export { pools } from "./pool";
-export { ROUTES, type Answer, type Question, type RouteName } from "./question";
+export { type RouteName } from "./question";

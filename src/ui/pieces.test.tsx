@@ -218,7 +218,8 @@ describe("a face", () => {
 
 describe("what is fetched when it is opened", () => {
   test("stands there once it came, and at once the next time", async () => {
-    const load = jest.fn(async () => ({ name }: { name: string }) => <p>{`Here is ${name}`}</p>);
+    const Here = ({ name }: { name: string }) => <p>{`Here is ${name}`}</p>;
+    const load = jest.fn(async () => Here);
     const Part = fetched("The part", load);
     const first = render(<Part name="Wren" />);
     expect(await screen.findByText("Here is Wren")).toBeTruthy();

@@ -7,7 +7,7 @@ import type { Simulator } from "./simulator";
 
 export type { Comparison } from "./planner";
 export type { Held } from "./simulator";
-export type { FirstLook, Shelved } from "./desk";
+export type { FirstLook } from "./desk";
 
 let remote: Remote<Simulator> | undefined;
 let failed: Promise<"failed"> | undefined;

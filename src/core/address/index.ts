@@ -1,17 +1,7 @@
-export {
-  between,
-  distinctDrivers,
-  driversByNet,
-  isPulledUp,
-  handsOn,
-  railVolts,
-  reachFrom,
-  type Driver,
-  type Reach,
-} from "./reach";
-export { bitPlace, turnOf, type BitPlace, type Chain } from "./chain";
-export { behind, needsOf, type Condition, type Wired } from "./conditions";
-export type { Address, Verdict } from "./addresses";
+export { between, distinctDrivers, isPulledUp, handsOn, railVolts, reachFrom, type Driver } from "./reach";
+export { bitPlace, turnOf } from "./chain";
+export { behind, type Condition } from "./conditions";
+export type { Address } from "./addresses";
 export {
   decodeBytes,
   digitLines,
@@ -41,12 +31,11 @@ export {
   pipsAt,
   pipsOn,
   wireGroup,
-  type PipPath,
   type WireGroup,
 } from "./paths";
 export { sentBits, type SentBit } from "./bits";
-export { byteIn, digitBytes, withByte, type DigitByte } from "./digit-bytes";
-export { alongChain, busAddress, busLines, busesOf, chipOn } from "./buses";
+export { byteIn, digitBytes, withByte } from "./digit-bytes";
+export { alongChain, busAddress, busLines, chipOn } from "./buses";
 export { pipTitle, turnTitle, turnWord } from "./titles";
 export {
   gridOf,

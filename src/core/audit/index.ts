@@ -7,24 +7,10 @@ import type { Measure } from "./measure";
 import { measuresOf } from "./measures";
 import { searchWorst, type Search, type Worst } from "./search";
 
-export {
-  baseAdvice,
-  bothSchools,
-  supplyAdvice,
-  type BaseAdvice,
-  type SchoolFigures,
-  type SupplyAdvice,
-} from "./advice";
-export { loadsOf, type MeasuredLoad } from "./loads";
-export { formatMeasure, type Measure, type MeasureKind, type MeasureUnit } from "./measure";
-export {
-  offerFor,
-  pickResistor,
-  withLedResistors,
-  type LitWhen,
-  type PickedResistor,
-  type ResistorOffer,
-} from "./resistor";
+export { baseAdvice, bothSchools, supplyAdvice } from "./advice";
+export { loadsOf } from "./loads";
+export { formatMeasure, type MeasureKind, type MeasureUnit } from "./measure";
+export { offerFor, pickResistor, withLedResistors, type LitWhen, type ResistorOffer } from "./resistor";
 
 /** A measure at its worst, and on average over the show. */
 export interface AuditRow extends Omit<Measure, "of" | "ofAny"> {

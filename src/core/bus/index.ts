@@ -1,15 +1,6 @@
 export { busEdges, drawEdges, bitsOf } from "./edges";
-export {
-  BUS_PROTOCOLS,
-  type BusEdge,
-  type BusLines,
-  type BusPace,
-  type BusProtocol,
-  type BusWrite,
-  type CallTimes,
-  type LineGiven,
-} from "./types";
-export { parseWrite, type ParsedWrite } from "./parse";
+export { BUS_PROTOCOLS, type BusPace, type BusProtocol, type BusWrite, type LineGiven } from "./types";
+export { parseWrite } from "./parse";
 export type { Transport } from "./transport";
 export { FRAMES, I2C, STROBED, TWO_WIRE, TWO_WIRE_UNANSWERED, transportOf } from "./transports";
 export {
@@ -23,7 +14,6 @@ export {
   type BusPin,
   type BusRule,
   type BusTimes,
-  type ClockEdge,
 } from "./watch";
 export { AddressedReceiver } from "./addressed";
-export { OpenDrainReceiver, type OpenDrainChip } from "./open-drain";
+export { OpenDrainReceiver } from "./open-drain";

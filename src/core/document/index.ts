@@ -14,10 +14,9 @@ export {
   unordered,
   whole,
   type Of,
-  type Range,
   type Shape,
 } from "./shapes";
 export { canonical } from "./canonical";
 export { jsonSchemaOf, type JsonSchema } from "./json-schema";
-export { parseJson, type JsonText } from "./json-text";
+export { parseJson } from "./json-text";
 export { fits, type Problem } from "./validate";

@@ -16,7 +16,6 @@ export {
   packRows,
   sameBitmap,
   shifted,
-  unpackRows,
   windowOf,
   type Bitmap,
 } from "./bitmap";
@@ -32,26 +31,15 @@ export {
   turnedSize,
   undone,
   type Orientation,
-  type Turn,
 } from "./orientation";
 export { fontHeight, glyphCell, glyphFrom, glyphOf, withGlyph, type DotFont, type DotGlyph } from "./font";
 export { BUILT_IN_FONTS, builtInFont } from "./built-in";
 export { BDF_LIMITS, readBdf, writeBdf, type FontProblem, type FontCounts, type ReadFont } from "./bdf";
+export { layLine, dotsOfText, layText } from "./text";
 export {
-  layLine,
-  dotsOfText,
-  layText,
-  standInFor,
-  type LaidLetter,
-  type LaidText,
-  type StandIn,
-} from "./text";
-export {
-  ALIGNMENTS,
   MOTIONS,
   SCENE,
   SCENE_LIMITS,
-  type Align,
   type Motion,
   type PictureScene,
   type Scene,
@@ -61,5 +49,5 @@ export { USUAL_TEXT_SCENE, sceneFrames, type SceneFrames, type View } from "./sc
 export { joinedBytes, joinedRows, packRuns, unpackRuns } from "./packing";
 export { readText, readingOf, type Reading } from "./read";
 export { Stitcher, type Ribbon } from "./stitch";
-export { coverOf, type Cover } from "./cover";
+export { coverOf } from "./cover";
 export { dotsBetween, withDots } from "./stroke";

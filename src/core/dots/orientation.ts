@@ -3,7 +3,6 @@ import { makeBitmap, type Bitmap } from "./bitmap";
 
 /** Quarter turns clockwise, in degrees. */
 export const TURNS = [0, 90, 180, 270] as const;
-export type Turn = (typeof TURNS)[number];
 
 /** Which way round a module sits: first mirrored left for right, if it is, then turned clockwise. */
 export const ORIENTATION = { turn: choice(...TURNS), mirrored: flag() };

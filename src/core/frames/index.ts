@@ -1,14 +1,5 @@
-export {
-  beatOf,
-  passerBy,
-  readingTime,
-  tearingOf,
-  type Beat,
-  type PasserBy,
-  type ReadingTime,
-  type Tearing,
-} from "./reading";
-export { fontBytes, signCost, type KeptAs, type KeptCost, type SignCost } from "./cost";
+export { beatOf, passerBy, readingTime, tearingOf } from "./reading";
+export { signCost, type SignCost } from "./cost";
 export {
   FRAME_FORMATS,
   framesAsBinary,
@@ -29,4 +20,4 @@ export {
   probeLooks,
   probePicture,
 } from "./finder";
-export { signPace, type ScenePace, type SignPace } from "./pace";
+export { signPace, type ScenePace } from "./pace";

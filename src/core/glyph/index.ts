@@ -1,7 +1,6 @@
 export {
   DOTS,
   MARKS,
-  MOST_COLUMNS,
   PIP_NAMES,
   SEGMENTS,
   columnOf,
@@ -13,7 +12,6 @@ export {
   segmentBeside,
   writeSegments,
   type Direction,
-  type DotName,
   type MarkName,
   type PipName,
   type SegmentName,
@@ -21,7 +19,6 @@ export {
 export {
   GLYPHS,
   HEXADECIMAL,
-  MARK_CHARACTERS,
   VARIANTS,
   cellSegments,
   glyphFit,
@@ -30,8 +27,6 @@ export {
   showsGlyph,
   splitCells,
   type Cell,
-  type GlyphFit,
   GLYPH_OVERRIDE,
-  type GlyphOverride,
 } from "./alphabet";
 export { bareByte, formatByte, parseByte, type ByteForm } from "./bytes";

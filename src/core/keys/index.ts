@@ -1,11 +1,1 @@
-export {
-  KEYPADS,
-  debounceFor,
-  debounced,
-  keypadScanTime,
-  scanKeypad,
-  type Debounce,
-  type KeypadName,
-  type KeypadReading,
-  type ScanStep,
-} from "./keypad";
+export { KEYPADS, debounceFor, debounced, keypadScanTime, scanKeypad, type KeypadName } from "./keypad";

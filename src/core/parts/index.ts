@@ -13,8 +13,8 @@ import {
 import type { Leg, Part } from "../sheet";
 
 export * from "../sheet";
-export { displayBody, type Body } from "./bodies";
-export { countLeg, legPlace, type LegSide } from "./counting";
+export { displayBody } from "./bodies";
+export { countLeg, legPlace } from "./counting";
 export { CONTROLLERS, easyLines } from "./controllers";
 export { MATRICES, matrixId, matrixSheet, type MatrixName } from "./dot-displays";
 export {

@@ -113,8 +113,6 @@ const LINE_USE = new RegExp(
 
 const RESISTOR_SCHOOL = choice("per-segment", "common");
 export type ResistorSchool = Of<typeof RESISTOR_SCHOOL>;
-const POWER_SOURCE = choice("board", "separate");
-export type PowerSource = Of<typeof POWER_SOURCE>;
 
 /** The choices a scheme lays down units and wires from. After that the wires are the truth. */
 const PLAN = about(
@@ -133,7 +131,7 @@ const PLAN = about(
     polarity: choice(...POLARITIES),
     resistors: RESISTOR_SCHOOL,
     digitSwitch: choice(...DIGIT_SWITCHES),
-    power: POWER_SOURCE,
+    power: choice("board", "separate"),
     lines: about(
       "the controller line for each use",
       keyed<LineUse, Shape<string>>(LINE_USE, "use of a line", LINE, LIMITS.lines),
@@ -159,7 +157,6 @@ const CODE = object({
     about("present when the code stays as it was while the wires move: how each LED was reached", ENCODING),
   ),
 });
-export type Code = Of<typeof CODE>;
 
 /** What the rig is to display over time. */
 const SHOW = object({

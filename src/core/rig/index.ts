@@ -3,32 +3,23 @@ export { BLINKS, LIMITS } from "./limits";
 export { RIG_JSON_SCHEMA } from "./json-schema";
 export { checkRig, readRig, type ReadRig } from "./read";
 export { writeRig } from "./write";
-export { netsOf, type Net, type Nets } from "./nets";
+export { netsOf, type Nets } from "./nets";
 export {
   DEFAULT_PLAN,
   DIGIT_COUNTS,
   STRAIGHT_DIGITS,
   STRAIGHT_OUTPUTS,
-  USUAL_REGISTER,
   controllerById,
   digitCount,
   ledValues,
   matrixSize,
   moduleCount,
-  pipNames,
   registerPart,
   showsDots,
 } from "./plan-facts";
 export { driverChipOf, isStatic, lineUses, planProblem, withController, withLines } from "./plan";
-export {
-  schemeOf,
-  schemeValues,
-  segmentResistors,
-  setResistors,
-  withSetOhms,
-  type SchemeValues,
-} from "./schemes";
-export { USUAL_SHOW, assignLine, layRig, movedWires, newRig, relay } from "./lay";
+export { schemeOf, schemeValues, setResistors, withSetOhms } from "./schemes";
+export { USUAL_SHOW, assignLine, movedWires, newRig, relay } from "./lay";
 export { oneByOne } from "./texts";
 export {
   USUAL_LAYOUT,

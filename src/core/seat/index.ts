@@ -2,7 +2,6 @@ export {
   BOARDS,
   BOARD_HEIGHT,
   BOARD_STEP,
-  PITCH_MM,
   RAILS,
   RAIL_KINDS,
   holeKey,
@@ -11,16 +10,13 @@ export {
   railColumns,
   railPiece,
   rowsOf,
-  stripOf,
   type BoardSize,
   type Breadboard,
   type Hole,
-  type Rail,
   type RailKind,
-  type Row,
 } from "./breadboard";
-export { seatRig, type Room, type Seat, type Seating } from "./seats";
+export { seatRig, type Seat, type Seating } from "./seats";
 export { pointOf, type End, type SeatedWire } from "./ends";
-export { wireSeats, type SeatedCapacitor, type SeatedWiring } from "./wiring";
+export { wireSeats, type SeatedWiring } from "./wiring";
 export { planFromWires } from "./take-up";
 export { untangle, type Untangled, type Wish } from "./untangle";

@@ -1,14 +1,13 @@
 export { isPowered } from "./board-wires";
 export { Simulation } from "./simulation";
 export { faceShape, pipBeside, readView, type FaceShape, type ReadFace } from "./face-shape";
-export { VISIBLE, type Face, type FaceView, type PipLight, type PipState } from "./face";
+export { VISIBLE, type Face, type FaceView } from "./face";
 export {
   frameRows,
   glyphRows,
   glyphTable,
   holdingProgram,
   segmentsAt,
-  showAll,
   showState,
   stateOfBytes,
   traceSend,
@@ -26,7 +25,6 @@ export {
   tapeOf,
   traceWrites,
   writesToChips,
-  type BusTick,
   type BusTrace,
   type ChipMemory,
   type Phased,

@@ -177,13 +177,6 @@ function showStates(model: RigModel, states: readonly DriveState[]): Faces[] {
   });
 }
 
-/** What a digit shows after each of these patterns of the chain's bytes, sent one after the other. */
-export const showAll = (model: RigModel, all: ReadonlyArray<readonly number[]>): Shown[] =>
-  showStates(
-    model,
-    all.map((bytes) => stateOfBytes(model, bytes)),
-  ).map(({ digits }) => digits[0]!);
-
 /** What a digit shows once a state is put out, from power-up. */
 export const showState = (model: RigModel, state: DriveState, digit?: DigitId): Shown => {
   const id = digit ?? model.digits[0]!;

@@ -4,8 +4,6 @@ import type { LogicChip } from "../types";
 import { Ring4017 } from "./behaviour";
 import { RING_CD4017 as sheet } from "./sheet";
 
-export { Ring4017 } from "./behaviour";
-
 /** A ring of ten outputs. */
 export const cd4017: LogicChip<RingPart> = {
   sheet,

@@ -15,7 +15,7 @@ import { captureRules } from "./capture";
 import { DRIVER_HT16K33 as sheet } from "./sheet";
 import { explainHt16k33 } from "./words";
 
-export { HT16K33, Ht16k33 } from "./behaviour";
+export { Ht16k33 } from "./behaviour";
 
 const CELLS = 16;
 

@@ -10,7 +10,7 @@ import { bitIn, placesWritten, readChain } from "./chain";
 import { DRIVER_MAX7219 as sheet } from "./sheet";
 import { setUp, update } from "./writes";
 
-export { CODE_B, MAX7219, Max7219Chain } from "./behaviour";
+export { CODE_B, MAX7219 } from "./behaviour";
 
 const REGISTER_NAMES: Readonly<Record<number, string>> = {
   9: "decode mode",

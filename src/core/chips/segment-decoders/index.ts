@@ -4,8 +4,6 @@ import type { LogicChip } from "../types";
 import { SegmentDecoder } from "./behaviour";
 import { DECODER_4511, DECODER_74LS47 } from "./sheet";
 
-export { SegmentDecoder } from "./behaviour";
-
 const decoder = (sheet: SegmentDecoderPart): LogicChip<SegmentDecoderPart> => ({
   sheet,
   mount() {

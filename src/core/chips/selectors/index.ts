@@ -3,8 +3,6 @@ import type { LogicChip } from "../types";
 import { Selector } from "./behaviour";
 import { DECODER_74HC138, DECODER_74HC238 } from "./sheet";
 
-export { Selector } from "./behaviour";
-
 const selector = (sheet: SelectorPart): LogicChip<SelectorPart> => ({
   sheet,
   mount() {

@@ -1,2 +1,2 @@
-export { TM16, TM16_PULSES, Tm16Registers } from "./registers";
+export { TM16, Tm16Registers } from "./registers";
 export { tm16Family } from "./family";

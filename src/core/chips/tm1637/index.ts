@@ -7,8 +7,6 @@ import { GRIDS, Tm1637, TIMES as times } from "./behaviour";
 import { keyScan } from "./keys";
 import { DRIVER_TM1637 as sheet } from "./sheet";
 
-export { Tm1637 } from "./behaviour";
-
 /** Six digits of eight segments, sixteen keys, over two wires. */
 export const tm1637 = {
   sheet,
