@@ -88,8 +88,17 @@ test("at 390 px the face is on top and nothing runs out at the side", async ({ p
     );
     expect(`${view} ${over}`).toBe(`${view} 0`);
   }
-  await page.goto("/rig/slip-gate/plan");
+  await page.goto("/rig/slip-gate/wires");
   await expectFace(page, "0");
+  // The trail is folded until it is asked for, and the face stays in sight.
+  const trail = page.getByRole("list", { name: "Trail of the picked pip" });
+  await expect(trail).toBeHidden();
+  await page.getByRole("button", { name: /^Trail of segment a/ }).click();
+  await expect(trail).toBeVisible();
+  await page.mouse.wheel(0, 1500);
+  await expect(page.getByRole("heading", { level: 1 })).not.toBeInViewport();
+  await expect(page.locator(".side-lens")).toBeInViewport();
+  await expect(page.getByRole("navigation", { name: "Stations" })).toBeInViewport();
 });
 
 test("an address that leads nowhere says so, and the routes for scripts answer", async ({

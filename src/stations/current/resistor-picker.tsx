@@ -87,7 +87,7 @@ export function ResistorPicker() {
           <span className="severity-fault">{picked.message}</span>
         )}
       </p>
-      <table className="rule-table small" aria-label="Values to choose from">
+      <table className="rule-table offers-table" aria-label="Values to choose from">
         <thead>
           <tr>
             <th>Value</th>
@@ -111,7 +111,7 @@ export function ResistorPicker() {
               <td className="number">
                 {offer.over.length > 0 ? (
                   <span title={`Over its absolute maximum: ${offer.over.join(", ")}`}>
-                    <SeverityMark severity="fault" text="over a limit" />
+                    <SeverityMark severity="fault" text="over" />
                   </span>
                 ) : offer.ohms === now ? (
                   <span className="quiet">in place</span>

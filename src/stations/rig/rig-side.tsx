@@ -1,5 +1,5 @@
 import Link from "next/link";
-import { useState } from "react";
+import { useId, useState } from "react";
 import Form from "react-bootstrap/Form";
 import type { Finding } from "@/core/check";
 import { formatQuantity } from "@/core/quantity";
@@ -47,9 +47,34 @@ export function RigSide({ simulation, onGo, onShow, onGrow }: Props) {
     <aside className="rig-side" aria-label="Face and trail">
       <RigHead />
       <SideFace simulation={simulation} onGrow={onGrow} />
-      <TrailList hops={hops} leadsTo={({ topic }) => stationFor(topic).title} onGo={onGo} />
+      <SideTrail hops={hops} onGo={onGo} />
       <SideFindings onShow={onShow} />
     </aside>
+  );
+}
+
+/** The trail; on a phone, where the station needs the room, it is folded until it is asked for. */
+function SideTrail({ hops, onGo }: { hops: readonly Hop[]; onGo: (hop: Hop) => void }) {
+  const [open, setOpen] = useState(false);
+  const id = useId();
+  return (
+    <>
+      <button
+        type="button"
+        className="plain-button trail-fold"
+        aria-expanded={open}
+        aria-controls={id}
+        onClick={() => setOpen(!open)}
+      >
+        <span>
+          Trail of <strong>{hops[0]?.title ?? "the picked pip"}</strong>
+        </span>
+        <i className={`bi bi-chevron-${open ? "up" : "down"} quiet`} aria-hidden />
+      </button>
+      <div id={id} className={open ? "trail-room is-open" : "trail-room"}>
+        <TrailList hops={hops} leadsTo={({ topic }) => stationFor(topic).title} onGo={onGo} />
+      </div>
+    </>
   );
 }
 
@@ -107,13 +132,13 @@ function SideFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: 
   const reads = face?.reads ?? "starting";
   return (
     <div className="rig-face">
-      <div className="lens" style={{ margin: "10px 10px 0", padding: "14px 10px" }}>
+      <div className="lens side-lens">
         <RigFace
           shape={shape}
           face={face}
           pick={pick}
           onPick={pickPip}
-          height="clamp(110px, 24vh, 186px)"
+          height="var(--side-face)"
           label={`Face: ${reads}`}
         />
         <button
