@@ -21,6 +21,7 @@ export {
   hasUnsaved,
   holdState,
   keepOpenRig,
+  layOpen,
   leaveRig,
   openRig,
   pickPip,

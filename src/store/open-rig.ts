@@ -198,9 +198,16 @@ export async function openRig(id: string): Promise<boolean> {
   await saveNow();
   const found = await loadRig(id);
   if (!found) return false;
-  const { rig, codeBefore } = found;
-  const display = rig.units.find((unit) => unit.led);
   stored = found;
+  layOpen(found.rig, found.codeBefore);
+  takeUpJournal(found);
+  follow(id);
+  return true;
+}
+
+/** Puts a rig on the page, its first LED picked; its undo history begins here. */
+export function layOpen(rig: Rig, codeBefore?: Encoding): void {
+  const display = rig.units.find((unit) => unit.led);
   useOpenRig.setState({
     rig,
     pick: display && pipId(display.ref, 1, showsDots(rig.plan) ? "c1" : "a"),
@@ -213,9 +220,6 @@ export async function openRig(id: string): Promise<boolean> {
     codeBefore,
   });
   useOpenRig.temporal.getState().clear();
-  takeUpJournal(found);
-  follow(id);
-  return true;
 }
 
 /** Stores what is not stored yet, and stops following what other tabs do: no rig is looked at any more. */

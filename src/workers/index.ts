@@ -1,7 +1,7 @@
 import { proxy, wrap, type Remote } from "comlink";
 import type { Rig } from "@/core/rig";
 import type { Desk } from "./desk";
-import { openDesk } from "./open-desk";
+import { openDesk, type OpenDesk } from "./open-desk";
 import type { Planner, Report } from "./planner";
 import type { Simulator } from "./simulator";
 
@@ -21,10 +21,11 @@ export function simulatorWorker(): Remote<Simulator> {
   return remote;
 }
 
-let atDesk: Remote<Desk> | undefined;
+let atDesk: OpenDesk | undefined;
+const opened = (): OpenDesk => (atDesk ??= openDesk());
 
 /** The one desk worker of the page: quick questions about rigs. */
-export const desk = (): Remote<Desk> => (atDesk ??= openDesk());
+export const desk = (): Remote<Desk> => opened().remote;
 
 let taken: Rig | undefined;
 
@@ -44,9 +45,9 @@ const FIRST_ANSWER_MS = 30_000;
 export async function workersAnswer(): Promise<boolean> {
   if (typeof Worker === "undefined") return false;
   try {
-    const answered = simulatorWorker().stop("");
+    const answered = Promise.all([simulatorWorker().stop(""), desk().shelve([])]);
     const given = new Promise<"late">((resolve) => setTimeout(() => resolve("late"), FIRST_ANSWER_MS));
-    return (await Promise.race([answered, given, failed])) === undefined;
+    return Array.isArray(await Promise.race([answered, given, failed, opened().failed]));
   } catch {
     return false;
   }
