@@ -3,6 +3,7 @@ import "bootstrap-icons/font/bootstrap-icons.min.css";
 import "@fontsource-variable/recursive/mono.css";
 import "@/ui/tokens.css";
 import "@/ui/pieces.css";
+import "@/ui/trail.css";
 import type { Metadata, Viewport } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";

@@ -126,10 +126,15 @@ const binary = (bytes: readonly number[]): string =>
   bytes.map((byte) => formatByte(byte, "binary")).join(", ");
 const hex = (bytes: readonly number[]): string => bytes.map((byte) => formatByte(byte)).join(" ");
 
-/** What stands on the bits of the chain's bytes, over a table of them. @param lead blanks before the first byte's name */
-function chainNotes(model: RigModel, lead: string): SketchLine[] {
+/** What stands on the bits of a table's bytes, over the table. @param lead blanks before the first byte's names */
+function notes(model: RigModel, lead: string): SketchLine[] {
   const { encoding, digits } = model;
-  if (!encoding.chain) return [];
+  const behind = encoding.chain ? "Behind them the" : "The";
+  const lines =
+    directLines(encoding).length > 0
+      ? [comment(`${behind} level of each line of LINES, the first in bit 0.`)]
+      : [];
+  if (!encoding.chain) return lines;
   return [
     comment(
       turnWord(model) === "row"
@@ -141,26 +146,14 @@ function chainNotes(model: RigModel, lead: string): SketchLine[] {
         ? "The leftmost bit is sent first and ends farthest down the register."
         : "The rightmost bit is sent first and ends farthest down the register.",
     ),
-    ...lineNotes(model),
+    ...lines,
     { text: `//  ${lead}${bitNames(model).join("".padEnd(4))}` },
   ];
 }
 
-const lineNotes = ({ encoding }: RigModel): SketchLine[] =>
-  directLines(encoding).length > 0
-    ? [
-        comment(
-          `${encoding.chain ? "Behind them the" : "The"} level of each line of LINES, the first in bit 0.`,
-        ),
-      ]
-    : [];
-
 /** Where the chain's bytes stand in a row of a table. */
 const bitColumns = ({ encoding }: RigModel, lead: string): number[] =>
   encoding.chain ? Array.from({ length: encoding.byteCount }, (_, at) => lead.length + at * 12 + 2) : [];
-
-const notes = (model: RigModel, lead: string): SketchLine[] =>
-  model.encoding.chain ? chainNotes(model, lead) : lineNotes(model);
 
 /** The table of whole faces, one row each. */
 export function patternTables(model: RigModel, { frames, dark }: Program): SketchLine[] {
