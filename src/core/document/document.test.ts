@@ -244,6 +244,40 @@ test("keys of an object are written in the order of its shape, and what no shape
   ]);
 });
 
+test("values by key are written in the order of their keys, and what is left out is not written", () => {
+  const berths = keyed<string, Shape<number>>(/^[a-z]$/, "berth", whole([0, 9]), 5);
+  const given = { c: 3, a: 1, b: undefined as unknown as number, d: 4 };
+  expect(JSON.stringify(canonical(berths, given))).toBe('{"a":1,"c":3,"d":4}');
+  expect(Object.keys(canonical(berths, given))).toEqual(["a", "c", "d"]);
+});
+
+test("one of several shapes is written by its own", () => {
+  const place = eitherByKey("a berth or a shed", {
+    berth: object({ berth: whole([0, 9]), free: flag() }),
+    shed: object({ shed: text(9) }),
+  });
+  expect(JSON.stringify(canonical(place, { free: true, berth: 2 }))).toBe('{"berth":2,"free":true}');
+  expect(JSON.stringify(canonical(place, { shed: "east" }))).toBe('{"shed":"east"}');
+  const kinds = eitherBy("kind", "a or b", {
+    a: object({ kind: choice("a"), one: flag() }),
+    b: object({ kind: choice("b"), two: flag() }),
+  });
+  expect(JSON.stringify(canonical(kinds, { two: false, kind: "b" }))).toBe('{"kind":"b","two":false}');
+});
+
+test("what a shape is not told by is its own affair", () => {
+  const kinds = eitherBy("kind", "a", { a: object({ kind: choice("a") }) });
+  expect(problemsIn(kinds, { kind: "toString" })).toHaveLength(1);
+  expect(problemsIn(kinds, null)).toEqual([{ path: "document", message: "may not be null" }]);
+  expect(problemsIn(kinds, { kind: "a" })).toEqual([]);
+});
+
+test("long values are cut where a message shows them", () => {
+  const [problem] = problemsIn(choice("single"), "x".repeat(1000));
+  expect(problem!.message.length).toBeLessThan(90);
+  expect(problem!.message).toContain("…");
+});
+
 test("a word for readers stands in the published schema", () => {
   expect(jsonSchemaOf(BOAT)).toMatchObject({
     required: ["name", "seats", "kind", "afloat"],
