@@ -15,7 +15,7 @@ import type { Statement } from "./language";
 import { darkenRoutine, sendRoutine, setUpRoutine, slotRoutine, type Hands } from "./routines";
 import { turnPeriod } from "./run";
 import { schoolOf, strategyOf, type FaceTime, type ScanStrategy } from "./scans";
-import { blankFace, stateMaker, turnsIn, withStates, type FaceToShow } from "./states";
+import { blankFace, stateMaker, turnsIn, withStates, type FaceToShow, type StateMaker } from "./states";
 import type { Program, ProgramFrame } from "./types";
 
 /** Microseconds a slot is held, the last entry standing for all that follow. */
@@ -54,9 +54,9 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
   const hands = handsOf(model);
   const strategy = strategyOf(model);
   const grid = gridOf(model);
-  const parts = withoutFaces(hands, strategy, grid);
-  const turn = isMultiplexed(model) ? turnPeriod(parts, controllerById(rig.plan.controller).cost) : undefined;
   const maker = stateMaker(model, hands.direct);
+  const parts = withoutFaces(hands, strategy, grid, maker);
+  const turn = isMultiplexed(model) ? turnPeriod(parts, controllerById(rig.plan.controller).cost) : undefined;
   const frames = withStates(shown, maker, turn, grid, hands.buses.length > 0);
   const time: FaceTime = grid
     ? "frame"
@@ -82,12 +82,13 @@ function withoutFaces(
   hands: Hands,
   strategy: ScanStrategy,
   grid: DotGrid | undefined,
+  maker: StateMaker,
 ): Omit<Program, "setup" | "loop"> {
   const { model, chain, direct, ring, buses } = hands;
   const { scan } = model.rig;
   const shared = digitLines(model.encoding);
   const blank = blankFace(model, grid);
-  const dark: ProgramFrame = { ...blank, states: stateMaker(model, direct)(blank) };
+  const dark: ProgramFrame = { ...blank, states: maker(blank) };
   const on = model.slots.map((_, slot) => onTime(scan, slot));
   return {
     chain,

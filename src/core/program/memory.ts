@@ -2,11 +2,10 @@ import { gridOf, isMultiplexed, type RigModel } from "../address";
 import { transportOf } from "../bus";
 import { controllerById } from "../rig";
 import { storedWrites } from "./sketch/driver";
-import { LONGEST_PAUSE } from "./sketch";
 import { signBytes } from "./sketch/sign";
 import { storedBytes } from "./sketch/tables";
 import { timerKind, type TimerKind } from "./sketch/clocks";
-import { keepsFaceTime } from "./sketch/time";
+import { keepsFaceTime, pausesLong } from "./sketch/time";
 import { statementsIn, type Statement } from "./language";
 import type { Program } from "./types";
 
@@ -65,7 +64,7 @@ export function sketchMemory(model: RigModel, program: Program): SketchMemory {
   const timed = keepsFaceTime(program);
   const own = codeOf(model, program, kind, drawn) + tables.flash + (timed ? FACE_TIME.own : 0);
   const all = [...program.setup, ...program.loop];
-  const waits = has(all, ({ do: what }) => what === "wait") || timed || isLong(program);
+  const waits = has(all, ({ do: what }) => what === "wait") || timed || pausesLong(program);
   const calls =
     CALLS.start +
     CALLS.pinMode +
@@ -83,8 +82,6 @@ export function sketchMemory(model: RigModel, program: Program): SketchMemory {
     measured: /^AT(mega|tiny)/.test(id),
   };
 }
-
-const isLong = ({ on, blankTime }: Program): boolean => Math.max(...on, blankTime) > LONGEST_PAUSE;
 
 const usesWrites = ({ chain, direct, ring, buses }: Program): boolean =>
   chain !== undefined || direct.length > 0 || ring !== undefined || callsOf({ buses }).has("digitalWrite");
@@ -143,7 +140,7 @@ function codeOf(model: RigModel, program: Program, kind: TimerKind, drawn: boole
     (rounds ? shape.rounds : 0) +
     (blank ? shape.blank : 0) +
     (dots ? DOTS : 0) +
-    (isLong(program) ? LONG_PAUSES : 0)
+    (pausesLong(program) ? LONG_PAUSES : 0)
   );
 }
 

@@ -354,3 +354,9 @@ test("variables, conditions and loops of a program do on the board what they do 
   expect(new Set(compiled.filter((call) => call.startsWith("wait"))).size).toBeGreaterThan(5);
   expect(compiled).toEqual(simulatedCalls(slipGate, compiled.length, program));
 });
+
+test("a digit that is held brings no long pause along, whatever the scan's times are", () => {
+  const held = rigWith({ scan: { school: "loop", on: [40_000], blank: 0 }, show: show({ mode: "hold" }) });
+  expect(sketchOf(held)).not.toContain("pauseMicroseconds");
+  expect(sketchOf(looped("moorings-free", [40_000], 10))).toContain("void pauseMicroseconds(");
+});

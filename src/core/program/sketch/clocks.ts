@@ -69,12 +69,15 @@ const NEXT_SLOT: Statement = {
 };
 const SLOT_KEPT: Statement = { do: "declare", name: "slot", width: "u8", value: number(0), kept: true };
 
+/** A loop that has nothing left to do. */
+export const NOTHING_MORE: Code = ["// Nothing more to do: the outputs keep what was put out."];
+
 const LOOP: SketchClock = {
   kind: "loop",
   routines: () => ["uint16_t shown = FRAME_COUNT;", ""],
   take: (frame) => [`shown = ${frame};`],
   start: [],
-  idle: ["// Nothing more to do: the outputs keep what was put out."],
+  idle: NOTHING_MORE,
   counter: "shown",
 };
 

@@ -7,17 +7,14 @@ import { printer } from "../print/printer";
 import type { Code } from "../print/syntax";
 import { turnPeriod } from "../run";
 import type { Program } from "../types";
-import { clockOf, type SketchClock } from "./clocks";
+import { NOTHING_MORE, clockOf, type SketchClock } from "./clocks";
 import { constants } from "./constants";
 import { busRoutines } from "./driver";
 import { facesOf } from "./faces";
 import { wiringComments } from "./tables";
 import { FLASH_WORDS, comment, type SketchLine } from "./text";
-import { PAUSE, keepsFaceTime, untilDue, waitsLong } from "./time";
+import { PAUSE, keepsFaceTime, pausesLong, untilDue, waitsLong } from "./time";
 import { sketchWords } from "./words";
-
-/** Longest pause, in µs, the microsecond call keeps exactly on 8-bit boards. */
-export const LONGEST_PAUSE = 16_000;
 
 const BLANK_LINE: SketchLine = { text: "" };
 const asLines = (code: Code): SketchLine[] => code.map((text) => ({ text }));
@@ -34,7 +31,7 @@ export function writeSketch(
   const clock = isMultiplexed(model) ? clockOf(model, program) : undefined;
   const faces = facesOf(model, program, clock);
   const keepsTime = keepsFaceTime(program);
-  const longPauses = keepsTime || Math.max(...program.on, program.blankTime) > LONGEST_PAUSE;
+  const longPauses = keepsTime || (clock !== undefined && pausesLong(program));
   const print = printer(
     C,
     sketchWords({ program, faces, clock, pause: longPauses ? PAUSE.name : "delayMicroseconds" }),
@@ -80,8 +77,7 @@ export function writeSketch(
   ];
 }
 
-const idle = (clock: SketchClock | undefined): Code =>
-  clock?.idle ?? ["// Nothing more to do: the outputs keep what was put out."];
+const idle = (clock: SketchClock | undefined): Code => clock?.idle ?? NOTHING_MORE;
 
 /** What the routine that puts a state out does, in words. */
 function sends(model: RigModel, { buses, chain }: Program): string {

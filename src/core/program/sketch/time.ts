@@ -18,6 +18,13 @@ export function waitOf(statements: readonly Statement[]): number | undefined {
   return undefined;
 }
 
+/** Longest pause, in µs, the microsecond call keeps exactly on 8-bit boards. */
+const LONGEST_PAUSE = 16_000;
+
+/** Whether a slot's on-time or the blank between two is longer than that. */
+export const pausesLong = ({ on, blankTime }: Pick<Program, "on" | "blankTime">): boolean =>
+  Math.max(...on, blankTime) > LONGEST_PAUSE;
+
 const TIME = name("time");
 
 /** A pause of any length in µs: the microsecond call keeps short ones only. */
