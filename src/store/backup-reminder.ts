@@ -1,5 +1,4 @@
-import { desk } from "@/workers";
-import { allRecords, isShipped, readSetting, writeSetting } from "./shelf";
+import { allRecords, demoRigs, isShipped, readSetting, writeSetting } from "./shelf";
 
 /** The setting that says when the last back-up was made. */
 export const LAST_BACKUP = "backup";
@@ -22,7 +21,7 @@ export async function backupReminder(now = Date.now()): Promise<BackupReminder |
   if (later !== undefined && now < later) return undefined;
   const changed = (await allRecords()).filter((record) => !record.deleted && record.changed > (last ?? 0));
   if (changed.length < REMIND_FROM) return undefined;
-  const demo = await desk().demoRigs();
+  const demo = await demoRigs();
   const rigs = changed.filter((record) => !isShipped(record, demo)).length;
   return rigs >= REMIND_FROM ? { rigs, last } : undefined;
 }

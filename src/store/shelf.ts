@@ -7,11 +7,15 @@ const BIN_DAYS = 30;
 
 export const newId = (): string => crypto.randomUUID();
 
+let fetched: Promise<readonly Rig[]> | undefined;
+/** The demo rigs as they are shipped, fetched once for the page. */
+export const demoRigs = (): Promise<readonly Rig[]> => (fetched ??= desk().demoRigs());
+
 /** Puts the demo rigs on the shelf on the very first visit, and empties what has been in the bin for a month. */
 export async function prepareShelf(): Promise<void> {
   const db = database();
   // A transaction waits for nothing but the database: the rigs are fetched before it.
-  const demo = (await db.settings.get("demo")) ? undefined : await desk().demoRigs();
+  const demo = (await db.settings.get("demo")) ? undefined : await demoRigs();
   await db.transaction("rw", db.rigs, db.settings, async () => {
     if (demo && !(await db.settings.get("demo"))) {
       await addMissing(demo);
@@ -26,7 +30,7 @@ export async function prepareShelf(): Promise<void> {
  * Brings back every demo rig that is not on the shelf, as shipped. One that was changed and lies in the bin stays there
  * as it is, under an id of its own.
  */
-export const addDemoRigs = async (): Promise<number> => addMissing(await desk().demoRigs());
+export const addDemoRigs = async (): Promise<number> => addMissing(await demoRigs());
 
 async function addMissing(demo: readonly Rig[]): Promise<number> {
   const db = database();

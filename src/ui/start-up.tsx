@@ -17,10 +17,11 @@ export function StartUp({ children }: { children: ReactNode }) {
   useEffect(() => {
     const silent = setTimeout(() => setState((now) => (now === "opening" ? "silent" : now)), OPENING_MS);
     const open = async () => {
+      // Demo rigs and whatever is on the shelf are read by workers: they start while the database opens.
+      const answer = workersAnswer();
       await loadPreferences();
       clearTimeout(silent);
-      // Demo rigs and whatever is on the shelf are read by workers.
-      if (!(await workersAnswer())) return setState("no workers");
+      if (!(await answer)) return setState("no workers");
       await prepareShelf();
       setState("open");
     };

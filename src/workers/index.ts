@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from "comlink";
-import type { Rig } from "@/core/rig";
 import type { Desk } from "./desk";
+import { deskTaking } from "./desk-on";
 import { openDesk, type OpenDesk } from "./open-desk";
 import type { Planner, Report } from "./planner";
 import type { Simulator } from "./simulator";
@@ -27,16 +27,8 @@ const opened = (): OpenDesk => (atDesk ??= openDesk());
 /** The one desk worker of the page: quick questions about rigs. */
 export const desk = (): Remote<Desk> => opened().remote;
 
-let taken: Rig | undefined;
-
 /** The desk with a rig on it: what is asked of it now is about that rig. */
-export function deskOn(rig: Rig): Remote<Desk> {
-  if (rig !== taken) {
-    taken = rig;
-    void desk().take(rig);
-  }
-  return desk();
-}
+export const deskOn = deskTaking(desk);
 
 /** How long a worker may take to answer for the first time, in ms: a page on a slow machine is not given up. */
 const FIRST_ANSWER_MS = 30_000;

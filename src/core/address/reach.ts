@@ -117,7 +117,7 @@ const dataOutOf = (part: ChipPart): string | undefined =>
 export const handsOn = (driver: Driver, partOfUnit: (ref: UnitRef) => Part): boolean => {
   if (driver.kind === "serial-out") return true;
   const part = driver.kind === "register" ? partOfUnit(driver.unit) : undefined;
-  return part?.kind === "shift-register" && driver.leg.endsWith(`.${part.pins.serialOut}`);
+  return part?.kind === "shift-register" && splitLegRef(driver.leg).leg === part.pins.serialOut;
 };
 
 /** Transistors whose one end is on a rail: the other end is what they drive. */

@@ -25,7 +25,7 @@ export const PIP_ID = form<PipId>(
   new RegExp(`^${UNIT}\\.[0-9]{1,2}\\.(${PIP_NAMES.join("|")})$`),
   (_, shown) => `must name an LED such as "DS1.1.b", not ${shown}`,
 );
-/** What units of text, wires, fonts and rigs are called in a document. */
+/** What rigs, wires and fonts are called in a document. */
 export const ID_FORM = /^[A-Za-z0-9-]{1,64}$/;
 export const ID = form(ID_FORM, () => "must be 1 to 64 letters, digits and hyphens");
 
