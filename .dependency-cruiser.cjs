@@ -1,5 +1,5 @@
-/** Layers point one way: app → server, stations → ui → store → workers → core. Folders are entered by their index.ts. */
-const layers = ["core", "demo", "workers", "store", "ui", "stations", "server", "app"];
+/** Layers point one way: app → server, stations → ui → store → workers → keep → core. Folders are entered by their index.ts. */
+const layers = ["core", "demo", "keep", "workers", "store", "ui", "stations", "server", "app"];
 
 const upward = layers.slice(0, -1).map((layer, at) => ({
   name: `${layer}-stays-below`,
@@ -32,13 +32,21 @@ module.exports = {
         pathNot: [`^src/${layer}/[a-z-]+/index.tsx?$`, "^src/$1/$2/", "[.]css$", "/fixtures/"],
       },
     })),
-    ...["demo", "workers", "store", "ui"].map((layer) => ({
+    ...["demo", "keep", "workers", "store", "ui"].map((layer) => ({
       name: `enter-${layer}-by-the-door`,
       comment: `src/${layer} is entered through its index.ts only`,
       severity: "error",
       from: { path: "^src/", pathNot: `^src/${layer}/` },
       to: { path: `^src/${layer}/`, pathNot: [`^src/${layer}/index.tsx?$`, "[.]css$", "/fixtures/"] },
     })),
+    {
+      name: "pages-ask-the-keeper",
+      comment:
+        "the database and the checking of documents are a worker's: pages take types from src/keep and no code",
+      severity: "error",
+      from: { path: "^src/(store|ui|stations|app)/", pathNot: "[.]test[.]tsx?$" },
+      to: { path: "^src/keep/", dependencyTypesNot: ["type-only"] },
+    },
     {
       name: "fixtures-are-for-tests",
       comment: "what tests share is no part of the product",

@@ -12,8 +12,8 @@ const shared = {
   modulePathIgnorePatterns: ["<rootDir>/.mutants/"],
   moduleNameMapper: {
     "^@/(.*)$": "<rootDir>/src/$1",
-    // There are no workers here: what is asked of the page's desk is answered in place.
-    "^\\./open-desk$": "<rootDir>/src/workers/fixtures/desk-here.ts",
+    // There are no workers here: what is asked of the page's workers is answered in place.
+    "^\\./open$": "<rootDir>/src/workers/fixtures/open-here.ts",
   },
 };
 

@@ -1,10 +1,11 @@
-import { LIMITS, checkRig, type Rig } from "@/core/rig";
+import type { Rig } from "@/core/rig";
+import { keeper } from "@/workers";
 
 /**
  * The last edit of a rig, until the database has it: written at once, where storing takes a moment a page may not have.
  * A rig that is too large for it is only stored.
  */
-interface Entry {
+export interface Unsaved {
   readonly rig: Rig;
   /** The stored revision the edit was made on. */
   readonly revision: number;
@@ -32,12 +33,12 @@ export function clearJournal(id: string): void {
 }
 
 /** The edit of a rig that did not reach the database; undefined where there is none that can be read. */
-export function readJournal(id: string): Entry | undefined {
+export async function readJournal(id: string): Promise<Unsaved | undefined> {
   try {
     const text = localStorage.getItem(KEY + id);
-    if (text === null || text.length > LIMITS.fileBytes) return undefined;
+    if (text === null || text.length > MOST_CHARACTERS) return undefined;
     const { rig, revision } = JSON.parse(text) as { rig: unknown; revision: unknown };
-    const read = checkRig(rig);
+    const read = await keeper().checked(rig);
     return read.ok && typeof revision === "number" && read.rig.id === id
       ? { rig: read.rig, revision }
       : undefined;

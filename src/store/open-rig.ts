@@ -1,4 +1,4 @@
-import { liveQuery } from "dexie";
+import { proxy } from "comlink";
 import { temporal } from "zundo";
 import { create } from "zustand";
 import {
@@ -11,15 +11,13 @@ import {
   type Rig,
   type Sign,
 } from "@/core/rig";
-import type { Held } from "@/workers";
 import { showCells } from "@/core/show";
-import { database, storageProblem, type ShelfRecord } from "./database";
-import { clearJournal, readJournal, writeJournal } from "./journal";
-import { mergeRigs } from "./merge";
+import type { Head, StoredRig } from "@/keep";
+import { keeper, type Held } from "@/workers";
+import { clearJournal, readJournal, writeJournal, type Unsaved } from "./journal";
 import { say } from "./messages";
 import { refuse } from "./refusals";
-import { keepRig, saveRig } from "./shelf";
-import { loadRig, storedIn, type StoredRig } from "./stored";
+import { storageProblem } from "./storage-problem";
 
 /** Stored; being stored; being stored for longer than one would expect; not stored, and tried again. */
 export type SaveState = "saved" | "saving" | "slow" | "failed";
@@ -79,7 +77,7 @@ export function useRig(): Rig {
 }
 
 let timer: ReturnType<typeof setTimeout> | undefined;
-let following: { unsubscribe(): void } | undefined;
+let following: Promise<number> | undefined;
 /** What is stored, as far as this tab knows: what the open rig was changed from. */
 let stored: StoredRig | undefined;
 let storing: Promise<void> | undefined;
@@ -97,19 +95,17 @@ export async function saveNow(): Promise<void> {
   await storing;
   if (!missed) return;
   missed = false;
-  look(rig.id, await database().rigs.get(rig.id), "read");
+  await look(rig.id);
 }
 
 async function store(rig: Rig, from: StoredRig): Promise<void> {
   const slow = setTimeout(() => useOpenRig.setState({ saved: "slow" }), SLOW_MS);
   try {
     const { codeBefore } = useOpenRig.getState();
-    let saved = await saveRig(rig, codeBefore, from.revision);
-    // What cannot be read is not kept in the place of what can.
-    if (saved.kind === "changed" && !storedIn(saved.there)) saved = await saveRig(rig, codeBefore);
+    const saved = await keeper().saveRig(rig, codeBefore, from.revision);
     if (useOpenRig.getState().rig?.id !== rig.id) return;
     if (saved.kind === "gone") return useOpenRig.setState({ gone: true });
-    if (saved.kind === "changed") return meet(storedIn(saved.there)!);
+    if (saved.kind === "changed") return await meet(saved.there);
     stored = { ...from, rig, revision: saved.revision };
     settle();
   } catch (error) {
@@ -138,14 +134,23 @@ function settle(): void {
  * Another tab has stored a change. Without an edit of one's own it is taken over, as one step of undo; with one the two
  * are joined where they change different parts, and else the other's is shown and undo brings one's own back.
  */
-function meet(there: StoredRig): void {
-  const { rig: mine } = useOpenRig.getState();
-  if (!mine || !stored) return;
-  const base = stored.rig;
+async function meet(there: StoredRig): Promise<void> {
+  for (;;) {
+    const { rig: mine } = useOpenRig.getState();
+    const from = stored;
+    if (!mine || !from || mine.id !== there.rig.id) return;
+    const edited = mine !== from.rig;
+    const merged = edited ? await keeper().mergeRigs(from.rig, mine, there.rig) : there.rig;
+    if (stored === from && useOpenRig.getState().rig === mine) return takeOver(there, merged, edited);
+    // What was joined has changed meanwhile: either somebody else has met this very revision, or it is joined again.
+    if (stored !== from && stored?.revision === there.revision) return;
+  }
+}
+
+/** Shows what another tab has stored, joined with one's own edit where that could be done. */
+function takeOver(there: StoredRig, merged: Rig | undefined, edited: boolean): void {
   stored = there;
-  const edited = mine !== base;
-  const merged = edited ? mergeRigs(base, mine, there.rig) : there.rig;
-  clearJournal(mine.id);
+  clearJournal(there.rig.id);
   if (merged && edited) say({ text: "Changes from another tab were joined with yours." });
   if (!merged)
     say({
@@ -164,43 +169,43 @@ useOpenRig.subscribe(({ rig }, before) => {
   settle();
 });
 
-/**
- * Looks at what is stored of the open rig.
- * @param how what a query tells may be older than what this tab has stored meanwhile: then it is read again
- */
-function look(id: string, record: ShelfRecord | undefined, how: "told" | "read" = "told"): void {
+/** Looks at what is stored of the open rig, now. */
+async function look(id: string): Promise<void> {
+  const { there, stored: found } = await keeper().standingOf(id);
   const { rig, gone } = useOpenRig.getState();
   if (rig?.id !== id) return;
-  if (!record || record.deleted) return useOpenRig.setState({ gone: true });
-  if (gone) useOpenRig.setState({ gone: false });
-  const there = storedIn(record);
-  if (!there || !stored || there.revision === stored.revision) return;
-  if (there.revision > stored.revision || how === "read") return meet(there);
-  void database()
-    .rigs.get(id)
-    .then((now) => (storing ? (missed = true) : look(id, now, "read")));
+  // What was read may be older than what is being stored: it is read again afterwards.
+  if (storing) return void (missed = true);
+  if (there === gone) useOpenRig.setState({ gone: !there });
+  if (found && stored && found.revision !== stored.revision) await meet(found);
 }
 
 /** Follows what other tabs store of the open rig. */
 function follow(id: string): void {
-  following?.unsubscribe();
-  following = liveQuery(() => database().rigs.get(id)).subscribe({
-    next: (record) => {
-      if (storing) missed = true;
-      else look(id, record);
-    },
-    error: (error) => useOpenRig.setState({ problem: storageProblem(error) }),
-  });
+  unfollow();
+  const tell = ({ there, revision }: Head) => {
+    const { rig, gone } = useOpenRig.getState();
+    if (rig?.id === id && (there === gone || revision !== stored?.revision)) void look(id);
+  };
+  const fail = (problem: Error) => useOpenRig.setState({ problem: storageProblem(problem) });
+  following = keeper().follow(id, proxy(tell), proxy(fail));
+}
+
+function unfollow(): void {
+  void following?.then((by) => keeper().unfollow(by));
+  following = undefined;
 }
 
 /** Opens a rig of the shelf; its undo history begins here. @returns false when there is no such rig */
 export async function openRig(id: string): Promise<boolean> {
   await saveNow();
-  const found = await loadRig(id);
+  const found = await keeper().loadRig(id);
   if (!found) return false;
+  const unsaved = await readJournal(id);
   stored = found;
   layOpen(found.rig, found.codeBefore);
-  takeUpJournal(found);
+  clearJournal(id);
+  if (unsaved) takeUp(unsaved, found);
   follow(id);
   return true;
 }
@@ -224,16 +229,13 @@ export function layOpen(rig: Rig, codeBefore?: Encoding): void {
 
 /** Stores what is not stored yet, and stops following what other tabs do: no rig is looked at any more. */
 export async function leaveRig(): Promise<void> {
-  following?.unsubscribe();
-  following = undefined;
+  unfollow();
   await saveNow();
 }
 
 /** An edit that did not reach the database before the page went away: it is made again, and can be undone. */
-function takeUpJournal({ rig, revision }: StoredRig): void {
-  const unsaved = readJournal(rig.id);
-  clearJournal(rig.id);
-  if (!unsaved || JSON.stringify(unsaved.rig) === JSON.stringify(rig)) return;
+function takeUp(unsaved: Unsaved, { rig, revision }: StoredRig): void {
+  if (JSON.stringify(unsaved.rig) === JSON.stringify(rig)) return;
   if (unsaved.revision === revision) useOpenRig.setState({ rig: unsaved.rig });
   else {
     // The rig was changed since: what was edited then is one step of undo away.
@@ -251,8 +253,8 @@ export async function keepOpenRig(): Promise<void> {
   const { rig } = useOpenRig.getState();
   if (!rig) return;
   try {
-    await keepRig(rig);
-    const found = await loadRig(rig.id);
+    await keeper().keepRig(rig);
+    const found = await keeper().loadRig(rig.id);
     if (found) stored = { ...found, rig };
     useOpenRig.setState({ gone: false });
     settle();

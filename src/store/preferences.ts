@@ -1,6 +1,6 @@
 import { create } from "zustand";
 import type { NamingSchool } from "@/core/parts";
-import { readSetting, writeSetting } from "./shelf";
+import { keeper } from "@/workers";
 
 export type Theme = "light" | "night";
 
@@ -23,18 +23,20 @@ export function setTheme(theme: Theme): void {
   usePreferences.setState({ theme });
   show(theme);
   localStorage.setItem(THEME_KEY, theme);
-  void writeSetting("theme", theme);
+  void keeper().writeSetting("theme", theme);
 }
 
 export function setSchool(school: NamingSchool): void {
   usePreferences.setState({ school });
-  void writeSetting("school", school);
+  void keeper().writeSetting("school", school);
 }
 
 /** Takes up what was chosen on an earlier visit. */
 export async function loadPreferences(): Promise<void> {
-  const theme = (await readSetting<Theme>("theme")) ?? (localStorage.getItem(THEME_KEY) as Theme | null);
-  const school = await readSetting<NamingSchool>("school");
+  const theme =
+    ((await keeper().readSetting("theme")) as Theme | undefined) ??
+    (localStorage.getItem(THEME_KEY) as Theme | null);
+  const school = (await keeper().readSetting("school")) as NamingSchool | undefined;
   const night = theme ?? (matchMedia("(prefers-color-scheme: dark)").matches ? "night" : "light");
   usePreferences.setState({ theme: night, ...(school ? { school } : {}) });
   show(night);

@@ -1,8 +1,8 @@
 import "fake-indexeddb/auto";
 import { swapWires, writeRig, type Rig } from "@/core/rig";
 import { demoRig } from "@/demo";
-import { database } from "./database";
-import { mergeRigs } from "./merge";
+import { binRig, loadRig, mergeRigs, prepareShelf, saveRig, unbinRig } from "@/keep";
+import { database } from "@/keep/database";
 import { useMessages } from "./messages";
 import {
   editRig,
@@ -17,8 +17,6 @@ import {
   useOpenRig,
 } from "./open-rig";
 import { useRefusal } from "./refusals";
-import { binRig, prepareShelf, saveRig, unbinRig } from "./shelf";
-import { loadRig } from "./stored";
 
 const store = new Map<string, string>();
 Object.assign(globalThis, {

@@ -1,7 +1,7 @@
 "use client";
 import { useEffect, useState, type ReactNode } from "react";
 import Button from "react-bootstrap/Button";
-import { loadPreferences, prepareShelf, refuse, storageProblem } from "@/store";
+import { keeper, loadPreferences, refuse, storageProblem } from "@/store";
 import { workersAnswer } from "@/workers";
 import { Messages } from "./messages";
 
@@ -15,14 +15,14 @@ export function StartUp({ children }: { children: ReactNode }) {
   const [state, setState] = useState<State>("opening");
   const [problem, setProblem] = useState("");
   useEffect(() => {
-    const silent = setTimeout(() => setState((now) => (now === "opening" ? "silent" : now)), OPENING_MS);
+    let silent: ReturnType<typeof setTimeout> | undefined;
     const open = async () => {
-      // Demo rigs and whatever is on the shelf are read by workers: they start while the database opens.
-      const answer = workersAnswer();
+      // The database is a worker's: whether there are any comes first.
+      if (!(await workersAnswer())) return setState("no workers");
+      silent = setTimeout(() => setState((now) => (now === "opening" ? "silent" : now)), OPENING_MS);
       await loadPreferences();
       clearTimeout(silent);
-      if (!(await answer)) return setState("no workers");
-      await prepareShelf();
+      await keeper().prepareShelf();
       setState("open");
     };
     open().catch((error: unknown) => {

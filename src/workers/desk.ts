@@ -2,14 +2,9 @@ import { modelOf, type RigModel } from "@/core/address";
 import { checkAtOnce, type Finding } from "@/core/check";
 import { signPace, type ScenePace } from "@/core/frames";
 import type { NamingSchool } from "@/core/parts";
-import { checkRig, readRig, rigSummary, writeRig, type PipId, type ReadRig, type Rig } from "@/core/rig";
+import type { PipId, Rig } from "@/core/rig";
 import { lazily } from "@/core/remember";
 import { trailOf, type Hop } from "@/core/trail";
-import { DEMO_RIGS } from "@/demo";
-
-/** A stored rig as the shelf shows it. */
-export type Shelved =
-  (ReadRig & { readonly ok: false }) | (ReadRig & { readonly ok: true; readonly summary: string });
 
 /** What is said of a rig before the long checks have looked. */
 export interface FirstLook {
@@ -19,33 +14,12 @@ export interface FirstLook {
 }
 
 /**
- * What a page asks between one picture and the next: rigs read and written, what is found at once, the trail of a pip. It
- * is always at hand, and nothing here takes long. Runs in a worker; also the plain object to test.
+ * What a page asks between one picture and the next about the open rig: what is found at once, the trail of a pip. It is
+ * always at hand, and nothing here takes long. Runs in a worker; also the plain object to test.
  */
 export class Desk {
   private rig: (() => RigModel) | undefined;
   private readonly looks = new Map<NamingSchool, FirstLook>();
-
-  /** Reads the text of a rig file. */
-  read(text: string): ReadRig {
-    return readRig(text);
-  }
-
-  write(rig: Rig): string {
-    return writeRig(rig);
-  }
-
-  /** Checks what is stored and brings it to the current version. */
-  shelve(stored: readonly unknown[]): Shelved[] {
-    return stored.map((value): Shelved => {
-      const read = checkRig(value);
-      return read.ok ? { ...read, summary: rigSummary(read.rig) } : read;
-    });
-  }
-
-  demoRigs(): readonly Rig[] {
-    return DEMO_RIGS;
-  }
 
   /** Takes a rig up: what is asked from then on is about it. */
   take(rig: Rig): void {

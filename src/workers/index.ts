@@ -1,7 +1,8 @@
 import { proxy, wrap, type Remote } from "comlink";
 import type { Desk } from "./desk";
 import { deskTaking } from "./desk-on";
-import { openDesk, type OpenDesk } from "./open-desk";
+import type { Keeper } from "./keeper";
+import { openDesk, openKeeper, type Opened } from "./open";
 import type { Planner, Report } from "./planner";
 import type { Simulator } from "./simulator";
 
@@ -21,11 +22,15 @@ export function simulatorWorker(): Remote<Simulator> {
   return remote;
 }
 
-let atDesk: OpenDesk | undefined;
-const opened = (): OpenDesk => (atDesk ??= openDesk());
+let atDesk: Opened<Desk> | undefined;
+let keeping: Opened<Keeper> | undefined;
+const openedKeeper = (): Opened<Keeper> => (keeping ??= openKeeper());
 
-/** The one desk worker of the page: quick questions about rigs. */
-export const desk = (): Remote<Desk> => opened().remote;
+/** The one desk worker of the page: quick questions about the rig at hand. */
+const desk = (): Remote<Desk> => (atDesk ??= openDesk()).remote;
+
+/** The one worker of the page that has the browser's database: rigs read, checked, stored. */
+export const keeper = (): Remote<Keeper> => openedKeeper().remote;
 
 /** The desk with a rig on it: what is asked of it now is about that rig. */
 export const deskOn = deskTaking(desk);
@@ -37,9 +42,9 @@ const FIRST_ANSWER_MS = 30_000;
 export async function workersAnswer(): Promise<boolean> {
   if (typeof Worker === "undefined") return false;
   try {
-    const answered = Promise.all([simulatorWorker().stop(""), desk().shelve([])]);
+    const answered = Promise.all([simulatorWorker().stop(""), keeper().checked(undefined)]);
     const given = new Promise<"late">((resolve) => setTimeout(() => resolve("late"), FIRST_ANSWER_MS));
-    return Array.isArray(await Promise.race([answered, given, failed, opened().failed]));
+    return Array.isArray(await Promise.race([answered, given, failed, openedKeeper().failed]));
   } catch {
     return false;
   }

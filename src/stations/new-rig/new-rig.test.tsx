@@ -1,7 +1,7 @@
 import { render, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { checkRig } from "@/core/rig";
-import { shelfEntries } from "@/store";
+import { shelfEntries } from "@/keep";
 import { sentTo } from "@/ui/fixtures/navigation";
 import { NewRig } from "./new-rig";
 

@@ -11,7 +11,7 @@ import { LED_FIGURES } from "@/core/parts";
 import { DEFAULT_PLAN, DIGIT_COUNTS, showsDots, type Rig } from "@/core/rig";
 import { currentFigures } from "@/core/circuit";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
-import { addRig, modelFor, newId, refuse, storageProblem, useFindingsOf } from "@/store";
+import { keeper, modelFor, refuse, storageProblem, useFindingsOf } from "@/store";
 import { BoardSelect, Choices, FindingsCount, PipLogo, RigFace, ThemeSwitch, useSimulation } from "@/ui";
 import { ANSWERS, DOT_DISPLAYS, EXAMPLES, build, planOf, waysThatFit, type Answers } from "./answers";
 
@@ -41,7 +41,7 @@ export function NewRig() {
   const submit = handleSubmit(async (given) => {
     setBusy(true);
     try {
-      const stored = await addRig(build(given, newId()));
+      const stored = await keeper().addRig(build(given, crypto.randomUUID()));
       router.push(`/rig/${stored.id}/wires`);
     } catch (error) {
       setBusy(false);

@@ -1,16 +1,17 @@
-import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
-import { binnedRecords, emptyBin, recordName, say, unbinRig } from "@/store";
+import { keeper, say, useKept } from "@/store";
 import { formatDate } from "@/ui";
+
+const binnedRigs = () => keeper().binnedRigs();
 
 /** What was deleted in the last thirty days: to be put back on the shelf, or to go for good. */
 export function BinDialog({ onClose }: { onClose: () => void }) {
-  const binned = useLiveQuery(binnedRecords);
+  const binned = useKept(binnedRigs);
   const [asking, setAsking] = useState(false);
   const empty = async () => {
-    const gone = await emptyBin();
+    const gone = await keeper().emptyBin();
     setAsking(false);
     say({ text: `${gone} rig${gone === 1 ? "" : "s"} deleted for good` });
   };
@@ -26,19 +27,19 @@ export function BinDialog({ onClose }: { onClose: () => void }) {
           <p className="mb-0">The bin is empty. A deleted rig stays here for 30 days.</p>
         )}
         <ul className="bin-list" aria-label="Deleted rigs">
-          {binned?.map(({ record, goes }) => (
-            <li key={record.id}>
+          {binned?.map(({ id, name, deleted, goes }) => (
+            <li key={id}>
               <span className="flex-grow-1">
-                <strong>{recordName(record)}</strong>
+                <strong>{name}</strong>
                 <span className="d-block tiny quiet">
-                  deleted {formatDate(record.deleted!)}; goes for good on {formatDate(goes, "day")}
+                  deleted {formatDate(deleted)}; goes for good on {formatDate(goes, "day")}
                 </span>
               </span>
               <Button
                 size="sm"
                 variant="plain"
-                aria-label={`Restore ${recordName(record)}`}
-                onClick={() => void unbinRig(record.id)}
+                aria-label={`Restore ${name}`}
+                onClick={() => void keeper().unbinRig(id)}
               >
                 Restore
               </Button>

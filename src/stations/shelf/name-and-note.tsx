@@ -3,7 +3,7 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import { LIMITS, type Rig } from "@/core/rig";
-import { saveRig } from "@/store";
+import { keeper } from "@/store";
 
 /** Changes what the shelf says of a rig. */
 export function NameAndNote({ rig, onClose }: { rig: Rig; onClose: () => void }) {
@@ -13,7 +13,7 @@ export function NameAndNote({ rig, onClose }: { rig: Rig; onClose: () => void })
   const save = async (event: FormEvent) => {
     event.preventDefault();
     if (!name.trim()) return;
-    await saveRig({ ...rig, name: name.trim(), note });
+    await keeper().saveRig({ ...rig, name: name.trim(), note });
     onClose();
   };
   return (

@@ -1,5 +1,5 @@
 import Modal from "react-bootstrap/Modal";
-import type { CameBack, Restored } from "@/store";
+import type { CameBack, Restored } from "@/keep";
 import { formatDate } from "@/ui";
 
 const HEADS: ReadonlyArray<readonly [CameBack["as"], string]> = [

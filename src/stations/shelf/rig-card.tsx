@@ -4,14 +4,15 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import type { Problem } from "@/core/document";
 import { type Rig } from "@/core/rig";
-import { addRig, binRig, recordName, say, unbinRig, writtenRig, type ShelfEntry } from "@/store";
+import type { ShelfEntry } from "@/keep";
+import { keeper, say } from "@/store";
 import { MoreMenu, fetched, RigFace, SeverityMark, formatDate, saveText, useSimulation } from "@/ui";
 
 const NameAndNote = fetched("The form", () => import("./name-and-note").then((module) => module.NameAndNote));
 
 const remove = async (id: string, name: string): Promise<void> => {
-  await binRig(id);
-  say({ text: `${name} deleted`, action: { label: "Undo", run: () => void unbinRig(id) } });
+  await keeper().binRig(id);
+  say({ text: `${name} deleted`, action: { label: "Undo", run: () => void keeper().unbinRig(id) } });
 };
 
 /** A rig on the shelf with its live face. */
@@ -19,9 +20,9 @@ export function RigCard({ rig, summary, changed }: { rig: Rig; summary: string; 
   const [editing, setEditing] = useState(false);
   const { shape, face } = useSimulation(`card-${rig.id}`, rig);
   const hand = async () =>
-    saveText(await writtenRig(rig), safeFileName(rig.name, ".pip.json"), "application/json");
+    saveText(await keeper().written(rig), safeFileName(rig.name, ".pip.json"), "application/json");
   const duplicate = async () => {
-    const copy = await addRig(rig);
+    const copy = await keeper().addRig(rig);
     say({ text: `Duplicated as ${copy.name}` });
   };
   return (
@@ -57,8 +58,13 @@ export function RigCard({ rig, summary, changed }: { rig: Rig; summary: string; 
 }
 
 /** A record that is no rig this version can read: nothing of it is lost, and it can be taken away as a file. */
-export function UnreadableCard({ record, problem }: { record: ShelfEntry["record"]; problem: Problem }) {
-  const name = recordName(record);
+interface UnreadableProps {
+  readonly record: ShelfEntry["record"];
+  readonly name: string;
+  readonly problem: Problem;
+}
+
+export function UnreadableCard({ record, name, problem }: UnreadableProps) {
   return (
     <li className="shelf-card">
       <div className="shelf-says">

@@ -2,7 +2,8 @@ import { render, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { writeRig } from "@/core/rig";
 import { DEMO_RIGS, demoRig } from "@/demo";
-import { prepareShelf, useMessages, useRefusal } from "@/store";
+import { prepareShelf } from "@/keep";
+import { useMessages, useRefusal } from "@/store";
 import { sentTo } from "@/ui/fixtures/navigation";
 import { Shelf } from "./shelf";
 

@@ -1,11 +1,10 @@
 "use client";
 import "./shelf.css";
-import { useLiveQuery } from "dexie-react-hooks";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
-import { LIMITS } from "@/core/rig";
-import { addDemoRigs, importRig, refuse, say, shelfEntries, storageProblem, type Restored } from "@/store";
+import type { Restored } from "@/keep";
+import { keeper, refuse, say, storageProblem, useKept } from "@/store";
 import { FileButton, MoreMenu, PipLogo, ThemeSwitch, fetched } from "@/ui";
 import { BackupReminderLine, backUp, restoreFrom } from "./backup";
 import { RigCard, UnreadableCard } from "./rig-card";
@@ -21,9 +20,11 @@ const NOTHING_CHANGED = "Nothing on the shelf was changed.";
 const isArchive = async (file: File): Promise<boolean> =>
   /\.zip$/i.test(file.name) || (await file.slice(0, 4).text()) === "PK\u0003\u0004";
 
+const shelfEntries = () => keeper().shelfEntries();
+
 /** Home: every rig as a card with its live face. */
 export function Shelf() {
-  const entries = useLiveQuery(shelfEntries);
+  const entries = useKept(shelfEntries);
   const router = useRouter();
   const [dialog, setDialog] = useState<"bin" | Restored>();
   const archive = useRef<HTMLInputElement>(null);
@@ -32,15 +33,8 @@ export function Shelf() {
     if (!file) return;
     if (await isArchive(file)) return restoreFrom(file, setDialog);
     const title = `${file.name} was not imported`;
-    if (file.size > LIMITS.fileBytes)
-      return refuse(title, NOTHING_CHANGED, [
-        {
-          path: "file",
-          message: `is ${(file.size / 1048576).toFixed(1)} MiB; a rig file is at most ${LIMITS.fileBytes / 1048576} MiB`,
-        },
-      ]);
     try {
-      const result = await importRig(await file.text());
+      const result = await keeper().importRig(file);
       if (!result.ok) return refuse(title, NOTHING_CHANGED, result.problems);
       say({
         text: `${result.rig.name} imported`,
@@ -52,7 +46,7 @@ export function Shelf() {
   };
 
   const bringBack = async () => {
-    const added = await addDemoRigs();
+    const added = await keeper().addDemoRigs();
     say({
       text: added
         ? `${added} demo rig${added === 1 ? "" : "s"} brought back`
@@ -112,7 +106,12 @@ export function Shelf() {
               changed={entry.record.changed}
             />
           ) : (
-            <UnreadableCard key={entry.record.id} record={entry.record} problem={entry.problem} />
+            <UnreadableCard
+              key={entry.record.id}
+              name={entry.name}
+              record={entry.record}
+              problem={entry.problem}
+            />
           ),
         )}
         <li>

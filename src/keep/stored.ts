@@ -13,6 +13,18 @@ export async function loadRig(id: string): Promise<StoredRig | undefined> {
   return storedIn(await database().rigs.get(id));
 }
 
+/** How a rig stands in the database. */
+export interface Standing {
+  /** It is on the shelf, readable or not. */
+  readonly there: boolean;
+  readonly stored: StoredRig | undefined;
+}
+
+export async function standingOf(id: string): Promise<Standing> {
+  const record = await database().rigs.get(id);
+  return { there: record !== undefined && !record.deleted, stored: storedIn(record) };
+}
+
 /** What a record holds, if it is on the shelf and can be read. */
 export function storedIn(record: ShelfRecord | undefined): StoredRig | undefined {
   if (!record || record.deleted) return undefined;

@@ -7,7 +7,7 @@ import { database, type ShelfRecord } from "./database";
 import { allRecords, freeName, newId, recordName, writeSetting } from "./shelf";
 
 /** What a back-up may hold at the most, unpacked. */
-export const BACKUP_LIMITS = {
+const BACKUP_LIMITS = {
   fileBytes: 128 * 1024 * 1024,
   unpacked: 512 * 1024 * 1024,
   rigs: 5000,
@@ -83,8 +83,15 @@ export type Restored =
  * Brings back what a back-up holds. Nothing on the shelf is overwritten: a rig that is there in another state comes back
  * beside it under a name of its own. One damaged rig keeps none of the others.
  */
-export async function restoreBackup(bytes: Uint8Array): Promise<Restored> {
-  const opened = openBackup(bytes);
+export async function restoreBackup(file: Blob): Promise<Restored> {
+  if (file.size > BACKUP_LIMITS.fileBytes) {
+    const size = `${(file.size / 1048576).toFixed(0)} MiB`;
+    return {
+      ok: false,
+      problem: `It is ${size}; a back-up is at most ${BACKUP_LIMITS.fileBytes / 1048576} MiB.`,
+    };
+  }
+  const opened = openBackup(new Uint8Array(await file.arrayBuffer()));
   if (typeof opened === "string") return { ok: false, problem: opened };
   const { files, contents } = opened;
   const db = database();

@@ -1,24 +1,19 @@
 import type { Problem } from "@/core/document";
-import { LIMITS, type Rig, type Encoding } from "@/core/rig";
-import { desk } from "@/workers";
+import { LIMITS, checkRig, readRig, rigSummary, type Rig, type Encoding } from "@/core/rig";
+import { DEMO_RIGS } from "@/demo";
 import { database, type ShelfRecord } from "./database";
+import { storedIn, type StoredRig } from "./stored";
 
 const BIN_DAYS = 30;
 
 export const newId = (): string => crypto.randomUUID();
 
-let fetched: Promise<readonly Rig[]> | undefined;
-/** The demo rigs as they are shipped, fetched once for the page. */
-export const demoRigs = (): Promise<readonly Rig[]> => (fetched ??= desk().demoRigs());
-
 /** Puts the demo rigs on the shelf on the very first visit, and empties what has been in the bin for a month. */
 export async function prepareShelf(): Promise<void> {
   const db = database();
-  // A transaction waits for nothing but the database: the rigs are fetched before it.
-  const demo = (await db.settings.get("demo")) ? undefined : await demoRigs();
   await db.transaction("rw", db.rigs, db.settings, async () => {
-    if (demo && !(await db.settings.get("demo"))) {
-      await addMissing(demo);
+    if (!(await db.settings.get("demo"))) {
+      await addDemoRigs();
       await db.settings.put({ key: "demo", value: true });
     }
     const old = Date.now() - BIN_DAYS * 86_400_000;
@@ -30,17 +25,15 @@ export async function prepareShelf(): Promise<void> {
  * Brings back every demo rig that is not on the shelf, as shipped. One that was changed and lies in the bin stays there
  * as it is, under an id of its own.
  */
-export const addDemoRigs = async (): Promise<number> => addMissing(await demoRigs());
-
-async function addMissing(demo: readonly Rig[]): Promise<number> {
+export async function addDemoRigs(): Promise<number> {
   const db = database();
   return db.transaction("rw", db.rigs, async () => {
     const now = Date.now();
     const all = new Map((await db.rigs.toArray()).map((record) => [record.id, record]));
-    const missing = demo.filter(({ id }) => !all.has(id) || all.get(id)!.deleted);
+    const missing = DEMO_RIGS.filter(({ id }) => !all.has(id) || all.get(id)!.deleted);
     const binned = missing.flatMap((rig) => {
       const record = all.get(rig.id);
-      if (!record || isShipped(record, demo)) return [];
+      if (!record || isShipped(record)) return [];
       const id = newId();
       return [{ ...record, id, rig: { ...record.rig, id } }];
     });
@@ -58,8 +51,8 @@ async function addMissing(demo: readonly Rig[]): Promise<number> {
 }
 
 /** Whether a record is a demo rig that nobody changed. */
-export const isShipped = ({ id, rig }: ShelfRecord, demo: readonly Rig[]): boolean => {
-  const shipped = demo.find((one) => one.id === id);
+export const isShipped = ({ id, rig }: ShelfRecord): boolean => {
+  const shipped = DEMO_RIGS.find((one) => one.id === id);
   return shipped !== undefined && JSON.stringify(shipped) === JSON.stringify(rig);
 };
 
@@ -69,29 +62,42 @@ export const allRecords = async (): Promise<ShelfRecord[]> =>
 
 const records = async (): Promise<ShelfRecord[]> => (await allRecords()).filter(({ deleted }) => !deleted);
 
-/** What stands on the shelf: a rig, or a record that cannot be read, with the reason. */
-export type ShelfEntry =
-  | { readonly kind: "rig"; readonly record: ShelfRecord; readonly rig: Rig; readonly summary: string }
-  | { readonly kind: "unreadable"; readonly record: ShelfRecord; readonly problem: Problem };
+/** What stands on the shelf: a rig with its line in words, or a record that cannot be read, with the reason. */
+export type ShelfEntry = { readonly record: ShelfRecord; readonly name: string } & (
+  | { readonly kind: "rig"; readonly rig: Rig; readonly summary: string }
+  | { readonly kind: "unreadable"; readonly problem: Problem }
+);
 
 /** The shelf, oldest first. Each record is checked and brought to the current version; none is changed by looking. */
 export async function shelfEntries(): Promise<ShelfEntry[]> {
-  const all = await records();
-  const read = await desk().shelve(all.map(({ rig }) => rig));
-  return all.map((record, at) => {
-    const one = read[at]!;
-    return one.ok
-      ? { kind: "rig", record, rig: one.rig, summary: one.summary }
-      : { kind: "unreadable", record, problem: one.problems[0]! };
+  return (await records()).map((record): ShelfEntry => {
+    const read = checkRig(record.rig);
+    const entry = { record, name: recordName(record) };
+    return read.ok
+      ? { ...entry, kind: "rig", rig: read.rig, summary: rigSummary(read.rig) }
+      : { ...entry, kind: "unreadable", problem: read.problems[0]! };
   });
 }
 
+/** A deleted rig, until the day it goes for good. */
+export interface Binned {
+  readonly id: string;
+  readonly name: string;
+  /** ms since 1970 */
+  readonly deleted: number;
+  readonly goes: number;
+}
+
 /** What lies in the bin, what was deleted last first, and when it goes for good. */
-export async function binnedRecords(): Promise<ReadonlyArray<{ record: ShelfRecord; goes: number }>> {
+export async function binnedRigs(): Promise<readonly Binned[]> {
   return (await allRecords())
-    .filter(({ deleted }) => deleted)
-    .sort((one, other) => other.deleted! - one.deleted!)
-    .map((record) => ({ record, goes: record.deleted! + BIN_DAYS * 86_400_000 }));
+    .flatMap((record) => {
+      const { id, deleted } = record;
+      return deleted
+        ? [{ id, name: recordName(record), deleted, goes: deleted + BIN_DAYS * 86_400_000 }]
+        : [];
+    })
+    .sort((one, other) => other.deleted - one.deleted);
 }
 
 /** Takes everything out of the bin for good, or one rig of it. @returns how many */
@@ -115,21 +121,21 @@ export function recordName({ rig }: Pick<ShelfRecord, "rig">): string {
 /** How storing went: stored, with the new revision; or refused, because the rig was changed or deleted meanwhile. */
 export type Saved =
   | { readonly kind: "stored"; readonly revision: number }
-  | { readonly kind: "changed"; readonly there: ShelfRecord }
+  | { readonly kind: "changed"; readonly there: StoredRig }
   | { readonly kind: "gone" };
 
 /**
  * Stores a rig.
  * @param on the revision it was changed from: where another one is stored, nothing is overwritten. Undefined stores
- * whatever is there.
+ * whatever is there. What cannot be read is not kept in the place of what can.
  */
 export async function saveRig(rig: Rig, codeBefore?: Encoding, on?: number): Promise<Saved> {
   const db = database();
   return db.transaction("rw", db.rigs, async (): Promise<Saved> => {
     const before = await db.rigs.get(rig.id);
     if (before?.deleted || (!before && on !== undefined)) return { kind: "gone" };
-    if (before && on !== undefined && (before.revision ?? 0) !== on)
-      return { kind: "changed", there: before };
+    const other = on === undefined || (before?.revision ?? 0) === on ? undefined : storedIn(before);
+    if (other) return { kind: "changed", there: other };
     const record = recordOf(rig, before, codeBefore);
     await db.rigs.put(record);
     return { kind: "stored", revision: record.revision };
@@ -184,14 +190,17 @@ export async function unbinRig(id: string): Promise<void> {
   await db.rigs.put({ ...rest, revision: (record.revision ?? 0) + 1 });
 }
 
-/** A rig as the text of a `.pip.json` file. */
-export const writtenRig = (rig: Rig): Promise<string> => desk().write(rig);
+/** What a file brought: a rig that is on the shelf now, or what is wrong with it. */
+export type Imported =
+  { readonly ok: true; readonly rig: Rig } | { readonly ok: false; readonly problems: readonly Problem[] };
 
-/** Reads the text of a `.pip.json` file onto the shelf; stores nothing unless the whole file is good. */
-export async function importRig(
-  text: string,
-): Promise<{ ok: true; rig: Rig } | { ok: false; problems: readonly Problem[] }> {
-  const read = await desk().read(text);
+/** Reads a `.pip.json` file onto the shelf; stores nothing unless the whole file is good. */
+export async function importRig(file: Blob): Promise<Imported> {
+  if (file.size > LIMITS.fileBytes) {
+    const message = `is ${(file.size / 1048576).toFixed(1)} MiB; a rig file is at most ${LIMITS.fileBytes / 1048576} MiB`;
+    return { ok: false, problems: [{ path: "file", message }] };
+  }
+  const read = readRig(await file.text());
   return read.ok ? { ok: true, rig: await addRig(read.rig) } : read;
 }
 

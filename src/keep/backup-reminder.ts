@@ -1,4 +1,4 @@
-import { allRecords, demoRigs, isShipped, readSetting, writeSetting } from "./shelf";
+import { allRecords, isShipped, readSetting, writeSetting } from "./shelf";
 
 /** The setting that says when the last back-up was made. */
 export const LAST_BACKUP = "backup";
@@ -21,8 +21,7 @@ export async function backupReminder(now = Date.now()): Promise<BackupReminder |
   if (later !== undefined && now < later) return undefined;
   const changed = (await allRecords()).filter((record) => !record.deleted && record.changed > (last ?? 0));
   if (changed.length < REMIND_FROM) return undefined;
-  const demo = await demoRigs();
-  const rigs = changed.filter((record) => !isShipped(record, demo)).length;
+  const rigs = changed.filter((record) => !isShipped(record)).length;
   return rigs >= REMIND_FROM ? { rigs, last } : undefined;
 }
 

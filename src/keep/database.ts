@@ -35,15 +35,3 @@ let open: BoldPipDatabase | undefined;
 
 /** The browser's database, opened when first asked for. */
 export const database = (): BoldPipDatabase => (open ??= new BoldPipDatabase());
-
-/** Why the browser did not store something, in words. */
-export function storageProblem(error: unknown): string {
-  const { name, inner } = error as { name?: string; inner?: { name?: string } };
-  const names = [name, inner?.name];
-  if (names.includes("QuotaExceededError"))
-    return "the browser’s storage is full. Free some room on this computer, or delete rigs and empty the bin";
-  if (names.some((one) => one === "DatabaseClosedError" || one === "InvalidStateError"))
-    return "the browser has closed its storage. Reload the page";
-  if (names.some((one) => one === "TimeoutError")) return "the browser’s storage does not answer";
-  return `the browser’s storage refused it (${String((error as Error).message ?? error).slice(0, 120)})`;
-}

@@ -1,0 +1,4 @@
+import { expose } from "comlink";
+import { keeper } from "./keeper";
+
+expose(keeper);
