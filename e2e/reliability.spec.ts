@@ -51,16 +51,22 @@ test("storage that is full: a line that cannot be overlooked, the edit kept and 
   page,
 }) => {
   await openStation(page, "plan");
-  await page.evaluate(() => {
-    const { prototype } = IDBObjectStore;
-    const store = window as unknown as { full: boolean };
-    store.full = true;
-    const { put } = prototype;
-    prototype.put = function (this: IDBObjectStore, ...given: Parameters<typeof put>) {
-      if (store.full) throw new DOMException("no room", "QuotaExceededError");
-      return put.apply(this, given);
-    } as typeof put;
-  });
+  // The database is a worker's, and none of them has any room.
+  // One that works for a moment may end meanwhile.
+  await Promise.allSettled(
+    page.workers().map((worker) =>
+      worker.evaluate(() => {
+        const { prototype } = IDBObjectStore;
+        const store = globalThis as unknown as { full: boolean };
+        store.full = true;
+        const { put } = prototype;
+        prototype.put = function (this: IDBObjectStore, ...given: Parameters<typeof put>) {
+          if (store.full) throw new DOMException("no room", "QuotaExceededError");
+          return put.apply(this, given);
+        } as typeof put;
+      }),
+    ),
+  );
   await rename(page, "No room for this");
   const line = page.locator(".save-line[role=alert]");
   await expect(line).toContainText("Your last changes are not saved");
@@ -73,7 +79,11 @@ test("storage that is full: a line that cannot be overlooked, the edit kept and 
   });
   await page.close({ runBeforeUnload: true });
   await expect.poll(() => asked).toBe("beforeunload");
-  await page.evaluate(() => ((window as unknown as { full: boolean }).full = false));
+  await Promise.allSettled(
+    page
+      .workers()
+      .map((worker) => worker.evaluate(() => ((globalThis as unknown as { full: boolean }).full = false))),
+  );
   await page.getByRole("button", { name: "Try now" }).click();
   await expect(line).toBeHidden();
   await expect(page.getByRole("status", { name: "Saved in this browser" })).toBeVisible();
@@ -157,13 +167,17 @@ test("no workers, or a database that does not open: a page that says so", async 
   const without = async (spoil: () => void, heading: string) => {
     const context = await browser.newContext();
     const page = await context.newPage();
-    await page.addInitScript(spoil);
+    // Before every script, those of workers too.
+    await page.route("**/*.js", async (route) => {
+      const response = await route.fetch();
+      await route.fulfill({ response, body: `(${spoil.toString()})();\n${await response.text()}` });
+    });
     await page.goto("/");
     await expect(page.getByRole("heading", { level: 1 })).toHaveText(heading);
     await context.close();
   };
   await without(
-    () => Object.defineProperty(window, "Worker", { value: undefined }),
+    () => void Object.defineProperty(globalThis, "Worker", { value: undefined, configurable: true }),
     "This browser does not let the page work in the background",
   );
   await without(() => {

@@ -19,7 +19,10 @@ export function follow(id: string, tell: (head: Head) => void, fail: (problem: E
     const record = await database().rigs.get(id);
     return { there: record !== undefined && !record.deleted, revision: record?.revision ?? 0 };
   });
-  followed.set((last += 1), live.subscribe({ next: tell, error: fail }));
+  followed.set(
+    (last += 1),
+    live.subscribe({ next: (head) => tell(head), error: (problem) => fail(problem as Error) }),
+  );
   return last;
 }
 
@@ -30,5 +33,6 @@ export function unfollow(by: number): void {
 
 /** Calls whenever anything was stored, by this tab or another. */
 export function onStored(tell: () => void): void {
-  Dexie.on("storagemutated", tell);
+  // A function of the page can be called here, and nothing else be done with it.
+  Dexie.on("storagemutated", () => tell());
 }
