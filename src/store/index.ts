@@ -1,9 +1,8 @@
-export { keeper } from "@/workers";
+export { deskOn as atDesk, keeper } from "@/workers";
 export { useKept } from "./use-kept";
 export {
   chooseGlyph,
   editRig,
-  editSign,
   hasUnsaved,
   holdState,
   keepOpenRig,
@@ -18,8 +17,10 @@ export {
   useOpenRig,
   useRig,
 } from "./open-rig";
+export { editSign } from "./edit-sign";
 export { editWires } from "./edit-wires";
-export { modelFor, useGlyphTable, useModel, usePickedDigit, useProgram } from "./derived";
+export { useAtDesk, useJustAtDesk } from "./at-desk";
+export { useModel, usePickedDigit } from "./derived";
 export { useFindings, useFindingsOf, useLateScene, useTrail } from "./findings";
 export { loadPreferences, setSchool, setTheme, usePreferences } from "./preferences";
 export { storageProblem } from "./storage-problem";

@@ -1,22 +1,12 @@
 import { proxy } from "comlink";
 import { temporal } from "zundo";
 import { create } from "zustand";
-import {
-  pipId,
-  showsDots,
-  textDotsProblem,
-  type Encoding,
-  type LegRef,
-  type PipId,
-  type Rig,
-  type Sign,
-} from "@/core/rig";
+import { pipId, showsDots, type Encoding, type LegRef, type PipId, type Rig } from "@/core/rig";
 import { showCells } from "@/core/show";
 import type { Head, StoredRig } from "@/keep";
 import { keeper, type Held } from "@/workers";
 import { clearJournal, readJournal, writeJournal, type Unsaved } from "./journal";
 import { say } from "./messages";
-import { refuse } from "./refusals";
 import { storageProblem } from "./storage-problem";
 
 /** Stored; being stored; being stored for longer than one would expect; not stored, and tried again. */
@@ -276,17 +266,6 @@ export function editRig(change: (rig: Rig) => Rig): void {
   const changed = change(rig);
   if (changed !== rig) useOpenRig.setState({ rig: changed, held: undefined });
 }
-
-/** Changes what a display of dots shows, or how its modules stand. */
-export const editSign = (change: (sign: Sign) => Sign): void =>
-  editRig((rig) => {
-    if (!rig.sign) return rig;
-    const changed = { ...rig, sign: change(rig.sign) };
-    const problem = textDotsProblem(changed);
-    if (!problem) return changed;
-    refuse("That was not changed", `The texts of the sign ${problem}.`);
-    return rig;
-  });
 
 export const pickPip = (pick: PipId): void => useOpenRig.setState({ pick, spot: [] });
 

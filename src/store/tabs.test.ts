@@ -3,10 +3,10 @@ import { swapWires, writeRig, type Rig } from "@/core/rig";
 import { demoRig } from "@/demo";
 import { binRig, loadRig, mergeRigs, prepareShelf, saveRig, unbinRig } from "@/keep";
 import { database } from "@/keep/database";
+import { editSign } from "./edit-sign";
 import { useMessages } from "./messages";
 import {
   editRig,
-  editSign,
   hasUnsaved,
   keepOpenRig,
   leaveRig,

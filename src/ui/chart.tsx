@@ -1,74 +1,28 @@
-import {
-  BarController,
-  BarElement,
-  CategoryScale,
-  Chart as ChartJs,
-  Legend,
-  LineController,
-  LineElement,
-  LinearScale,
-  LogarithmicScale,
-  PointElement,
-  Tooltip,
-  type ChartData,
-  type ChartOptions,
-} from "chart.js";
-import { useEffect, useRef } from "react";
-import { usePreferences } from "@/store";
+import { useEffect, useRef, useState } from "react";
+import type { ChartProps } from "./chart-canvas";
+import { fetched } from "./fetched";
 
-ChartJs.register(
-  BarController,
-  BarElement,
-  CategoryScale,
-  Legend,
-  LineController,
-  LineElement,
-  LinearScale,
-  LogarithmicScale,
-  PointElement,
-  Tooltip,
-);
+const Canvas = fetched("The chart", () => import("./chart-canvas").then(({ ChartCanvas }) => ChartCanvas));
 
-type Kind = "line" | "bar";
+/** How far outside the window a chart is made ready. */
+const AHEAD = "240px";
 
-interface Props {
-  readonly kind: Kind;
-  readonly data: (
-    colour: (name: string) => string,
-  ) => ChartData<Kind, Array<{ x: number; y: number } | number>>;
-  readonly options: ChartOptions<Kind>;
-  readonly height: number;
-  readonly label: string;
-}
-
-/** The one chart: in the colours of the theme, still, and with a text for people who hear the page. */
-export function Chart({ kind, data, options, height, label }: Props) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const theme = usePreferences((state) => state.theme);
+/** The one chart. What draws it is large, and fetched when the chart comes into sight. */
+export function Chart(props: ChartProps) {
+  const place = useRef<HTMLDivElement>(null);
+  const [seen, setSeen] = useState(false);
   useEffect(() => {
-    if (!canvas.current) return;
-    const style = getComputedStyle(document.documentElement);
-    const colour = (name: string) => style.getPropertyValue(name).trim();
-    ChartJs.defaults.font.family = style.getPropertyValue("--bs-body-font-family") || "sans-serif";
-    ChartJs.defaults.font.size = 11;
-    ChartJs.defaults.color = colour("--ink-2");
-    ChartJs.defaults.borderColor = colour("--rule");
-    const chart = new ChartJs(canvas.current, {
-      type: kind,
-      data: data(colour),
-      options: {
-        responsive: true,
-        maintainAspectRatio: false,
-        animation: false,
-        ...options,
-        plugins: { legend: { display: false }, ...options.plugins },
-      },
-    });
-    return () => chart.destroy();
-  }, [kind, data, options, theme]);
+    if (!place.current) return;
+    const watch = new IntersectionObserver(
+      (entries) => entries.some(({ isIntersecting }) => isIntersecting) && setSeen(true),
+      { rootMargin: AHEAD },
+    );
+    watch.observe(place.current);
+    return () => watch.disconnect();
+  }, []);
   return (
-    <div style={{ height }}>
-      <canvas ref={canvas} role="img" aria-label={label} />
+    <div ref={place} style={{ height: props.height }}>
+      {seen && <Canvas {...props} />}
     </div>
   );
 }

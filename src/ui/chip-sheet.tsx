@@ -2,13 +2,12 @@ import "./chip-sheet.css";
 import { useId } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { turnWord } from "@/core/address";
-import { supplyAdvice } from "@/core/audit";
+import { scanningChip, turnWord } from "@/core/address";
 import { setResistorFor } from "@/core/parts";
 import { formatMilliamps, formatQuantity, neighbours } from "@/core/quantity";
 import { BLINKS, LIMITS, relay, schemeValues, withSetOhms, type Rig, type Scan } from "@/core/rig";
-import { STEADY, chipScans } from "@/core/scan";
-import { editRig, useModel } from "@/store";
+import { STEADY } from "@/core/scan";
+import { editRig, useAtDesk, useModel } from "@/store";
 import { QuantityField } from "./fields";
 
 const change = (values: Partial<Scan>) => editRig((rig) => ({ ...rig, scan: { ...rig.scan, ...values } }));
@@ -22,13 +21,15 @@ const withSegmentOhms = (rig: Rig, segmentOhms: number): Rig => relay(rig, rig.p
 export function ChipSheet() {
   const model = useModel();
   const id = useId();
-  const scans = chipScans(model);
-  const [scan] = scans;
-  if (!scan) return null;
-  const { part, level, duty, setOhms } = scan;
+  const part = scanningChip(model);
+  const driving = useAtDesk((desk) => desk.driving());
+  const [scan] = driving?.chips ?? [];
+  if (!part || !driving || !scan) return null;
+  const { chips: scans, supply } = driving;
+  const { duty, setOhms } = scan;
+  const level = Math.min(model.rig.scan.level ?? scan.level, part.levels.length - 1);
   const { setCurrent } = part;
   const forward = model.display.led?.forward ?? 2;
-  const supply = supplyAdvice(model);
   const inLines = schemeValues(model.rig).segmentOhms ?? 0;
   const facts: ReadonlyArray<readonly [string, string]> = [
     [

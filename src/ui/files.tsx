@@ -67,12 +67,13 @@ export function DownloadButton({
   name,
   children,
 }: {
-  text: () => string;
+  text: () => string | Promise<string>;
   name: string;
   children: ReactNode;
 }) {
+  const handOver = async () => saveText(await text(), name);
   return (
-    <Button variant="plain" onClick={() => saveText(text(), name)}>
+    <Button variant="plain" onClick={() => void handOver()}>
       <i className="bi bi-download me-1" aria-hidden />
       {children}
     </Button>

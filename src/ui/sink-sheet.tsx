@@ -1,10 +1,9 @@
 import { isMultiplexed, type RigModel } from "@/core/address";
-import { currentFigures, setSink } from "@/core/circuit";
 import type { ShiftRegisterPart } from "@/core/parts";
 import { formatMilliamps, formatQuantity, neighbours } from "@/core/quantity";
 import { LIMITS, withSetOhms, type UnitRef } from "@/core/rig";
-import { STEADY, lightDuty } from "@/core/scan";
-import { editRig, useModel } from "@/store";
+import { STEADY } from "@/core/scan";
+import { editRig, useAtDesk, useModel } from "@/store";
 import { QuantityField } from "./fields";
 
 interface Sink {
@@ -27,11 +26,12 @@ export function SinkSheet() {
   const model = useModel();
   const sinks = sinksOf(model);
   const [sink] = sinks;
-  if (!sink) return null;
+  const driving = useAtDesk((desk) => desk.driving());
+  if (!sink || !driving) return null;
   const { factor, range, tolerance } = sink.current;
-  const set = setSink(model, sink.ref, "typical");
-  const { mostLed } = currentFigures(model);
-  const duty = isMultiplexed(model) ? lightDuty(model) : 1;
+  const set = driving.sinks.find(({ ref }) => ref === sink.ref)?.set ?? 0;
+  const { mostLed } = driving.figures;
+  const duty = isMultiplexed(model) ? driving.duty : 1;
   const facts: ReadonlyArray<readonly [string, string]> = [
     ["Set", `${factor} V ÷ ${set > 0 ? formatQuantity((factor / set) * 1000, "Ω") : "the resistor"}`],
     ["A segment, at the least", `${formatMilliamps(mostLed)} (± ${tolerance * 100} % from chip to chip)`],

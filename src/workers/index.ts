@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from "comlink";
-import type { Desk } from "./desk";
-import { deskTaking } from "./desk-on";
+import type { Desk } from "./desk/desk";
+import { deskTaking } from "./desk/desk-on";
 import type { Keeper } from "./keeper";
 import { openDesk, openKeeper, type Opened } from "./open";
 import type { Planner, Report } from "./planner";
@@ -8,7 +8,11 @@ import type { Simulator } from "./simulator";
 
 export type { Comparison } from "./planner";
 export type { Held } from "./simulator";
-export type { FirstLook } from "./desk";
+export type { Code } from "./desk/code";
+export type { Driving } from "./desk/currents";
+export type { FirstLook } from "./desk/desk";
+export type { ScanSeen } from "./desk/scan";
+export type { UpdateOf, WritesOf } from "./desk/writes";
 
 let remote: Remote<Simulator> | undefined;
 let failed: Promise<"failed"> | undefined;

@@ -1,5 +1,5 @@
 import { wrap, type Remote } from "comlink";
-import type { Desk } from "./desk";
+import type { Desk } from "./desk/desk";
 import type { Keeper } from "./keeper";
 
 /** A worker at work, and word of it if it could not be started. */
@@ -15,7 +15,7 @@ const opened = <Asked>(worker: Worker): Opened<Asked> => ({
 
 /** Starts the page's desk worker. Browser only. */
 export const openDesk = () =>
-  opened<Desk>(new Worker(new URL("./desk.worker.ts", import.meta.url), { type: "module" }));
+  opened<Desk>(new Worker(new URL("./desk/desk.worker.ts", import.meta.url), { type: "module" }));
 
 /** Starts the worker that has the database. Browser only. */
 export const openKeeper = () =>

@@ -1,6 +1,6 @@
 import { busChip, type BusChip } from "../chips";
-import { isBusChip, type BusChipPart } from "../parts";
-import { legRef, type EncodedBus, type UnitRef } from "../rig";
+import { isBusChip, type BusChipPart, type DriverChipPart } from "../parts";
+import { legRef, type EncodedBus, type Encoding, type UnitRef } from "../rig";
 import type { Wired } from "./conditions";
 import { between, railVolts, reachFrom } from "./reach";
 
@@ -9,6 +9,15 @@ export function chipOn(wired: Pick<Wired, "part">, { units }: Pick<EncodedBus, "
   const part = wired.part(units[0]!);
   if (!isBusChip(part)) throw new Error(`${units[0]} is on no bus`);
   return busChip(part);
+}
+
+/** The driver chip that scans a rig's LEDs by itself, the first of them; undefined where nothing does. */
+export function scanningChip(
+  model: Pick<Wired, "part"> & { readonly encoding: Encoding },
+): DriverChipPart | undefined {
+  return (model.encoding.buses ?? [])
+    .map((bus) => chipOn(model, bus).sheet)
+    .find((sheet) => sheet.kind === "driver-chip");
 }
 
 /** The buses chips hang on, as the wires lead to lines of the controller. */

@@ -18,6 +18,7 @@ export {
   cellPips,
   cellState,
   isMultiplexed,
+  writesToChips,
   modelOf,
   placeOfDigit,
   positionOf,
@@ -35,7 +36,9 @@ export {
 } from "./paths";
 export { sentBits, type SentBit } from "./bits";
 export { byteIn, digitBytes, withByte } from "./digit-bytes";
-export { alongChain, busAddress, busLines, chipOn } from "./buses";
+export { alongChain, busAddress, busLines, chipOn, scanningChip } from "./buses";
+export { usedLines } from "./used-lines";
+export { withLedResistors } from "./led-ohms";
 export { pipTitle, turnTitle, turnWord } from "./titles";
 export {
   gridOf,

@@ -80,6 +80,10 @@ export function modelOf(rig: Rig): RigModel {
 /** Whether digits take turns. */
 export const isMultiplexed = ({ slots }: Pick<RigModel, "slots">): boolean => slots.length > 1;
 
+/** Whether a rig's program writes to driver chips and nothing else takes turns. */
+export const writesToChips = (model: Pick<RigModel, "slots" | "encoding">): boolean =>
+  (model.encoding.buses?.length ?? 0) > 0 && !isMultiplexed(model);
+
 /** A digit's place in reading order, from 0; -1 for none. */
 export const placeOfDigit = ({ digits }: Pick<RigModel, "digits">, unit: UnitRef, digit: number): number =>
   digits.findIndex((id) => id.unit === unit && id.digit === digit);

@@ -7,10 +7,17 @@ import type { Measure } from "./measure";
 import { measuresOf } from "./measures";
 import { searchWorst, type Search, type Worst } from "./search";
 
-export { baseAdvice, bothSchools, supplyAdvice } from "./advice";
+export {
+  baseAdvice,
+  bothSchools,
+  supplyAdvice,
+  type BaseAdvice,
+  type SchoolFigures,
+  type SupplyAdvice,
+} from "./advice";
 export { loadsOf } from "./loads";
 export { formatMeasure, type MeasureKind, type MeasureUnit } from "./measure";
-export { offerFor, pickResistor, withLedResistors, type LitWhen, type ResistorOffer } from "./resistor";
+export { offerFor, pickResistor, type LitWhen, type ResistorOffer } from "./resistor";
 
 /** A measure at its worst, and on average over the show. */
 export interface AuditRow extends Omit<Measure, "of" | "ofAny"> {

@@ -1,7 +1,7 @@
-import { ledResistors, modelOf } from "../address";
+import { ledResistors, modelOf, withLedResistors } from "../address";
 import { currentFigures } from "../circuit";
 import { neighbours, type ESeries, type Milliamps, type Ohms } from "../quantity";
-import { LIMITS, changeUnits, type Rig } from "../rig";
+import { LIMITS, type Rig } from "../rig";
 import { lightDuty } from "../scan";
 import { loadsOf, type MeasuredLoad } from "./loads";
 
@@ -10,12 +10,6 @@ import { loadsOf, type MeasuredLoad } from "./loads";
  * average over the turns of a scan, with everything lit.
  */
 export type LitWhen = "alone" | "in-eight" | "together" | "average";
-
-/** The rig with another value for every resistor its LEDs' current runs through. */
-export function withLedResistors(rig: Rig, ohms: Ohms): Rig {
-  const refs = ledResistors(modelOf(rig));
-  return changeUnits(rig, ({ ref }) => refs.has(ref), { ohms });
-}
 
 /** What one value gives: the currents that matter, and the most the busiest package carries. */
 export interface ResistorOffer {

@@ -16,7 +16,7 @@ import { checkSign } from "./sign";
 import { checkWiring } from "./wiring";
 
 export type { Finding, Severity } from "./finding";
-export { standingOf, type Standing } from "./limits";
+export { standingOf, type Standing } from "./standing";
 
 /** What can be said of a rig's wires without running it, worst first. */
 export const checkAtOnce = (model: RigModel, school: NamingSchool = "letters"): Finding[] =>

@@ -117,9 +117,6 @@ export interface CurrentFigures {
 const ONE: readonly PipName[] = ["b", "c"];
 const EIGHT: readonly PipName[] = ["a", "b", "c", "d", "e", "f", "g"];
 
-/** From this share of a limit on, one is near it. */
-export const NEAR_LIMIT = 0.8;
-
 /** The rig solved for each LED alone, for a 1, for an 8 and for every whole slot; worked out once. */
 export const currentFigures: (model: RigModel) => CurrentFigures = remembered(solveFigures);
 

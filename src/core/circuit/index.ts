@@ -9,5 +9,6 @@ export {
   supplyOf,
   type RigCircuit,
 } from "./rig-circuit";
-export { NEAR_LIMIT, currentFigures, pipsIn, pointAt, pointWith } from "./figures";
+export { NEAR_LIMIT } from "./near-limit";
+export { currentFigures, type CurrentFigures, pipsIn, pointAt, pointWith } from "./figures";
 export { pictureCurrents, scannedChips, turnCurrents, type ScannedChip, type ScannedLed } from "./scanned";

@@ -1,16 +1,8 @@
 import { bdfString } from "../foreign";
 import { unpackRows, packRows } from "./bitmap";
 import { SYMBOLS_FROM, charsetInName, charsetOf, type Charset } from "./charset";
+import { BDF_LIMITS } from "./bdf-limits";
 import type { DotFont, DotGlyph } from "./font";
-
-/** Bounds that no real font of dots reaches. */
-export const BDF_LIMITS = {
-  bytes: 16 * 1024 * 1024,
-  glyphs: 70_000,
-  side: 256,
-  dots: 40_000_000,
-  name: 80,
-} as const;
 
 /** What is wrong with a font file, where, and what to do. */
 export interface FontProblem {

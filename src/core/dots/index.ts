@@ -34,18 +34,20 @@ export {
 } from "./orientation";
 export { fontHeight, glyphCell, glyphFrom, glyphOf, withGlyph, type DotFont, type DotGlyph } from "./font";
 export { BUILT_IN_FONTS, builtInFont } from "./built-in";
-export { BDF_LIMITS, readBdf, writeBdf, type FontProblem, type FontCounts, type ReadFont } from "./bdf";
+export { BDF_LIMITS } from "./bdf-limits";
+export { readBdf, writeBdf, type FontProblem, type FontCounts, type ReadFont } from "./bdf";
 export { layLine, dotsOfText, layText } from "./text";
 export {
   MOTIONS,
   SCENE,
   SCENE_LIMITS,
+  USUAL_TEXT_SCENE,
   type Motion,
   type PictureScene,
   type Scene,
   type TextScene,
 } from "./scene";
-export { USUAL_TEXT_SCENE, sceneFrames, type SceneFrames, type View } from "./scenes";
+export { sceneFrames, type SceneFrames, type View } from "./scenes";
 export { joinedBytes, joinedRows, packRuns, unpackRuns } from "./packing";
 export { readText, readingOf, type Reading } from "./read";
 export { Stitcher, type Ribbon } from "./stitch";

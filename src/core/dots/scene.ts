@@ -76,3 +76,18 @@ export type PictureScene = Of<typeof PICTURE_SCENE>;
 
 export const SCENE = eitherBy("kind", "a text or pictures", { text: TEXT_SCENE, pictures: PICTURE_SCENE });
 export type Scene = Of<typeof SCENE>;
+
+/** A text as it begins. */
+export const USUAL_TEXT_SCENE: TextScene = {
+  kind: "text",
+  text: "",
+  font: "even",
+  motion: "left",
+  step: 50,
+  pause: 1000,
+  repeat: 1,
+  align: "center",
+  inverted: false,
+  gap: 0,
+  seamless: false,
+};

@@ -28,20 +28,6 @@ export interface SceneFrames {
 /** Blank columns between a text and itself, where it follows itself. */
 export const SEAM = 6;
 
-export const USUAL_TEXT_SCENE: TextScene = {
-  kind: "text",
-  text: "",
-  font: "even",
-  motion: "left",
-  step: 50,
-  pause: 1000,
-  repeat: 1,
-  align: "center",
-  inverted: false,
-  gap: 0,
-  seamless: false,
-};
-
 /** What a scene's motion makes of its pictures: everything but the picture itself. */
 type Run = Pick<SceneFrames, "count" | "time" | "laid"> & {
   view(at: number): Pick<View, "ribbon" | "x" | "y"> & { readonly shown?: number };

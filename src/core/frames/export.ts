@@ -5,10 +5,6 @@ import { buildProgram, storedBytes } from "../program";
 import { controllerById } from "../rig";
 import { signRun, sceneTitle, type SignFrame } from "../show";
 
-/** The forms frames are handed out in. */
-export const FRAME_FORMATS = ["gif", "png", "pbm", "c", "bin", "json"] as const;
-export type FrameFormat = (typeof FRAME_FORMATS)[number];
-
 /** Most frames one file is made of. */
 export const MOST_EXPORTED = 20_000;
 

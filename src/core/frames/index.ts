@@ -1,15 +1,7 @@
 export { beatOf, passerBy, readingTime, tearingOf } from "./reading";
+export { FRAME_FORMATS, type FrameFormat } from "./formats";
 export { signCost, type SignCost } from "./cost";
-export {
-  FRAME_FORMATS,
-  framesAsBinary,
-  framesAsC,
-  framesAsJson,
-  framesOf,
-  stacked,
-  wiredBytes,
-  type FrameFormat,
-} from "./export";
+export { framesAsBinary, framesAsC, framesAsJson, framesOf, stacked, wiredBytes } from "./export";
 export {
   STARTS,
   layoutsFrom,
@@ -20,4 +12,4 @@ export {
   probeLooks,
   probePicture,
 } from "./finder";
-export { signPace, type ScenePace } from "./pace";
+export { signPace, type ScenePace, type SignPace } from "./pace";

@@ -21,16 +21,8 @@ export { driverChipOf, isStatic, lineUses, planProblem, withController, withLine
 export { schemeOf, schemeValues, setResistors, withSetOhms } from "./schemes";
 export { USUAL_SHOW, assignLine, movedWires, newRig, relay } from "./lay";
 export { oneByOne } from "./texts";
-export {
-  USUAL_LAYOUT,
-  dotModules,
-  fontById,
-  fontsOf,
-  laidOut,
-  textDotsProblem,
-  type DotModule,
-  type LayoutChoice,
-} from "./sign";
+export { USUAL_LAYOUT, dotModules, laidOut, type DotModule, type LayoutChoice } from "./sign";
+export { fontById, fontsOf, textDotsProblem } from "./sign-fonts";
 export { partOf } from "./part-of";
 export {
   addWire,

@@ -6,7 +6,7 @@ import { fits, parseJson, type Problem } from "../document";
 import { RIG, splitLegRef, type Need, type Place, type Rig, type Unit, type UnitRef } from "./document";
 import { migrate } from "./migrate";
 import { partOf } from "./part-of";
-import { checkSign } from "./sign";
+import { checkSign } from "./sign-fonts";
 
 export type ReadRig =
   { readonly ok: true; readonly rig: Rig } | { readonly ok: false; readonly problems: readonly Problem[] };

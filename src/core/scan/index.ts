@@ -3,5 +3,6 @@ export { STEADY, perceived } from "./brightness";
 export { CORNER_OF_EYE, flickerOf, type Flicker } from "./flicker";
 export { cameraView, rowsOf, type Shutter, type Span } from "./camera";
 export { correctedConstant, countedTick } from "./counted";
-export { fullTimeline, ghostsOf, peakFor, pulseLimit, scanFigures, type ScanFigures } from "./figures";
+export { fullTimeline, ghostsOf, scanFigures, type Ghost, type ScanFigures } from "./figures";
+export { peakFor, pulseLimit } from "./pulse";
 export { chipScans, chipTurn, lightDuty, type ChipScan } from "./chips";

@@ -13,7 +13,8 @@ import type { Bitmap, View } from "../dots";
 import { partOf, type Rig, type Show } from "../rig";
 import type { Milliseconds } from "../quantity";
 
-export { MOST_SIGN_FRAMES, sceneTitle, signRun, type SignFrame } from "./sign-frames";
+export { sceneTitle } from "./scene-title";
+export { MOST_SIGN_FRAMES, signRun, type SignFrame } from "./sign-frames";
 
 /** One face of the show: the text as it was given, and a cell for every digit. */
 export interface Frame {

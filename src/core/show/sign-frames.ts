@@ -54,10 +54,3 @@ export function signRun(rig: Pick<Rig, "sign">, width: number, height: number): 
   }
   return { scenes, frames, cut };
 }
-
-/** What a scene is called in lists: its text, or the name of its pictures. */
-export function sceneTitle(rig: Pick<Rig, "sign">, scene: number): string {
-  const found = rig.sign?.scenes[scene];
-  if (!found) return "";
-  return found.kind === "text" ? found.text.replace(/\n/g, " / ") : found.name;
-}

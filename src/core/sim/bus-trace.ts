@@ -1,4 +1,4 @@
-import { chipOn, gridOf, isMultiplexed, type RigModel } from "../address";
+import { chipOn, gridOf, type RigModel } from "../address";
 import { transportOf, type BusWrite, type LineGiven } from "../bus";
 import type { ExplainedWord, MemoryValue, WriteReader } from "../chips";
 import { HIGH, LOW, type Bit, type Level } from "../level";
@@ -8,7 +8,8 @@ import type { Nanoseconds } from "../quantity";
 import { lazily } from "../remember";
 import { controllerById, type UnitRef } from "../rig";
 import { Board } from "./board";
-import { faceOf, readShown, type Shown } from "./scan-light";
+import { faceOf, readShown } from "./scan-light";
+import type { Shown } from "./shown";
 
 /** One change of a line during writes to driver chips. */
 export interface BusTick {
@@ -251,7 +252,3 @@ export function stagesAfter(
     }),
   );
 }
-
-/** Whether a rig's program writes to driver chips and nothing else is multiplexed. */
-export const writesToChips = (model: RigModel): boolean =>
-  (model.encoding.buses?.length ?? 0) > 0 && !isMultiplexed(model);

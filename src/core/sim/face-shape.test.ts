@@ -4,7 +4,7 @@ import type { Direction } from "../glyph";
 import { buildProgram } from "../program";
 import { asPip } from "../rig";
 import { Simulation } from "./simulation";
-import { faceShape, pipBeside, readView } from "./face-shape";
+import { faceShape, pipBeside, readView } from ".";
 
 const WAYS: readonly Direction[] = ["left", "right", "up", "down"];
 

@@ -2,8 +2,7 @@ import { gridOf, moduleBoxes, type DotGrid, type ModuleBox, type RigModel } from
 import { isSegment, segmentBeside, type Direction } from "../glyph";
 import type { LedColour } from "../parts";
 import { pipId, splitPipId, type DigitId, type PipId } from "../rig";
-import { VISIBLE, type FaceView } from "./face";
-import { readCurrents } from "./record";
+import type { FaceView } from "./face";
 
 /** What has to be known of a display to draw it and to find one's way on it, without the rig behind it. */
 export interface FaceShape {
@@ -65,22 +64,4 @@ function barBeside({ pips, digits }: FaceShape, pip: PipId, way: Direction): Pip
 export interface ReadFace extends FaceView {
   /** Its text; or that it is blank, unknown, or no character. */
   readonly reads: string;
-}
-
-/** Reads a view of a face, for people who hear the page and for tests. */
-export function readView(model: RigModel, view: FaceView): ReadFace {
-  return { ...view, reads: readsAs(model, view) };
-}
-
-function readsAs(model: RigModel, { currents, unknown, text }: FaceView): string {
-  if (currents.length === 0) return "starting";
-  if (unknown.includes(1)) return "unknown";
-  // What runs across many dots is read from the program's text: the picture changes sixty times a second.
-  if (gridOf(model)) return currents.some((current) => current > VISIBLE) ? (text ?? "") : "blank";
-  const read = readCurrents(
-    model,
-    new Map(model.addresses.map(({ pip }, at) => [pip, currents[at]!] as const)),
-  );
-  if (read.trim() === "") return "blank";
-  return read === "�" ? "no character" : read;
 }

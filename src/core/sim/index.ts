@@ -1,13 +1,13 @@
 export { isPowered } from "./board-wires";
 export { Simulation } from "./simulation";
-export { faceShape, pipBeside, readView, type FaceShape, type ReadFace } from "./face-shape";
+export { faceShape, pipBeside, type FaceShape, type ReadFace } from "./face-shape";
+export { readView } from "./read-view";
 export { VISIBLE, type Face, type FaceView } from "./face";
 export {
   frameRows,
   glyphRows,
   glyphTable,
   holdingProgram,
-  segmentsAt,
   showState,
   stateOfBytes,
   traceSend,
@@ -18,13 +18,13 @@ export {
   type StepUse,
 } from "./send";
 export { linesShown, readCurrents, recordFace, type FaceStretch } from "./record";
-export { faceIn, readShown, shownOnAll, shownPicture, type Shown } from "./scan-light";
+export { faceIn, readShown, shownPicture } from "./scan-light";
+export { shownOn, shownOnAll, type Shown } from "./shown";
 export {
   stagesAfter,
   tapeLines,
   tapeOf,
   traceWrites,
-  writesToChips,
   type BusTrace,
   type ChipMemory,
   type Phased,

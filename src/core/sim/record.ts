@@ -5,7 +5,8 @@ import type { Milliamps, Nanoseconds } from "../quantity";
 import { lazily } from "../remember";
 import { controllerById, type PipId } from "../rig";
 import { readSign } from "./read-sign";
-import { readShown, shownOnAll } from "./scan-light";
+import { readShown } from "./scan-light";
+import { shownOnAll } from "./shown";
 import { Simulation } from "./simulation";
 
 /** What the display shows from one change to the next. */

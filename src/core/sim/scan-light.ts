@@ -1,24 +1,14 @@
-import { groupBy } from "../collect";
 import { gridOf, pictureOf, type DotGrid, type RigModel } from "../address";
 import type { ScanPicture } from "../chips";
 import { pictureCurrents, scannedChips, turnCurrents, type ScannedChip, type ScannedLed } from "../circuit";
 import type { Bitmap } from "../dots";
-import { inOrder, type PipName } from "../glyph";
 import type { Milliamps } from "../quantity";
-import {
-  pipId,
-  splitPipId,
-  type PipId,
-  type UnitRef,
-  type DigitId,
-  isOnDigit,
-  digitKey,
-  digitOf,
-} from "../rig";
+import { pipId, type PipId, type UnitRef } from "../rig";
 import { readFace } from "../show";
 import type { Board } from "./board";
 import type { ScanLight } from "./moment";
 import { readSign } from "./read-sign";
+import { shownOnAll, type Shown } from "./shown";
 
 /** An LED in the picture of a driver chip: what it carries in its turn, the turn's share of the time, its blinking. */
 export interface ScannedPip {
@@ -115,35 +105,6 @@ export class ScanLights {
   forget(): void {
     this.known = new Map();
   }
-}
-
-/** LEDs that are lit at a moment, and those nobody can tell. */
-export interface Lights {
-  readonly lit: ReadonlySet<PipId>;
-  readonly unknown: ReadonlySet<PipId>;
-}
-
-/** What a display shows: lit LEDs of a digit, and those nobody can tell. */
-export interface Shown {
-  readonly segments: readonly PipName[];
-  readonly unknown: readonly PipName[];
-}
-
-/** What one digit shows of some lights. */
-export function shownOn({ lit, unknown }: Lights, { unit, digit }: DigitId): Shown {
-  const on = (pips: ReadonlySet<PipId>) =>
-    inOrder([...pips].filter((pip) => isOnDigit(pip, { unit, digit })).map((pip) => splitPipId(pip).segment));
-  return { segments: on(lit), unknown: on(unknown) };
-}
-
-/** What all digits show of some lights, in reading order. */
-export function shownOnAll(model: RigModel, { lit, unknown }: Lights): Shown[] {
-  const byDigit = (pips: ReadonlySet<PipId>) => {
-    const groups = groupBy([...pips], digitOf);
-    return (id: DigitId) => inOrder((groups.get(digitKey(id)) ?? []).map((pip) => splitPipId(pip).segment));
-  };
-  const [on, doubtful] = [byDigit(lit), byDigit(unknown)];
-  return model.digits.map((id) => ({ segments: on(id), unknown: doubtful(id) }));
 }
 
 /** The picture that lit LEDs of each digit, in reading order, make on a display of dots. */

@@ -33,7 +33,8 @@ import {
   type DigitId,
 } from "../rig";
 import { Board } from "./board";
-import { readShown, scannedPips, shownOn, shownOnAll, type Lights, type Shown } from "./scan-light";
+import { readShown, scannedPips } from "./scan-light";
+import { shownOnAll, type Lights, type Shown } from "./shown";
 import type { PipState } from "./face";
 import { Simulation } from "./simulation";
 
@@ -154,10 +155,6 @@ function lightsOf(model: RigModel, board: Board): Lights {
   for (const { led, unknown: doubtful } of scannedPips(model, board)) (doubtful ? unknown : lit).add(led.pip);
   return { lit, unknown };
 }
-
-/** What a digit shows at a moment of a send. */
-export const segmentsAt = ({ lights }: Pick<SendStep, "lights">, digit: DigitId): Shown =>
-  shownOn(lights, digit);
 
 interface Faces {
   /** What each digit shows, in reading order. */

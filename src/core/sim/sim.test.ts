@@ -8,7 +8,7 @@ import {
   glyphRows,
   glyphTable,
   readCurrents,
-  segmentsAt,
+  shownOn,
   showState,
   stateOfBytes,
   traceSend,
@@ -161,10 +161,10 @@ test("a send, edge by edge: stages shift with the clock, outputs wait for the la
   expect(trace.steps).toHaveLength(26);
   const rises = trace.steps.filter(({ use, level }) => use === "clock" && level === 1);
   expect(rises.map(({ chips }) => chips[0]!.stages[0])).toEqual([0, 0, 0, 0, 0, 1, 1, 0]);
-  expect(segmentsAt(rises[7]!, digit).unknown).toHaveLength(8);
+  expect(shownOn(rises[7]!.lights, digit).unknown).toHaveLength(8);
   const last = trace.steps.at(-1)!;
   expect([last.use, last.level, last.chips[0]!.latched]).toEqual(["latch", 1, [0, 1, 1, 0, 0, 0, 0, 0]]);
-  expect(segmentsAt(last, digit)).toEqual({ segments: ["b", "c"], unknown: [] });
+  expect(shownOn(last.lights, digit)).toEqual({ segments: ["b", "c"], unknown: [] });
 });
 
 test("a look at the very moment a face changes tells of one of the two, never of both", () => {

@@ -1,20 +1,17 @@
-import { busLines, directLines, digitLines, modelOf, type RigModel } from "../address";
+import { modelOf, type RigModel } from "../address";
 import { loadsOf, type MeasureKind } from "../audit";
 import { inputHigh } from "../circuit";
 import { easyLines, type ControllerPart, type DriverChipPart } from "../parts";
 import {
   LIMITS,
   controllerById,
-  digitCount,
   driverChipOf,
-  isStatic,
   newRig,
   planProblem,
   showsDots,
   splitLegRef,
   usualOhms,
   usualScan,
-  withLines,
   ledValues,
   type Plan,
   type Rig,
@@ -22,25 +19,13 @@ import {
 import { STEADY, chipScans, scanFigures } from "../scan";
 import { frameRows } from "../sim";
 import { WAYS, isWay, type Way } from "./list";
+import { planFor } from "./plan-for";
 import type { Load, WayFigures } from "./types";
 
 export { WAYS, isWay, type Way } from "./list";
+export { planFor } from "./plan-for";
 export type { Load, WayFigures } from "./types";
 export { recommendWay, type Recommendation } from "./recommend";
-
-/** The plan of a way for a rig: its display, board, power and resistors, and lines given out anew. */
-export function planFor(rig: Pick<Rig, "plan">, { scheme, digitSwitch, register }: Way): Plan {
-  const { lines: _, register: _before, ...plan } = rig.plan;
-  const free = withLines({
-    ...plan,
-    scheme,
-    digitSwitch,
-    ...(register === undefined ? {} : { register }),
-    lines: rig.plan.scheme === scheme ? rig.plan.lines : {},
-  });
-  const still = isStatic({ scheme, digits: digitCount(free) }) || driverChipOf(scheme) !== undefined;
-  return still ? { ...free, digitSwitch: "bare" } : free;
-}
 
 /** A way in the words of its display: what is said of digits goes for rows of dots. */
 const worded = (plan: Plan, one: Way): Way =>
@@ -168,14 +153,3 @@ const mostOf = (loads: readonly (Load & { kind: MeasureKind })[], kinds: readonl
   loads
     .filter(({ kind }) => kinds.includes(kind))
     .reduce<Load>((most, load) => (load.share > most.share ? load : most), EMPTY);
-
-/** Lines of a rig by what they are for, as the wires have them: of the chain, and driven directly. */
-export const usedLines = (model: RigModel): string[] => [
-  ...new Set([
-    ...Object.values(model.encoding.chain ?? {}),
-    ...directLines(model.encoding),
-    ...model.encoding.rings.flatMap(({ clock, reset }) => [clock, reset]),
-    ...(model.encoding.buses ?? []).flatMap(busLines),
-    ...digitLines(model.encoding),
-  ]),
-];

@@ -15,23 +15,23 @@ describe("Code", () => {
     const model = modelOf(slip);
     const program = buildProgram(model);
     const { flash, ram } = sketchMemory(model, program);
-    expect(screen.getByText(formatBytes(flash))).toBeTruthy();
+    expect(await screen.findByText(formatBytes(flash))).toBeTruthy();
     expect(screen.getByText(formatBytes(ram))).toBeTruthy();
     await hands.click(screen.getByRole("button", { name: "Copy" }));
     expect(await navigator.clipboard.readText()).toBe(sketchText(writeProgram(model, program).lines));
     expect(useMessages.getState().messages.at(-1)?.text).toMatch(/Code/);
   });
 
-  test("kept code says that it is kept", () => {
+  test("kept code says that it is kept", async () => {
     const kept = { ...slip, code: { ...slip.code, kept: modelOf(slip).encoding } };
     showStation(CodeStation, kept);
-    expect(screen.getByText("Kept as it was.")).toBeTruthy();
+    expect(await screen.findByText("Kept as it was.")).toBeTruthy();
   });
 
-  test("for programmable logic it is Verilog, and no memory is counted", () => {
+  test("for programmable logic it is Verilog, and no memory is counted", async () => {
     openInPlace(demoRig("boats-out"));
     render(<CodeStation />);
-    expect(screen.getByText(/^Verilog/)).toBeTruthy();
+    expect(await screen.findByText(/^Verilog/)).toBeTruthy();
     expect(screen.queryByText(/flash/)).toBeNull();
   });
 });

@@ -1,33 +1,33 @@
 "use client";
 import { safeFileName } from "@/core/foreign";
 import "./code.css";
-import { useMemo } from "react";
 import Button from "react-bootstrap/Button";
-import { controllerById, writeRig } from "@/core/rig";
-import { printProblem, sketchMemory, sketchText, writeProgram } from "@/core/program";
+import { controllerById } from "@/core/rig";
+import { sketchText } from "@/core/program";
 import { formatBytes } from "@/core/quantity";
-import { useModel, useOpenRig, usePreferences, useProgram } from "@/store";
+import { keeper, useAtDesk, useModel, useOpenRig, usePreferences, useRig } from "@/store";
 import { DownloadButton, SeverityMark, StationFrame, copyText } from "@/ui";
+import type { Code } from "@/workers";
 import { SketchView } from "./sketch-view";
 
 /** Code: the program that was seen working on the face, as a sketch to take away. */
 export function CodeStation() {
   const model = useModel();
-  const program = useProgram();
   const pick = useOpenRig((state) => state.pick);
   const school = usePreferences((state) => state.school);
-  const problem = printProblem(model, program);
-  const written = useMemo(
-    () => (problem ? undefined : writeProgram(model, program, school)),
-    [model, program, school, problem],
-  );
+  const code = useAtDesk((desk) => desk.code(school), [school]);
+  const written = code?.written;
   if (!written)
     return (
       <StationFrame title="Code" lead="The program that was seen working on the face." actions={<RigFile />}>
-        <p>
-          <SeverityMark severity="fault" text="Too long to print." /> {problem}.
-        </p>
-        <MemoryLine />
+        {code && (
+          <>
+            <p>
+              <SeverityMark severity="fault" text="Too long to print." /> {code.problem}.
+            </p>
+            <MemoryLine memory={code.memory} />
+          </>
+        )}
       </StationFrame>
     );
   const text = sketchText(written.lines);
@@ -59,8 +59,8 @@ export function CodeStation() {
           <SeverityMark severity="note" text="Board." /> {written.note}
         </p>
       )}
-      <MemoryLine />
-      <SketchView lines={written.lines} model={model} pick={pick} />
+      <MemoryLine memory={code.memory} />
+      <SketchView language={written.ending} lines={written.lines} model={model} pick={pick} />
       <p className="small quiet mt-2 mb-0">
         Click a wiring line or a bit to pick its segment. Unplug driven hardware before you load new firmware
         on lines that drive it.
@@ -70,20 +70,18 @@ export function CodeStation() {
 }
 
 function RigFile() {
-  const { rig } = useModel();
+  const rig = useRig();
   return (
-    <DownloadButton text={() => writeRig(rig)} name={safeFileName(rig.name, ".pip.json")}>
+    <DownloadButton text={() => keeper().written(rig)} name={safeFileName(rig.name, ".pip.json")}>
       Rig file
     </DownloadButton>
   );
 }
 
 /** What the sketch takes of the board's memory. */
-function MemoryLine() {
-  const model = useModel();
-  const program = useProgram();
-  const { memory, flavour } = controllerById(model.rig.plan.controller);
-  const { flash, ram, tables, measured } = sketchMemory(model, program);
+function MemoryLine({ memory: needed }: Pick<Code, "memory">) {
+  const { memory, flavour } = controllerById(useRig().plan.controller);
+  const { flash, ram, tables, measured } = needed;
   if (flavour === "logic") return null;
   const over = flash > memory.flash || ram > memory.ram;
   return (

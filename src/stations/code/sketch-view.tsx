@@ -1,11 +1,12 @@
-import { cpp } from "@codemirror/lang-cpp";
-import { HighlightStyle, syntaxHighlighting } from "@codemirror/language";
+import { HighlightStyle, StreamLanguage, syntaxHighlighting } from "@codemirror/language";
+import { cpp } from "@codemirror/legacy-modes/mode/clike";
+import { verilog } from "@codemirror/legacy-modes/mode/verilog";
 import { EditorState, StateEffect, StateField, type Range } from "@codemirror/state";
 import { Decoration, EditorView, lineNumbers, type DecorationSet } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
 import { useEffect, useRef } from "react";
 import { sentBits, type RigModel } from "@/core/address";
-import type { SketchLine } from "@/core/program";
+import type { ProgramText, SketchLine } from "@/core/program";
 import { type PipId, digitOf } from "@/core/rig";
 import { pickPip, useOpenRig } from "@/store";
 
@@ -45,14 +46,21 @@ const look = EditorView.theme({
   ".cm-pip-bit span": { color: "var(--accent) !important" },
 });
 
+/** How a text is read, by the ending of its file. */
+const LANGUAGES: Readonly<Record<ProgramText["ending"], StreamLanguage<unknown>>> = {
+  ".ino": StreamLanguage.define<unknown>(cpp),
+  ".v": StreamLanguage.define<unknown>(verilog),
+};
+
 interface Props {
+  readonly language: ProgramText["ending"];
   readonly lines: readonly SketchLine[];
   readonly model: RigModel;
   readonly pick: PipId | undefined;
 }
 
 /** The sketch, with the picked pip's wiring line and its bit of every pattern marked; clicking them picks. */
-export function SketchView({ lines, model, pick }: Props) {
+export function SketchView({ language, lines, model, pick }: Props) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(null);
   const latest = useRef({ lines, model });
@@ -71,7 +79,7 @@ export function SketchView({ lines, model, pick }: Props) {
           EditorView.cspNonce.of(document.querySelector<HTMLScriptElement>("script[nonce]")?.nonce ?? ""),
           EditorView.contentAttributes.of({ "aria-label": "Sketch", tabindex: "0" }),
           lineNumbers(),
-          cpp(),
+          LANGUAGES[language],
           syntaxHighlighting(colours),
           look,
           marks,
@@ -93,7 +101,7 @@ export function SketchView({ lines, model, pick }: Props) {
     });
     view.current = made;
     return () => made.destroy();
-  }, []);
+  }, [language]);
 
   useEffect(() => {
     const text = lines.map((line) => line.text).join("\n");
@@ -105,7 +113,7 @@ export function SketchView({ lines, model, pick }: Props) {
       });
     }
     editor.dispatch({ effects: setMarks.of(marksFor(lines, model, pick, editor.state)) });
-  }, [lines, model, pick]);
+  }, [language, lines, model, pick]);
 
   return <div ref={host} className="sketch" />;
 }

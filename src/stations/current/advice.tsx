@@ -1,18 +1,17 @@
 import Button from "react-bootstrap/Button";
-import { ledResistors } from "@/core/address";
-import { baseAdvice, bothSchools, supplyAdvice } from "@/core/audit";
+import { ledResistors, scanningChip } from "@/core/address";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import { changeUnits } from "@/core/rig";
-import { STEADY, chipScans } from "@/core/scan";
-import { editRig, useModel } from "@/store";
+import { STEADY } from "@/core/scan";
+import { editRig, useAtDesk, useModel } from "@/store";
 
 /** Both resistor schools in numbers, base resistors, what the supply has to give, and what is easily forgotten. */
 export function Advice() {
   const model = useModel();
-  const haveResistors = chipScans(model).length === 0 && ledResistors(model).size > 0;
-  const schools = haveResistors ? bothSchools(model) : [];
-  const bases = baseAdvice(model);
-  const supply = supplyAdvice(model);
+  const advice = useAtDesk((desk) => desk.advice());
+  if (!advice) return null;
+  const { schools, bases, supply } = advice;
+  const haveResistors = !scanningChip(model) && ledResistors(model).size > 0;
   const [base] = bases;
   const light = (current: number) => `${Math.round((current / STEADY) * 100)} %`;
   return (

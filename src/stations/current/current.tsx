@@ -3,12 +3,11 @@ import "./current.css";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import ButtonGroup from "react-bootstrap/ButtonGroup";
-import { ledResistors } from "@/core/address";
-import { levelMatches, type Audit, type AuditRow, type MeasureKind } from "@/core/audit";
+import { ledResistors, scanningChip } from "@/core/address";
+import type { Audit, AuditRow, MeasureKind } from "@/core/audit";
 import { formatQuantity } from "@/core/quantity";
 import { legTitle, type LegRef } from "@/core/rig";
-import { chipScans } from "@/core/scan";
-import { useFindings, useModel, usePreferences } from "@/store";
+import { useAtDesk, useFindings, useModel, usePreferences } from "@/store";
 import { ChipSheet, SeverityMark, SinkSheet, StationFrame } from "@/ui";
 import { Advice } from "./advice";
 import { AuditTable } from "./audit-table";
@@ -85,7 +84,7 @@ export function CurrentStation() {
 /** What sets the currents of this rig: a driver chip, constant-current sinks, or the resistors of its LEDs. */
 function CurrentChoice() {
   const model = useModel();
-  if (chipScans(model).length > 0) return <ChipSheet />;
+  if (scanningChip(model)) return <ChipSheet />;
   return (
     <>
       <SinkSheet />
@@ -98,11 +97,14 @@ function CurrentChoice() {
 function Levels() {
   const model = useModel();
   const school = usePreferences((state) => state.school);
-  const matches = levelMatches(model);
+  const advice = useAtDesk((desk) => desk.advice());
+  const matches = advice?.levels ?? [];
   return (
     <section className="sheet">
       <h2>Levels</h2>
-      {matches.length === 0 && <p className="small quiet mb-0">No controller line reaches a chip input.</p>}
+      {advice && matches.length === 0 && (
+        <p className="small quiet mb-0">No controller line reaches a chip input.</p>
+      )}
       <table className="rule-table small" aria-label="Levels at the chip’s inputs">
         <thead>
           <tr>

@@ -1,11 +1,11 @@
-import { useId, useMemo, useState } from "react";
+import { useId, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { isMultiplexed, ledResistors } from "@/core/address";
-import { offerFor, pickResistor, withLedResistors, type LitWhen, type ResistorOffer } from "@/core/audit";
+import { isMultiplexed, ledResistors, withLedResistors } from "@/core/address";
+import type { LitWhen } from "@/core/audit";
 import { formatMilliamps, formatQuantity, type ESeries } from "@/core/quantity";
 import { STEADY } from "@/core/scan";
-import { editRig, useModel, useRig } from "@/store";
+import { editRig, useAtDesk, useModel, useRig } from "@/store";
 import { QuantityField, SeverityMark } from "@/ui";
 
 const WHEN: ReadonlyArray<readonly [LitWhen, string]> = [
@@ -23,14 +23,13 @@ export function ResistorPicker() {
   const [wanted, setWanted] = useState(6);
   const [when, setWhen] = useState<LitWhen>("in-eight");
   const [series, setSeries] = useState<ESeries>("E12");
-  const picked = useMemo(() => pickResistor(rig, wanted, when, series), [rig, wanted, when, series]);
   const model = useModel();
   const multiplexed = isMultiplexed(model);
   const led = ledResistors(model);
   const now = rig.units.find(({ ref }) => led.has(ref))?.ohms;
-  const offers: ResistorOffer[] = picked.ok ? [...picked.offers] : [];
-  if (now !== undefined && !offers.some(({ ohms }) => ohms === now)) offers.push(offerFor(rig, now));
-  offers.sort((one, other) => one.ohms - other.ohms);
+  const asked = { current: wanted, when, series, ...(now === undefined ? {} : { now }) };
+  const picked = useAtDesk((desk) => desk.resistors(asked), [asked]);
+  const offers = picked?.offers ?? [];
   const take = (ohms: number) => editRig((before) => withLedResistors(before, ohms));
   return (
     <section className="sheet">
@@ -76,7 +75,7 @@ export function ResistorPicker() {
         </div>
       </div>
       <p className="small mt-2 mb-1" role="status">
-        {picked.ok ? (
+        {picked?.exact !== undefined ? (
           <>
             Exactly <strong>{formatQuantity(picked.exact, "Ω", 4)}</strong>;{" "}
             {when === "average" || !multiplexed
@@ -84,7 +83,7 @@ export function ResistorPicker() {
               : `${formatMilliamps(wanted)} at the peak.`}
           </>
         ) : (
-          <span className="severity-fault">{picked.message}</span>
+          <span className="severity-fault">{picked?.message}</span>
         )}
       </p>
       <table className="rule-table offers-table" aria-label="Values to choose from">

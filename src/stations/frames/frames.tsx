@@ -5,13 +5,14 @@ import { useState } from "react";
 import { gridOf } from "@/core/address";
 import type { Scene } from "@/core/dots";
 import { useModel, useRig } from "@/store";
-import { StationFrame, useChosen } from "@/ui";
-import { BytesView } from "./bytes";
-import { FontsView } from "./fonts";
-import { ModulesView } from "./modules";
+import { StationFrame, fetched, useChosen } from "@/ui";
 import { SceneEditor } from "./scene-editor";
 import { SceneQueue } from "./scene-queue";
 import { RunView } from "./run-view";
+
+const ModulesView = fetched("The modules", () => import("./modules").then((module) => module.ModulesView));
+const FontsView = fetched("The fonts", () => import("./fonts").then((module) => module.FontsView));
+const BytesView = fetched("The costs", () => import("./bytes").then((module) => module.BytesView));
 
 const VIEWS = [
   ["texts", "Texts and pictures"],

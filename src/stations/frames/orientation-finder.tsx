@@ -6,11 +6,19 @@ import { gridOf, modelOf, pictureOf } from "@/core/address";
 import { STRAIGHT, bitmapHex, blankBitmap, type Bitmap, type Orientation } from "@/core/dots";
 import { layoutsFrom, looksLike, looksOf, probePicture } from "@/core/frames";
 import { columnOf, isDot } from "@/core/glyph";
-import { buildProgram, sketchText, writeProgram } from "@/core/program";
+import { sketchText } from "@/core/program";
 import { formatNanoseconds } from "@/core/quantity";
-import { dotModules, laidOut, splitPipId, type DotModule, type LayoutChoice, type Rig } from "@/core/rig";
+import {
+  controllerById,
+  dotModules,
+  laidOut,
+  splitPipId,
+  type DotModule,
+  type LayoutChoice,
+  type Rig,
+} from "@/core/rig";
 import type { ModulePicture } from "@/core/trace";
-import { editSign, holdState, useModel } from "@/store";
+import { atDesk, editSign, holdState, useModel } from "@/store";
 import { DownloadButton, FileButton, PictureFace, Progress, useJob } from "@/ui";
 
 /** What is asked: how the picture looks, where its module is, where the first module of the second row is. */
@@ -183,11 +191,17 @@ function says(
   return [turned, ...(orientation.mirrored ? ["mirrored"] : []), ...chain, ...back].join(", ");
 }
 
+/** The sketch that shows the picture, printed when it is wanted. */
+interface Probe {
+  readonly text: () => Promise<string>;
+  readonly ending: ".ino" | ".v";
+}
+
 interface SourceProps {
   readonly rig: Rig;
   readonly asked: number;
   readonly captured: Shown | undefined;
-  readonly probe: { readonly text: string; readonly ending: ".ino" | ".v" };
+  readonly probe: Probe;
   readonly onCapture: (shown: Shown) => void;
 }
 
@@ -214,7 +228,7 @@ function Source({ rig, asked, captured, probe, onCapture }: SourceProps) {
             : `The rig shows one picture on module ${asked + 1} of the chain, counted from the controller. Load this sketch and look at your table; or read a capture of what your board sends already.`}
         </p>
         <span className="row-line">
-          <DownloadButton name={safeFileName(`${rig.name} probe`, probe.ending)} text={() => probe.text}>
+          <DownloadButton name={safeFileName(`${rig.name} probe`, probe.ending)} text={probe.text}>
             Sketch that shows it
           </DownloadButton>
           <FileButton accept=".vcd,.csv" onFile={read}>
@@ -298,11 +312,7 @@ function Looks({ picture, colour, onChoose }: LooksProps) {
 }
 
 /** Holds the probe on a module of the face, and the sketch that shows the same on the table. */
-function useProbe(
-  rig: Rig,
-  modules: readonly DotModule[],
-  at: number,
-): { text: string; ending: ".ino" | ".v" } {
+function useProbe(rig: Rig, modules: readonly DotModule[], at: number): Probe {
   const made = useMemo(() => {
     const model = modelOf(rig);
     const grid = gridOf(model)!;
@@ -339,9 +349,11 @@ function useProbe(
     holdState(made.picture);
     return () => holdState(undefined);
   }, [made]);
-  return useMemo(() => {
-    const model = modelOf(made.shown);
-    const { lines, ending } = writeProgram(model, buildProgram(model));
-    return { text: sketchText(lines), ending };
-  }, [made]);
+  return useMemo(
+    () => ({
+      text: async () => sketchText((await atDesk(made.shown).code("letters")).written?.lines ?? []),
+      ending: controllerById(rig.plan.controller).flavour === "logic" ? ".v" : ".ino",
+    }),
+    [made, rig],
+  );
 }

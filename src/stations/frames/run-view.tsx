@@ -2,10 +2,9 @@ import { useMemo, useState } from "react";
 import Form from "react-bootstrap/Form";
 import { gridOf, moduleBoxes } from "@/core/address";
 import { litDots, type Bitmap } from "@/core/dots";
-import { signPace } from "@/core/frames";
 import { formatQuantity } from "@/core/quantity";
 import { sceneTitle, signRun } from "@/core/show";
-import { holdState, pickPip, useModel, useOpenRig } from "@/store";
+import { holdState, pickPip, useAtDesk, useModel, useOpenRig } from "@/store";
 import { IconButton, PictureFace } from "@/ui";
 import { RibbonView } from "./ribbon-view";
 
@@ -44,7 +43,11 @@ export function RunView({ chosen, onScene }: Props) {
       onScene(frames[there]!.scene);
     }
   };
-  const { times } = signPace(model)!;
+  const speed = useAtDesk((desk) => desk.signSpeed());
+  const times = useMemo(
+    () => (speed?.times.length === frames.length ? speed.times : frames.map(({ time }) => time)),
+    [speed, frames],
+  );
   const moment = useMemo(() => times.slice(0, at).reduce((sum, time) => sum + time, 0), [times, at]);
   const whole = useMemo(() => times.reduce((sum, time) => sum + time, 0), [times]);
   const picked = model.addresses.findIndex(({ pip }) => pip === pick);

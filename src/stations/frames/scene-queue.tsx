@@ -4,11 +4,11 @@ import type { ReactNode } from "react";
 import Button from "react-bootstrap/Button";
 import { gridOf } from "@/core/address";
 import { USUAL_TEXT_SCENE, bitmapHex, blankBitmap, type Scene } from "@/core/dots";
-import { signPace, type ScenePace } from "@/core/frames";
+import type { ScenePace } from "@/core/frames";
 import { LIMITS } from "@/core/rig";
 import { formatQuantity } from "@/core/quantity";
 import { sceneTitle } from "@/core/show";
-import { editSign, useModel } from "@/store";
+import { editSign, useAtDesk, useModel } from "@/store";
 import { IconButton, SeverityMark } from "@/ui";
 import { Sortable } from "./sortable";
 
@@ -23,7 +23,7 @@ export function SceneQueue({ chosen, onChoose }: Props) {
   const { rig } = model;
   const grid = gridOf(model)!;
   const scenes = rig.sign?.scenes ?? [];
-  const pace = signPace(model)!;
+  const pace = useAtDesk((desk) => desk.signSpeed())?.scenes ?? [];
   const insert = (scene: Scene) => {
     editSign((sign) => ({
       ...sign,
@@ -81,7 +81,7 @@ export function SceneQueue({ chosen, onChoose }: Props) {
               key={at}
               id={String(at)}
               title={sceneTitle(rig, at)}
-              says={saysOf(scene, pace.scenes[at]!)}
+              says={saysOf(scene, pace[at])}
               chosen={at === chosen}
               onChoose={() => onChoose(at)}
               onCopy={
@@ -108,7 +108,7 @@ export function SceneQueue({ chosen, onChoose }: Props) {
 }
 
 /** What a scene does and how long it really lasts; beside that what was asked for, where the board does not keep up. */
-function saysOf(scene: Scene, { asked, lasts, late }: ScenePace): ReactNode {
+function saysOf(scene: Scene, pace: ScenePace | undefined): ReactNode {
   const time = (ms: number) => formatQuantity((ms * scene.repeat) / 1000, "s", 3);
   const what =
     scene.kind === "text"
@@ -116,9 +116,13 @@ function saysOf(scene: Scene, { asked, lasts, late }: ScenePace): ReactNode {
       : `${scene.frames.length} picture${scene.frames.length === 1 ? "" : "s"}`;
   return (
     <>
-      {[what, ...(scene.repeat > 1 ? [`${scene.repeat} times`] : []), time(lasts)].join(" · ")}
-      {late && " "}
-      {late && <SeverityMark severity="caution" text={`asked: ${time(asked)}`} />}
+      {[
+        what,
+        ...(scene.repeat > 1 ? [`${scene.repeat} times`] : []),
+        ...(pace ? [time(pace.lasts)] : []),
+      ].join(" · ")}
+      {pace?.late && " "}
+      {pace?.late && <SeverityMark severity="caution" text={`asked: ${time(pace.asked)}`} />}
     </>
   );
 }

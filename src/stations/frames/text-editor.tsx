@@ -1,12 +1,11 @@
 import { useId, useMemo, useState } from "react";
 import Form from "react-bootstrap/Form";
-import { gridOf, isMultiplexed } from "@/core/address";
+import { gridOf, scanningChip } from "@/core/address";
 import { MOTIONS, sceneFrames, type Motion, type TextScene } from "@/core/dots";
-import { beatOf, passerBy, readingTime, signPace, tearingOf } from "@/core/frames";
+import { beatOf, passerBy, readingTime, tearingOf } from "@/core/frames";
 import { LIMITS, fontById, fontsOf } from "@/core/rig";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
-import { chipScans, scanFigures } from "@/core/scan";
-import { editSign, useModel } from "@/store";
+import { editSign, useAtDesk, useModel } from "@/store";
 import { CommitField, QuantityField, SelectField, SeverityMark } from "@/ui";
 import { RepeatField, wholeNumber } from "./fields";
 
@@ -202,18 +201,18 @@ function Reading({
     () => sceneFrames(scene, grid.width, grid.height, font),
     [scene, grid.width, grid.height, font],
   );
-  const pace = signPace(model)!;
-  const { step, late } = pace.scenes[at] ?? {};
+  const pace = useAtDesk((desk) => desk.signSpeed());
+  const { step, late } = pace?.scenes[at] ?? {};
   const lasts = step?.lasts ?? scene.step;
   const reading = readingTime(scene, frames, grid.width, lasts);
-  const scans = chipScans(model).length > 0;
-  const turn = isMultiplexed(model) ? scanFigures(model).period : undefined;
+  const scans = scanningChip(model) !== undefined;
+  const turn = pace?.turn;
   const beat = turn === undefined ? undefined : beatOf(scene.step, turn);
-  const tearing = tearingOf(pace.sending, lasts);
+  const tearing = tearingOf(pace?.sending ?? 0, lasts);
   const stepped = STEP_OF[scene.motion] !== undefined;
   return (
     <div className="frames-reading">
-      {late && step && (
+      {pace && late && step && (
         <p className="small mb-1">
           <SeverityMark
             severity="caution"
@@ -250,7 +249,7 @@ function Reading({
           />
         </ul>
       )}
-      {stepped && scans && (
+      {stepped && scans && pace && (
         <p className="small mb-0 mt-1">
           {tearing.noticed ? (
             <>

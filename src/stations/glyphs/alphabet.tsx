@@ -2,7 +2,7 @@ import ButtonGroup from "react-bootstrap/ButtonGroup";
 import Button from "react-bootstrap/Button";
 import { formatByte, glyphFit, writeSegments, type ByteForm } from "@/core/glyph";
 import type { GlyphRow } from "@/core/sim";
-import { useGlyphTable, useModel } from "@/store";
+import { useAtDesk, useModel, usePickedDigit } from "@/store";
 import { DigitFace, copyText, litSegments } from "@/ui";
 
 interface Props {
@@ -11,6 +11,8 @@ interface Props {
   readonly chosen: string | undefined;
   readonly onChoose: (glyph: string) => void;
 }
+
+const NO_ROWS: readonly GlyphRow[] = [];
 
 const FORMS: ReadonlyArray<readonly [ByteForm, string]> = [
   ["hex", "Hex"],
@@ -34,7 +36,8 @@ const asTable = (rows: readonly GlyphRow[]): string =>
   ].join("\n");
 
 export function Alphabet({ form, onForm, chosen, onChoose }: Props) {
-  const rows = useGlyphTable();
+  const digit = usePickedDigit();
+  const rows = useAtDesk((desk) => desk.alphabet(digit), [digit]) ?? NO_ROWS;
   const { rig, display } = useModel();
   return (
     <section className="sheet alphabet" aria-label="The alphabet in this wiring’s bytes">

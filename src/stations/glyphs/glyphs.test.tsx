@@ -1,4 +1,4 @@
-import { screen, within } from "@testing-library/react";
+import { screen, waitFor, within } from "@testing-library/react";
 import { modelOf } from "@/core/address";
 import { formatByte } from "@/core/glyph";
 import { glyphTable } from "@/core/sim";
@@ -16,6 +16,7 @@ describe("Glyphs", () => {
   test("the alphabet stands there in this wiring's bytes, and a click shows a character", async () => {
     const { hands } = showStation(GlyphsStation, slip);
     const alphabet = within(screen.getByRole("region", { name: /alphabet/ }));
+    await alphabet.findByRole("button", { name: /5/ });
     const tiles = alphabet.getAllByRole("button").filter((one) => one.className.includes("glyph-tile"));
     expect(tiles).toHaveLength(rows.length);
     tiles.forEach((tile, at) => expect(tile.textContent).toContain(formatByte(rows[at]!.bytes[0]!)));
@@ -29,7 +30,7 @@ describe("Glyphs", () => {
     await hands.clear(byteField());
     await hands.type(byteField(), String(byteOf("3")));
     expect(screen.getByText("A pattern of your own")).toBeTruthy();
-    expect(screen.getByText("Lights").nextElementSibling?.textContent).toBe("abcdg");
+    await waitFor(() => expect(screen.getByText("Lights").nextElementSibling?.textContent).toBe("abcdg"));
     expect(screen.getByText("Reads as").nextElementSibling?.textContent).toBe("3");
   });
 

@@ -1,7 +1,7 @@
 "use client";
 import "./glyphs.css";
 import Link from "next/link";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import {
@@ -28,13 +28,13 @@ import {
   type PipName,
 } from "@/core/glyph";
 import { pipId, splitPipId, type Rig } from "@/core/rig";
-import { showState } from "@/core/sim";
 import {
   chooseGlyph,
   editRig,
   holdState,
   pickPip,
   say,
+  useAtDesk,
   useModel,
   useOpenRig,
   usePickedDigit,
@@ -66,6 +66,9 @@ const flipLine = (state: DriveState, line: string): DriveState => ({
   levels: { ...state.levels, [line]: state.levels[line] ? 0 : 1 },
 });
 
+/** Before the desk has looked. */
+const NOTHING_SHOWN = { segments: [], unknown: [] };
+
 /** Glyphs: shapes to bytes and back, through this rig's wires. */
 export function GlyphsStation() {
   return gridOf(useModel()) ? <NoGlyphs /> : <Glyphs />;
@@ -95,12 +98,10 @@ function Glyphs() {
   const digit = usePickedDigit();
   const [tried, setTried] = useState<DriveState>();
   const [form, setForm] = useState<ByteForm>("hex");
-  const state =
-    tried?.bytes.length === model.encoding.byteCount
-      ? tried
-      : cellState(model, { glyph, point: false }, digit);
+  const usual = useMemo(() => cellState(model, { glyph, point: false }, digit), [model, glyph, digit]);
+  const state = tried?.bytes.length === model.encoding.byteCount ? tried : usual;
   const { bytes } = state;
-  const shown = showState(model, state, digit);
+  const shown = useAtDesk((desk) => desk.shows(state, digit), [state, digit]) ?? NOTHING_SHOWN;
   const bits = sentBits(model);
 
   const chooseTile = (chosen: string) => {

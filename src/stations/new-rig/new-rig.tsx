@@ -9,9 +9,8 @@ import Form from "react-bootstrap/Form";
 import { Controller, useForm, useWatch } from "react-hook-form";
 import { LED_FIGURES } from "@/core/parts";
 import { DEFAULT_PLAN, DIGIT_COUNTS, showsDots, type Rig } from "@/core/rig";
-import { currentFigures } from "@/core/circuit";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
-import { keeper, modelFor, refuse, storageProblem, useFindingsOf } from "@/store";
+import { keeper, refuse, storageProblem, useFindingsOf, useJustAtDesk } from "@/store";
 import { BoardSelect, Choices, FindingsCount, PipLogo, RigFace, ThemeSwitch, useSimulation } from "@/ui";
 import { ANSWERS, DOT_DISPLAYS, EXAMPLES, build, planOf, waysThatFit, type Answers } from "./answers";
 
@@ -234,15 +233,13 @@ export function NewRig() {
 
 function Preview({ rig, busy }: { rig: Rig | undefined; busy: boolean }) {
   const { shape, face } = useSimulation("preview", rig);
-  const model = rig && modelFor(rig);
-  const figures = model && currentFigures(model);
   const resistor = rig?.units.find((unit) => unit.part === "resistor");
   return (
     <aside className="sheet new-preview" aria-label="The rig this gives">
       <div className="lens" style={{ padding: "20px 18px" }}>
-        {model && <RigFace shape={shape} face={face} height={200} label="The simulated rig" />}
+        {rig && <RigFace shape={shape} face={face} height={200} label="The simulated rig" />}
       </div>
-      {rig && figures && (
+      {rig && (
         <ul className="plain-list mt-3">
           <li>
             {rig.units.length} parts, {rig.wires.length} wires, {Object.keys(rig.plan.lines).length}{" "}
@@ -251,8 +248,8 @@ function Preview({ rig, busy }: { rig: Rig | undefined; busy: boolean }) {
           {!showsDots(rig.plan) && (
             <li>
               {resistor && formatQuantity(resistor.ohms!, "Ω")}{" "}
-              {rig.plan.resistors === "common" ? "in each common leg" : "for each segment"}:{" "}
-              {formatMilliamps(figures.inEight)} in an 8, {formatMilliamps(figures.inOne)} in a 1
+              {rig.plan.resistors === "common" ? "in each common leg" : "for each segment"}
+              <PreviewCurrents rig={rig} />
             </li>
           )}
           <li>
@@ -265,6 +262,13 @@ function Preview({ rig, busy }: { rig: Rig | undefined; busy: boolean }) {
       </Button>
     </aside>
   );
+}
+
+function PreviewCurrents({ rig }: { rig: Rig }) {
+  const driving = useJustAtDesk(rig, (desk) => desk.driving());
+  if (!driving) return null;
+  const { inEight, inOne } = driving.figures;
+  return `: ${formatMilliamps(inEight)} in an 8, ${formatMilliamps(inOne)} in a 1`;
 }
 
 function PreviewFindings({ rig }: { rig: Rig }) {

@@ -1,7 +1,6 @@
 import Form from "react-bootstrap/Form";
 import { busChip } from "@/core/chips";
-import { digitLines, ledResistors, turnWord } from "@/core/address";
-import { withLedResistors } from "@/core/audit";
+import { digitLines, ledResistors, turnWord, withLedResistors } from "@/core/address";
 import { SEGMENTS, outputName } from "@/core/glyph";
 import { legById, legName, type NamingSchool } from "@/core/parts";
 import {

@@ -1,11 +1,10 @@
-import { formatMeasure, supplyAdvice, type AuditRow, type MeasureKind } from "@/core/audit";
-import { currentFigures } from "@/core/circuit";
-import { positionOf } from "@/core/address";
+import { formatMeasure, type AuditRow, type MeasureKind } from "@/core/audit";
+import { positionOf, usedLines } from "@/core/address";
 import { formatMilliamps } from "@/core/quantity";
 import { controllerById, partsList, splitPipId, isOnDigit } from "@/core/rig";
-import { usedLines } from "@/core/ways";
-import { pickPip, useFindings, useModel, useOpenRig, usePickedDigit } from "@/store";
+import { pickPip, useAtDesk, useFindings, useModel, useOpenRig, usePickedDigit } from "@/store";
 import { Meter } from "@/ui";
+import type { Driving } from "@/workers";
 
 /** The bars reach at least this far, so that a dim segment looks dim; mA. */
 const LEAST_SCALE = 10;
@@ -19,6 +18,9 @@ const LOADS: ReadonlyArray<readonly [MeasureKind, string]> = [
   ["heat", "Heat"],
   ["supply", "Supply"],
 ];
+
+const NO_CURRENT = { alone: 0, together: 0 };
+const NO_CURRENTS: Driving["figures"]["pips"] = new Map();
 
 /** Of each kind the load that comes nearest to its limit, as the audit found it. */
 function WorstFigures() {
@@ -54,12 +56,13 @@ export function PlanFigures() {
   const pick = useOpenRig((state) => state.pick);
   const digit = usePickedDigit();
   const { rig } = model;
-  const figures = currentFigures(model);
+  const driving = useAtDesk((desk) => desk.driving());
+  const currents = driving?.figures.pips ?? NO_CURRENTS;
   const { lines } = controllerById(rig.plan.controller);
   const used = new Set(usedLines(model));
   const easy = lines.filter(({ leg, awkward, unusable }) => !used.has(leg) && !awkward && !unusable).length;
   const shown = model.addresses.filter(({ pip }) => digit === undefined || isOnDigit(pip, digit));
-  const most = Math.max(LEAST_SCALE, ...[...figures.pips.values()].map(({ alone }) => alone));
+  const most = Math.max(LEAST_SCALE, ...[...currents.values()].map(({ alone }) => alone));
   return (
     <>
       <section className="sheet">
@@ -88,7 +91,7 @@ export function PlanFigures() {
             </tr>
             <tr>
               <td>Everything lit</td>
-              <td className="number">{formatMilliamps(supplyAdvice(model).most)}</td>
+              <td className="number">{driving ? formatMilliamps(driving.supply.most) : "…"}</td>
             </tr>
           </tbody>
         </table>
@@ -104,7 +107,7 @@ export function PlanFigures() {
         </h2>
         <div className="bars">
           {shown.map(({ pip, segment }) => {
-            const { alone, together } = figures.pips.get(pip)!;
+            const { alone, together } = currents.get(pip) ?? NO_CURRENT;
             return (
               <button
                 key={pip}
@@ -119,11 +122,13 @@ export function PlanFigures() {
                   <span className="bar-together" style={{ width: `${(together / most) * 100}%` }} />
                 </span>
                 <span className="bar-figure" title={`segment ${segment}: alone, with everything lit`}>
-                  {alone === 0
-                    ? "dark"
-                    : Math.abs(alone - together) < 0.05 * alone
-                      ? formatMilliamps(alone)
-                      : `${formatMilliamps(alone, 2)} → ${formatMilliamps(together, 2)}`}
+                  {!driving
+                    ? "…"
+                    : alone === 0
+                      ? "dark"
+                      : Math.abs(alone - together) < 0.05 * alone
+                        ? formatMilliamps(alone)
+                        : `${formatMilliamps(alone, 2)} → ${formatMilliamps(together, 2)}`}
                 </span>
               </button>
             );

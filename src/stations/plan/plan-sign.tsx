@@ -1,8 +1,8 @@
 import Link from "next/link";
 import { gridOf } from "@/core/address";
 import { formatQuantity } from "@/core/quantity";
-import { sceneTitle, signRun } from "@/core/show";
-import { useModel } from "@/store";
+import { sceneTitle } from "@/core/show";
+import { useAtDesk, useModel } from "@/store";
 import { RoundsField } from "./rounds";
 
 /** What a display of dots is to show, in short; it is made on the Frames station. */
@@ -10,8 +10,7 @@ export function PlanSign() {
   const model = useModel();
   const { rig } = model;
   const grid = gridOf(model)!;
-  const { frames } = signRun(rig, grid.width, grid.height);
-  const seconds = frames.reduce((sum, { time }) => sum + time, 0) / 1000;
+  const run = useAtDesk((desk) => desk.runLength());
   return (
     <section className="sheet">
       <h2>Show</h2>
@@ -28,7 +27,9 @@ export function PlanSign() {
         ))}
       </ol>
       <p className="small quiet mb-2">
-        {frames.length} frames of {grid.width} × {grid.height} dots, {formatQuantity(seconds, "s", 3)} a round
+        {run
+          ? `${run.frames} frames of ${grid.width} × ${grid.height} dots, ${formatQuantity(run.time / 1000, "s", 3)} a round`
+          : `${grid.width} × ${grid.height} dots`}
       </p>
       <div className="field-row">
         <RoundsField width={110} />

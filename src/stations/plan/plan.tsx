@@ -3,8 +3,7 @@ import "./plan.css";
 import { useCallback, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
-import { gridOf } from "@/core/address";
-import { chipScans } from "@/core/scan";
+import { gridOf, scanningChip } from "@/core/address";
 import { movedWires, planProblem, relay, withLines, type Plan } from "@/core/rig";
 import { editWires, refuse, useModel, useOpenRig } from "@/store";
 import { ChipSheet, SinkSheet, StationFrame } from "@/ui";
@@ -37,7 +36,7 @@ export function PlanStation() {
         <div className="plan-column">{gridOf(model) ? <PlanSign /> : <PlanShow />}</div>
         <div className="plan-column">
           <DisplaySheet onLay={lay} />
-          {chipScans(model).length > 0 ? (
+          {scanningChip(model) ? (
             <ChipSheet />
           ) : (
             <>

@@ -1,12 +1,20 @@
 import { stationFor } from "../registry";
 import { DEMO_RIGS } from "@/demo";
 import { modelOf } from "@/core/address";
-import { glyphTable } from "@/core/sim";
+import { parseByte } from "@/core/glyph";
+import { glyphTable, showState, stateOfBytes } from "@/core/sim";
 import { findItems, itemsOf } from "./find-items";
 
 const model = modelOf(DEMO_RIGS[0]!);
 const items = itemsOf(model, glyphTable(model), "letters");
-const first = (query: string) => findItems(items, model, query)[0];
+/** A byte that was typed, as the finder asks for it. */
+function byteOf(query: string) {
+  const byte = parseByte(query);
+  return byte.ok
+    ? { value: byte.value, segments: showState(model, stateOfBytes(model, [byte.value])).segments }
+    : undefined;
+}
+const first = (query: string) => findItems(items, query, byteOf(query))[0];
 
 test.each<[query: string, title: string, station: string]>([
   ["wires", "Wires", "wires"],
@@ -26,7 +34,7 @@ test("a byte says what it shows; nothing is found for what is not there; special
   expect(first("102")).toMatchObject({ detail: expect.stringContaining("reads 4") });
   expect(first("$80")).toMatchObject({ detail: expect.stringContaining("blank on this wiring: dp") });
   expect(first("quaver")).toBeUndefined();
-  expect(() => findItems(items, model, "([*")).not.toThrow();
+  expect(() => findItems(items, "([*")).not.toThrow();
 });
 
 test("a segment is picked, a unit marks all its legs", () => {

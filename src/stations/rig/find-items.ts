@@ -1,8 +1,8 @@
 import { pipTitle, type RigModel } from "@/core/address";
-import { formatByte, isDot, parseByte, readSegments } from "@/core/glyph";
+import { formatByte, isDot, readSegments, type PipName } from "@/core/glyph";
 import type { NamingSchool } from "@/core/parts";
-import { legRef, legTitle, splitPipId, unitValue, type LegRef, type PipId } from "@/core/rig";
-import { showState, stateOfBytes, type GlyphRow } from "@/core/sim";
+import { legRef, legTitle, splitPipId, unitValue, type LegRef, type PipId, type Rig } from "@/core/rig";
+import type { GlyphRow } from "@/core/sim";
 import type { Topic } from "@/core/subject";
 import { stationsFor } from "../registry";
 
@@ -77,10 +77,27 @@ export function itemsOf(model: RigModel, table: readonly GlyphRow[], school: Nam
   return items.map((item) => ({ ...item, words: `${item.title} ${item.detail}`.toLowerCase() }));
 }
 
-/** The items that hold every word; those with the whole phrase first, then those with most words at a start. */
-export function findItems(items: readonly Item[], model: RigModel, query: string, most = 12): Item[] {
+/** A byte that was typed, and what it lights on the wiring. */
+interface LitByte {
+  readonly value: number;
+  readonly segments: readonly PipName[];
+}
+
+/** How many of what was found are listed. */
+const MOST = 12;
+
+/**
+ * The items that hold every word; those with the whole phrase first, then those with most words at a start.
+ * @param byte where the words are one byte: it stands before all
+ */
+export function findItems(
+  items: readonly Item[],
+  query: string,
+  byte?: LitByte,
+  glyphs: Rig["glyphs"] = [],
+): Item[] {
   const words = query.toLowerCase().split(/\s+/).filter(Boolean);
-  if (words.length === 0) return items.slice(0, most);
+  if (words.length === 0) return items.slice(0, MOST);
   const starts = (text: string, within: string) => new RegExp(`(^|[\\s,])${escape(text)}`).test(within);
   const rank = (item: Item) =>
     (starts(words.join(" "), item.words) ? words.length + 1 : 0) +
@@ -90,25 +107,20 @@ export function findItems(items: readonly Item[], model: RigModel, query: string
     .map((item) => ({ item, rank: rank(item) }))
     .sort((one, other) => other.rank - one.rank)
     .map(({ item }) => item);
-  return [...readByte(model, query), ...found].slice(0, most);
+  return [...(byte ? [byteItem(byte, glyphs)] : []), ...found].slice(0, MOST);
 }
 
 const escape = (word: string): string => word.replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
 
-function readByte(model: RigModel, query: string): Item[] {
-  const byte = parseByte(query);
-  if (!byte.ok || model.encoding.byteCount !== 1) return [];
-  const { segments } = showState(model, stateOfBytes(model, [byte.value]));
-  const reads = readSegments(segments, model.rig.glyphs)[0];
-  return [
-    {
-      id: `byte-${byte.value}`,
-      icon: "bi-hash",
-      title: `Byte ${formatByte(byte.value)}`,
-      detail: `${reads === " " ? "blank" : reads ? `reads ${reads}` : "reads as no character"} on this wiring: ${segments.join(" ") || "nothing lit"}`,
-      topic: "shapes",
-      legs: [],
-      words: "",
-    },
-  ];
+function byteItem({ value, segments }: LitByte, glyphs: Rig["glyphs"]): Item {
+  const reads = readSegments(segments, glyphs)[0];
+  return {
+    id: `byte-${value}`,
+    icon: "bi-hash",
+    title: `Byte ${formatByte(value)}`,
+    detail: `${reads === " " ? "blank" : reads ? `reads ${reads}` : "reads as no character"} on this wiring: ${segments.join(" ") || "nothing lit"}`,
+    topic: "shapes",
+    legs: [],
+    words: "",
+  };
 }

@@ -1,18 +1,33 @@
 import { useMemo, useState, type KeyboardEvent } from "react";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
-import { useGlyphTable, useModel, usePreferences } from "@/store";
+import { parseByte } from "@/core/glyph";
+import type { GlyphRow } from "@/core/sim";
+import { useAtDesk, useModel, usePickedDigit, usePreferences } from "@/store";
 import { findItems, itemsOf, type Item } from "./find-items";
+
+const NO_ROWS: readonly GlyphRow[] = [];
 
 /** Finds anything of the rig: a part, a leg, a byte, a glyph, a station. */
 export function Finder({ onClose, onGo }: { onClose: () => void; onGo: (item: Item) => void }) {
   const model = useModel();
-  const table = useGlyphTable();
+  const digit = usePickedDigit();
+  const table = useAtDesk((desk) => desk.alphabet(digit), [digit]) ?? NO_ROWS;
   const school = usePreferences((state) => state.school);
   const [query, setQuery] = useState("");
   const [at, setAt] = useState(0);
   const items = useMemo(() => itemsOf(model, table, school), [model, table, school]);
-  const found = useMemo(() => findItems(items, model, query), [items, model, query]);
+  const byte = model.encoding.byteCount === 1 ? parseByte(query) : undefined;
+  const value = byte?.ok ? byte.value : undefined;
+  const lit = useAtDesk(
+    async (desk) =>
+      value === undefined ? undefined : { value, segments: (await desk.shows([value])).segments },
+    [value],
+  );
+  const found = useMemo(
+    () => findItems(items, query, lit?.value === value ? lit : undefined, model.rig.glyphs),
+    [items, model, query, lit, value],
+  );
   const go = (item: Item | undefined) => {
     if (!item) return;
     onClose();

@@ -188,13 +188,7 @@ export function CameraSheet({ figures }: { figures: Pick<ScanFigures, "period" |
           </li>
         </ul>
         <div className="camera-chart">
-          <Chart
-            kind="line"
-            data={chart}
-            options={OPTIONS}
-            height={170}
-            label="Evenness of photos against exposure"
-          />
+          <Chart data={chart} options={OPTIONS} height={170} label="Evenness of photos against exposure" />
         </div>
       </div>
     </section>

@@ -1,18 +1,21 @@
-import { useMemo } from "react";
 import { pipTitle, turnWord } from "@/core/address";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
-import { ghostsOf, type Flicker, type ScanFigures } from "@/core/scan";
+import type { Flicker, Ghost, ScanFigures } from "@/core/scan";
 import { pickPip, useModel } from "@/store";
 import { SeverityMark } from "@/ui";
 
 const percent = (share: number): string =>
   share >= 1 ? "any depth" : `${Number((share * 100).toPrecision(2))} %`;
 
+interface Props {
+  readonly figures: Pick<ScanFigures, "flicker">;
+  readonly ghosts: readonly Ghost[];
+}
+
 /** What an eye makes of it: flicker by three measures, and light where there should be none. */
-export function EyeSheet({ figures }: { figures: Pick<ScanFigures, "flicker"> }) {
+export function EyeSheet({ figures, ghosts }: Props) {
   const model = useModel();
   const word = turnWord(model);
-  const ghosts = useMemo(() => ghostsOf(model), [model]);
   const { flicker } = figures;
   return (
     <section className="sheet">

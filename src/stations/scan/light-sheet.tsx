@@ -1,10 +1,10 @@
-import { useMemo, useState } from "react";
+import { useState } from "react";
 import { turnWord } from "@/core/address";
-import { pickResistor, type ResistorOffer } from "@/core/audit";
+import type { ResistorOffer } from "@/core/audit";
 import { LED_FIGURES } from "@/core/parts";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import { STEADY, peakFor, perceived, pulseLimit, type ScanFigures } from "@/core/scan";
-import { useModel } from "@/store";
+import { useAtDesk, useModel } from "@/store";
 import { CommitField, SeverityMark } from "@/ui";
 
 const readPercent = (text: string) => {
@@ -17,7 +17,7 @@ const readPercent = (text: string) => {
 /** How bright each digit is, and the peak that a wanted brightness takes. */
 export function LightSheet({ figures }: { figures: ScanFigures }) {
   const model = useModel();
-  const { rig, display } = model;
+  const { display } = model;
   const word = turnWord(model);
   const [wanted, setWanted] = useState(30);
   const { keep, peak } = LED_FIGURES[display.led?.colour ?? "red"];
@@ -25,9 +25,11 @@ export function LightSheet({ figures }: { figures: ScanFigures }) {
   const average = (wanted / 100) * STEADY;
   const needed = peakFor(average, duty);
   const limit = pulseLimit(keep, peak, duty);
-  const resistor = useMemo(
-    () => (needed <= limit ? pickResistor(rig, average, "average", "E12") : undefined),
-    [rig, average, needed, limit],
+  const within = needed <= limit;
+  const resistor = useAtDesk(
+    async (desk) =>
+      within ? desk.resistors({ current: average, when: "average", series: "E12" }) : undefined,
+    [average, within],
   );
   return (
     <section className="sheet">
@@ -86,10 +88,10 @@ export function LightSheet({ figures }: { figures: ScanFigures }) {
                 text={`above the ${formatMilliamps(limit, 2)} this duty allows`}
               />
             </>
-          ) : resistor?.ok ? (
+          ) : resistor?.exact !== undefined ? (
             <Picked offers={resistor.offers} />
           ) : (
-            <>{resistor && ": no resistor gives it here."}</>
+            <>{resistor?.message !== undefined && ": no resistor gives it here."}</>
           )}
         </p>
       </div>

@@ -52,7 +52,7 @@ describe("Scan", () => {
 
   test("the ends of the picture are moved by the keyboard too", async () => {
     const { hands, now } = showStation(ScanStation, river);
-    const [handle] = screen.getAllByRole("slider");
+    const [handle] = await screen.findAllByRole("slider");
     handle!.focus();
     await hands.keyboard("{ArrowRight}");
     expect(now().scan).not.toEqual(river.scan);
@@ -69,7 +69,7 @@ describe("Scan", () => {
   test("of a chip that scans by itself its brightness can be set", async () => {
     const { hands, now } = showStation(ScanStation, demoRig("oar-rack"));
     expect(screen.getByText(/takes the turns by itself/)).toBeTruthy();
-    const [level] = screen.getAllByRole("combobox");
+    const [level] = await screen.findAllByRole("combobox");
     await hands.selectOptions(level!, within(level!).getAllByRole("option")[2]!);
     expect(now().scan).not.toEqual(demoRig("oar-rack").scan);
   });

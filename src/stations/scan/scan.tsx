@@ -2,11 +2,12 @@
 import "./scan.css";
 import Link from "next/link";
 import Button from "react-bootstrap/Button";
-import { isMultiplexed, turnWord } from "@/core/address";
+import { isMultiplexed, scanningChip, turnWord } from "@/core/address";
 import { LIMITS, controllerById, type Scan, type ScanSchool } from "@/core/rig";
-import { DIM_STEPS, chipScans, chipTurn, dimTo, scanFigures, type ChipScan } from "@/core/scan";
-import { editRig, useModel } from "@/store";
+import { DIM_STEPS, dimTo } from "@/core/scan";
+import { editRig, useAtDesk, useModel } from "@/store";
 import { ChipSheet, Choices, QuantityField, StationFrame, type ChoiceOption } from "@/ui";
+import type { ScanSeen } from "@/workers";
 import { CameraSheet } from "./camera-sheet";
 import { CountedSheet } from "./counted-sheet";
 import { EyeSheet } from "./eye-sheet";
@@ -29,12 +30,24 @@ const change = (values: Partial<Scan>) => editRig((rig) => ({ ...rig, scan: { ..
 /** Scan: how digits that share their segments take turns, and what eyes, cameras and the board make of it. */
 export function ScanStation() {
   const model = useModel();
+  const seen = useAtDesk((desk) => desk.scan());
+  if (isMultiplexed(model)) return <ByProgram seen={seen} />;
+  const chip = scanningChip(model);
+  return chip ? <ByChip chip={chip.id} seen={seen} /> : <Steady />;
+}
+
+interface Seen {
+  /** Undefined until the desk has looked. */
+  readonly seen: ScanSeen | undefined;
+}
+
+/** The program takes the turns: when each digit is lit, what keeps time, and what comes of it. */
+function ByProgram({ seen }: Seen) {
+  const model = useModel();
   const word = turnWord(model);
   const { rig } = model;
-  const chips = chipScans(model);
-  if (chips[0] && !isMultiplexed(model)) return <ByChip scan={chips[0]} />;
-  if (!isMultiplexed(model)) return <Steady />;
-  const figures = scanFigures(model);
+  // Of the moment before an edit it may be of other digits.
+  const figures = seen?.figures?.digits.length === model.digits.length ? seen.figures : undefined;
   const logic = controllerById(rig.plan.controller).flavour === "logic";
   const even = new Set(rig.scan.on).size === 1;
   const seconds = (range: readonly [number, number]): [number, number] => [range[0] / 1e6, range[1] / 1e6];
@@ -44,7 +57,7 @@ export function ScanStation() {
         <div className="scan-head">
           <Choices
             label="Who keeps time"
-            value={figures.school}
+            value={figures?.school ?? (logic ? "divider" : (rig.scan.school ?? "loop"))}
             onChoose={(school) => change({ school })}
             options={logic ? [DIVIDER] : SCHOOLS}
           />
@@ -80,38 +93,40 @@ export function ScanStation() {
             </div>
           </div>
         </div>
-        <TurnPicture figures={figures} onChange={change} />
+        {figures && <TurnPicture figures={figures} onChange={change} />}
       </section>
-      <div className="scan-grid">
-        <div className="scan-column">
-          <LightSheet figures={figures} />
-          <CountedSheet figures={figures} />
+      {figures && (
+        <div className="scan-grid">
+          <div className="scan-column">
+            <LightSheet figures={figures} />
+            <CountedSheet figures={figures} />
+          </div>
+          <div className="scan-column">
+            <TimerSheet figures={figures} used={seen?.used} />
+          </div>
+          <div className="scan-column">
+            <EyeSheet figures={figures} ghosts={seen?.ghosts ?? []} />
+          </div>
+          <CameraSheet figures={figures} />
         </div>
-        <div className="scan-column">
-          <TimerSheet figures={figures} />
-        </div>
-        <div className="scan-column">
-          <EyeSheet figures={figures} />
-        </div>
-        <CameraSheet figures={figures} />
-      </div>
+      )}
     </StationFrame>
   );
 }
 
 /** The chip takes turns by itself: its rate and brightness steps, and what eyes and cameras make of them. */
-function ByChip({ scan }: { scan: ChipScan }) {
-  const model = useModel();
-  const turn = chipTurn(model, scan);
+function ByChip({ chip, seen }: Seen & { readonly chip: string }) {
+  const { digits } = useModel();
+  const turn = seen?.turn && seen.turn.digits.length <= digits.length ? seen.turn : undefined;
   return (
     <StationFrame
       title="Scan"
-      lead={`${scan.part.id} takes the turns by itself; the board only writes when something changes.`}
+      lead={`${chip} takes the turns by itself; the board only writes when something changes.`}
     >
       <div className="scan-grid">
         <ChipSheet />
-        <EyeSheet figures={turn} />
-        <CameraSheet figures={turn} />
+        {turn && <EyeSheet figures={turn} ghosts={seen?.ghosts ?? []} />}
+        {turn && <CameraSheet figures={turn} />}
       </div>
     </StationFrame>
   );

@@ -1,11 +1,10 @@
 import { Fragment } from "react";
 import { turnWord } from "@/core/address";
-import { timerKind } from "@/core/program";
 import { fitDivider, fitTimer, dividerBits, type TimerSetting } from "@/core/timing";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
 import type { ScanFigures } from "@/core/scan";
-import { useModel, useProgram } from "@/store";
+import { useModel } from "@/store";
 import { SeverityMark } from "@/ui";
 
 const MOST_ROWS = 5;
@@ -15,8 +14,14 @@ const ppm = (error: number): string =>
     ? "exact"
     : `${error > 0 ? "+" : "−"}${Math.abs(Math.round(error)).toLocaleString("en")} ppm`;
 
+interface Props {
+  readonly figures: ScanFigures;
+  /** What the sketch sets, where it sets a timer. */
+  readonly used: TimerSetting | undefined;
+}
+
 /** What keeps time, and what it takes of the board: timer settings ranked, the divider's width, the interrupt's cost. */
-export function TimerSheet({ figures }: { figures: ScanFigures }) {
+export function TimerSheet({ figures, used }: Props) {
   const model = useModel();
   const { rig } = model;
   const word = turnWord(model);
@@ -28,7 +33,7 @@ export function TimerSheet({ figures }: { figures: ScanFigures }) {
       <h2>
         {logic ? "Divider" : "Timer"} for {formatNanoseconds(slot * 1000)} a {word}
       </h2>
-      {logic ? <Divider slot={slot} /> : <Settings slot={slot} />}
+      {logic ? <Divider slot={slot} /> : <Settings slot={slot} used={used} />}
       <ul className="plain-list small mt-2 mb-0">
         <li>
           Each {word} comes round <strong>{formatQuantity(figures.rate, "Hz", 4)}</strong>, one turn in{" "}
@@ -81,12 +86,10 @@ const holds = ({ timer, compare }: TimerSetting): string =>
     : compare.toLocaleString("en");
 
 /** The settings of the board's timers, best first; the one the sketch uses is among them, and marked. */
-function Settings({ slot }: { slot: number }) {
+function Settings({ slot, used }: Pick<Props, "used"> & { readonly slot: number }) {
   const model = useModel();
   const { rig } = model;
-  const program = useProgram();
   const all = fitTimer(slot, controllerById(rig.plan.controller));
-  const used = timerKind(model, program) === "interrupt" ? program.timer?.[0] : undefined;
   const isUsed = (one: TimerSetting) =>
     used !== undefined && one.timer.name === used.timer.name && one.prescaler === used.prescaler;
   const best = all.slice(0, MOST_ROWS);

@@ -1,12 +1,14 @@
 "use client";
 import "./writes.css";
 import "./chip-writes.css";
-import { useMemo, useState, type ReactNode } from "react";
+import { useMemo, useState, type Dispatch, type ReactNode, type SetStateAction } from "react";
 import Form from "react-bootstrap/Form";
-import { chipOn, gridOf } from "@/core/address";
+import { chipOn, gridOf, type RigModel } from "@/core/address";
 import type { ChipWrite } from "@/core/program";
-import { stagesAfter, tapeOf, traceWrites, type Phased } from "@/core/sim";
-import { useModel, useOpenRig, useProgram } from "@/store";
+import type { EncodedBus } from "@/core/rig";
+import type { BusTrace, Phased } from "@/core/sim";
+import { useAtDesk, useJustAtDesk, useModel, useOpenRig } from "@/store";
+import type { WritesOf } from "@/workers";
 import { BusWave, IconButton, StationFrame } from "@/ui";
 import { bitsOfTrace, lanesOf, pickedBit, samplesOf } from "./bus-lanes";
 import { ChipTape } from "./chip-tape";
@@ -21,24 +23,90 @@ import { TypeWrite } from "./type-write";
 /** Writes to driver chips: the tape, the lines under it, any write typed on the spot, and what each leaves in the chip. */
 export function ChipWrites({ choice }: { choice: ReactNode }) {
   const model = useModel();
-  const program = useProgram();
-  const pick = useOpenRig((state) => state.pick);
-  const grid = gridOf(model);
-  // A text that runs begins on a dark display: a later frame says more.
-  const [frame, setFrame] = useState(grid ? Math.floor(program.frames.length / 4) : 0);
+  const dots = gridOf(model) !== undefined;
+  const [frame, setFrame] = useState<number>();
   const [typed, setTyped] = useState<readonly ChipWrite[]>([]);
+  const faces = useAtDesk((desk) => desk.faces());
+  // A text that runs begins on a dark display: a later frame says more.
+  const first = dots && faces ? Math.floor(faces.count / 4) : 0;
+  const shown = Math.min(frame ?? first, (faces?.count ?? 1) - 1);
+  const of: WritesOf = {
+    frame: shown,
+    typed: typed.map((write): Phased => ({ phase: "typed", write })),
+  };
+  const trace = useJustAtDesk(model.rig, async (desk) => (faces ? desk.writes(of) : undefined), [
+    of,
+    faces !== undefined,
+  ]);
+  const bus = model.encoding.buses?.[0];
+  if (!bus) return null;
+  const choices = (
+    <span className="row-line flex-wrap">
+      {choice}
+      {dots ? (
+        <FrameRange count={faces?.count ?? 1} at={shown} onFrame={setFrame} />
+      ) : (
+        <FaceChoice texts={faces?.texts ?? []} at={shown} onFace={setFrame} />
+      )}
+    </span>
+  );
+  return (
+    <StationFrame
+      title="Writes"
+      lead={`Everything ${chipOn(model, bus).sheet.id} is sent: what each write does, and the lines under it.`}
+      actions={choices}
+    >
+      {trace && (
+        <Tape model={model} bus={bus} of={of} trace={trace} typed={typed.length} onTyped={setTyped} />
+      )}
+    </StationFrame>
+  );
+}
+
+interface FaceChoiceProps {
+  readonly texts: readonly string[];
+  readonly at: number;
+  readonly onFace: (at: number) => void;
+}
+
+function FaceChoice({ texts, at, onFace }: FaceChoiceProps) {
+  return (
+    <>
+      <label htmlFor="writes-frame" className="small quiet">
+        Update for
+      </label>
+      <Form.Select
+        id="writes-frame"
+        size="sm"
+        style={{ width: 150 }}
+        value={at}
+        onChange={(event) => onFace(Number(event.target.value))}
+      >
+        {texts.map((text, place) => (
+          <option key={place} value={place}>
+            {text.trim() || "blank"}
+          </option>
+        ))}
+      </Form.Select>
+    </>
+  );
+}
+
+interface TapeProps {
+  readonly model: RigModel;
+  readonly bus: EncodedBus;
+  readonly of: WritesOf;
+  readonly trace: BusTrace;
+  readonly typed: number;
+  readonly onTyped: Dispatch<SetStateAction<readonly ChipWrite[]>>;
+}
+
+/** The tape with the lines under it, and what the write in sight leaves in its chip. */
+function Tape({ model, bus, of, trace, typed, onTyped }: TapeProps) {
+  const pick = useOpenRig((state) => state.pick);
   const [at, setAt] = useState<number>();
   const [tick, setTick] = useState<number>();
   const [range, setRange] = useState<readonly [number, number]>();
-  const shown = Math.min(frame, program.frames.length - 1);
-  const trace = useMemo(
-    () =>
-      traceWrites(model, program, [
-        ...tapeOf(program, shown),
-        ...typed.map((write): Phased => ({ phase: "typed", write })),
-      ]),
-    [model, program, shown, typed],
-  );
   const picked = useMemo(() => pickedBit(model, pick), [model, pick]);
   const lanes = useMemo(() => lanesOf(model, trace), [model, trace]);
   const bits = useMemo(() => bitsOfTrace(trace, picked), [trace, picked]);
@@ -49,14 +117,12 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
   );
   const now = Math.min(at ?? firstUpdate, trace.entries.length - 1);
   const entry = trace.entries[now];
-  const bus = program.buses[0];
   const step =
     tick === undefined ? undefined : Math.min(Math.max(tick, entry?.ticks[0] ?? 0), entry?.ticks[1] ?? 0);
-  const stages = useMemo(
-    () => (step === undefined ? [] : stagesAfter(model, trace, step)),
-    [model, trace, step],
-  );
-  if (!entry || !bus) return null;
+  const stages =
+    useJustAtDesk(model.rig, async (desk) => (step === undefined ? [] : desk.stages(of, step)), [of, step]) ??
+    [];
+  if (!entry) return null;
   const chip = chipOn(model, bus);
   const whole: readonly [number, number] = [0, trace.duration * 1.01];
   const about = (one: typeof entry): readonly [number, number] => [
@@ -74,37 +140,7 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
   const face = done ? entry.face : (trace.entries[now - 1]?.face ?? []);
   const tickNow = step === undefined ? undefined : trace.ticks[step - 1];
   return (
-    <StationFrame
-      title="Writes"
-      lead={`Everything ${chip.sheet.id} is sent: what each write does, and the lines under it.`}
-      actions={
-        <span className="row-line flex-wrap">
-          {choice}
-          {grid ? (
-            <FrameRange count={program.frames.length} at={shown} onFrame={setFrame} />
-          ) : (
-            <>
-              <label htmlFor="writes-frame" className="small quiet">
-                Update for
-              </label>
-              <Form.Select
-                id="writes-frame"
-                size="sm"
-                style={{ width: 150 }}
-                value={shown}
-                onChange={(event) => setFrame(Number(event.target.value))}
-              >
-                {program.frames.map(({ text }, place) => (
-                  <option key={place} value={place}>
-                    {text.trim() || "blank"}
-                  </option>
-                ))}
-              </Form.Select>
-            </>
-          )}
-        </span>
-      }
-    >
+    <>
       <section className="sheet">
         <BusWave
           label={`Lines of the bus, ${entry.says[0]?.title ?? "write"} in sight`}
@@ -171,17 +207,17 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
             protocol={bus.protocol}
             example={chip.examples.onRig}
             onWrite={(write) => {
-              setTyped((list) => [...list, write]);
+              onTyped((list) => [...list, write]);
               setAt(trace.entries.length);
               setTick(undefined);
               setRange(undefined);
             }}
           />
-          {typed.length > 0 && (
+          {typed > 0 && (
             <button
               type="button"
               className="plain-button small text-decoration-underline"
-              onClick={() => setTyped([])}
+              onClick={() => onTyped([])}
             >
               take the typed writes away
             </button>
@@ -221,6 +257,6 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
         </section>
         <CostSheet bus={bus} />
       </div>
-    </StationFrame>
+    </>
   );
 }

@@ -1,8 +1,7 @@
 import { chipOn } from "@/core/address";
-import { updateCost } from "@/core/program";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { controllerById, type EncodedBus } from "@/core/rig";
-import { useModel } from "@/store";
+import { useAtDesk, useModel } from "@/store";
 
 const CHAINS = [1, 2, 4, 8, 16, 32, 64] as const;
 /** Chips that may hang on the same lines. */
@@ -17,6 +16,8 @@ export function CostSheet({ bus }: { bus: EncodedBus }) {
   const chip = chipOn(model, bus);
   const board = controllerById(model.rig.plan.controller);
   const counts = CHAINS.filter((count) => count <= MOST[chip.transport.together]);
+  const on = (model.encoding.buses ?? []).indexOf(bus);
+  const costs = useAtDesk((desk) => desk.updateCosts(Math.max(0, on), counts), [on, counts]) ?? [];
   const interval = model.rig.show.interval * 1e6;
   return (
     <section className="sheet">
@@ -40,21 +41,17 @@ export function CostSheet({ bus }: { bus: EncodedBus }) {
             </tr>
           </thead>
           <tbody>
-            {counts.map((chips) => {
-              const calls = updateCost(bus, chip, board, chips, "calls");
-              const direct = updateCost(bus, chip, board, chips, "direct");
-              return (
-                <tr key={chips} className={chips === bus.units.length ? "is-now" : undefined}>
-                  <td>{chips}</td>
-                  <td>{calls.bits}</td>
-                  <td>{formatNanoseconds(calls.time, 3)}</td>
-                  <td>{formatQuantity(calls.most, "Hz", 3)}</td>
-                  <td>{share(calls.time / interval)}</td>
-                  <td>{formatNanoseconds(direct.time, 3)}</td>
-                  <td>{formatQuantity(direct.most, "Hz", 3)}</td>
-                </tr>
-              );
-            })}
+            {costs.map(({ calls, direct }) => (
+              <tr key={calls.chips} className={calls.chips === bus.units.length ? "is-now" : undefined}>
+                <td>{calls.chips}</td>
+                <td>{calls.bits}</td>
+                <td>{formatNanoseconds(calls.time, 3)}</td>
+                <td>{formatQuantity(calls.most, "Hz", 3)}</td>
+                <td>{share(calls.time / interval)}</td>
+                <td>{formatNanoseconds(direct.time, 3)}</td>
+                <td>{formatQuantity(direct.most, "Hz", 3)}</td>
+              </tr>
+            ))}
           </tbody>
         </table>
       </div>

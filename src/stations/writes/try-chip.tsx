@@ -4,9 +4,9 @@ import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { chipOn, modelOf } from "@/core/address";
 import { BUS_CHIPS } from "@/core/chips";
-import { buildProgram } from "@/core/program";
 import { DEFAULT_PLAN, ledValues, newRig, type Plan } from "@/core/rig";
-import { tapeOf, traceWrites, type Phased } from "@/core/sim";
+import type { BusTrace, Phased } from "@/core/sim";
+import { useJustAtDesk } from "@/store";
 import { BusWave } from "@/ui";
 import { bitsOfTrace, lanesOf, samplesOf } from "./bus-lanes";
 import { Fields, Registers } from "./chip-detail";
@@ -23,6 +23,8 @@ const CHIP_PLANS: readonly Plan[] = BUS_CHIPS.map(({ sheet }) => ({
   lines: {},
 }));
 
+const NOTHING_SENT: BusTrace = { entries: [], ticks: [], duration: 0, before: {} };
+
 /** Any chip that is known, alone on the table: it wakes up as its sheet says, and does what is typed. */
 export function TryChip() {
   const [at, setAt] = useState(0);
@@ -34,12 +36,19 @@ export function TryChip() {
     () => modelOf(newRig({ id: "chip", name: plan.scheme }, plan, { ohms: 470, led: ledValues("red") })),
     [plan],
   );
-  const program = useMemo(() => buildProgram(model), [model]);
-  const bus = program.buses[0]!;
+  const bus = model.encoding.buses![0]!;
   const chip = chipOn(model, bus);
   const { sheet: part } = chip;
   const unit = bus.units[0]!;
-  const trace = useMemo(() => traceWrites(model, program, typed), [model, program, typed]);
+  const found = useJustAtDesk(
+    model.rig,
+    async (desk) => ({
+      trace: await desk.writes({ frame: undefined, typed }),
+      setUp: await desk.setUpWrites(),
+    }),
+    [typed],
+  );
+  const trace = found?.trace ?? NOTHING_SENT;
   const lanes = useMemo(() => lanesOf(model, trace), [model, trace]);
   const samples = useMemo(() => samplesOf(model, trace), [model, trace]);
   const bits = useMemo(() => bitsOfTrace(trace, () => undefined), [trace]);
@@ -85,10 +94,7 @@ export function TryChip() {
             width={320}
             onWrite={(write) => add([{ phase: "typed", write }])}
           />
-          <Button
-            variant="plain"
-            onClick={() => add(tapeOf(program, 0).filter(({ phase }) => phase === "set-up"))}
-          >
+          <Button variant="plain" disabled={!found} onClick={() => found && add(found.setUp)}>
             Send the usual set-up
           </Button>
           <Button variant="plain" disabled={typed.length === 0} onClick={() => wake(at)}>

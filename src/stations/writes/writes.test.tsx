@@ -16,7 +16,7 @@ describe("Writes", () => {
     const { hands } = showStation(WritesStation, slip);
     await hands.selectOptions(screen.getByRole("combobox", { name: "Character" }), "5");
     expect(useOpenRig.getState().glyph).toBe("5");
-    expect(screen.getByText(new RegExp(`^${formatByte(byteOf("5"))} = `))).toBeTruthy();
+    expect(await screen.findByText(new RegExp(`^${formatByte(byteOf("5"))} = `))).toBeTruthy();
     await hands.click(screen.getByRole("button", { name: "To the end" }));
     const stages = within(screen.getByRole("table", { name: "Stages and outputs of U1" }));
     const bits = stages
@@ -30,7 +30,7 @@ describe("Writes", () => {
 
   test("a write is typed to a driver chip, told in words, and seen in its registers", async () => {
     const { hands } = showStation(WritesStation, demoRig("oar-rack"));
-    const field = screen.getByRole("textbox", { name: "Type a write" });
+    const field = await screen.findByRole("textbox", { name: "Type a write" });
     await hands.type(field, "E0 EF{Enter}");
     expect(await screen.findByRole("button", { name: "take the typed writes away" })).toBeTruthy();
     expect(document.body.textContent).toMatch(/rightness/);
@@ -40,7 +40,7 @@ describe("Writes", () => {
 
   test("what is no write is refused, and kept as it was typed", async () => {
     const { hands } = showStation(WritesStation, demoRig("oar-rack"));
-    const field = screen.getByRole<HTMLInputElement>("textbox", { name: "Type a write" });
+    const field = await screen.findByRole<HTMLInputElement>("textbox", { name: "Type a write" });
     await hands.type(field, "xyz{Enter}");
     expect(await screen.findByRole("alert")).toBeTruthy();
     expect(field.value).toBe("xyz");
@@ -49,6 +49,7 @@ describe("Writes", () => {
   test("from write to write the registers are those of the chip at that moment", async () => {
     const { hands } = showStation(WritesStation, demoRig("crew-tally"));
     const registers = () => screen.getByRole("region", { name: /^Registers of/ }).textContent!;
+    await screen.findByRole("region", { name: /^Registers of/ });
     const last = registers();
     expect(last).toContain("was 0x00");
     await hands.click(screen.getByRole("button", { name: "Write before" }));

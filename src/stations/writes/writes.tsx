@@ -4,40 +4,46 @@ import { useMemo, useState, type ComponentType, type ReactNode } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import {
-  cellState,
   directLines,
   gridOf,
   isMultiplexed,
   turnTitle,
   sentBits,
+  writesToChips,
   type RigModel,
 } from "@/core/address";
-import { driveState } from "@/core/program";
 import { GLYPHS, formatByte, type PipName } from "@/core/glyph";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { showCells } from "@/core/show";
-import { splitPipId, isOnDigit, type DigitId } from "@/core/rig";
-import { segmentsAt, traceSend, writesToChips, type SendTrace } from "@/core/sim";
-import { chooseGlyph, pickPip, useModel, useOpenRig, usePickedDigit, useProgram } from "@/store";
-import { BusWave, DigitFace, StationFrame, litSegments } from "@/ui";
+import { splitPipId, isOnDigit, type DigitId, type Rig } from "@/core/rig";
+import { shownOn, type SendTrace } from "@/core/sim";
+import { chooseGlyph, pickPip, useJustAtDesk, useModel, useOpenRig, usePickedDigit } from "@/store";
+import type { UpdateOf } from "@/workers";
+import { BusWave, DigitFace, StationFrame, fetched, litSegments } from "@/ui";
 import { ChipWrites } from "./chip-writes";
-import { Capture } from "./capture";
 import { ChipStages } from "./chip-stages";
 import { FrameRange } from "./frame-range";
-import { Keys } from "./keys";
 import { SourceChoice, type WritesSource } from "./source-choice";
 import { registerBits, registerBytes, registerLanes } from "./register-lanes";
 import { ShownFace } from "./shown-face";
 import { Tape } from "./tape";
-import { TryChip } from "./try-chip";
 
 /** What else is looked at than the writes of the rig's own program. */
 const OTHERS: Readonly<
   Record<Exclude<WritesSource, "program">, { readonly lead: string; readonly Body: ComponentType }>
 > = {
-  capture: { lead: "What your own board sends, read back into words and light.", Body: Capture },
-  keys: { lead: "Keys as chips and boards read them.", Body: Keys },
-  chip: { lead: "Any chip, alone on the table, with whatever you type.", Body: TryChip },
+  capture: {
+    lead: "What your own board sends, read back into words and light.",
+    Body: fetched("Reading captures", () => import("./capture").then(({ Capture }) => Capture)),
+  },
+  keys: {
+    lead: "Keys as chips and boards read them.",
+    Body: fetched("Keys", () => import("./keys").then(({ Keys }) => Keys)),
+  },
+  chip: {
+    lead: "Any chip, alone on the table, with whatever you type.",
+    Body: fetched("The chips", () => import("./try-chip").then(({ TryChip }) => TryChip)),
+  },
 };
 
 /** Data stands so long before the clock of a shift register rises, ns (74HC595 at 4.5 V, timing requirements). */
@@ -63,34 +69,84 @@ export function WritesStation() {
 function RegisterWrites({ choice }: { choice: ReactNode }) {
   const model = useModel();
   const glyph = useOpenRig((state) => state.glyph);
-  const pick = useOpenRig((state) => state.pick);
   const digit = usePickedDigit();
-  const program = useProgram();
-  const grid = gridOf(model);
+  const dots = gridOf(model) !== undefined;
   const [frame, setFrame] = useState(0);
-  const face = program.frames[Math.min(frame, program.frames.length - 1)]!;
   const slot = Math.max(
     0,
     model.slots.findIndex((ids) => ids.some((id) => id.unit === digit?.unit && id.digit === digit.digit)),
   );
-  const trace = useMemo(
-    () =>
-      traceSend(
-        model,
-        grid
-          ? driveState(program, model, face.states[slot] ?? face.states[0]!)
-          : cellState(model, { glyph, point: false }, digit),
-      ),
-    [model, program, grid, face, slot, glyph, digit],
+  const of: UpdateOf = dots ? { frame, slot } : { glyph, digit };
+  const found = useJustAtDesk(
+    model.rig,
+    async (desk) => ({ trace: await desk.update(of), faces: await desk.faces() }),
+    [of],
   );
-  const { bytes } = trace;
+  const lead =
+    model.digits.length > 1 && digit
+      ? `One update for ${turnTitle(model, digit.unit, digit.digit)} over the lines, edge by edge.`
+      : "One update over the lines, edge by edge.";
+  const choices = (
+    <span className="row-line flex-wrap">
+      {choice}
+      {dots ? (
+        <FrameRange count={found?.faces.count ?? 1} at={frame} onFrame={setFrame} />
+      ) : (
+        <CharacterChoice glyph={glyph} rig={model.rig} />
+      )}
+      <span className="mono">
+        {found?.trace.bytes.map((byte) => `${formatByte(byte)} = ${formatByte(byte, "binary")}`).join(", ")}
+      </span>
+    </span>
+  );
+  return (
+    <StationFrame title="Writes" lead={lead} actions={choices}>
+      {found && <Update key={model.rig.id} model={model} trace={found.trace} digit={digit} />}
+    </StationFrame>
+  );
+}
+
+function CharacterChoice({ glyph, rig }: { glyph: string; rig: Rig }) {
+  const cells = [...new Set([...showCells(rig).map((cell) => cell.glyph), glyph])];
+  return (
+    <>
+      <label htmlFor="writes-glyph" className="small quiet">
+        Character
+      </label>
+      <Form.Select
+        id="writes-glyph"
+        size="sm"
+        style={{ width: 96 }}
+        value={glyph}
+        onChange={(event) => chooseGlyph(event.target.value)}
+      >
+        {[...new Set([...cells, ...GLYPHS])].map((one) => (
+          <option key={one} value={one}>
+            {one === " " ? "blank" : one}
+          </option>
+        ))}
+      </Form.Select>
+    </>
+  );
+}
+
+interface UpdateProps {
+  readonly model: RigModel;
+  readonly trace: SendTrace;
+  readonly digit: DigitId | undefined;
+}
+
+/** An update step by step: its lines, its writes, and what the chips hold after each edge. */
+function Update({ model, trace, digit }: UpdateProps) {
+  const pick = useOpenRig((state) => state.pick);
+  const grid = gridOf(model);
   const [range, setRange] = useState<readonly [number, number]>();
   const whole: readonly [number, number] = [0, trace.duration * 1.02];
   const [at, setAt] = useState(0);
   const step = Math.min(at, trace.steps.length);
   const now = step === 0 ? trace.before : trace.steps[step - 1]!;
   const { chips } = now;
-  const lit = digit ? segmentsAt(now, digit) : { segments: [], unknown: [] };
+  const lit = digit ? shownOn(now.lights, digit) : { segments: [], unknown: [] };
   const lines = useMemo(() => linesOf(model), [model]);
   const bits = useMemo(() => registerBits(trace, sentBits(model), pick, pickPip), [trace, model, pick]);
   const lanes = useMemo(() => registerLanes(trace, lines), [trace, lines]);
@@ -101,50 +157,8 @@ function RegisterWrites({ choice }: { choice: ReactNode }) {
   const goTo = (time: number) => {
     setAt(trace.steps.filter((one) => one.at <= time).length);
   };
-  const cells = [...new Set([...showCells(model.rig).map((cell) => cell.glyph), glyph])];
   return (
-    <StationFrame
-      title="Writes"
-      lead={
-        model.digits.length > 1 && digit
-          ? `One update for ${turnTitle(model, digit.unit, digit.digit)} over the lines, edge by edge.`
-          : "One update over the lines, edge by edge."
-      }
-      actions={
-        <span className="row-line flex-wrap">
-          {choice}
-          {grid ? (
-            <FrameRange
-              count={program.frames.length}
-              at={Math.min(frame, program.frames.length - 1)}
-              onFrame={setFrame}
-            />
-          ) : (
-            <>
-              <label htmlFor="writes-glyph" className="small quiet">
-                Character
-              </label>
-              <Form.Select
-                id="writes-glyph"
-                size="sm"
-                style={{ width: 96 }}
-                value={glyph}
-                onChange={(event) => chooseGlyph(event.target.value)}
-              >
-                {[...new Set([...cells, ...GLYPHS])].map((one) => (
-                  <option key={one} value={one}>
-                    {one === " " ? "blank" : one}
-                  </option>
-                ))}
-              </Form.Select>
-            </>
-          )}
-          <span className="mono">
-            {bytes.map((byte) => `${formatByte(byte)} = ${formatByte(byte, "binary")}`).join(", ")}
-          </span>
-        </span>
-      }
-    >
+    <>
       <section className="sheet">
         <Stepper trace={trace} at={step} onAt={setAt} />
         <BusWave
@@ -183,7 +197,7 @@ function RegisterWrites({ choice }: { choice: ReactNode }) {
             {grid ? (
               <ShownFace
                 model={model}
-                shown={model.digits.map((id) => segmentsAt(now, id))}
+                shown={model.digits.map((id) => shownOn(now.lights, id))}
                 height={130}
                 label="The display after this step"
               />
@@ -202,7 +216,7 @@ function RegisterWrites({ choice }: { choice: ReactNode }) {
           </div>
         </section>
       </div>
-    </StationFrame>
+    </>
   );
 }
 

@@ -2,32 +2,28 @@ import { useMemo, useState } from "react";
 import { hex } from "@/core/bus";
 import type { BusChip, KeyScan } from "@/core/chips";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
-import { tapeOf, traceWrites, type Phased } from "@/core/sim";
-import { useModel, useProgram } from "@/store";
+import type { BusTrace, Phased } from "@/core/sim";
+import { useAtDesk, useModel } from "@/store";
 import { BusWave } from "@/ui";
 import { lanesOf, samplesOf } from "../bus-lanes";
 import { KeyButton } from "./key-button";
 
+const NOTHING_SENT: BusTrace = { entries: [], ticks: [], duration: 0, before: {} };
+
 /** The keys a driver chip scans: held on screen, read over the bus as its own program would. */
 export function ChipKeys({ chip, scan }: { chip: BusChip; scan: KeyScan }) {
   const model = useModel();
-  const program = useProgram();
   const [down, setDown] = useState<ReadonlySet<number>>(new Set());
   const [zoomed, setZoomed] = useState<readonly [number, number]>();
   const { sheet, transport } = chip;
   const { usual: keys, keys: names, command, reads } = scan;
-  const key = scan.bytes(down).join();
-  const trace = useMemo(() => {
-    const ask: Phased = {
-      phase: "keys",
-      write: {
-        bus: 0,
-        write: { bus: transport.name, bytes: [command], reads },
-        why: "",
-      },
-    };
-    return traceWrites(model, program, [...tapeOf(program, 0), ask], key.split(",").map(Number));
-  }, [model, program, key, transport, command, reads]);
+  const ask: Phased = {
+    phase: "keys",
+    write: { bus: 0, write: { bus: transport.name, bytes: [command], reads }, why: "" },
+  };
+  const answer = scan.bytes(down);
+  const trace =
+    useAtDesk((desk) => desk.writes({ frame: 0, typed: [ask], keys: answer }), [ask, answer]) ?? NOTHING_SENT;
   const entry = trace.entries[trace.entries.length - 1];
   const lanes = useMemo(() => lanesOf(model, trace), [model, trace]);
   const samples = useMemo(() => samplesOf(model, trace), [model, trace]);

@@ -1,10 +1,10 @@
 import { useState } from "react";
 import Form from "react-bootstrap/Form";
 import { KEYPADS, debounceFor, keypadScanTime, scanKeypad, type KeypadName } from "@/core/keys";
+import { usedLines } from "@/core/address";
 import { easyLines } from "@/core/parts";
 import { formatQuantity } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
-import { usedLines } from "@/core/ways";
 import { useModel } from "@/store";
 import { QuantityField, SeverityMark } from "@/ui";
 import { KeyButton } from "./key-button";

@@ -1,0 +1,57 @@
+import { useEffect, useState } from "react";
+import type { Rig } from "@/core/rig";
+import { deskOn } from "@/workers";
+import { sameToChecks } from "./audit";
+import { useRig } from "./open-rig";
+
+/** The desk, with the rig on it. */
+type AtDesk = ReturnType<typeof deskOn>;
+
+interface Answered<Answer> {
+  readonly rig: Rig;
+  readonly about: string;
+  readonly is: Answer;
+}
+
+/**
+ * What the desk answers about a rig.
+ * @param ask what it depends on beside the rig is in `about`
+ * @returns the last answer about a rig of this id, which may be of the moment before an edit: a picture changes then and
+ * does not blink. With it whether it is of just this rig and question.
+ */
+function useAnswer<Answer>(
+  rig: Rig,
+  ask: (desk: AtDesk) => Promise<Answer>,
+  about: readonly unknown[],
+): readonly [Answer | undefined, boolean] {
+  const [answered, setAnswered] = useState<Answered<Answer>>();
+  const key = JSON.stringify(about);
+  useEffect(() => {
+    let current = true;
+    void ask(deskOn(rig)).then((is) => current && setAnswered({ rig, about: key, is }));
+    return () => {
+      current = false;
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- a question is known by what it is about
+  }, [rig, key]);
+  if (answered?.rig.id !== rig.id) return [undefined, false];
+  return [answered.is, answered.about === key && sameToChecks(answered.rig, rig)];
+}
+
+/** What the desk answers about the open rig; the answer before stands until the next has come. */
+export function useAtDesk<Answer>(
+  ask: (desk: AtDesk) => Promise<Answer>,
+  about: readonly unknown[] = [],
+): Answer | undefined {
+  return useAnswer(useRig(), ask, about)[0];
+}
+
+/** What the desk answers about a rig as it is now; undefined while it has not yet. */
+export function useJustAtDesk<Answer>(
+  rig: Rig,
+  ask: (desk: AtDesk) => Promise<Answer>,
+  about: readonly unknown[] = [],
+): Answer | undefined {
+  const [answer, just] = useAnswer(rig, ask, about);
+  return just ? answer : undefined;
+}

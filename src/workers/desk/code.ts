@@ -1,0 +1,19 @@
+import type { RigModel } from "@/core/address";
+import type { NamingSchool } from "@/core/parts";
+import { printProblem, sketchMemory, writeProgram, type Program, type ProgramText } from "@/core/program";
+
+/** A program as it is handed out. */
+export interface Code {
+  readonly written?: ProgramText;
+  /** Why it is not printed. */
+  readonly problem?: string;
+  readonly memory: ReturnType<typeof sketchMemory>;
+}
+
+export function codeOf(model: RigModel, program: Program, school: NamingSchool): Code {
+  const problem = printProblem(model, program);
+  return {
+    ...(problem === undefined ? { written: writeProgram(model, program, school) } : { problem }),
+    memory: sketchMemory(model, program),
+  };
+}

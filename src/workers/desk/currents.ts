@@ -1,0 +1,91 @@
+import type { RigModel } from "@/core/address";
+import {
+  baseAdvice,
+  bothSchools,
+  levelMatches,
+  offerFor,
+  pickResistor,
+  supplyAdvice,
+  type BaseAdvice,
+  type LevelMatch,
+  type LitWhen,
+  type ResistorOffer,
+  type SchoolFigures,
+  type SupplyAdvice,
+} from "@/core/audit";
+import { currentFigures, setSink, type CurrentFigures } from "@/core/circuit";
+import type { ESeries, Milliamps, Ohms } from "@/core/quantity";
+import type { UnitRef } from "@/core/rig";
+import { chipScans, lightDuty, type ChipScan } from "@/core/scan";
+
+/** How a driver chip scans, without the LEDs on it. */
+export type ChipFigures = Omit<ChipScan, "part" | "leds" | "turns">;
+
+/** What drives the LEDs of a rig, and how strongly. */
+export interface Driving {
+  readonly chips: readonly ChipFigures[];
+  /** What each constant-current sink is set to, mA. */
+  readonly sinks: ReadonlyArray<{ readonly ref: UnitRef; readonly set: Milliamps }>;
+  /** The longest share of the time any digit is lit, where a sink's average hangs on it. */
+  readonly duty: number;
+  readonly figures: CurrentFigures;
+  readonly supply: SupplyAdvice;
+}
+
+export function drivingOf(model: RigModel): Driving {
+  const sinks = model.rig.units.flatMap(({ ref }) => {
+    const part = model.part(ref);
+    return part.kind === "shift-register" && part.constantCurrent
+      ? [{ ref, set: setSink(model, ref, "typical") }]
+      : [];
+  });
+  return {
+    chips: chipScans(model).map(({ part: _, leds: __, turns: ___, ...scan }) => scan),
+    sinks,
+    duty: sinks.length > 0 ? lightDuty(model) : 1,
+    figures: currentFigures(model),
+    supply: supplyAdvice(model),
+  };
+}
+
+/** What is advised about currents and levels. */
+export interface CurrentAdvice {
+  readonly schools: readonly SchoolFigures[];
+  readonly bases: readonly BaseAdvice[];
+  readonly supply: SupplyAdvice;
+  readonly levels: readonly LevelMatch[];
+}
+
+export const adviceOn = (model: RigModel): CurrentAdvice => ({
+  schools: bothSchools(model),
+  bases: baseAdvice(model),
+  supply: supplyAdvice(model),
+  levels: levelMatches(model),
+});
+
+/** A wanted current, and which values may be offered for it. */
+export interface WantedCurrent {
+  readonly current: Milliamps;
+  readonly when: LitWhen;
+  readonly series: ESeries;
+  /** The value in place: it is offered too. */
+  readonly now?: Ohms;
+}
+
+/** The resistors for a wanted current, the smallest first, or why none is. */
+export interface PickedResistor {
+  readonly exact?: Ohms;
+  readonly message?: string;
+  readonly offers: readonly ResistorOffer[];
+}
+
+export function resistorsFor(
+  { rig }: RigModel,
+  { current, when, series, now }: WantedCurrent,
+): PickedResistor {
+  const picked = pickResistor(rig, current, when, series);
+  const offers = picked.ok ? [...picked.offers] : [];
+  if (now !== undefined && !offers.some(({ ohms }) => ohms === now)) offers.push(offerFor(rig, now));
+  offers.sort((one, other) => one.ohms - other.ohms);
+  return picked.ok ? { exact: picked.exact, offers } : { message: picked.message, offers };
+}

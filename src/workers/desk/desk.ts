@@ -1,0 +1,172 @@
+import { modelOf, type DriveState, type RigModel } from "@/core/address";
+import { checkAtOnce, type Finding } from "@/core/check";
+import { signPace, type ScenePace } from "@/core/frames";
+import type { NamingSchool } from "@/core/parts";
+import { buildProgram, type Program } from "@/core/program";
+import { lazily } from "@/core/remember";
+import type { DigitId, PipId, Rig } from "@/core/rig";
+import {
+  glyphTable,
+  showState,
+  stagesAfter,
+  stateOfBytes,
+  tapeOf,
+  type BusTrace,
+  type GlyphRow,
+  type Phased,
+  type SendTrace,
+  type Shown,
+} from "@/core/sim";
+import { trailOf, type Hop } from "@/core/trail";
+import { codeOf, type Code } from "./code";
+import {
+  adviceOn,
+  drivingOf,
+  resistorsFor,
+  type CurrentAdvice,
+  type Driving,
+  type PickedResistor,
+  type WantedCurrent,
+} from "./currents";
+import { runLength, scanSeen, signSpeed, type RunLength, type ScanSeen, type SignSpeed } from "./scan";
+import {
+  facesOf,
+  updateCosts,
+  updateOf,
+  writesOf,
+  type Faces,
+  type UpdateCosts,
+  type UpdateOf,
+  type WritesOf,
+} from "./writes";
+
+/** What is said of a rig before the long checks have looked. */
+export interface FirstLook {
+  readonly findings: readonly Finding[];
+  /** The first scene of a sign its board does not keep up with. */
+  readonly late: ScenePace | undefined;
+}
+
+/**
+ * What a page asks between one picture and the next about the open rig. It is always at hand, and nothing here takes long.
+ * Runs in a worker; also the plain object to test. Answers are plain data.
+ */
+export class Desk {
+  private rig: (() => RigModel) | undefined;
+  private built: Program | undefined;
+  private traced: { readonly of: string; readonly trace: BusTrace } | undefined;
+  private readonly looks = new Map<NamingSchool, FirstLook>();
+
+  /** Takes a rig up: what is asked from then on is about it. */
+  take(rig: Rig): void {
+    this.rig = lazily(() => modelOf(rig));
+    this.built = undefined;
+    this.traced = undefined;
+    this.looks.clear();
+  }
+
+  /** What is found against the rig at hand at once. */
+  look(school: NamingSchool): FirstLook {
+    const known = this.looks.get(school) ?? firstLook(this.model, school);
+    this.looks.set(school, known);
+    return known;
+  }
+
+  /** The way of a pip of the rig at hand. */
+  trail(pip: PipId, school: NamingSchool): Hop[] {
+    return trailOf(this.model, pip, school);
+  }
+
+  /** The alphabet on a digit in this wiring's bytes, and what each character shows. */
+  alphabet(digit: DigitId | undefined): GlyphRow[] {
+    return glyphTable(this.model, digit);
+  }
+
+  /** What a digit shows once a state is put out, or these bytes of the chain. */
+  shows(state: DriveState | readonly number[], digit?: DigitId): Shown {
+    return showState(this.model, isBytes(state) ? stateOfBytes(this.model, state) : state, digit);
+  }
+
+  /** The faces of the rig's program. */
+  faces(): Faces {
+    return facesOf(this.model, this.program);
+  }
+
+  /** One update over the lines, edge by edge. */
+  update(of: UpdateOf): SendTrace {
+    return updateOf(this.model, this.program, of);
+  }
+
+  /** Writes to driver chips from power-up, edge by edge. */
+  writes(of: WritesOf): BusTrace {
+    const known = JSON.stringify(of);
+    if (this.traced?.of !== known) this.traced = { of: known, trace: writesOf(this.model, this.program, of) };
+    return this.traced.trace;
+  }
+
+  /** The shift stages of chips that have them, after so many edges of those writes. */
+  stages(of: WritesOf, edges: number): ReturnType<typeof stagesAfter> {
+    return stagesAfter(this.model, this.writes(of), edges);
+  }
+
+  /** The writes that set the chips up. */
+  setUpWrites(): Phased[] {
+    return tapeOf(this.program, 0).filter(({ phase }) => phase === "set-up");
+  }
+
+  /** What an update of so many chips on a bus costs. */
+  updateCosts(bus: number, counts: readonly number[]): UpdateCosts[] {
+    return updateCosts(this.model, bus, counts);
+  }
+
+  /** The program as it is handed out, or why it is not, and what it takes of the board. */
+  code(school: NamingSchool): Code {
+    return codeOf(this.model, this.program, school);
+  }
+
+  /** What drives the LEDs, and how strongly. */
+  driving(): Driving {
+    return drivingOf(this.model);
+  }
+
+  /** Both resistor schools, base resistors, the supply, levels. */
+  advice(): CurrentAdvice {
+    return adviceOn(this.model);
+  }
+
+  /** The resistors for a wanted current. */
+  resistors(wanted: WantedCurrent): PickedResistor {
+    return resistorsFor(this.model, wanted);
+  }
+
+  /** How the digits take turns, and what glows where nothing should. */
+  scan(): ScanSeen {
+    return scanSeen(this.model, this.program);
+  }
+
+  /** How long a sign's frames stand. */
+  signSpeed(): SignSpeed | undefined {
+    return signSpeed(this.model);
+  }
+
+  /** How long a sign's run is. */
+  runLength(): RunLength {
+    return runLength(this.model);
+  }
+
+  private get program(): Program {
+    return (this.built ??= buildProgram(this.model));
+  }
+
+  private get model(): RigModel {
+    if (!this.rig) throw new Error("no rig was taken up");
+    return this.rig();
+  }
+}
+
+const isBytes = (state: DriveState | readonly number[]): state is readonly number[] => Array.isArray(state);
+
+const firstLook = (model: RigModel, school: NamingSchool): FirstLook => ({
+  findings: checkAtOnce(model, school),
+  late: signPace(model)?.scenes.find(({ late }) => late),
+});

@@ -1,0 +1,50 @@
+import { gridOf, isMultiplexed, type RigModel } from "@/core/address";
+import { signPace, type SignPace } from "@/core/frames";
+import { timerKind, type Program } from "@/core/program";
+import type { Milliseconds, Nanoseconds } from "@/core/quantity";
+import { chipScans, chipTurn, ghostsOf, scanFigures, type Ghost, type ScanFigures } from "@/core/scan";
+import { signRun } from "@/core/show";
+import type { TimerSetting } from "@/core/timing";
+
+/** How the digits of a rig take turns. */
+export interface ScanSeen {
+  /** Of a scan of the program's own. */
+  readonly figures?: ScanFigures;
+  /** Of a driver chip's. */
+  readonly turn?: ReturnType<typeof chipTurn>;
+  readonly ghosts: readonly Ghost[];
+  /** The timer the sketch sets, where it sets one. */
+  readonly used?: TimerSetting;
+}
+
+export function scanSeen(model: RigModel, program: Program): ScanSeen {
+  const [chip] = chipScans(model);
+  const ghosts = ghostsOf(model);
+  if (!isMultiplexed(model)) return chip ? { turn: chipTurn(model, chip), ghosts } : { ghosts };
+  const used = timerKind(model, program) === "interrupt" ? program.timer?.[0] : undefined;
+  return { figures: scanFigures(model), ghosts, ...(used ? { used } : {}) };
+}
+
+/** How fast a sign runs, and the scan it has to keep time with. */
+export interface SignSpeed extends SignPace {
+  /** One turn of the program's scan, where rows take turns. */
+  readonly turn?: Nanoseconds;
+}
+
+/** How long a sign's frames stand; undefined for a rig of digits. */
+export function signSpeed(model: RigModel): SignSpeed | undefined {
+  const pace = signPace(model);
+  return pace && { ...pace, ...(isMultiplexed(model) ? { turn: scanFigures(model).period } : {}) };
+}
+
+/** A sign's run in short. */
+export interface RunLength {
+  readonly frames: number;
+  readonly time: Milliseconds;
+}
+
+export function runLength(model: RigModel): RunLength {
+  const grid = gridOf(model);
+  const frames = grid ? signRun(model.rig, grid.width, grid.height).frames : [];
+  return { frames: frames.length, time: frames.reduce((sum, { time }) => sum + time, 0) };
+}
