@@ -16,10 +16,22 @@ import {
 import { gridOf } from "@/core/address";
 import { LIMITS } from "@/core/rig";
 import { editSign, pickPip, useModel } from "@/store";
-import { CommitField, FileButton, IconButton, PictureFace, QuantityField, useChosen, useStroke } from "@/ui";
+import {
+  fetched,
+  CommitField,
+  FileButton,
+  IconButton,
+  PictureFace,
+  QuantityField,
+  useChosen,
+  useStroke,
+} from "@/ui";
 import { RepeatField } from "./fields";
 import { Sortable } from "./sortable";
-import { ImportPictures } from "./import-pictures";
+
+const ImportPictures = fetched("The pictures", () =>
+  import("./import-pictures").then((module) => module.ImportPictures),
+);
 
 interface Props {
   readonly at: number;

@@ -19,8 +19,9 @@ import {
   type SchemeName,
 } from "@/core/rig";
 import { editRig, useModel } from "@/store";
-import { Choices, QuantityField } from "@/ui";
-import { OwnDisplay } from "./own-display";
+import { Choices, QuantityField, fetched } from "@/ui";
+
+const OwnDisplay = fetched("The form", () => import("./own-display").then((module) => module.OwnDisplay));
 
 interface Props {
   readonly onLay: (plan: Plan) => void;

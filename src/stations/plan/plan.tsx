@@ -1,18 +1,20 @@
 "use client";
 import "./plan.css";
 import { useCallback, useState } from "react";
-import Button from "react-bootstrap/Button";
-import Modal from "react-bootstrap/Modal";
 import { gridOf, scanningChip } from "@/core/address";
 import { movedWires, planProblem, relay, withLines, type Plan } from "@/core/rig";
 import { editWires, refuse, useModel, useOpenRig } from "@/store";
-import { ChipSheet, SinkSheet, StationFrame } from "@/ui";
+import { ChipSheet, SinkSheet, StationFrame, fetched } from "@/ui";
 import { BoardSheet, PowerSheet, ResistorSheet } from "./plan-drive";
 import { DisplaySheet } from "./plan-display";
 import { PlanFigures } from "./plan-figures";
 import { PlanShow } from "./plan-show";
 import { PlanSign } from "./plan-sign";
 import { Ways } from "./ways";
+
+const RelayDialog = fetched("The question", () =>
+  import("./relay-dialog").then((module) => module.RelayDialog),
+);
 
 const relayNow = (plan: Plan): void => {
   const problem = planProblem(withLines(plan));
@@ -54,31 +56,13 @@ export function PlanStation() {
         </div>
         <PlanFigures />
       </div>
-      <Modal show={waiting !== undefined} onHide={() => setWaiting(undefined)} aria-labelledby="relay-title">
-        <Modal.Header closeButton>
-          <Modal.Title id="relay-title" as="h2" className="h6">
-            Lay the wires again?
-          </Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
-          {movedWires(rig).length} wire{movedWires(rig).length === 1 ? " does" : "s do"} not run where the
-          plan put them. This choice lays all wires afresh, as planned; Undo brings yours back.
-        </Modal.Body>
-        <Modal.Footer>
-          <Button variant="plain" onClick={() => setWaiting(undefined)}>
-            Keep my wires
-          </Button>
-          <Button
-            variant="primary"
-            onClick={() => {
-              if (waiting) relayNow(waiting);
-              setWaiting(undefined);
-            }}
-          >
-            Lay them again
-          </Button>
-        </Modal.Footer>
-      </Modal>
+      {waiting && (
+        <RelayDialog
+          moved={movedWires(rig).length}
+          onClose={() => setWaiting(undefined)}
+          onLay={() => relayNow(waiting)}
+        />
+      )}
     </StationFrame>
   );
 }
