@@ -1,4 +1,13 @@
-import { legRef, setResistors, splitLegRef, type LegRef, type PipId, type Wire } from "../rig";
+import { remembered } from "../remember";
+import {
+  legRef,
+  setResistors,
+  splitLegRef,
+  type LegRef,
+  type PipId,
+  type UnitRef,
+  type Wire,
+} from "../rig";
 import { isBusChip } from "../parts";
 import { behind } from "./conditions";
 import type { RigModel } from "./model";
@@ -63,12 +72,10 @@ export const pipsOn = (model: RigModel, wire: string): PipId[] =>
 export const WIRE_GROUPS = ["power", "lines", "segments", "common"] as const;
 export type WireGroup = (typeof WIRE_GROUPS)[number];
 
-/** Which group a wire belongs to, by what it joins. */
-export function wireGroup(model: RigModel, wire: Wire): WireGroup {
-  const ends = [wire.from, wire.to];
-  const kind = (leg: LegRef) => model.part(splitLegRef(leg).unit).kind;
-  const own = new Set(model.addresses.map(({ ownLeg }) => ownLeg));
-  const sharedResistors = new Set(
+/** Legs that belong to one LED, and resistors in the way of what several share: the same for every wire of a rig. */
+const sidesOf = remembered((model: RigModel) => ({
+  own: new Set(model.addresses.map(({ ownLeg }) => ownLeg)) as ReadonlySet<LegRef>,
+  sharedResistors: new Set(
     model.addresses.flatMap(({ sharedReach }) =>
       sharedReach.flatMap(({ via, driver }) => [
         ...via,
@@ -79,7 +86,14 @@ export function wireGroup(model: RigModel, wire: Wire): WireGroup {
         ),
       ]),
     ),
-  );
+  ) as ReadonlySet<UnitRef>,
+}));
+
+/** Which group a wire belongs to, by what it joins. */
+export function wireGroup(model: RigModel, wire: Wire): WireGroup {
+  const ends = [wire.from, wire.to];
+  const kind = (leg: LegRef) => model.part(splitLegRef(leg).unit).kind;
+  const { own, sharedResistors } = sidesOf(model);
   const isRail = (leg: LegRef) =>
     (model.drivers.get(model.nets.of(leg).id) ?? []).some((driver) => driver.kind === "rail");
   const switches = (leg: LegRef) => kind(leg) === "transistor" || kind(leg) === "driver-array";
@@ -100,9 +114,14 @@ export function wireGroup(model: RigModel, wire: Wire): WireGroup {
 }
 
 /** Resistors that the LEDs' own current runs through; others sit at bases and gates. */
-export const ledResistors = (model: Pick<RigModel, "addresses">): ReadonlySet<string> =>
-  new Set(
-    model.addresses.flatMap(({ ownReach, sharedReach }) =>
-      [...ownReach, ...sharedReach].flatMap(({ via }) => via),
+export const ledResistors = ({ addresses }: Pick<RigModel, "addresses">): ReadonlySet<string> =>
+  resistorsOfLeds(addresses);
+
+const resistorsOfLeds = remembered(
+  (addresses: RigModel["addresses"]): ReadonlySet<string> =>
+    new Set(
+      addresses.flatMap(({ ownReach, sharedReach }) =>
+        [...ownReach, ...sharedReach].flatMap(({ via }) => via),
+      ),
     ),
-  );
+);

@@ -1,5 +1,6 @@
 import { isChip, type ChipPart, type Part } from "../parts";
 import type { Volts } from "../quantity";
+import { remembered } from "../remember";
 import {
   legRef,
   partOf,
@@ -165,6 +166,11 @@ export function distinctDrivers(drivers: readonly Driver[]): Driver[] {
   });
 }
 
+const resistorsOf = remembered(
+  (units: Rig["units"]): ReadonlySet<UnitRef> =>
+    new Set(units.filter(({ part }) => part === "resistor").map(({ ref }) => ref)),
+);
+
 /**
  * Finds what drives a leg: on its own net, or else through resistors, never through an LED.
  * @returns one entry for each driver met; empty when the leg hangs open
@@ -175,7 +181,7 @@ export function reachFrom(
   nets: Nets,
   drivers: ReadonlyMap<number, readonly Driver[]>,
 ): Reach[] {
-  const resistors = new Set(rig.units.filter((unit) => unit.part === "resistor").map((unit) => unit.ref));
+  const resistors = resistorsOf(rig.units);
   const seen = new Set<number>();
   const found: Reach[] = [];
   const queue: Array<{ leg: LegRef; via: UnitRef[] }> = [{ leg: start, via: [] }];

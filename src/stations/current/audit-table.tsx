@@ -1,9 +1,10 @@
 import type { ColumnDef } from "@tanstack/react-table";
-import { useMemo } from "react";
+import { memo } from "react";
+import Button from "react-bootstrap/Button";
 import { formatMeasure, type AuditRow } from "@/core/audit";
 import { standingOf, type Standing } from "@/core/check";
 import { holdState, pickPip, useOpenRig } from "@/store";
-import { DataTable, IconButton, SeverityMark } from "@/ui";
+import { DataTable, IconButton, SeverityMark, useMost } from "@/ui";
 
 const figure = (value: number | undefined, unit: AuditRow["unit"]): string =>
   value === undefined ? "–" : Math.abs(value) < 1e-8 ? "none" : formatMeasure(value, unit);
@@ -100,19 +101,27 @@ const columns: ColumnDef<AuditRow>[] = [
   },
 ];
 
+/** Rows at first, and more at a click: the nearest to their limits stand first. */
+const FIRST_ROWS = 60;
+
 /** Every measure with its worst, its mean, its limits and how it stands. */
-export function AuditTable({ rows }: { rows: AuditRow[] }) {
+export const AuditTable = memo(function AuditTable({ rows }: { rows: AuditRow[] }) {
   const pick = useOpenRig((state) => state.pick);
-  const stable = useMemo(() => columns, []);
+  const { shown, left, more } = useMost(rows, FIRST_ROWS, ({ pip }) => pip !== undefined && pip === pick);
   return (
     <div className="audit-scroll">
       <DataTable
         label="Currents and heat at their worst"
-        rows={rows}
-        columns={stable}
+        rows={shown as AuditRow[]}
+        columns={columns}
         rowKey={(row) => row.id}
         rowClass={(row) => (row.pip !== undefined && row.pip === pick ? "is-picked" : undefined)}
       />
+      {left > 0 && (
+        <Button size="sm" variant="plain" className="mt-2" onClick={more}>
+          {left.toLocaleString("en")} more, further from their limits
+        </Button>
+      )}
     </div>
   );
-}
+});

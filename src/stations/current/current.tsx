@@ -1,6 +1,6 @@
 "use client";
 import "./current.css";
-import { useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import ButtonGroup from "react-bootstrap/ButtonGroup";
 import { ledResistors, scanningChip } from "@/core/address";
@@ -31,9 +31,12 @@ const NOTHING: Audit = { rows: [], states: 0, complete: false };
 /** Current: everything that can be overloaded at its worst, against its limits; the resistor for a wanted current. */
 export function CurrentStation() {
   const { audit: found, checking, failed } = useFindings();
-  const audit = found ?? NOTHING;
+  const audit = useDeferredValue(found ?? NOTHING);
   const [kind, setKind] = useState<MeasureKind | "all">("all");
-  const rows = audit.rows.filter((row) => kind === "all" || row.kind === kind).sort(byShare);
+  const rows = useMemo(
+    () => audit.rows.filter((row) => kind === "all" || row.kind === kind).sort(byShare),
+    [audit, kind],
+  );
   const there = new Set(audit.rows.map((row) => row.kind));
   return (
     <StationFrame

@@ -30,8 +30,8 @@ export interface Drawing {
 }
 
 const LEG = 12;
-const CHIP = { y: 110, width: 94, pitch: 45, closePitch: 30, gap: 60, column: 176, most: 2 };
-const DISPLAY = { x: 28, y: 178, legPitch: 25.2, height: 206, gap: 70 };
+const CHIP = { y: 110, width: 94, pitch: 45, closePitch: 30, gap: 60, column: 176, most: 2, mostOfMany: 5 };
+const DISPLAY = { x: 28, y: 178, legPitch: 25.2, height: 206, gap: 70, most: 8 };
 const RESISTOR = { y: 104, width: 44, height: 14, pitch: 46, closePitch: 34, column: 104, most: 16 };
 const TRANSISTOR = { width: 40, height: 54, pitch: 84, column: 96, most: 8 };
 const BOARD = { width: 72, pitch: 23, most: 26 };
@@ -54,33 +54,39 @@ export function layOut(model: RigModel): Drawing {
     for (const { id } of box.part.legs) spots.set(legRef(box.ref, id), spotOf(box, id));
   };
 
-  let displayY = DISPLAY.y;
-  let displayWidth = 126;
-  for (const { ref, part } of units(({ kind }) => kind === "display")) {
-    const perRow = part.outline.style === "two-rows" ? part.outline.perRow : 5;
-    const width = perRow * DISPLAY.legPitch;
-    displayWidth = Math.max(displayWidth, width);
-    add({ ref, part, x: DISPLAY.x, y: displayY, width, height: DISPLAY.height });
-    displayY += DISPLAY.height + DISPLAY.gap;
-  }
+  const displays = units(({ kind }) => kind === "display");
+  const widthOf = ({ outline }: Part) =>
+    (outline.style === "two-rows" ? outline.perRow : 5) * DISPLAY.legPitch;
+  const displayWidth = Math.max(126, ...displays.map(({ part }) => widthOf(part)));
+  displays.forEach(({ ref, part }, at) => {
+    const { column, row } = inColumns(at, DISPLAY.most);
+    const x = DISPLAY.x + column * (displayWidth + DISPLAY.gap);
+    const y = DISPLAY.y + row * (DISPLAY.height + DISPLAY.gap);
+    add({ ref, part, x, y, width: widthOf(part), height: DISPLAY.height });
+  });
+  const displayColumns = Math.max(1, Math.ceil(displays.length / DISPLAY.most));
+  const displaysWidth = displayColumns * (displayWidth + DISPLAY.gap) - DISPLAY.gap;
 
   const chips = units((part) => isChip(part) || part.kind === "driver-array");
   const transistors = units(({ kind }) => kind === "transistor");
   const resistors = units(({ kind }) => kind === "resistor");
-  const resistorX = DISPLAY.x + displayWidth + 36;
+  const resistorX = DISPLAY.x + displaysWidth + 36;
   const resistorColumns = Math.ceil(resistors.length / RESISTOR.most);
   const transistorX = resistorX + resistorColumns * RESISTOR.column;
   const transistorColumns = Math.ceil(transistors.length / TRANSISTOR.most);
   const chipX = transistorX + transistorColumns * TRANSISTOR.column + 6;
   const close = chips.length > 1;
   const pitch = close ? CHIP.closePitch : CHIP.pitch;
-  const chipColumns = Math.max(1, Math.ceil(chips.length / CHIP.most));
+  const stacked = displayColumns > 1 ? CHIP.mostOfMany : CHIP.most;
+  const chipColumns = Math.max(1, Math.ceil(chips.length / stacked));
   const boardX = chipX + chipColumns * CHIP.column + 8;
 
   chips.forEach(({ ref, part }, at) => {
-    const { column, row } = inColumns(at, CHIP.most);
+    const { column, row } = inColumns(at, stacked);
     const height = (part.legs.length / 2) * pitch;
-    const above = row === 0 ? 0 : (chips[at - 1]!.part.legs.length / 2) * pitch + CHIP.gap;
+    const above = chips
+      .slice(at - row, at)
+      .reduce((sum, over) => sum + (over.part.legs.length / 2) * pitch + CHIP.gap, 0);
     add({ ref, part, x: chipX + column * CHIP.column, y: CHIP.y + above, width: CHIP.width, height });
   });
   for (const { ref, part: whole } of units(({ kind }) => kind === "controller")) {

@@ -1,4 +1,4 @@
-import { useMemo } from "react";
+import { memo, useMemo } from "react";
 import { digitPathOf, pathOf, type RigModel } from "@/core/address";
 import { isChip, type DisplayPart } from "@/core/parts";
 import type { LegRef, PipId } from "@/core/rig";
@@ -35,7 +35,15 @@ interface Props {
 const at = ({ x, y }: { x: number; y: number }) => ({ x: LEFT + x * UNIT, y: TOP + y * UNIT });
 
 /** The breadboard with every part in its holes and every wire from hole to hole. */
-export function SeatDrawing({ model, seating, wiring, pick, selected, onWire, onLeg }: Props) {
+export const SeatDrawing = memo(function SeatDrawing({
+  model,
+  seating,
+  wiring,
+  pick,
+  selected,
+  onWire,
+  onLeg,
+}: Props) {
   const path = useMemo(() => {
     if (!pick) return { wires: new Set<string>(), legs: new Set<LegRef>() };
     const [own, digit] = [pathOf(model, pick), digitPathOf(model, pick)];
@@ -98,7 +106,7 @@ export function SeatDrawing({ model, seating, wiring, pick, selected, onWire, on
       <Beside model={model} wires={all} />
     </svg>
   );
-}
+});
 
 /** One breadboard: its rails with their holes, its columns, and the letters of its rows. */
 function BoardGround({ seating, board }: { seating: Seating; board: number }) {

@@ -1,4 +1,5 @@
-import { useEffect, useMemo, useRef } from "react";
+import { memo, useEffect, useMemo, useRef } from "react";
+import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { WIRE_GROUPS, digitPathOf, pathOf, wireGroup, type RigModel, type WireGroup } from "@/core/address";
 import { countLeg, legById, type NamingSchool } from "@/core/parts";
@@ -12,8 +13,9 @@ import {
   type Wire,
   type PipId,
 } from "@/core/rig";
-import { holeName, type End, type SeatedWiring, type Seating } from "@/core/seat";
+import { holeName, type End, type SeatedWire, type SeatedWiring, type Seating } from "@/core/seat";
 import { editRig } from "@/store";
+import { useMost } from "@/ui";
 
 const GROUP_TITLES: Readonly<Record<WireGroup, string>> = {
   power: "Power and chip control",
@@ -34,7 +36,15 @@ interface Props {
 }
 
 /** Every wire leg to leg, in working order, with the way to count to each leg; ticked as placed. */
-export function WireList({ model, pick, spot, selected, school, onWire, seated }: Props) {
+export const WireList = memo(function WireList({
+  model,
+  pick,
+  spot,
+  selected,
+  school,
+  onWire,
+  seated,
+}: Props) {
   const wires = pick ? new Set([...pathOf(model, pick).wires, ...digitPathOf(model, pick).wires]) : undefined;
   const list = useRef<HTMLDivElement>(null);
   const first = useRef(spot.length === 0);
@@ -59,65 +69,91 @@ export function WireList({ model, pick, spot, selected, school, onWire, seated }
     <div className="wire-list" ref={list}>
       {seated && <PartSteps model={model} {...seated} />}
       {seated && <Feeders model={model} seated={seated.wiring} />}
-      {groups.map(({ group, inGroup }) => {
-        const placed = inGroup.filter((wire) => wire.placed).length;
-        return (
-          <section key={group}>
-            <GroupHead
-              title={GROUP_TITLES[group]}
-              placed={placed}
-              count={inGroup.length}
-              onAll={(all) =>
-                editRig((rig) =>
-                  placeWires(
-                    rig,
-                    inGroup.map(({ id }) => id),
-                    all,
-                  ),
-                )
-              }
-            />
-            <ul className="plain-list">
-              {inGroup.map((wire) => {
-                const spotted = spot.includes(wire.from) || spot.includes(wire.to);
-                const marks = `${wires?.has(wire.id) ? " is-picked" : ""}${selected === wire.id ? " is-selected" : ""}${spotted ? " is-spotted" : ""}`;
-                return (
-                  <li key={wire.id} className={`wire-row${wire.placed ? " is-placed" : ""}${marks}`}>
-                    <Form.Check
-                      type="checkbox"
-                      checked={wire.placed}
-                      aria-label={`Placed: ${wireTitle(model, wire, school)}`}
-                      onChange={(event) => editRig((rig) => placeWires(rig, [wire.id], event.target.checked))}
-                    />
-                    <button
-                      type="button"
-                      className="plain-button wire-ends"
-                      aria-pressed={selected === wire.id}
-                      onClick={() => onWire(wire.id)}
-                    >
-                      <WireEndText
-                        model={model}
-                        leg={wire.from}
-                        school={school}
-                        end={seats.get(wire.id)?.from}
-                      />
-                      <i className="bi bi-arrow-right quiet" aria-label="to" />
-                      <WireEndText
-                        model={model}
-                        leg={wire.to}
-                        school={school}
-                        end={seats.get(wire.id)?.to}
-                        lengthMm={seats.get(wire.id)?.lengthMm}
-                      />
-                    </button>
-                  </li>
-                );
-              })}
-            </ul>
-          </section>
-        );
-      })}
+      {groups.map(({ group, inGroup }) => (
+        <Group
+          key={group}
+          title={GROUP_TITLES[group]}
+          model={model}
+          inGroup={inGroup}
+          isPicked={(wire) => wires?.has(wire.id) ?? false}
+          isSpotted={(wire) => spot.includes(wire.from) || spot.includes(wire.to)}
+          selected={selected}
+          school={school}
+          seats={seats}
+          onWire={onWire}
+        />
+      ))}
     </div>
+  );
+});
+
+interface GroupProps {
+  readonly title: string;
+  readonly model: RigModel;
+  readonly inGroup: readonly Wire[];
+  readonly isPicked: (wire: Wire) => boolean;
+  readonly isSpotted: (wire: Wire) => boolean;
+  readonly selected: string | undefined;
+  readonly school: NamingSchool;
+  readonly seats: ReadonlyMap<string, SeatedWire>;
+  readonly onWire: (id: string) => void;
+}
+
+/** Wires of a group listed at first; those that are marked are listed always. */
+const FIRST_WIRES = 120;
+
+/** Wires that serve the same purpose, each ticked as placed. */
+function Group({ title, model, inGroup, isPicked, isSpotted, selected, school, seats, onWire }: GroupProps) {
+  const placed = inGroup.filter((wire) => wire.placed).length;
+  const isMarked = (wire: Wire) => isPicked(wire) || isSpotted(wire) || wire.id === selected;
+  const { shown, left, more } = useMost(inGroup, FIRST_WIRES, isMarked);
+  const ids = inGroup.map(({ id }) => id);
+  return (
+    <section>
+      <GroupHead
+        title={title}
+        placed={placed}
+        count={inGroup.length}
+        onAll={(all) => editRig((rig) => placeWires(rig, ids, all))}
+      />
+      <ul className="plain-list">
+        {shown.map((wire) => {
+          const marks = `${isPicked(wire) ? " is-picked" : ""}${selected === wire.id ? " is-selected" : ""}${isSpotted(wire) ? " is-spotted" : ""}`;
+          const seat = seats.get(wire.id);
+          return (
+            <li key={wire.id} className={`wire-row${wire.placed ? " is-placed" : ""}${marks}`}>
+              <Form.Check
+                type="checkbox"
+                checked={wire.placed}
+                aria-label={`Placed: ${wireTitle(model, wire, school)}`}
+                onChange={(event) => editRig((rig) => placeWires(rig, [wire.id], event.target.checked))}
+              />
+              <button
+                type="button"
+                className="plain-button wire-ends"
+                aria-pressed={selected === wire.id}
+                onClick={() => onWire(wire.id)}
+              >
+                <WireEndText model={model} leg={wire.from} school={school} end={seat?.from} />
+                <i className="bi bi-arrow-right quiet" aria-label="to" />
+                <WireEndText
+                  model={model}
+                  leg={wire.to}
+                  school={school}
+                  end={seat?.to}
+                  lengthMm={seat?.lengthMm}
+                />
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      {left > 0 && (
+        <Button size="sm" variant="plain" onClick={more}>
+          {left.toLocaleString("en")} more
+        </Button>
+      )}
+    </section>
   );
 }
 

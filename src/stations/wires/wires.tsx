@@ -1,7 +1,7 @@
 "use client";
 import "./wires.css";
 import "./seats.css";
-import { useMemo, useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import ButtonGroup from "react-bootstrap/ButtonGroup";
 import Form from "react-bootstrap/Form";
@@ -21,7 +21,7 @@ import {
   isOnDigit,
 } from "@/core/rig";
 import { editRig, editWires, pickPip, spotLegs, useModel, useOpenRig, usePreferences } from "@/store";
-import { SeverityMark, StationFrame } from "@/ui";
+import { SeverityMark, StationFrame, useStable } from "@/ui";
 import {
   seatRig,
   wireSeats,
@@ -75,6 +75,8 @@ function nearest(pips: readonly PipId[], pick: PipId | undefined): PipId | undef
 /** Wires: every connection leg to leg, ticked as placed; ends moved, wires swapped, and what the code does about it. */
 export function WiresStation() {
   const model = useModel();
+  // Drawing and list take a while where there are many wires: they follow without holding the page up.
+  const drawn = useDeferredValue(model);
   const { rig } = model;
   const pick = useOpenRig((state) => state.pick);
   const spot = useOpenRig((state) => state.spot);
@@ -105,7 +107,7 @@ export function WiresStation() {
     enableOnFormTags: true,
     enabled: doing.what !== "nothing" || selected !== undefined,
   });
-  const onWire = (id: string) => {
+  const onWire = useStable((id: string) => {
     if (doing.what === "swap" && wire && id !== wire.id)
       return carryOut((before) => swapWires(before, wire.id, id));
     setSelected(id);
@@ -113,8 +115,8 @@ export function WiresStation() {
     setMessage(undefined);
     const pip = nearest(pipsOn(model, id), pick);
     if (pip) pickPip(pip);
-  };
-  const onLeg = (leg: LegRef) => {
+  });
+  const onLeg = useStable((leg: LegRef) => {
     if (doing.what === "move" && wire)
       return carryOut((before) => moveWireEnd(before, wire.id, doing.end, leg));
     if (doing.what === "add") {
@@ -124,13 +126,13 @@ export function WiresStation() {
     const pip = nearest(pipsAt(model, leg), pick);
     if (pip) pickPip(pip);
     else spotLegs([leg]);
-  };
+  });
   const placed = rig.wires.filter((one) => one.placed).length;
   const seated = useMemo(() => {
     if (view !== "seats") return undefined;
-    const seating = seatRig(model.rig, { size, rails });
-    return { seating, wiring: wireSeats(model, seating) };
-  }, [model, view, size, rails]);
+    const seating = seatRig(drawn.rig, { size, rails });
+    return { seating, wiring: wireSeats(drawn, seating) };
+  }, [drawn, view, size, rails]);
   return (
     <StationFrame
       title="Wires"
@@ -210,7 +212,7 @@ export function WiresStation() {
               aria-label="Breadboard, scrolls sideways"
             >
               <SeatDrawing
-                model={model}
+                model={drawn}
                 {...seated}
                 pick={pick}
                 selected={selected}
@@ -222,7 +224,7 @@ export function WiresStation() {
         )}
         <div className="sheet wires-drawing" hidden={seated !== undefined}>
           <WiringDrawing
-            model={model}
+            model={drawn}
             pick={pick}
             spot={spot}
             selected={selected}
@@ -261,7 +263,7 @@ export function WiresStation() {
           />
           <WireList
             seated={seated}
-            model={model}
+            model={drawn}
             pick={pick}
             spot={spot}
             selected={selected}

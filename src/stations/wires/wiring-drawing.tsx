@@ -1,8 +1,8 @@
-import { useMemo, type KeyboardEvent } from "react";
+import { memo, useMemo, type KeyboardEvent, type MouseEvent } from "react";
 import { digitPathOf, pathOf, type RigModel } from "@/core/address";
 import { isChip, legById, legName, type NamingSchool } from "@/core/parts";
 import { legTitle, unitValue, type LegRef, type Wire, type PipId, legRef } from "@/core/rig";
-import { layOut, wirePath, type Box, type LegSpot } from "./layout";
+import { layOut, wirePath, type Box, type Drawing, type LegSpot } from "./layout";
 
 interface Props {
   readonly model: RigModel;
@@ -29,14 +29,47 @@ function wholePath(model: RigModel, pick: PipId) {
   return { legs: new Set([...own.legs, ...digit.legs]), wires: new Set([...own.wires, ...digit.wires]) };
 }
 
+/** From this many wires on the drawing is looked at from afar: what is not marked is drawn as a whole. */
+const MANY_WIRES = 400;
+
+const pathBetween = (wire: Wire, spots: Drawing["spots"]): string =>
+  wirePath(spots.get(wire.from)!, spots.get(wire.to)!);
+
+/** The legs of a part as short strokes. */
+const tipsOf = (box: Box, spots: Drawing["spots"]): string =>
+  box.part.legs
+    .map(({ id }) => spots.get(legRef(box.ref, id))!)
+    .map(({ x, y, dx, dy }) => `M${x - dx * 12},${y - dy * 12}L${x},${y}`)
+    .join("");
+
+/** The leg whose tip is nearest to a click on the drawing. */
+function nearestLeg(event: MouseEvent<SVGSVGElement>, spots: Drawing["spots"]): LegRef {
+  const to = event.currentTarget.getScreenCTM()!.inverse();
+  const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(to);
+  const away = (spot: LegSpot) => Math.hypot(spot.x - x, spot.y - y);
+  return [...spots.values()].reduce((best, spot) => (away(spot) < away(best) ? spot : best)).leg;
+}
+
 /** The rig as it lies on the table: each part with its notch and its numbered legs, and every wire. */
-export function WiringDrawing({ model, pick, spot, selected, school, asking, onLeg, onWire }: Props) {
+export const WiringDrawing = memo(function WiringDrawing({
+  model,
+  pick,
+  spot,
+  selected,
+  school,
+  asking,
+  onLeg,
+  onWire,
+}: Props) {
   const { boxes, spots, width, height } = useMemo(() => layOut(model), [model]);
   const path = useMemo(() => (pick ? wholePath(model, pick) : undefined), [model, pick]);
   const { rig } = model;
   const standsOut = (id: string) => path?.wires.has(id) || selected === id;
+  const far = !asking && rig.wires.length > MANY_WIRES;
+  const behind = rig.wires.filter(({ id }) => !standsOut(id));
+  const isMarked = (leg: LegRef) => path?.legs.has(leg) === true || spot.includes(leg);
   const drawWire = (wire: Wire) => {
-    const d = wirePath(spots.get(wire.from)!, spots.get(wire.to)!);
+    const d = pathBetween(wire, spots);
     const marks = `${wire.placed ? " is-placed" : ""}${path?.wires.has(wire.id) ? " is-picked" : ""}${selected === wire.id ? " is-selected" : ""}`;
     return (
       <g key={wire.id} className={`wire${marks}`} onClick={() => onWire(wire.id)}>
@@ -53,16 +86,23 @@ export function WiringDrawing({ model, pick, spot, selected, school, asking, onL
       className={`wiring${asking ? " is-asking" : ""}`}
       role="group"
       aria-label="Wiring drawing"
+      onClick={far ? (event) => onLeg(nearestLeg(event, spots)) : undefined}
     >
-      {rig.wires.filter(({ id }) => !standsOut(id)).map(drawWire)}
+      {far ? (
+        <path d={behind.map((wire) => pathBetween(wire, spots)).join("")} className="wire-line" />
+      ) : (
+        behind.map(drawWire)
+      )}
       {boxes.map((box) => (
         <Body key={box.ref} box={box} model={model} />
       ))}
       {rig.wires.filter(({ id }) => standsOut(id)).map(drawWire)}
       {boxes.map((box) => (
         <g key={box.ref}>
+          {far && <path d={tipsOf(box, spots)} className="leg-metal" />}
           {box.part.legs.map(({ id }) => {
             const at = spots.get(legRef(box.ref, id))!;
+            if (far && !isMarked(at.leg)) return null;
             const marks = `${path?.legs.has(at.leg) ? " is-picked" : ""}${spot.includes(at.leg) ? " is-spotted" : ""}`;
             return (
               <g
@@ -82,7 +122,7 @@ export function WiringDrawing({ model, pick, spot, selected, school, asking, onL
       ))}
     </svg>
   );
-}
+});
 
 function Body({ box, model }: { box: Box; model: RigModel }) {
   const { part, ref, x, y, width, height } = box;
