@@ -3,7 +3,7 @@ import { editRig } from "./open-rig";
 import { refuse } from "./refusals";
 
 /** Changes what a display of dots shows, or how its modules stand. */
-export const editSign = (change: (sign: Sign) => Sign): void =>
+export const editSign = (change: (sign: Sign) => Sign, gesture?: string): void =>
   editRig((rig) => {
     if (!rig.sign) return rig;
     const changed = { ...rig, sign: change(rig.sign) };
@@ -11,4 +11,4 @@ export const editSign = (change: (sign: Sign) => Sign): void =>
     if (!problem) return changed;
     refuse("That was not changed", `The texts of the sign ${problem}.`);
     return rig;
-  });
+  }, gesture);

@@ -259,12 +259,28 @@ export const hasUnsaved = (): boolean => {
   return rig !== undefined && (saved !== "saved" || gone);
 };
 
-/** Changes the open rig; one step of undo. */
-export function editRig(change: (rig: Rig) => Rig): void {
+/** Edits of one gesture follow each other within this time. */
+const GESTURE_MS = 1200;
+
+/** The gesture of the last edit, and what it made: a run of typing, a slider drawn along, keys pressed again and again. */
+let gesture: { readonly name: string; readonly at: number; readonly made: Rig } | undefined;
+
+/**
+ * Changes the open rig; one step of undo.
+ * @param name of the gesture the edit is part of: with those of the same name just before it, it is one step together
+ */
+export function editRig(change: (rig: Rig) => Rig, name?: string): void {
   const { rig } = useOpenRig.getState();
   if (!rig) return;
   const changed = change(rig);
-  if (changed !== rig) useOpenRig.setState({ rig: changed, held: undefined });
+  if (changed === rig) return;
+  const now = Date.now();
+  const goesOn = gesture?.made === rig && gesture.name === name && now - gesture.at < GESTURE_MS;
+  const history = useOpenRig.temporal.getState();
+  if (goesOn) history.pause();
+  useOpenRig.setState({ rig: changed, held: undefined });
+  if (goesOn) history.resume();
+  gesture = name === undefined ? undefined : { name, at: now, made: changed };
 }
 
 export const pickPip = (pick: PipId): void => useOpenRig.setState({ pick, spot: [] });
@@ -277,11 +293,13 @@ export const chooseGlyph = (glyph: string): void => useOpenRig.setState({ glyph 
 export const spotLegs = (spot: readonly LegRef[]): void => useOpenRig.setState({ spot });
 
 export function undo(): void {
+  gesture = undefined;
   useOpenRig.temporal.getState().undo();
   useOpenRig.setState({ codeBefore: undefined });
 }
 
 export function redo(): void {
+  gesture = undefined;
   useOpenRig.temporal.getState().redo();
   useOpenRig.setState({ codeBefore: undefined });
 }

@@ -37,6 +37,38 @@ describe("the open rig", () => {
     expect(name()).toBe("Ladder step");
   });
 
+  test("edits of one gesture are one step of undo; another gesture, undo and a pause begin a new one", async () => {
+    await openRig("slip-gate");
+    const level = (brightness: number, gesture = "brightness") =>
+      editRig((rig) => ({ ...rig, scan: { ...rig.scan, level: brightness } }), gesture);
+    const now = () => useOpenRig.getState().rig!.scan.level;
+    for (const step of [1, 2, 3, 4]) level(step);
+    expect(now()).toBe(4);
+    undo();
+    expect(now()).toBeUndefined();
+    redo();
+    expect(now()).toBe(4);
+    level(5);
+    level(6, "another");
+    level(7, "another");
+    undo();
+    expect(now()).toBe(5);
+    undo();
+    expect(now()).toBe(4);
+    level(8);
+    const later = jest.spyOn(Date, "now").mockReturnValue(Date.now() + 60_000);
+    level(9);
+    later.mockRestore();
+    undo();
+    expect(now()).toBe(8);
+    rename("No gesture");
+    level(10);
+    undo();
+    expect(now()).toBe(8);
+    undo();
+    expect(name()).toBe("Slip gate");
+  });
+
   test("what was edited is stored, without being asked for", async () => {
     await openRig("slip-gate");
     rename("Stored");

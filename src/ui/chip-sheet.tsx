@@ -10,7 +10,8 @@ import { STEADY } from "@/core/scan";
 import { editRig, useAtDesk, useModel } from "@/store";
 import { QuantityField } from "./fields";
 
-const change = (values: Partial<Scan>) => editRig((rig) => ({ ...rig, scan: { ...rig.scan, ...values } }));
+const change = (values: Partial<Scan>, gesture?: string) =>
+  editRig((rig) => ({ ...rig, scan: { ...rig.scan, ...values } }), gesture);
 
 /** What one starts from when resistors are put into segment lines, in Ω. */
 const FIRST_OHMS = 100;
@@ -66,7 +67,7 @@ export function ChipSheet() {
         min={0}
         max={part.levels.length - 1}
         value={level}
-        onChange={(event) => change({ level: Number(event.target.value) })}
+        onChange={(event) => change({ level: Number(event.target.value) }, "brightness")}
       />
       <div className="field-row mb-2">
         {setCurrent && setOhms !== undefined && (

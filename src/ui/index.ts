@@ -29,7 +29,7 @@ export { SinkSheet } from "./sink-sheet";
 export { BoardSelect } from "./board-select";
 export { Chart } from "./chart";
 export { PlannerProgress, Progress } from "./progress";
+export { DotDrawing } from "./dot-drawing";
 export { useMost } from "./use-most";
 export { useStable } from "./use-stable";
-export { useStroke } from "./use-stroke";
 export { useChosen } from "./use-chosen";

@@ -3,7 +3,8 @@ import { dotsBetween, withDots, type Bitmap } from "@/core/dots";
 
 /** What a hand does on a picture of dots. */
 export interface Stroke {
-  readonly begin: (dot: number) => void;
+  /** @param lit what the stroke draws; by default the opposite of the dot it begins on */
+  readonly begin: (dot: number, lit?: 0 | 1) => void;
   readonly along: (dot: number) => void;
   readonly end: () => void;
 }
@@ -28,8 +29,8 @@ export function useStroke(
   return {
     shown: shown ?? bitmap,
     stroke: {
-      begin: (dot) => {
-        open.current = { made: bitmap, last: dot, lit: bitmap.dots[dot] ? 0 : 1 };
+      begin: (dot, lit = bitmap.dots[dot] ? 0 : 1) => {
+        open.current = { made: bitmap, last: dot, lit };
         draw(dot);
       },
       along: draw,
@@ -37,7 +38,7 @@ export function useStroke(
         const { current } = open;
         open.current = undefined;
         setShown(undefined);
-        if (current && current.made !== bitmap) keep(current.made);
+        if (current && current.made.dots.some((dot, at) => dot !== bitmap.dots[at])) keep(current.made);
       },
     },
   };

@@ -53,3 +53,4 @@ export { readText, readingOf, type Reading } from "./read";
 export { Stitcher, type Ribbon } from "./stitch";
 export { coverOf } from "./cover";
 export { dotsBetween, withDots } from "./stroke";
+export { sayDot } from "./spoken";

@@ -18,7 +18,7 @@ import {
 } from "@/core/dots";
 import { LIMITS, fontsOf } from "@/core/rig";
 import { editSign, refuse, say, useModel } from "@/store";
-import { DownloadButton, FileButton, IconButton, PictureFace, Progress, useJob, useStroke } from "@/ui";
+import { DotDrawing, DownloadButton, FileButton, IconButton, PictureFace, Progress, useJob } from "@/ui";
 
 /** Characters of a font that are shown at once. */
 const SHOWN = 240;
@@ -272,7 +272,7 @@ function GlyphEditor({ font, code, own, colour, onCode, onCopy }: EditorProps) {
   const shown: Bitmap = { ...cell, ...resized(cell, Math.max(width, 1)) };
   const set = (bitmap: Bitmap) =>
     keep(font.id, withGlyph(font, code, glyphFrom(code, bitmap, font.ascent, spacing)));
-  const { shown: drawn, stroke } = useStroke(shown, set);
+  const label = `${String.fromCodePoint(code)}, ${shown.width} × ${shown.height} dots`;
   const letter = String.fromCodePoint(code);
   return (
     <section className="sheet" aria-label="The chosen character">
@@ -296,15 +296,13 @@ function GlyphEditor({ font, code, own, colour, onCode, onCopy }: EditorProps) {
           {!glyph && " · not in this font yet"}
         </p>
       </div>
-      <div className="lens p-3">
-        <PictureFace
-          bitmap={drawn}
-          colour={colour}
-          height={220}
-          stroke={own ? stroke : undefined}
-          label={`${letter}, ${shown.width} × ${shown.height} dots`}
-        />
-      </div>
+      {own ? (
+        <DotDrawing bitmap={shown} colour={colour} height={220} onKeep={set} label={label} />
+      ) : (
+        <div className="lens p-3">
+          <PictureFace bitmap={shown} colour={colour} height={220} label={label} />
+        </div>
+      )}
       {own ? (
         <div className="row-line mt-2 flex-wrap">
           <Button size="sm" variant="plain" onClick={() => set(resizedBitmap(shown, shown.width + 1))}>

@@ -19,12 +19,12 @@ import { editSign, pickPip, useModel } from "@/store";
 import {
   fetched,
   CommitField,
+  DotDrawing,
   FileButton,
   IconButton,
   PictureFace,
   QuantityField,
   useChosen,
-  useStroke,
 } from "@/ui";
 import { RepeatField } from "./fields";
 import { Sortable } from "./sortable";
@@ -60,7 +60,6 @@ export function PictureEditor({ at, scene }: Props) {
     change({
       frames: scene.frames.map((one, place) => (place === frame ? { ...one, dots: bitmapHex(made) } : one)),
     });
-  const { shown, stroke } = useStroke(bitmap, setFrame);
   const pick = (dot: number) => {
     const index = scene.width === grid.width && scene.height === grid.height ? grid.at[dot]! : -1;
     if (index >= 0) pickPip(model.addresses[index]!.pip);
@@ -140,19 +139,15 @@ export function PictureEditor({ at, scene }: Props) {
         </span>
       </div>
       <div className="picture-work mt-2" onKeyDown={onKey}>
-        <div className="lens picture-lens" tabIndex={0} role="group" aria-label="Drawing area">
-          <PictureFace
-            bitmap={shown}
-            colour={colour}
-            height={Math.min(300, scene.height * 30)}
-            onDot={(dot) => {
-              pick(dot);
-              if (tool === "fill") fill(dot);
-            }}
-            stroke={tool === "draw" ? stroke : undefined}
-            label={`Picture ${frame + 1} of ${scene.frames.length}, ${scene.width} × ${scene.height} dots`}
-          />
-        </div>
+        <DotDrawing
+          bitmap={bitmap}
+          colour={colour}
+          height={Math.min(300, scene.height * 30)}
+          onKeep={setFrame}
+          onPress={tool === "fill" ? fill : undefined}
+          onDot={pick}
+          label={`Picture ${frame + 1} of ${scene.frames.length}, ${scene.width} × ${scene.height} dots`}
+        />
         <div className="picture-tools" role="toolbar" aria-label="Drawing">
           {acts.map(([key, icon, label, act]) => (
             <IconButton
@@ -177,7 +172,8 @@ export function PictureEditor({ at, scene }: Props) {
         </div>
       </div>
       <p className="tiny quiet mb-1">
-        Click or drag to draw; with the drawing area in focus the letters on the tools work as keys.
+        Click or drag to draw, or use the keys: arrows move, Space changes a dot, Shift with arrows draws, and
+        the letters on the tools work too.
       </p>
       <Strip
         scene={scene}

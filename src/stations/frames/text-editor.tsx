@@ -43,11 +43,14 @@ interface Props {
 export function TextEditor({ at, scene }: Props) {
   const { rig } = useModel();
   const id = useId();
-  const change = (values: Partial<TextScene>) =>
-    editSign((sign) => ({
-      ...sign,
-      scenes: sign.scenes.map((one, place) => (place === at ? { ...scene, ...values } : one)),
-    }));
+  const change = (values: Partial<TextScene>, gesture?: string) =>
+    editSign(
+      (sign) => ({
+        ...sign,
+        scenes: sign.scenes.map((one, place) => (place === at ? { ...scene, ...values } : one)),
+      }),
+      gesture,
+    );
   const step = STEP_OF[scene.motion];
   return (
     <section className="sheet frames-editor" aria-label="The chosen text">
@@ -55,7 +58,7 @@ export function TextEditor({ at, scene }: Props) {
         label="Text"
         shown={scene.text}
         read={(text) => ({ ok: true as const, value: text })}
-        onCommit={(text) => change({ text })}
+        onCommit={(text) => change({ text }, `text ${at}`)}
         rows={Math.min(5, Math.max(2, scene.text.split("\n").length))}
         maxLength={LIMITS.signText}
         mono

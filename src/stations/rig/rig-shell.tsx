@@ -169,12 +169,16 @@ interface Keys {
 const onControl = (event: KeyboardEvent): boolean =>
   event.target instanceof Element && event.target.closest("button, a, [role=button], [role=radio]") !== null;
 
+/** Where something is drawn by keys, arrows and Space are its own. */
+const hasOwnKeys = (event: Event): boolean =>
+  event.target instanceof Element && event.target.closest("[data-own-keys]") !== null;
+
 const inDialog = (): boolean => document.querySelector(".modal.show") !== null;
 
 function useRigKeys({ shape, go, run, step, open, busy }: Keys): void {
   const ignored = () => busy || inDialog();
-  const arrows = { preventDefault: true, ignoreEventWhen: ignored };
-  const options = { ...arrows, enableOnFormTags: ["radio"] as const };
+  const arrows = { preventDefault: true, ignoreEventWhen: (event: Event) => ignored() || hasOwnKeys(event) };
+  const options = { preventDefault: true, ignoreEventWhen: ignored, enableOnFormTags: ["radio"] as const };
   useHotkeys(
     "up, down, left, right",
     (event) => {
@@ -185,7 +189,10 @@ function useRigKeys({ shape, go, run, step, open, busy }: Keys): void {
     },
     arrows,
   );
-  useHotkeys("space", run, { ...options, ignoreEventWhen: (event) => onControl(event) || ignored() });
+  useHotkeys("space", run, {
+    ...options,
+    ignoreEventWhen: (event) => onControl(event) || hasOwnKeys(event) || ignored(),
+  });
   useHotkeys(".", step, { ...options, useKey: true });
   useHotkeys("f", () => open("grown"), options);
   useHotkeys("/", () => open("find"), { ...options, useKey: true });

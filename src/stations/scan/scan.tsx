@@ -25,7 +25,8 @@ const DIVIDER: ChoiceOption<ScanSchool> = {
   cost: "counters in logic; exact, and no code runs",
 };
 
-const change = (values: Partial<Scan>) => editRig((rig) => ({ ...rig, scan: { ...rig.scan, ...values } }));
+const change = (values: Partial<Scan>, gesture?: string) =>
+  editRig((rig) => ({ ...rig, scan: { ...rig.scan, ...values } }), gesture);
 
 /** Scan: how digits that share their segments take turns, and what eyes, cameras and the board make of it. */
 export function ScanStation() {

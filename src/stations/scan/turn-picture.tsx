@@ -15,7 +15,8 @@ const FOOT = 26;
 
 interface Props {
   readonly figures: ScanFigures;
-  readonly onChange: (values: Partial<Scan>) => void;
+  /** @param gesture what a key that is pressed again and again changes */
+  readonly onChange: (values: Partial<Scan>, gesture?: string) => void;
 }
 
 /** What is being dragged: the end of a slot's on-time, or the blank time; and how far, in µs. */
@@ -74,7 +75,7 @@ export function TurnPicture({ figures, onChange }: Props) {
     event.preventDefault();
     event.stopPropagation();
     const now = what === "blank" ? scan.blank : onOf(what);
-    onChange(changed(what, way * Math.max(1, Math.round(now / 20))));
+    onChange(changed(what, way * Math.max(1, Math.round(now / 20))), `nudge ${what}`);
   };
   /** How far a slot's picture is moved by what is being dragged before it. */
   const shift = (slot: number): number => {
