@@ -3,7 +3,7 @@ import nextJest from "next/jest.js";
 const createConfig = nextJest({ dir: "./" });
 
 /** Packages that are published as modules only: they are compiled for the tests like our own files. */
-const MODULES_ONLY = ["fast-png", "iobuffer", "fflate", "react-hotkeys-hook"];
+const MODULES_ONLY = ["fast-png", "iobuffer", "fflate", "react-hotkeys-hook", "d3-[a-z-]+", "internmap"];
 
 const shared = {
   // The database still ends its last transactions when a file is done: globals are left to it.

@@ -9,7 +9,6 @@ type AtDesk = ReturnType<typeof deskOn>;
 
 interface Answered<Answer> {
   readonly rig: Rig;
-  readonly about: string;
   readonly is: Answer;
 }
 
@@ -17,7 +16,7 @@ interface Answered<Answer> {
  * What the desk answers about a rig.
  * @param ask what it depends on beside the rig is in `about`
  * @returns the last answer about a rig of this id, which may be of the moment before an edit: a picture changes then and
- * does not blink. With it whether it is of just this rig and question.
+ * does not blink. With it whether it is of the rig as it is now.
  */
 function useAnswer<Answer>(
   rig: Rig,
@@ -28,14 +27,14 @@ function useAnswer<Answer>(
   const key = JSON.stringify(about);
   useEffect(() => {
     let current = true;
-    void ask(deskOn(rig)).then((is) => current && setAnswered({ rig, about: key, is }));
+    void ask(deskOn(rig)).then((is) => current && setAnswered({ rig, is }));
     return () => {
       current = false;
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- a question is known by what it is about
   }, [rig, key]);
   if (answered?.rig.id !== rig.id) return [undefined, false];
-  return [answered.is, answered.about === key && sameToChecks(answered.rig, rig)];
+  return [answered.is, sameToChecks(answered.rig, rig)];
 }
 
 /** What the desk answers about the open rig; the answer before stands until the next has come. */
@@ -46,7 +45,7 @@ export function useAtDesk<Answer>(
   return useAnswer(useRig(), ask, about)[0];
 }
 
-/** What the desk answers about a rig as it is now; undefined while it has not yet. */
+/** The same of any rig, and never of what it was before an edit; undefined until the desk has answered. */
 export function useJustAtDesk<Answer>(
   rig: Rig,
   ask: (desk: AtDesk) => Promise<Answer>,

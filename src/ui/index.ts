@@ -31,5 +31,6 @@ export { Chart } from "./chart";
 export { PlannerProgress, Progress } from "./progress";
 export { DotDrawing } from "./dot-drawing";
 export { useMost } from "./use-most";
+export { TimeTicks, timeScale } from "./time-axis";
 export { useStable } from "./use-stable";
 export { useChosen } from "./use-chosen";

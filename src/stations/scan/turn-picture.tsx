@@ -4,7 +4,7 @@ import { formatNanoseconds } from "@/core/quantity";
 import { LIMITS, pipId, splitPipId, type Scan } from "@/core/rig";
 import type { ScanFigures } from "@/core/scan";
 import { pickPip, useModel, useOpenRig } from "@/store";
-import { LED_CSS } from "@/ui";
+import { LED_CSS, TimeTicks, timeScale } from "@/ui";
 
 const WIDTH = 920;
 const LEFT = 58;
@@ -38,8 +38,8 @@ export function TurnPicture({ figures, onChange }: Props) {
   const picked = pick === undefined ? undefined : splitPipId(pick);
   const [drag, setDrag] = useState<Drag>();
   const { period, digits } = figures;
+  const x = timeScale([0, period], LEFT, WIDTH - RIGHT);
   const scale = (WIDTH - LEFT - RIGHT) / period;
-  const x = (time: number) => LEFT + time * scale;
   const height = TOP + digits.length * LANE + FOOT;
   const slotOf = (at: number) => model.slots.findIndex((slot) => slot.some((id) => id === model.digits[at]));
   const onOf = (slot: number) => scan.on[Math.min(slot, scan.on.length - 1)]!;
@@ -175,19 +175,7 @@ export function TurnPicture({ figures, onChange }: Props) {
             />
           </g>
         )}
-        {Array.from({ length: 6 }, (_, at) => (at / 5) * period).map((time) => (
-          <g key={time}>
-            <path d={`M${x(time)},${height - FOOT} v5`} className="turn-tick" />
-            <text
-              x={x(time)}
-              y={height - 6}
-              textAnchor={time === 0 ? "start" : time === period ? "end" : "middle"}
-              className="turn-text"
-            >
-              {time === 0 ? "0" : formatNanoseconds(time, 3)}
-            </text>
-          </g>
-        ))}
+        <TimeTicks scale={x} y={height - 6} />
         {drag && (
           <text x={WIDTH / 2} y={TOP + 18} textAnchor="middle" className="turn-says">
             {drag.what === "blank"
