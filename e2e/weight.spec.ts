@@ -1,0 +1,90 @@
+import { expect, test, type Page } from "@playwright/test";
+import { gzipSync } from "node:zlib";
+import { openStation } from "./helpers";
+
+const KIB = 1024;
+/** The most script a first visit may fetch for its page, gzip, in KiB; what workers fetch is not the page's. */
+const PAGES: ReadonlyArray<readonly [path: string, most: number]> = [
+  ["/", 200],
+  ["/new", 250],
+  ...["plan", "wires", "current", "glyphs", "scan", "writes"].map(
+    (one) => [`/rig/slip-gate/${one}`, 250] as const,
+  ),
+  ["/rig/wind-arrow/frames", 250],
+  ["/rig/slip-gate/code", 320],
+];
+
+/** Bytes of the scripts a page fetches for itself, packed. */
+async function scriptOf(page: Page, path: string): Promise<number> {
+  const packed = new Map<string, Promise<number>>();
+  page.on("response", (response) => {
+    const name = new URL(response.url()).pathname;
+    if (name.endsWith(".js"))
+      packed.set(
+        name,
+        response.body().then((body) => gzipSync(body).length),
+      );
+  });
+  await page.goto(path);
+  await expect(page.locator("h1")).toBeVisible();
+  await page.waitForLoadState("networkidle");
+  const own = await page.evaluate(() =>
+    performance.getEntriesByType("resource").map(({ name }) => new URL(name).pathname),
+  );
+  const sizes = await Promise.all([...new Set(own)].map((name) => packed.get(name) ?? 0));
+  return sizes.reduce((sum, size) => sum + size, 0);
+}
+
+test("a first visit to any page fetches no more script than it may", async ({ browser }) => {
+  test.slow();
+  for (const [path, most] of PAGES) {
+    const context = await browser.newContext();
+    const first = await context.newPage();
+    if (path !== "/") await openStation(first, "plan");
+    const page = await context.newPage();
+    const size = (await scriptOf(page, path)) / KIB;
+    test
+      .info()
+      .annotations.push({ type: "script", description: `${path} ${size.toFixed(0)} KiB of ${most}` });
+    expect(size, path).toBeGreaterThan(50);
+    expect(size, path).toBeLessThanOrEqual(most);
+    await context.close();
+  }
+});
+
+test("an edit is followed on every station; tasks that held the page up are counted", async ({ page }) => {
+  test.slow();
+  await openStation(page, "plan", "river-level");
+  await page.evaluate(() => {
+    const tasks = ((window as unknown as { tasks: number[] }).tasks = [] as number[]);
+    new PerformanceObserver((list) =>
+      list.getEntries().forEach(({ duration }) => tasks.push(duration)),
+    ).observe({
+      type: "longtask",
+    });
+  });
+  const taken = () =>
+    page.evaluate(() => (window as unknown as { tasks: number[] }).tasks.splice(0).map(Math.round));
+  const power = page.getByRole("radiogroup", { name: "Power" });
+  const other = await power.getByRole("radio", { checked: false }).first().textContent();
+  await power.getByRole("radio", { checked: false }).first().click();
+  for (const key of ["2", "3", "4", "5", "6", "0", "1"]) {
+    await page.keyboard.press(key);
+    await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+    await page.waitForLoadState("networkidle");
+    await taken();
+    await page.keyboard.press("Control+z");
+    await expect(page.getByRole("button", { name: "Redo" })).toBeEnabled();
+    await page.keyboard.press("Control+Shift+z");
+    await expect(page.getByRole("button", { name: "Redo" })).toBeDisabled();
+    await expect(page.getByText(/Checking/)).toBeHidden();
+    const long = await taken();
+    test
+      .info()
+      .annotations.push({
+        type: "long tasks",
+        description: `station ${key}: ${long.length} (${long.join(", ")} ms)`,
+      });
+  }
+  await expect(power.getByRole("radio", { checked: true })).toHaveText(other!);
+});
