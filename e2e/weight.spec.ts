@@ -79,12 +79,10 @@ test("an edit is followed on every station; tasks that held the page up are coun
     await expect(page.getByRole("button", { name: "Redo" })).toBeDisabled();
     await expect(page.getByText(/Checking/)).toBeHidden();
     const long = await taken();
-    test
-      .info()
-      .annotations.push({
-        type: "long tasks",
-        description: `station ${key}: ${long.length} (${long.join(", ")} ms)`,
-      });
+    test.info().annotations.push({
+      type: "long tasks",
+      description: `station ${key}: ${long.length} (${long.join(", ")} ms)`,
+    });
   }
   await expect(power.getByRole("radio", { checked: true })).toHaveText(other!);
 });

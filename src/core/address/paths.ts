@@ -1,13 +1,5 @@
 import { remembered } from "../remember";
-import {
-  legRef,
-  setResistors,
-  splitLegRef,
-  type LegRef,
-  type PipId,
-  type UnitRef,
-  type Wire,
-} from "../rig";
+import { legRef, setResistors, splitLegRef, type LegRef, type PipId, type UnitRef, type Wire } from "../rig";
 import { isBusChip } from "../parts";
 import { behind } from "./conditions";
 import type { RigModel } from "./model";
