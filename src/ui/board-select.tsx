@@ -1,30 +1,27 @@
-import Form from "react-bootstrap/Form";
 import { CONTROLLERS } from "@/core/parts";
+import { SelectField } from "./select-field";
 
 interface Props {
   readonly value: string;
   readonly onChoose: (id: string) => void;
-  readonly id?: string;
-  readonly size?: "sm";
   readonly label?: string;
+  readonly labelled?: "above" | "heard";
+  readonly size?: "sm";
 }
 
+const BOARDS = CONTROLLERS.map(({ id, title }) => [id, title] as const);
+
 /** The one list of boards to choose from. */
-export function BoardSelect({ value, onChoose, id, size, label }: Props) {
+export function BoardSelect({ value, onChoose, label = "Board", labelled = "above", size }: Props) {
   return (
-    <Form.Select
-      id={id}
+    <SelectField
+      label={label}
+      labelled={labelled}
       size={size}
-      aria-label={label}
-      style={size ? { maxWidth: 216 } : undefined}
+      width={size ? 216 : undefined}
       value={value}
-      onChange={(event) => onChoose(event.target.value)}
-    >
-      {CONTROLLERS.map(({ id: board, title }) => (
-        <option key={board} value={board}>
-          {title}
-        </option>
-      ))}
-    </Form.Select>
+      options={BOARDS}
+      onChoose={onChoose}
+    />
   );
 }

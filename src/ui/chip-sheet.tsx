@@ -9,6 +9,7 @@ import { BLINKS, LIMITS, relay, schemeValues, withSetOhms, type Rig, type Scan }
 import { STEADY } from "@/core/scan";
 import { editRig, useAtDesk, useModel } from "@/store";
 import { QuantityField } from "./fields";
+import { SelectField } from "./select-field";
 
 const change = (values: Partial<Scan>, gesture?: string) =>
   editRig((rig) => ({ ...rig, scan: { ...rig.scan, ...values } }), gesture);
@@ -120,22 +121,12 @@ export function ChipSheet() {
           </Button>
         )}
         {part.blinks && (
-          <div>
-            <label className="field-label" htmlFor={`${id}-blink`}>
-              Blinking
-            </label>
-            <Form.Select
-              id={`${id}-blink`}
-              value={model.rig.scan.blink ?? 0}
-              onChange={(event) => change({ blink: Number(event.target.value) })}
-            >
-              {BLINKS.map((hertz) => (
-                <option key={hertz} value={hertz}>
-                  {hertz === 0 ? "none" : `${hertz} Hz`}
-                </option>
-              ))}
-            </Form.Select>
-          </div>
+          <SelectField
+            label="Blinking"
+            value={model.rig.scan.blink ?? 0}
+            options={BLINKS.map((hertz) => [hertz, hertz === 0 ? "none" : `${hertz} Hz`] as const)}
+            onChoose={(blink) => change({ blink })}
+          />
         )}
       </div>
       <dl className="facts">

@@ -114,3 +114,23 @@ export function QuantityField({ label, value, unit, range, onCommit, width, hint
     />
   );
 }
+
+interface WholeProps extends Pick<CommitProps<number>, "label" | "onCommit" | "width" | "hint"> {
+  readonly value: number;
+  readonly range: readonly [least: number, most: number];
+  /** What a number is called that has a word of its own, as 0 rounds are "forever". */
+  readonly named?: { readonly value: number; readonly name: string };
+}
+
+/** The one field for a whole number. */
+export function WholeField({ value, range: [least, most], named, ...rest }: WholeProps) {
+  const read = (text: string): Checked<number> => {
+    if (named && text.trim().toLowerCase() === named.name) return { ok: true, value: named.value };
+    const typed = Number(text);
+    if (text.trim() !== "" && Number.isInteger(typed) && typed >= least && typed <= most)
+      return { ok: true, value: typed };
+    const bounds = `${least.toLocaleString("en")} to ${most.toLocaleString("en")}`;
+    return { ok: false, message: `whole, ${bounds}${named ? `, or “${named.name}”` : ""}` };
+  };
+  return <CommitField shown={value === named?.value ? named.name : String(value)} read={read} {...rest} />;
+}

@@ -1,7 +1,7 @@
 "use client";
 
 export { Choices, type ChoiceOption } from "./choices";
-export { CommitField, QuantityField } from "./fields";
+export { CommitField, QuantityField, WholeField } from "./fields";
 export { DataTable } from "./data-table";
 export { DigitFace, DigitRow, LED_CSS, litSegments } from "./digit-face";
 export { DotFace, PictureFace } from "./dot-face";
@@ -30,6 +30,7 @@ export { BoardSelect } from "./board-select";
 export { Chart } from "./chart";
 export { PlannerProgress, Progress } from "./progress";
 export { DotDrawing } from "./dot-drawing";
+export { ViewSwitch } from "./view-switch";
 export { useMost } from "./use-most";
 export { TimeTicks, timeScale } from "./time-axis";
 export { useStable } from "./use-stable";

@@ -1,10 +1,9 @@
 import type { ColumnDef } from "@tanstack/react-table";
 import { memo } from "react";
-import Button from "react-bootstrap/Button";
 import { formatMeasure, type AuditRow } from "@/core/audit";
 import { standingOf, type Standing } from "@/core/check";
 import { holdState, pickPip, useOpenRig } from "@/store";
-import { DataTable, IconButton, SeverityMark, useMost } from "@/ui";
+import { DataTable, IconButton, SeverityMark } from "@/ui";
 
 const figure = (value: number | undefined, unit: AuditRow["unit"]): string =>
   value === undefined ? "–" : Math.abs(value) < 1e-8 ? "none" : formatMeasure(value, unit);
@@ -22,6 +21,7 @@ const STANDINGS: Readonly<Record<Standing, readonly ["fault" | "caution" | "note
 const columns: ColumnDef<AuditRow>[] = [
   {
     header: "What",
+    accessorFn: ({ title }) => title,
     cell: ({ row: { original } }) =>
       original.pip ? (
         <button type="button" className="plain-button audit-pick" onClick={() => pickPip(original.pip!)}>
@@ -67,6 +67,9 @@ const columns: ColumnDef<AuditRow>[] = [
   },
   {
     header: "Of the limit",
+    id: "share",
+    accessorFn: ({ share }) => share ?? -1,
+    sortDescFirst: true,
     cell: ({ row: { original } }) => {
       const [severity, text] = STANDINGS[standingOf(original)];
       const share = original.share;
@@ -107,21 +110,18 @@ const FIRST_ROWS = 200;
 /** Every measure with its worst, its mean, its limits and how it stands. */
 export const AuditTable = memo(function AuditTable({ rows }: { rows: AuditRow[] }) {
   const pick = useOpenRig((state) => state.pick);
-  const { shown, left, more } = useMost(rows, FIRST_ROWS, ({ pip }) => pip !== undefined && pip === pick);
+  const isPicked = ({ pip }: AuditRow) => pip !== undefined && pip === pick;
   return (
     <div className="audit-scroll">
       <DataTable
         label="Currents and heat at their worst"
-        rows={shown as AuditRow[]}
+        rows={rows}
         columns={columns}
         rowKey={(row) => row.id}
-        rowClass={(row) => (row.pip !== undefined && row.pip === pick ? "is-picked" : undefined)}
+        rowClass={(row) => (isPicked(row) ? "is-picked" : undefined)}
+        first={FIRST_ROWS}
+        keeps={isPicked}
       />
-      {left > 0 && (
-        <Button size="sm" variant="plain" className="mt-2" onClick={more}>
-          {left.toLocaleString("en")} more, further from their limits
-        </Button>
-      )}
     </div>
   );
 });

@@ -1,14 +1,12 @@
 "use client";
 import "./current.css";
 import { useDeferredValue, useMemo, useState } from "react";
-import Button from "react-bootstrap/Button";
-import ButtonGroup from "react-bootstrap/ButtonGroup";
 import { ledResistors, scanningChip } from "@/core/address";
 import type { Audit, AuditRow, MeasureKind } from "@/core/audit";
 import { formatQuantity } from "@/core/quantity";
 import { legTitle, type LegRef } from "@/core/rig";
 import { useAtDesk, useFindings, useModel, usePreferences } from "@/store";
-import { ChipSheet, SeverityMark, SinkSheet, StationFrame } from "@/ui";
+import { ChipSheet, SeverityMark, SinkSheet, StationFrame, ViewSwitch } from "@/ui";
 import { Advice } from "./advice";
 import { AuditTable } from "./audit-table";
 import { ResistorPicker } from "./resistor-picker";
@@ -51,19 +49,13 @@ export function CurrentStation() {
     >
       <div className="current-grid">
         <section className="sheet current-table" aria-busy={checking}>
-          <ButtonGroup size="sm" className="mb-2 flex-wrap" aria-label="What is listed">
-            {KINDS.filter(([value]) => value === "all" || there.has(value)).map(([value, title]) => (
-              <Button
-                key={value}
-                variant="plain"
-                active={kind === value}
-                aria-pressed={kind === value}
-                onClick={() => setKind(value)}
-              >
-                {title}
-              </Button>
-            ))}
-          </ButtonGroup>
+          <ViewSwitch
+            label="What is listed"
+            className="mb-2 flex-wrap"
+            value={kind}
+            views={KINDS.filter(([value]) => value === "all" || there.has(value))}
+            onView={setKind}
+          />
           <AuditTable rows={rows} />
         </section>
         <div className="current-side">

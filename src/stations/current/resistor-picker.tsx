@@ -1,12 +1,11 @@
-import { useId, useState } from "react";
+import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import Form from "react-bootstrap/Form";
 import { isMultiplexed, ledResistors, withLedResistors } from "@/core/address";
 import type { LitWhen } from "@/core/audit";
 import { formatMilliamps, formatQuantity, type ESeries } from "@/core/quantity";
 import { STEADY } from "@/core/scan";
 import { editRig, useAtDesk, useModel, useRig } from "@/store";
-import { QuantityField, SeverityMark } from "@/ui";
+import { SelectField, QuantityField, SeverityMark } from "@/ui";
 
 const WHEN: ReadonlyArray<readonly [LitWhen, string]> = [
   ["average", "everything lit, on average"],
@@ -19,7 +18,6 @@ const SERIES: readonly ESeries[] = ["E12", "E24", "E96"];
 /** The resistor for a wanted current, exact and as one buys it, with what each value gives. */
 export function ResistorPicker() {
   const rig = useRig();
-  const id = useId();
   const [wanted, setWanted] = useState(6);
   const [when, setWhen] = useState<LitWhen>("in-eight");
   const [series, setSeries] = useState<ESeries>("E12");
@@ -43,36 +41,19 @@ export function ResistorPicker() {
           onCommit={(amps) => setWanted(amps * 1000)}
           width={78}
         />
-        <div style={{ flex: 1, minWidth: 120 }}>
-          <label className="field-label" htmlFor={`${id}-when`}>
-            In an LED, with
-          </label>
-          <Form.Select
-            id={`${id}-when`}
-            value={when}
-            onChange={(event) => setWhen(event.target.value as LitWhen)}
-          >
-            {WHEN.filter(([value]) => multiplexed || value !== "average").map(([value, title]) => (
-              <option key={value} value={value}>
-                {title}
-              </option>
-            ))}
-          </Form.Select>
-        </div>
-        <div style={{ width: 84 }}>
-          <label className="field-label" htmlFor={`${id}-series`}>
-            Row
-          </label>
-          <Form.Select
-            id={`${id}-series`}
-            value={series}
-            onChange={(event) => setSeries(event.target.value as ESeries)}
-          >
-            {SERIES.map((value) => (
-              <option key={value}>{value}</option>
-            ))}
-          </Form.Select>
-        </div>
+        <SelectField
+          label="In an LED, with"
+          value={when}
+          options={WHEN.filter(([value]) => multiplexed || value !== "average")}
+          onChoose={setWhen}
+        />
+        <SelectField
+          label="Row"
+          width={84}
+          value={series}
+          options={SERIES.map((one) => [one, one] as const)}
+          onChoose={setSeries}
+        />
       </div>
       <p className="small mt-2 mb-1" role="status">
         {picked?.exact !== undefined ? (

@@ -1,31 +1,12 @@
 import { LIMITS } from "@/core/rig";
-import { CommitField } from "@/ui";
+import { WholeField } from "@/ui";
 
-/** Reads a whole number within bounds. */
-export const wholeNumber =
-  ([least, most]: readonly [number, number]) =>
-  (text: string): { ok: true; value: number } | { ok: false; message: string } => {
-    const value = Number(text);
-    return text.trim() !== "" && Number.isInteger(value) && value >= least && value <= most
-      ? { ok: true, value }
-      : { ok: false, message: `whole, ${least} to ${most}` };
-  };
-
-/** How often a scene is shown before the next. */
-export function RepeatField({
-  repeat,
-  onRepeat,
-}: {
+interface Props {
   readonly repeat: number;
   readonly onRepeat: (repeat: number) => void;
-}) {
-  return (
-    <CommitField
-      label="Times"
-      shown={String(repeat)}
-      read={wholeNumber(LIMITS.repeat)}
-      onCommit={onRepeat}
-      width={64}
-    />
-  );
+}
+
+/** How often a scene is shown before the next. */
+export function RepeatField({ repeat, onRepeat }: Props) {
+  return <WholeField label="Times" value={repeat} range={LIMITS.repeat} onCommit={onRepeat} width={64} />;
 }

@@ -18,7 +18,16 @@ import {
 } from "@/core/dots";
 import { LIMITS, fontsOf } from "@/core/rig";
 import { editSign, refuse, say, useModel } from "@/store";
-import { DotDrawing, DownloadButton, FileButton, IconButton, PictureFace, Progress, useJob } from "@/ui";
+import {
+  SelectField,
+  DotDrawing,
+  DownloadButton,
+  FileButton,
+  IconButton,
+  PictureFace,
+  Progress,
+  useJob,
+} from "@/ui";
 
 /** Characters of a font that are shown at once. */
 const SHOWN = 240;
@@ -91,21 +100,17 @@ export function FontsView() {
     <div className="frames-two fonts-grid">
       <section className="sheet">
         <div className="spread flex-wrap mb-2">
-          <Form.Select
-            aria-label="Font"
-            className="font-select"
+          <SelectField
+            label="Font"
+            labelled="heard"
+            width="auto"
             value={font.id}
-            onChange={(event) => {
-              setId(event.target.value);
+            options={fonts.map((one) => [one.id, one.name] as const)}
+            onChoose={(chosen) => {
+              setId(chosen);
               setPage(0);
             }}
-          >
-            {fonts.map((one) => (
-              <option key={one.id} value={one.id}>
-                {one.name}
-              </option>
-            ))}
-          </Form.Select>
+          />
           <span className="row-line">
             {progress !== undefined && <Progress share={progress} label="Reading the font" onStop={cancel} />}
             <FileButton accept=".bdf" onFile={readFile}>

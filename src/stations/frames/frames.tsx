@@ -5,7 +5,7 @@ import { useState } from "react";
 import { gridOf } from "@/core/address";
 import type { Scene } from "@/core/dots";
 import { useModel, useRig } from "@/store";
-import { StationFrame, fetched, useChosen } from "@/ui";
+import { StationFrame, ViewSwitch, fetched, useChosen } from "@/ui";
 import { SceneEditor } from "./scene-editor";
 import { SceneQueue } from "./scene-queue";
 import { RunView } from "./run-view";
@@ -31,21 +31,7 @@ export function FramesStation() {
     <StationFrame
       title="Frames"
       lead="Texts that run, pictures that move, on the modules as they stand."
-      actions={
-        <span className="btn-group" role="group" aria-label="View">
-          {VIEWS.map(([name, title]) => (
-            <button
-              key={name}
-              type="button"
-              className={`btn btn-sm ${view === name ? "btn-primary" : "btn-plain"}`}
-              aria-pressed={view === name}
-              onClick={() => setView(name)}
-            >
-              {title}
-            </button>
-          ))}
-        </span>
-      }
+      actions={<ViewSwitch label="View" value={view} views={VIEWS} onView={setView} />}
     >
       {view === "texts" && <Texts />}
       {view === "modules" && <ModulesView />}

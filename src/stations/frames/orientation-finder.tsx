@@ -19,7 +19,7 @@ import {
 } from "@/core/rig";
 import type { ModulePicture } from "@/core/trace";
 import { atDesk, editSign, holdState, useModel } from "@/store";
-import { DownloadButton, FileButton, PictureFace, Progress, useJob } from "@/ui";
+import { DownloadButton, FileButton, PictureFace, Progress, useJob, WholeField } from "@/ui";
 
 /** What is asked: how the picture looks, where its module is, where the first module of the second row is. */
 type Step = "look" | "first" | "turn" | "done";
@@ -112,21 +112,15 @@ export function OrientationFinder({ onClose }: { onClose: () => void }) {
                 : `3 · Now module ${asked + 1} shows it. Where is that?`}
             </h3>
             {step === "first" && (
-              <label className="small row-line mb-2">
-                Modules side by side
-                <input
-                  type="number"
-                  className="form-control form-control-sm finder-count"
-                  min={1}
-                  max={modules.length}
+              <div className="mb-2">
+                <WholeField
+                  label="Modules side by side"
                   value={across}
-                  onChange={(event) =>
-                    setAcross(
-                      Math.max(1, Math.min(modules.length, Math.round(Number(event.target.value)) || 1)),
-                    )
-                  }
+                  range={[1, modules.length]}
+                  onCommit={setAcross}
+                  width={160}
                 />
-              </label>
+              </div>
             )}
             <div
               className="finder-board"

@@ -6,8 +6,8 @@ import { beatOf, passerBy, readingTime, tearingOf } from "@/core/frames";
 import { LIMITS, fontById, fontsOf } from "@/core/rig";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { editSign, useAtDesk, useModel } from "@/store";
-import { CommitField, QuantityField, SelectField, SeverityMark } from "@/ui";
-import { RepeatField, wholeNumber } from "./fields";
+import { CommitField, QuantityField, SelectField, SeverityMark, WholeField } from "@/ui";
+import { RepeatField } from "./fields";
 
 const MOTION_SAYS: Readonly<Record<Motion, string>> = {
   left: "runs to the left",
@@ -115,10 +115,10 @@ export function TextEditor({ at, scene }: Props) {
           />
         )}
         <RepeatField repeat={scene.repeat} onRepeat={(repeat) => change({ repeat })} />
-        <CommitField
+        <WholeField
           label="Gap, columns"
-          shown={String(scene.gap)}
-          read={wholeNumber(LIMITS.gap)}
+          value={scene.gap}
+          range={LIMITS.gap}
           onCommit={(gap) => change({ gap })}
           width={92}
         />

@@ -1,9 +1,8 @@
-import ButtonGroup from "react-bootstrap/ButtonGroup";
 import Button from "react-bootstrap/Button";
 import { formatByte, glyphFit, writeSegments, type ByteForm } from "@/core/glyph";
 import type { GlyphRow } from "@/core/sim";
 import { useAtDesk, useModel, usePickedDigit } from "@/store";
-import { DigitFace, copyText, litSegments } from "@/ui";
+import { DigitFace, ViewSwitch, copyText, litSegments } from "@/ui";
 
 interface Props {
   readonly form: ByteForm;
@@ -44,19 +43,7 @@ export function Alphabet({ form, onForm, chosen, onChoose }: Props) {
       <div className="spread flex-wrap mb-2">
         <h2 className="sheet-title mb-0">The alphabet in this wiring’s bytes</h2>
         <div className="row-line">
-          <ButtonGroup size="sm" aria-label="How bytes are written">
-            {FORMS.map(([value, name]) => (
-              <Button
-                key={value}
-                variant="plain"
-                active={form === value}
-                aria-pressed={form === value}
-                onClick={() => onForm(value)}
-              >
-                {name}
-              </Button>
-            ))}
-          </ButtonGroup>
+          <ViewSwitch label="How bytes are written" value={form} views={FORMS} onView={onForm} />
           <Button size="sm" variant="plain" onClick={() => void copyText(asTable(rows), "Table")}>
             <i className="bi bi-clipboard me-1" aria-hidden />
             Copy

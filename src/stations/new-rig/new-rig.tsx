@@ -11,8 +11,27 @@ import { LED_FIGURES } from "@/core/parts";
 import { DEFAULT_PLAN, DIGIT_COUNTS, showsDots, type Rig } from "@/core/rig";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import { keeper, refuse, storageProblem, useFindingsOf, useJustAtDesk } from "@/store";
-import { BoardSelect, Choices, FindingsCount, PipLogo, RigFace, ThemeSwitch, useSimulation } from "@/ui";
+import {
+  BoardSelect,
+  Choices,
+  FindingsCount,
+  PipLogo,
+  RigFace,
+  SelectField,
+  ThemeSwitch,
+  useSimulation,
+} from "@/ui";
 import { ANSWERS, DOT_DISPLAYS, EXAMPLES, build, planOf, waysThatFit, type Answers } from "./answers";
+
+const DISPLAYS = [
+  ...DIGIT_COUNTS.map((count) => [String(count), `${count} digit${count === 1 ? "" : "s"}`] as const),
+  ["clock", "4 digits, colon and degree mark"] as const,
+  ...Object.entries(DOT_DISPLAYS).map(([value, { title }]) => [value, title] as const),
+];
+
+const COLOURS = Object.values(LED_FIGURES).map(
+  ({ colour, title, forward }) => [colour, `${title}, about ${forward} V`] as const,
+);
 
 /** A new rig from a few questions, with the rig they lead to beside them. */
 export function NewRig() {
@@ -67,41 +86,39 @@ export function NewRig() {
             <legend className="sheet-title">1 · What is on the table?</legend>
             <div className="new-show mb-2">
               <div>
-                <label className="field-label" htmlFor="display">
-                  Display
-                </label>
-                <Form.Select
-                  id="display"
-                  {...register("display", {
-                    onChange: (event: { target: { value: string } }) =>
-                      setValue("list", EXAMPLES[event.target.value] ?? "12.34"),
-                  })}
-                >
-                  {DIGIT_COUNTS.map((count) => (
-                    <option key={count} value={count}>
-                      {count} digit{count === 1 ? "" : "s"}
-                    </option>
-                  ))}
-                  <option value="clock">4 digits, colon and degree mark</option>
-                  {Object.entries(DOT_DISPLAYS).map(([value, { title }]) => (
-                    <option key={value} value={value}>
-                      {title}
-                    </option>
-                  ))}
-                </Form.Select>
+                <Controller
+                  control={control}
+                  name="display"
+                  render={({ field }) => (
+                    <SelectField
+                      label="Display"
+                      value={field.value}
+                      options={DISPLAYS}
+                      onChoose={(display) => {
+                        field.onChange(display);
+                        setValue("list", EXAMPLES[display] ?? "12.34");
+                      }}
+                    />
+                  )}
+                />
                 <div className="tiny quiet">Another leg order? Enter it leg by leg on the Plan station.</div>
               </div>
               <div>
-                <label className="field-label" htmlFor="way">
-                  Way to drive it
-                </label>
-                <Form.Select id="way" {...register("way")}>
-                  {waysThatFit(planOf(answers)).map((way, at) => (
-                    <option key={way.id} value={at === 0 ? "" : way.id}>
-                      {dots ? way.title.replace(/digit/g, "row") : way.title}
-                    </option>
-                  ))}
-                </Form.Select>
+                <Controller
+                  control={control}
+                  name="way"
+                  render={({ field }) => (
+                    <SelectField
+                      label="Way to drive it"
+                      value={field.value ?? ""}
+                      options={waysThatFit(planOf(answers)).map(
+                        ({ id, title }, at) =>
+                          [at === 0 ? "" : id, dots ? title.replace(/digit/g, "row") : title] as const,
+                      )}
+                      onChoose={field.onChange}
+                    />
+                  )}
+                />
                 <div className="tiny quiet">All ways are compared side by side on the Plan station.</div>
               </div>
             </div>
@@ -134,30 +151,25 @@ export function NewRig() {
                 : "Not sure? Put 1 kΩ in series with 5 V, hold minus on the middle leg of the bottom row and touch the leg next to it with plus: if it lights, it is common cathode. If nothing lights, swap plus and minus."}
             </p>
             <div className="new-show">
-              <div>
-                <label className="field-label" htmlFor="colour">
-                  Colour of its LEDs
-                </label>
-                <Form.Select id="colour" {...register("colour")}>
-                  {Object.values(LED_FIGURES).map(({ colour, title, forward }) => (
-                    <option key={colour} value={colour}>
-                      {title}, about {forward} V
-                    </option>
-                  ))}
-                </Form.Select>
-              </div>
-              <div>
-                <label className="field-label" htmlFor="controller">
-                  Board that drives it
-                </label>
-                <Controller
-                  control={control}
-                  name="controller"
-                  render={({ field }) => (
-                    <BoardSelect id="controller" value={field.value} onChoose={field.onChange} />
-                  )}
-                />
-              </div>
+              <Controller
+                control={control}
+                name="colour"
+                render={({ field }) => (
+                  <SelectField
+                    label="Colour of its LEDs"
+                    value={field.value}
+                    options={COLOURS}
+                    onChoose={field.onChange}
+                  />
+                )}
+              />
+              <Controller
+                control={control}
+                name="controller"
+                render={({ field }) => (
+                  <BoardSelect label="Board that drives it" value={field.value} onChoose={field.onChange} />
+                )}
+              />
             </div>
           </fieldset>
           <fieldset className="sheet">

@@ -1,6 +1,5 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import Form from "react-bootstrap/Form";
 import { LED_FIGURES, TEST_CURRENT, MATRICES, type LedColour, type MatrixName } from "@/core/parts";
 import {
   DIGIT_COUNTS,
@@ -19,9 +18,27 @@ import {
   type SchemeName,
 } from "@/core/rig";
 import { editRig, useModel } from "@/store";
-import { Choices, QuantityField, fetched } from "@/ui";
+import { SelectField, Choices, QuantityField, fetched } from "@/ui";
 
 const OwnDisplay = fetched("The form", () => import("./own-display").then((module) => module.OwnDisplay));
+
+/** Displays to choose from, by the name they are chosen by. */
+const KINDS = [
+  {
+    group: "Digits",
+    options: [
+      ...DIGIT_COUNTS.map((count) => [String(count), `${count} digit${count === 1 ? "" : "s"}`] as const),
+      ["clock", "4 with colon and degree mark"] as const,
+    ],
+  },
+  {
+    group: "Dots",
+    options: Object.entries(MATRICES).map(
+      ([name, { rows, columns }]) => [`dots ${name}`, `${columns} × ${rows} dots`] as const,
+    ),
+  },
+  ["own", "my own, leg by leg"] as const,
+];
 
 interface Props {
   readonly onLay: (plan: Plan) => void;
@@ -119,45 +136,26 @@ export function DisplaySheet({ onLay }: Props) {
       <div className="spread flex-wrap mb-2">
         <h2 className="sheet-title mb-0">Display</h2>
         <span className="row-line flex-wrap">
-          <Form.Select
+          <SelectField
+            label="Kind of display"
+            labelled="heard"
             size="sm"
-            aria-label="Kind of display"
-            value={kind}
-            onChange={(event) => choose(event.target.value)}
-          >
-            <optgroup label="Digits">
-              {DIGIT_COUNTS.map((count) => (
-                <option key={count} value={count}>
-                  {count} digit{count === 1 ? "" : "s"}
-                </option>
-              ))}
-              <option value="clock">4 with colon and degree mark</option>
-            </optgroup>
-            <optgroup label="Dots">
-              {Object.entries(MATRICES).map(([name, { rows, columns }]) => (
-                <option key={name} value={`dots ${name}`}>
-                  {columns} × {rows} dots
-                </option>
-              ))}
-            </optgroup>
-            <option value="own">my own, leg by leg</option>
-          </Form.Select>
+            value={String(kind)}
+            options={KINDS}
+            onChoose={choose}
+          />
           {plan.display === "dots" && (
-            <Form.Select
+            <SelectField
+              label="Modules"
+              labelled="heard"
               size="sm"
-              className="module-count"
-              aria-label="Modules"
+              width="auto"
               value={moduleCount(plan)}
-              onChange={(event) =>
-                onLay(withDigits(plan, { digits: Number(event.target.value) * matrixSize(plan)!.rows }))
-              }
-            >
-              {moduleCounts(plan).map((count) => (
-                <option key={count} value={count}>
-                  {count} module{count === 1 ? "" : "s"}
-                </option>
-              ))}
-            </Form.Select>
+              options={moduleCounts(plan).map(
+                (count) => [count, `${count} module${count === 1 ? "" : "s"}`] as const,
+              )}
+              onChoose={(count) => onLay(withDigits(plan, { digits: count * matrixSize(plan)!.rows }))}
+            />
           )}
           {plan.display === "own" && (
             <Button size="sm" variant="plain" onClick={() => setEntering(true)}>
@@ -191,22 +189,12 @@ export function DisplaySheet({ onLay }: Props) {
         ]}
       />
       <div className="field-row mt-2">
-        <div>
-          <label className="field-label" htmlFor="led-colour">
-            LED colour
-          </label>
-          <Form.Select
-            id="led-colour"
-            value={led.colour}
-            onChange={(event) => setLed(ledValues(event.target.value as LedColour))}
-          >
-            {Object.values(LED_FIGURES).map(({ colour, title }) => (
-              <option key={colour} value={colour}>
-                {title}
-              </option>
-            ))}
-          </Form.Select>
-        </div>
+        <SelectField<LedColour>
+          label="LED colour"
+          value={led.colour}
+          options={Object.values(LED_FIGURES).map(({ colour, title }) => [colour, title] as const)}
+          onChoose={(colour) => setLed(ledValues(colour))}
+        />
         <QuantityField
           label="Forward drop"
           unit="V"
@@ -234,24 +222,17 @@ export function DisplaySheet({ onLay }: Props) {
       </div>
       {word === "digit" && digitCount(plan) > 1 && (
         <div className="field-row mt-2">
-          <div>
-            <label className="field-label" htmlFor="count-from">
-              Digit 1 is
-            </label>
-            <Form.Select
-              id="count-from"
-              value={plan.countFrom}
-              onChange={(event) =>
-                editRig((before) => ({
-                  ...before,
-                  plan: { ...before.plan, countFrom: event.target.value as Plan["countFrom"] },
-                }))
-              }
-            >
-              <option value="left">the leftmost, as sheets number</option>
-              <option value="right">the rightmost, as values grow</option>
-            </Form.Select>
-          </div>
+          <SelectField<Plan["countFrom"]>
+            label="Digit 1 is"
+            value={plan.countFrom}
+            options={[
+              ["left", "the leftmost, as sheets number"],
+              ["right", "the rightmost, as values grow"],
+            ]}
+            onChoose={(countFrom) =>
+              editRig((before) => ({ ...before, plan: { ...before.plan, countFrom } }))
+            }
+          />
         </div>
       )}
       {entering && (

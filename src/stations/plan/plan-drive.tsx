@@ -1,4 +1,3 @@
-import Form from "react-bootstrap/Form";
 import { busChip } from "@/core/chips";
 import { digitLines, ledResistors, turnWord, withLedResistors } from "@/core/address";
 import { SEGMENTS, outputName } from "@/core/glyph";
@@ -22,7 +21,7 @@ import {
   isOnDigit,
 } from "@/core/rig";
 import { editRig, editWires, setSchool, useModel, usePreferences } from "@/store";
-import { BoardSelect, Choices, QuantityField } from "@/ui";
+import { SelectField, BoardSelect, Choices, QuantityField } from "@/ui";
 
 interface Props {
   readonly onLay: (plan: Plan) => void;
@@ -146,75 +145,62 @@ export function BoardSheet({ onLay }: Props) {
   const uses = lineUses(rig.plan);
   const now = linesNow(model, uses);
   const chip = driverChipOf(rig.plan.scheme);
+  const lines = controller.lines.map(
+    ({ leg, awkward, unusable }) =>
+      [
+        leg,
+        `${leg}${unusable ? " (not usable)" : awkward ? " (awkward)" : ""}`,
+        unusable !== undefined,
+      ] as const,
+  );
   return (
     <section className="sheet">
       <div className="spread mb-2">
         <h2 className="sheet-title mb-0">Board</h2>
         <BoardSelect
           size="sm"
-          label="Board"
+          labelled="heard"
           value={rig.plan.controller}
           onChoose={(id) => onLay(withController(rig.plan, id))}
         />
       </div>
       <div className={`line-fields${uses.length > 3 ? " are-many" : ""}`}>
         {uses.map((use) => (
-          <div key={use}>
-            <label className="field-label" htmlFor={`line-${use}`}>
-              {titleOf(use, rig.plan)}
-            </label>
-            <Form.Select
-              id={`line-${use}`}
-              size={uses.length > 3 ? "sm" : undefined}
-              value={now[use] ?? ""}
-              onChange={(event) => editWires((before) => assignLine(before, now, use, event.target.value))}
-            >
-              {now[use] === undefined && <option value="">none</option>}
-              {controller.lines.map(({ leg, awkward, unusable }) => (
-                <option key={leg} value={leg} disabled={unusable !== undefined}>
-                  {leg}
-                  {unusable ? " (not usable)" : awkward ? " (awkward)" : ""}
-                </option>
-              ))}
-            </Form.Select>
-          </div>
+          <SelectField
+            key={use}
+            label={titleOf(use, rig.plan)}
+            size={uses.length > 3 ? "sm" : undefined}
+            value={now[use] ?? ""}
+            options={now[use] === undefined ? [["", "none"], ...lines] : lines}
+            onChoose={(line) => editWires((before) => assignLine(before, now, use, line))}
+          />
         ))}
       </div>
       {chip && chip.segmentLegs.length < 16 && !showsDots(rig.plan) && model.digits.length > 1 && (
         <div className="mt-2">
-          <label className="field-label" htmlFor="first-digit-leg">
-            {legName(legById(chip, chip.digitLegs[0]!), "letters")} drives
-          </label>
-          <Form.Select
-            id="first-digit-leg"
+          <SelectField
+            label={`${legName(legById(chip, chip.digitLegs[0]!), "letters")} drives`}
             title="Which way round the display hangs on the chip; which digit is called digit 1 is chosen at the display"
             value={drivesLast(rig.plan) ? "last" : "first"}
-            onChange={(event) =>
-              onLay({ ...rig.plan, digitOutputs: digitOrder(rig.plan, event.target.value === "last") })
-            }
-          >
-            <option value="first">the leftmost digit</option>
-            <option value="last">the rightmost digit</option>
-          </Form.Select>
+            options={[
+              ["first", "the leftmost digit"],
+              ["last", "the rightmost digit"],
+            ]}
+            onChoose={(which) => onLay({ ...rig.plan, digitOutputs: digitOrder(rig.plan, which === "last") })}
+          />
         </div>
       )}
       {chip?.address && (
         <div className="mt-2">
-          <label className="field-label" htmlFor="bus-address">
-            Bus address, by straps
-          </label>
-          <Form.Select
-            id="bus-address"
+          <SelectField
+            label="Bus address, by straps"
             value={rig.plan.busAddress ?? 0}
-            onChange={(event) => onLay({ ...rig.plan, busAddress: Number(event.target.value) })}
-          >
-            {Array.from({ length: 2 ** chip.address.straps.length }, (_, straps) => (
-              <option key={straps} value={straps}>
-                0x{(chip.address!.base + straps).toString(16).toUpperCase()}
-                {straps === 0 ? ", no strap" : ""}
-              </option>
-            ))}
-          </Form.Select>
+            options={Array.from({ length: 2 ** chip.address.straps.length }, (_, straps) => {
+              const address = (chip.address!.base + straps).toString(16).toUpperCase();
+              return [straps, `0x${address}${straps === 0 ? ", no strap" : ""}`] as const;
+            })}
+            onChoose={(busAddress) => onLay({ ...rig.plan, busAddress })}
+          />
         </div>
       )}
       {model.encoding.chain && (
@@ -313,17 +299,15 @@ export function PowerSheet({ onLay }: Props) {
       )}
       {chain.chips.length > 0 && (
         <div className="mt-2">
-          <label className="field-label" htmlFor="leg-names">
-            Leg names, as in your data sheet
-          </label>
-          <Form.Select
-            id="leg-names"
+          <SelectField<NamingSchool>
+            label="Leg names, as in your data sheet"
             value={school}
-            onChange={(event) => setSchool(event.target.value as NamingSchool)}
-          >
-            <option value="letters">QA to QH, SER, SRCLK, RCLK</option>
-            <option value="numbers">Q0 to Q7, DS, SHCP, STCP</option>
-          </Form.Select>
+            options={[
+              ["letters", "QA to QH, SER, SRCLK, RCLK"],
+              ["numbers", "Q0 to Q7, DS, SHCP, STCP"],
+            ]}
+            onChoose={setSchool}
+          />
         </div>
       )}
     </section>

@@ -1,10 +1,9 @@
-import Form from "react-bootstrap/Form";
 import { glyphFit, splitCells } from "@/core/glyph";
 import { LIMITS, oneByOne, type Show } from "@/core/rig";
 import { marksOf, showCells, showLength } from "@/core/show";
 import { formatQuantity } from "@/core/quantity";
 import { editRig, useModel } from "@/store";
-import { Choices, CommitField, QuantityField } from "@/ui";
+import { SelectField, Choices, CommitField, QuantityField } from "@/ui";
 import { RoundsField } from "./rounds";
 
 const change = (values: Partial<Show>) => editRig((rig) => ({ ...rig, show: { ...rig.show, ...values } }));
@@ -106,51 +105,39 @@ export function PlanShow() {
                 width={92}
               />
               <RoundsField width={92} />
-              <div>
-                <label className="field-label" htmlFor="show-end">
-                  Then it stops and
-                </label>
-                <Form.Select
-                  id="show-end"
-                  value={show.end}
-                  disabled={show.rounds === 0}
-                  onChange={(event) => change({ end: event.target.value as Show["end"] })}
-                >
-                  <option value="last">keeps the last</option>
-                  <option value="blank">goes blank</option>
-                </Form.Select>
-              </div>
+              <SelectField<Show["end"]>
+                label="Then it stops and"
+                value={show.end}
+                disabled={show.rounds === 0}
+                options={[
+                  ["last", "keeps the last"],
+                  ["blank", "goes blank"],
+                ]}
+                onChoose={(end) => change({ end })}
+              />
             </div>
           </>
         )}
         {!single && (
           <div className="field-row mt-2">
-            <div>
-              <label className="field-label" htmlFor="show-align">
-                Short texts stand
-              </label>
-              <Form.Select
-                id="show-align"
-                value={show.align}
-                onChange={(event) => change({ align: event.target.value as Show["align"] })}
-              >
-                <option value="right">at the right</option>
-                <option value="left">at the left</option>
-              </Form.Select>
-            </div>
-            <div>
-              <label className="field-label" htmlFor="show-zeros">
-                Leading zeros
-              </label>
-              <Form.Select
-                id="show-zeros"
-                value={show.leadingZeros}
-                onChange={(event) => change({ leadingZeros: event.target.value as Show["leadingZeros"] })}
-              >
-                <option value="show">are shown</option>
-                <option value="blank">stay dark</option>
-              </Form.Select>
-            </div>
+            <SelectField<Show["align"]>
+              label="Short texts stand"
+              value={show.align}
+              options={[
+                ["right", "at the right"],
+                ["left", "at the left"],
+              ]}
+              onChoose={(align) => change({ align })}
+            />
+            <SelectField<Show["leadingZeros"]>
+              label="Leading zeros"
+              value={show.leadingZeros}
+              options={[
+                ["show", "are shown"],
+                ["blank", "stay dark"],
+              ]}
+              onChoose={(leadingZeros) => change({ leadingZeros })}
+            />
           </div>
         )}
       </div>

@@ -58,6 +58,7 @@ export function Ways({ onLay }: Props) {
       },
       {
         header: "Lines",
+        accessorFn: ({ lines }) => lines,
         meta: { number: true },
         cell: ({ row: { original } }) => (
           <span
@@ -82,6 +83,7 @@ export function Ways({ onLay }: Props) {
       },
       {
         header: "Parts",
+        accessorFn: ({ parts }) => parts,
         meta: { number: true },
         cell: ({ row: { original } }) => (
           <>
@@ -90,14 +92,21 @@ export function Ways({ onLay }: Props) {
           </>
         ),
       },
-      { header: "Joints", meta: { number: true }, cell: ({ row }) => row.original.joints },
+      {
+        header: "Joints",
+        accessorFn: ({ joints }) => joints,
+        meta: { number: true },
+        cell: ({ row }) => row.original.joints,
+      },
       {
         header: "Worst pin",
+        accessorFn: ({ pin }) => pin.share,
         meta: { number: true },
         cell: ({ row }) => <LoadText load={row.original.pin} />,
       },
       {
         header: "Chip or supply",
+        accessorFn: (way) => way.package.share,
         meta: { number: true },
         cell: ({ row: { original } }) => (
           <>
@@ -112,6 +121,8 @@ export function Ways({ onLay }: Props) {
       },
       {
         header: "Light",
+        accessorFn: ({ brightness }) => brightness,
+        sortDescFirst: true,
         meta: { number: true },
         cell: ({ row: { original } }) => (
           <span
@@ -123,6 +134,8 @@ export function Ways({ onLay }: Props) {
       },
       {
         header: "Refresh",
+        accessorFn: ({ rate }) => rate ?? Infinity,
+        sortDescFirst: true,
         meta: { number: true },
         cell: ({ row: { original } }) =>
           original.rate === undefined ? (
@@ -140,6 +153,7 @@ export function Ways({ onLay }: Props) {
       },
       {
         header: "Board’s time",
+        accessorFn: ({ busy }) => busy,
         meta: { number: true },
         cell: ({ row: { original } }) =>
           original.busy >= 1 ? "all" : `${Math.round(original.busy * 100)} %`,

@@ -1,6 +1,5 @@
 import Link from "next/link";
 import { useId, useState } from "react";
-import Form from "react-bootstrap/Form";
 import type { Finding } from "@/core/check";
 import { formatQuantity } from "@/core/quantity";
 import { LIMITS } from "@/core/rig";
@@ -17,6 +16,7 @@ import {
 } from "@/store";
 import { stationFor } from "../registry";
 import {
+  SelectField,
   FindingsCount,
   IconButton,
   PipLogo,
@@ -178,20 +178,16 @@ function SideFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: 
           label="Start again from power-up"
           onClick={simulation.restart}
         />
-        <Form.Select
-          size="sm"
-          aria-label="Speed"
+        <SelectField
+          label="Speed"
+          labelled="heard"
           title="Speed against real time"
-          style={{ width: 92 }}
+          size="sm"
+          width={92}
           value={speed}
-          onChange={(event) => simulation.setSpeed(Number(event.target.value))}
-        >
-          {SPEEDS.map((value) => (
-            <option key={value} value={value}>
-              {value >= 1 ? `${value} ×` : `1/${Math.round(1 / value)} ×`}
-            </option>
-          ))}
-        </Form.Select>
+          options={SPEEDS.map((one) => [one, one >= 1 ? `${one} ×` : `1/${Math.round(1 / one)} ×`] as const)}
+          onChoose={simulation.setSpeed}
+        />
         <span className="face-time" role="timer" aria-label="Simulated time">
           {face?.ended ? "ended" : formatQuantity(Math.floor((face?.time ?? 0) / 1e8) / 10, "s", 5)}
         </span>

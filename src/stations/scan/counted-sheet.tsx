@@ -2,14 +2,10 @@ import { useState } from "react";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { correctedConstant, countedTick, type ScanFigures } from "@/core/scan";
 import { useModel } from "@/store";
-import { CommitField, QuantityField } from "@/ui";
+import { QuantityField, WholeField } from "@/ui";
 
-const readCount = (text: string) => {
-  const value = Number(text);
-  return Number.isInteger(value) && value >= 1 && value <= 10_000_000
-    ? { ok: true as const, value }
-    : { ok: false as const, message: "a whole number from 1" };
-};
+/** What can be counted in a run. */
+const COUNTS = [1, 10_000_000] as const;
 
 const drift = (seconds: number): string => {
   const size = Math.abs(seconds);
@@ -41,20 +37,8 @@ export function CountedSheet({ figures }: { figures: ScanFigures }) {
       </p>
       <h3 className="scan-sub">Corrected from a run you timed</h3>
       <div className="field-row">
-        <CommitField
-          label="Turns a tick"
-          shown={String(constant)}
-          read={readCount}
-          onCommit={setUsed}
-          width={92}
-        />
-        <CommitField
-          label="Counted"
-          shown={String(counts)}
-          read={readCount}
-          onCommit={setCounts}
-          width={78}
-        />
+        <WholeField label="Turns a tick" value={constant} range={COUNTS} onCommit={setUsed} width={92} />
+        <WholeField label="Counted" value={counts} range={COUNTS} onCommit={setCounts} width={78} />
         <QuantityField
           label="Took by your watch"
           unit="s"

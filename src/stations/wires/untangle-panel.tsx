@@ -1,10 +1,9 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import Form from "react-bootstrap/Form";
 import { movedWires, relay } from "@/core/rig";
 import { planFromWires, type Breadboard, type Untangled, type Wish } from "@/core/seat";
 import { editRig, editWires, useModel, useRig } from "@/store";
-import { PlannerProgress, usePlanner } from "@/ui";
+import { SelectField, PlannerProgress, usePlanner } from "@/ui";
 
 /** Chooses which output serves which segment and digit so that the wires lie better; the bytes follow by themselves. */
 export function UntanglePanel({ board, onClose }: { board: Breadboard; onClose: () => void }) {
@@ -27,16 +26,18 @@ export function UntanglePanel({ board, onClose }: { board: Breadboard; onClose: 
     <div className="untangle" role="region" aria-label="Untangle">
       <div className="spread flex-wrap">
         <strong>Untangle</strong>
-        <Form.Select
+        <SelectField<Wish>
+          label="What is wanted"
+          labelled="heard"
           size="sm"
-          style={{ width: 190 }}
-          aria-label="What is wanted"
+          width={190}
           value={wish}
-          onChange={(event) => setWish(event.target.value as Wish)}
-        >
-          <option value="fewest crossings">fewest crossings</option>
-          <option value="shortest">shortest wires</option>
-        </Form.Select>
+          options={[
+            ["fewest crossings", "fewest crossings"],
+            ["shortest", "shortest wires"],
+          ]}
+          onChoose={setWish}
+        />
         <PlannerProgress work={untangling} label="Untangling" />
         <Button size="sm" variant="plain" className="ms-auto" onClick={onClose}>
           Close

@@ -3,8 +3,6 @@ import "./wires.css";
 import "./seats.css";
 import { useDeferredValue, useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
-import ButtonGroup from "react-bootstrap/ButtonGroup";
-import Form from "react-bootstrap/Form";
 import { useHotkeys } from "react-hotkeys-hook";
 import { pipsAt, pipsOn } from "@/core/address";
 import {
@@ -21,7 +19,7 @@ import {
   isOnDigit,
 } from "@/core/rig";
 import { editRig, editWires, pickPip, spotLegs, useModel, useOpenRig, usePreferences } from "@/store";
-import { SeverityMark, StationFrame, useStable } from "@/ui";
+import { SelectField, SeverityMark, StationFrame, ViewSwitch, useStable } from "@/ui";
 import {
   seatRig,
   wireSeats,
@@ -35,6 +33,26 @@ import { UntanglePanel } from "./untangle-panel";
 import { WireActions, type Doing } from "./wire-actions";
 import { WireList } from "./wire-list";
 import { WiringDrawing } from "./wiring-drawing";
+
+const VIEWS = [
+  ["legs", "Leg to leg"],
+  ["seats", "On a breadboard"],
+] as const;
+
+const WHEN_MOVED = [
+  ["follow", "Table follows the wires"],
+  ["keep", "Keep the code as it is"],
+] as const;
+
+const BOARD_SIZES = [
+  [400, "400 points"],
+  [830, "830 points"],
+] as const satisfies ReadonlyArray<readonly [BoardSize, string]>;
+
+const RAIL_KINDS = [
+  ["through", "rails run through"],
+  ["broken", "rails broken halfway"],
+] as const satisfies ReadonlyArray<readonly [RailKind, string]>;
 
 /** What the seating comes to: how many boards, how much wire, and what had no room. */
 function SeatsSay({ seated: { seating, wiring } }: { seated: { seating: Seating; wiring: SeatedWiring } }) {
@@ -139,43 +157,29 @@ export function WiresStation() {
       lead="Leg to leg, in the order to place them. Take the power off before you move a wire."
       actions={
         <>
-          <ButtonGroup size="sm" aria-label="How the wires are drawn">
-            {(["legs", "seats"] as const).map((one) => (
-              <Button
-                key={one}
-                variant="plain"
-                active={view === one}
-                aria-pressed={view === one}
-                onClick={() => setView(one)}
-              >
-                {one === "legs" ? "Leg to leg" : "On a breadboard"}
-              </Button>
-            ))}
-          </ButtonGroup>
+          <ViewSwitch label="How the wires are drawn" value={view} views={VIEWS} onView={setView} />
           {view === "seats" && (
-            <Form.Select
+            <SelectField
+              label="Breadboard"
+              labelled="heard"
               size="sm"
-              style={{ width: 128 }}
-              aria-label="Breadboard"
+              width={128}
               value={size}
-              onChange={(event) => setSize(Number(event.target.value) as BoardSize)}
-            >
-              <option value={400}>400 points</option>
-              <option value={830}>830 points</option>
-            </Form.Select>
+              options={BOARD_SIZES}
+              onChoose={setSize}
+            />
           )}
           {view === "seats" && (
-            <Form.Select
+            <SelectField
+              label="Rails"
+              labelled="heard"
               size="sm"
-              style={{ width: 176 }}
-              aria-label="Rails"
+              width={176}
               title="On some boards the rails are broken in the middle: each half is fed by itself"
               value={rails}
-              onChange={(event) => setRails(event.target.value as RailKind)}
-            >
-              <option value="through">rails run through</option>
-              <option value="broken">rails broken halfway</option>
-            </Form.Select>
+              options={RAIL_KINDS}
+              onChoose={setRails}
+            />
           )}
           <Button
             variant="plain"
@@ -285,14 +289,12 @@ function CodeOrWires() {
   const follow = () => editRig((now) => ({ ...now, code: { bitOrder } }));
   return (
     <div className="code-or-wires">
-      <ButtonGroup size="sm" aria-label="When wires move">
-        <Button variant="plain" active={!kept} aria-pressed={!kept} onClick={follow}>
-          Table follows the wires
-        </Button>
-        <Button variant="plain" active={!!kept} aria-pressed={!!kept} onClick={() => !kept && keep(encoding)}>
-          Keep the code as it is
-        </Button>
-      </ButtonGroup>
+      <ViewSwitch
+        label="When wires move"
+        value={kept ? "keep" : "follow"}
+        views={WHEN_MOVED}
+        onView={(what) => (what === "keep" ? keep(encoding) : follow())}
+      />
       <div className="small mt-1">
         {kept ? (
           <>

@@ -2,14 +2,13 @@
 import "./writes.css";
 import "./chip-writes.css";
 import { useMemo, useState, type Dispatch, type ReactNode, type SetStateAction } from "react";
-import Form from "react-bootstrap/Form";
 import { chipOn, gridOf, type RigModel } from "@/core/address";
 import type { ChipWrite } from "@/core/program";
 import type { EncodedBus } from "@/core/rig";
 import type { BusTrace, Phased } from "@/core/sim";
 import { useAtDesk, useJustAtDesk, useModel, useOpenRig } from "@/store";
 import type { WritesOf } from "@/workers";
-import { BusWave, IconButton, StationFrame } from "@/ui";
+import { SelectField, BusWave, IconButton, StationFrame } from "@/ui";
 import { bitsOfTrace, lanesOf, pickedBit, samplesOf } from "./bus-lanes";
 import { ChipTape } from "./chip-tape";
 import { Fields, Registers } from "./chip-detail";
@@ -71,24 +70,15 @@ interface FaceChoiceProps {
 
 function FaceChoice({ texts, at, onFace }: FaceChoiceProps) {
   return (
-    <>
-      <label htmlFor="writes-frame" className="small quiet">
-        Update for
-      </label>
-      <Form.Select
-        id="writes-frame"
-        size="sm"
-        style={{ width: 150 }}
-        value={at}
-        onChange={(event) => onFace(Number(event.target.value))}
-      >
-        {texts.map((text, place) => (
-          <option key={place} value={place}>
-            {text.trim() || "blank"}
-          </option>
-        ))}
-      </Form.Select>
-    </>
+    <SelectField
+      label="Update for"
+      labelled="before"
+      size="sm"
+      width={150}
+      value={at}
+      options={texts.map((text, place) => [place, text.trim() || "blank"] as const)}
+      onChoose={onFace}
+    />
   );
 }
 

@@ -1,5 +1,4 @@
-import Button from "react-bootstrap/Button";
-import ButtonGroup from "react-bootstrap/ButtonGroup";
+import { ViewSwitch } from "@/ui";
 
 export type WritesSource = "program" | "capture" | "keys" | "chip";
 
@@ -18,19 +17,5 @@ export function SourceChoice({
   source: WritesSource;
   onSource: (source: WritesSource) => void;
 }) {
-  return (
-    <ButtonGroup size="sm" aria-label="Whose writes">
-      {SOURCES.map(([value, title]) => (
-        <Button
-          key={value}
-          variant="plain"
-          active={source === value}
-          aria-pressed={source === value}
-          onClick={() => onSource(value)}
-        >
-          {title}
-        </Button>
-      ))}
-    </ButtonGroup>
-  );
+  return <ViewSwitch label="Whose writes" value={source} views={SOURCES} onView={onSource} />;
 }

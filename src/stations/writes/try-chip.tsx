@@ -1,13 +1,12 @@
 import "./chip-writes.css";
 import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
-import Form from "react-bootstrap/Form";
 import { chipOn, modelOf } from "@/core/address";
 import { BUS_CHIPS } from "@/core/chips";
 import { DEFAULT_PLAN, ledValues, newRig, type Plan } from "@/core/rig";
 import type { BusTrace, Phased } from "@/core/sim";
 import { useJustAtDesk } from "@/store";
-import { BusWave } from "@/ui";
+import { SelectField, BusWave } from "@/ui";
 import { bitsOfTrace, lanesOf, samplesOf } from "./bus-lanes";
 import { Fields, Registers } from "./chip-detail";
 import { ChipTape } from "./chip-tape";
@@ -69,23 +68,13 @@ export function TryChip() {
     <>
       <section className="sheet">
         <div className="row-line flex-wrap align-items-end">
-          <div>
-            <label className="field-label" htmlFor="try-chip">
-              Chip
-            </label>
-            <Form.Select
-              id="try-chip"
-              value={at}
-              onChange={(event) => wake(Number(event.target.value))}
-              style={{ width: 150 }}
-            >
-              {CHIP_PLANS.map(({ scheme }, index) => (
-                <option key={scheme} value={index}>
-                  {BUS_CHIPS[index]!.sheet.id}
-                </option>
-              ))}
-            </Form.Select>
-          </div>
+          <SelectField
+            label="Chip"
+            width={150}
+            value={at}
+            options={CHIP_PLANS.map((_, index) => [index, BUS_CHIPS[index]!.sheet.id] as const)}
+            onChoose={wake}
+          />
           <TypeWrite
             key={part.id}
             label="Type a write to it"

@@ -19,7 +19,7 @@ import { splitPipId, isOnDigit, type DigitId, type Rig } from "@/core/rig";
 import { shownOn, type SendTrace } from "@/core/sim";
 import { chooseGlyph, pickPip, useJustAtDesk, useModel, useOpenRig, usePickedDigit } from "@/store";
 import type { UpdateOf } from "@/workers";
-import { BusWave, DigitFace, StationFrame, fetched, litSegments } from "@/ui";
+import { SelectField, BusWave, DigitFace, StationFrame, fetched, litSegments } from "@/ui";
 import { ChipWrites } from "./chip-writes";
 import { ChipStages } from "./chip-stages";
 import { FrameRange } from "./frame-range";
@@ -109,24 +109,15 @@ function RegisterWrites({ choice }: { choice: ReactNode }) {
 function CharacterChoice({ glyph, rig }: { glyph: string; rig: Rig }) {
   const cells = [...new Set([...showCells(rig).map((cell) => cell.glyph), glyph])];
   return (
-    <>
-      <label htmlFor="writes-glyph" className="small quiet">
-        Character
-      </label>
-      <Form.Select
-        id="writes-glyph"
-        size="sm"
-        style={{ width: 96 }}
-        value={glyph}
-        onChange={(event) => chooseGlyph(event.target.value)}
-      >
-        {[...new Set([...cells, ...GLYPHS])].map((one) => (
-          <option key={one} value={one}>
-            {one === " " ? "blank" : one}
-          </option>
-        ))}
-      </Form.Select>
-    </>
+    <SelectField
+      label="Character"
+      labelled="before"
+      size="sm"
+      width={96}
+      value={glyph}
+      options={[...new Set([...cells, ...GLYPHS])].map((one) => [one, one === " " ? "blank" : one] as const)}
+      onChoose={chooseGlyph}
+    />
   );
 }
 

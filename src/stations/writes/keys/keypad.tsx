@@ -6,7 +6,7 @@ import { easyLines } from "@/core/parts";
 import { formatQuantity } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
 import { useModel } from "@/store";
-import { QuantityField, SeverityMark } from "@/ui";
+import { SelectField, QuantityField, SeverityMark } from "@/ui";
 import { KeyButton } from "./key-button";
 
 /** Time a row is given to settle before the columns are read, µs. */
@@ -41,19 +41,21 @@ export function Keypad() {
       <div className="spread flex-wrap gap-2">
         <h2 className="sheet-title mb-0">A keypad by rows and columns</h2>
         <span className="row-line flex-wrap align-items-end">
-          <Form.Select
+          <SelectField<KeypadName>
+            label="Keypad"
+            labelled="heard"
             size="sm"
-            aria-label="Keypad"
+            width={130}
             value={pad}
-            onChange={(event) => {
-              setPad(event.target.value as KeypadName);
+            options={[
+              ["3x4", "3 × 4 keys"],
+              ["4x4", "4 × 4 keys"],
+            ]}
+            onChoose={(chosen) => {
+              setPad(chosen);
               setDown(new Set());
             }}
-            style={{ width: 130 }}
-          >
-            <option value="3x4">3 × 4 keys</option>
-            <option value="4x4">4 × 4 keys</option>
-          </Form.Select>
+          />
           <Form.Check
             id="keypad-diodes"
             label="a diode at each key"
