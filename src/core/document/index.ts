@@ -20,3 +20,4 @@ export { canonical } from "./canonical";
 export { jsonSchemaOf, type JsonSchema } from "./json-schema";
 export { parseJson } from "./json-text";
 export { fits, type Problem } from "./validate";
+export { yupOf } from "./yup-schema";

@@ -221,13 +221,16 @@ export type Sign = Of<typeof SIGN>;
 /** The version this build writes. */
 export const RIG_VERSION = 2;
 
+/** What a rig is called, and what its maker says of it. */
+const HEAD = { name: text(LIMITS.name, 1), note: text(LIMITS.note) };
+export const RIG_HEAD = object(HEAD);
+
 /** The rig document: shapes and ranges. What refers to what is checked by the reader. */
 export const RIG = object({
   format: choice("bold-pip-rig"),
   version: choice(RIG_VERSION),
   id: ID,
-  name: text(LIMITS.name, 1),
-  note: text(LIMITS.note),
+  ...HEAD,
   plan: PLAN,
   units: list(UNIT, LIMITS.units, 1),
   wires: list(WIRE, LIMITS.wires),

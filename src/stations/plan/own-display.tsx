@@ -1,6 +1,5 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
 import { DOTS, SEGMENTS, columnOf } from "@/core/glyph";
 import {
@@ -16,6 +15,7 @@ import {
   type Polarity,
 } from "@/core/parts";
 import { LIMITS, type Plan } from "@/core/rig";
+import { SelectField } from "@/ui";
 
 interface Props {
   readonly plan: Plan;
@@ -40,6 +40,9 @@ const DOT_USES: readonly Use[] = [
   ...commons("row"),
   NOT_USED,
 ];
+
+/** How many legs a display may have. */
+const LEG_COUNTS = Array.from({ length: 16 }, (_, at) => 10 + at * 2);
 
 const startOf = (plan: Plan): DisplaySheet =>
   plan.own ??
@@ -73,21 +76,17 @@ export function OwnDisplay({ plan, onClose, onTake }: Props) {
     .map((use, at) => ({ use, at: at + half }))
     .reverse();
   const field = ({ use, at }: { use: LegUse; at: number }) => (
-    <label key={at} className="own-leg">
+    <div key={at} className="own-leg">
       <span className="tiny quiet">leg {at + 1}</span>
-      <Form.Select
+      <SelectField
+        label={`Leg ${at + 1}, ${countLeg(part, part.legs[at]!)}`}
+        labelled="heard"
         size="sm"
-        aria-label={`Leg ${at + 1}, ${countLeg(part, part.legs[at]!)}`}
         value={use}
-        onChange={(event) => set(at, event.target.value as LegUse)}
-      >
-        {(dots ? DOT_USES : DIGIT_USES).map(([value, title]) => (
-          <option key={value} value={value}>
-            {title}
-          </option>
-        ))}
-      </Form.Select>
-    </label>
+        options={dots ? DOT_USES : DIGIT_USES}
+        onChoose={(chosen) => set(at, chosen)}
+      />
+    </div>
   );
   const digits = digitsOf(sheet);
   const has = (use: LegUse) => sheet.legs.includes(use);
@@ -100,71 +99,38 @@ export function OwnDisplay({ plan, onClose, onTake }: Props) {
       </Modal.Header>
       <Modal.Body>
         <div className="field-row mb-3">
-          <div>
-            <label className="field-label" htmlFor="own-kind">
-              It shows
-            </label>
-            <Form.Select
-              id="own-kind"
-              value={dots ? "dots" : "digits"}
-              onChange={(event) => change(event.target.value)}
-            >
-              <option value="digits">digits of segments</option>
-              <option value="dots">dots in rows and columns</option>
-            </Form.Select>
-          </div>
-          <div>
-            <label className="field-label" htmlFor="own-count">
-              Legs
-            </label>
-            <Form.Select
-              id="own-count"
-              value={sheet.legs.length}
-              onChange={(event) => resize(Number(event.target.value))}
-            >
-              {Array.from({ length: 16 }, (_, at) => 10 + at * 2).map((count) => (
-                <option key={count} value={count}>
-                  {count}, {count / 2} a row
-                </option>
-              ))}
-            </Form.Select>
-          </div>
-          <div>
-            <label className="field-label" htmlFor="own-polarity">
-              Polarity
-            </label>
-            <Form.Select
-              id="own-polarity"
-              value={sheet.polarity}
-              onChange={(event) => setSheet({ ...sheet, polarity: event.target.value as Polarity })}
-            >
-              <option value="common-cathode">
-                {dots ? "rows are cathodes: minus" : "common cathode: commons are minus"}
-              </option>
-              <option value="common-anode">
-                {dots ? "rows are anodes: plus" : "common anode: commons are plus"}
-              </option>
-            </Form.Select>
-          </div>
+          <SelectField
+            label="It shows"
+            value={dots ? "dots" : "digits"}
+            options={[
+              ["digits", "digits of segments"],
+              ["dots", "dots in rows and columns"],
+            ]}
+            onChoose={change}
+          />
+          <SelectField
+            label="Legs"
+            value={sheet.legs.length}
+            options={LEG_COUNTS.map((count) => [count, `${count}, ${count / 2} a row`] as const)}
+            onChoose={resize}
+          />
+          <SelectField<Polarity>
+            label="Polarity"
+            value={sheet.polarity}
+            options={[
+              ["common-cathode", dots ? "rows are cathodes: minus" : "common cathode: commons are minus"],
+              ["common-anode", dots ? "rows are anodes: plus" : "common anode: commons are plus"],
+            ]}
+            onChoose={(polarity) => setSheet({ ...sheet, polarity })}
+          />
           {(["colon", "degree"] as const).filter(has).map((mark) => (
-            <div key={mark}>
-              <label className="field-label" htmlFor={`own-${mark}`}>
-                {mark === "colon" ? "Colon" : "Degree mark"} lights with
-              </label>
-              <Form.Select
-                id={`own-${mark}`}
-                value={sheet.marks?.[mark] ?? (mark === "colon" ? Math.min(2, digits) : digits)}
-                onChange={(event) =>
-                  setSheet({ ...sheet, marks: { ...sheet.marks, [mark]: Number(event.target.value) } })
-                }
-              >
-                {Array.from({ length: digits }, (_, at) => (
-                  <option key={at} value={at + 1}>
-                    digit {at + 1}
-                  </option>
-                ))}
-              </Form.Select>
-            </div>
+            <SelectField
+              key={mark}
+              label={`${mark === "colon" ? "Colon" : "Degree mark"} lights with`}
+              value={sheet.marks?.[mark] ?? (mark === "colon" ? Math.min(2, digits) : digits)}
+              options={Array.from({ length: digits }, (_, at) => [at + 1, `digit ${at + 1}`] as const)}
+              onChoose={(digit) => setSheet({ ...sheet, marks: { ...sheet.marks, [mark]: digit } })}
+            />
           ))}
         </div>
         <div className="own-package" aria-label="The display from the front">

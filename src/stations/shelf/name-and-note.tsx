@@ -1,24 +1,35 @@
-import { useId, useState, type FormEvent } from "react";
+import { yupResolver } from "@hookform/resolvers/yup";
+import { useId } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import Modal from "react-bootstrap/Modal";
-import { LIMITS, type Rig } from "@/core/rig";
+import { useForm } from "react-hook-form";
+import type { ObjectSchema } from "yup";
+import { yupOf } from "@/core/document";
+import { LIMITS, RIG_HEAD, type Rig } from "@/core/rig";
 import { keeper } from "@/store";
+
+type Head = Pick<Rig, "name" | "note">;
+
+/** The document's own words on a name and a note. */
+const HEAD = yupOf(RIG_HEAD) as ObjectSchema<Head>;
 
 /** Changes what the shelf says of a rig. */
 export function NameAndNote({ rig, onClose }: { rig: Rig; onClose: () => void }) {
   const id = useId();
-  const [name, setName] = useState(rig.name);
-  const [note, setNote] = useState(rig.note);
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
-    if (!name.trim()) return;
-    await keeper().saveRig({ ...rig, name: name.trim(), note });
+  const { register, handleSubmit, formState } = useForm<Head>({
+    resolver: yupResolver(HEAD),
+    defaultValues: { name: rig.name, note: rig.note },
+    mode: "onChange",
+  });
+  const { errors, isValid } = formState;
+  const save = handleSubmit(async ({ name, note }) => {
+    await keeper().saveRig({ ...rig, name, note });
     onClose();
-  };
+  });
   return (
     <Modal show onHide={onClose} aria-labelledby={`${id}-title`}>
-      <form onSubmit={(event) => void save(event)}>
+      <form onSubmit={(event) => void save(event)} noValidate>
         <Modal.Header closeButton>
           <Modal.Title id={`${id}-title`} as="h2" className="h6">
             Name and note
@@ -30,10 +41,15 @@ export function NameAndNote({ rig, onClose }: { rig: Rig; onClose: () => void })
           </label>
           <Form.Control
             id={`${id}-name`}
-            value={name}
             maxLength={LIMITS.name}
-            onChange={(event) => setName(event.target.value)}
+            isInvalid={errors.name !== undefined}
+            {...register("name", { setValueAs: (text: string) => text.trim() })}
           />
+          {errors.name && (
+            <div className="field-error" role="alert">
+              A rig needs a name.
+            </div>
+          )}
           <label className="field-label mt-2" htmlFor={`${id}-note`}>
             Note
           </label>
@@ -41,16 +57,15 @@ export function NameAndNote({ rig, onClose }: { rig: Rig; onClose: () => void })
             id={`${id}-note`}
             as="textarea"
             rows={4}
-            value={note}
             maxLength={LIMITS.note}
-            onChange={(event) => setNote(event.target.value)}
+            {...register("note")}
           />
         </Modal.Body>
         <Modal.Footer>
           <Button variant="plain" onClick={onClose}>
             Cancel
           </Button>
-          <Button type="submit" variant="primary" disabled={!name.trim()}>
+          <Button type="submit" variant="primary" disabled={!isValid}>
             Save
           </Button>
         </Modal.Footer>

@@ -62,6 +62,7 @@ describe("The shelf", () => {
     await hands.click(await screen.findByRole("button", { name: "Name and note" }));
     const name = await screen.findByRole("textbox", { name: "Name" });
     await hands.clear(name);
+    expect((await screen.findByRole("alert")).textContent).toBe("A rig needs a name.");
     expect(screen.getByRole<HTMLButtonElement>("button", { name: "Save" }).disabled).toBe(true);
     await hands.type(name, "Oars");
     await hands.click(screen.getByRole("button", { name: "Save" }));

@@ -1,6 +1,5 @@
-import { useState } from "react";
+import { SelectField } from "@/ui";
 import Button from "react-bootstrap/Button";
-import Form from "react-bootstrap/Form";
 import type { RigModel } from "@/core/address";
 import type { NamingSchool } from "@/core/parts";
 import { legRef, legTitle, type LegRef, type Wire, type WireEnd } from "@/core/rig";
@@ -97,28 +96,24 @@ function LegChooser({
   school: NamingSchool;
   onLeg: (leg: LegRef) => void;
 }) {
-  const [chosen, setChosen] = useState("");
   return (
-    <Form.Select
+    <SelectField<LegRef | "">
+      label="Leg"
+      labelled="heard"
       size="sm"
-      aria-label="Leg"
-      style={{ maxWidth: 260 }}
-      value={chosen}
-      onChange={(event) => {
-        setChosen("");
-        if (event.target.value) onLeg(event.target.value as LegRef);
-      }}
-    >
-      <option value="">Choose a leg…</option>
-      {model.rig.units.map((unit) => (
-        <optgroup key={unit.ref} label={`${unit.ref} ${model.part(unit.ref).title}`}>
-          {model.part(unit.ref).legs.map(({ id }) => (
-            <option key={id} value={legRef(unit.ref, id)}>
-              {legTitle(model.rig, legRef(unit.ref, id), school)}
-            </option>
-          ))}
-        </optgroup>
-      ))}
-    </Form.Select>
+      width={260}
+      value=""
+      options={[
+        ["", "Choose a leg…"],
+        ...model.rig.units.map((unit) => ({
+          group: `${unit.ref} ${model.part(unit.ref).title}`,
+          options: model.part(unit.ref).legs.map(({ id }) => {
+            const leg = legRef(unit.ref, id);
+            return [leg, legTitle(model.rig, leg, school)] as const;
+          }),
+        })),
+      ]}
+      onChoose={(leg) => leg !== "" && onLeg(leg)}
+    />
   );
 }

@@ -1,4 +1,4 @@
-import Form from "react-bootstrap/Form";
+import { SelectField } from "@/ui";
 import type { Began, Inspected } from "@/core/trace";
 
 const SAYS: Readonly<Record<Began, string>> = {
@@ -18,18 +18,20 @@ export function BeganChoice({
 }) {
   const guess = capture?.guessed ? `${SAYS[capture.decoded.began]}, it seems` : "as it seems";
   return (
-    <label className="row-line flex-wrap small mt-2">
-      <span>When the capture begins, the board is</span>
-      <Form.Select
+    <div className="mt-2">
+      <SelectField<Began | "">
+        label="When the capture begins, the board is"
+        labelled="before"
         size="sm"
-        className="w-auto mw-100"
+        width="auto"
         value={chosen ?? ""}
-        onChange={(event) => onChoose(event.target.value === "" ? undefined : (event.target.value as Began))}
-      >
-        <option value="">{guess}</option>
-        <option value="power-up">{SAYS["power-up"]}</option>
-        <option value="running">{SAYS.running}</option>
-      </Form.Select>
-    </label>
+        options={[
+          ["", guess],
+          ["power-up", SAYS["power-up"]],
+          ["running", SAYS.running],
+        ]}
+        onChoose={(began) => onChoose(began === "" ? undefined : began)}
+      />
+    </div>
   );
 }

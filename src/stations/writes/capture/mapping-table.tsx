@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
-import Form from "react-bootstrap/Form";
 import type { Guess, Mapping, Survey, WantedLine } from "@/core/trace";
+import { SelectField } from "@/ui";
 
 interface Props {
   readonly wanted: readonly WantedLine[];
@@ -41,21 +41,19 @@ export function MappingTable({ wanted, guesses, mapping, survey, onChoose, child
                   {name} <span className="quiet">line {line}</span>
                 </td>
                 <td>
-                  <Form.Select
+                  <SelectField<number | "">
+                    label={`Signal of ${name}`}
+                    labelled="heard"
                     size="sm"
-                    aria-label={`Signal of ${name}`}
                     value={taken ?? ""}
-                    onChange={(event) =>
-                      onChoose(line, event.target.value === "" ? undefined : Number(event.target.value))
-                    }
-                  >
-                    <option value="">not in the capture</option>
-                    {offered.map((signal) => (
-                      <option key={signal.index} value={signal.index}>
-                        {signal.name} ({signal.changes})
-                      </option>
-                    ))}
-                  </Form.Select>
+                    options={[
+                      ["", "not in the capture"],
+                      ...offered.map(
+                        ({ index, name: signal, changes }) => [index, `${signal} (${changes})`] as const,
+                      ),
+                    ]}
+                    onChoose={(signal) => onChoose(line, signal === "" ? undefined : signal)}
+                  />
                 </td>
                 <td title={guess?.why}>
                   {byHand ? "by hand" : guess ? `${Math.round(guess.sure * 100)} %, ${guess.why}` : ""}
