@@ -14,7 +14,7 @@ import {
   type PipId,
 } from "@/core/rig";
 import { holeName, type End, type SeatedWire, type SeatedWiring, type Seating } from "@/core/seat";
-import { editRig } from "@/store";
+import { editRig, useRig } from "@/store";
 import { useMost } from "@/ui";
 
 const GROUP_TITLES: Readonly<Record<WireGroup, string>> = {
@@ -99,12 +99,25 @@ interface GroupProps {
   readonly onWire: (id: string) => void;
 }
 
+/** What is ticked now: a tick is seen at once, whatever the drawing is still at. */
+function useTicked() {
+  const { wires, units } = useRig();
+  return useMemo(
+    () => ({
+      wires: new Set(wires.filter(({ placed }) => placed).map(({ id }) => id)),
+      units: new Set(units.filter(({ placed }) => placed).map(({ ref }) => ref)),
+    }),
+    [wires, units],
+  );
+}
+
 /** Wires of a group listed at first; those that are marked are listed always. */
 const FIRST_WIRES = 120;
 
 /** Wires that serve the same purpose, each ticked as placed. */
 function Group({ title, model, inGroup, isPicked, isSpotted, selected, school, seats, onWire }: GroupProps) {
-  const placed = inGroup.filter((wire) => wire.placed).length;
+  const ticked = useTicked().wires;
+  const placed = inGroup.filter(({ id }) => ticked.has(id)).length;
   const isMarked = (wire: Wire) => isPicked(wire) || isSpotted(wire) || wire.id === selected;
   const { shown, left, more } = useMost(inGroup, FIRST_WIRES, isMarked);
   const ids = inGroup.map(({ id }) => id);
@@ -121,10 +134,10 @@ function Group({ title, model, inGroup, isPicked, isSpotted, selected, school, s
           const marks = `${isPicked(wire) ? " is-picked" : ""}${selected === wire.id ? " is-selected" : ""}${isSpotted(wire) ? " is-spotted" : ""}`;
           const seat = seats.get(wire.id);
           return (
-            <li key={wire.id} className={`wire-row${wire.placed ? " is-placed" : ""}${marks}`}>
+            <li key={wire.id} className={`wire-row${ticked.has(wire.id) ? " is-placed" : ""}${marks}`}>
               <Form.Check
                 type="checkbox"
-                checked={wire.placed}
+                checked={ticked.has(wire.id)}
                 aria-label={`Placed: ${wireTitle(model, wire, school)}`}
                 onChange={(event) => editRig((rig) => placeWires(rig, [wire.id], event.target.checked))}
               />
@@ -225,7 +238,8 @@ function PartSteps({ model, seating, wiring }: { model: RigModel; seating: Seati
       where: `from ${holeName(from)} to ${holeName(to)}`,
     })),
   ];
-  const placed = steps.filter(({ ref }) => model.unit(ref).placed).length;
+  const ticked = useTicked().units;
+  const placed = steps.filter(({ ref }) => ticked.has(ref)).length;
   return (
     <section>
       <GroupHead
@@ -244,10 +258,10 @@ function PartSteps({ model, seating, wiring }: { model: RigModel; seating: Seati
       />
       <ul className="plain-list small">
         {steps.map(({ ref, where }) => (
-          <li key={ref} className={`wire-row${model.unit(ref).placed ? " is-placed" : ""}`}>
+          <li key={ref} className={`wire-row${ticked.has(ref) ? " is-placed" : ""}`}>
             <Form.Check
               type="checkbox"
-              checked={model.unit(ref).placed ?? false}
+              checked={ticked.has(ref)}
               aria-label={`Seated: ${ref}`}
               onChange={(event) => editRig((rig) => placeUnits(rig, [ref], event.target.checked))}
             />
