@@ -18,12 +18,25 @@ const PAGES: ReadonlyArray<readonly [path: string, most: number]> = [
 async function scriptOf(page: Page, path: string, weighed: Map<string, number>): Promise<number> {
   await page.goto(path);
   await expect(page.locator("h1")).toBeVisible();
-  await page.waitForLoadState("networkidle");
-  const fetched = await page.evaluate(() =>
-    performance.getEntriesByType("resource").map(({ name }) => new URL(name).pathname),
-  );
+  const scripts = () =>
+    page.evaluate(() => [
+      ...new Set(
+        performance
+          .getEntriesByType("resource")
+          .map(({ name }) => new URL(name).pathname)
+          .filter((name) => name.endsWith(".js")),
+      ),
+    ]);
+  // What a station needs beyond its first picture comes after it: nothing more has come for a while.
+  let fetched = await scripts();
+  for (let still = 0; still < 4;) {
+    await page.waitForTimeout(300);
+    const now = await scripts();
+    still = now.length === fetched.length ? still + 1 : 0;
+    fetched = now;
+  }
   let sum = 0;
-  for (const name of new Set(fetched.filter((one) => one.endsWith(".js")))) {
+  for (const name of fetched) {
     const size = weighed.get(name) ?? gzipSync(await (await page.request.get(name)).body()).length;
     weighed.set(name, size);
     sum += size;
@@ -64,7 +77,7 @@ test("an edit is followed on every station; tasks that held the page up are coun
   for (const key of ["2", "3", "4", "5", "6", "0", "1"]) {
     await page.keyboard.press(key);
     await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
-    await page.waitForLoadState("networkidle");
+    await expect(page.getByText(/Checking/)).toBeHidden();
     await taken();
     await page.keyboard.press("Control+z");
     await expect(page.getByRole("button", { name: "Redo" })).toBeEnabled();
