@@ -16,13 +16,13 @@ interface Answered<Answer> {
  * What the desk answers about a rig.
  * @param ask what it depends on beside the rig is in `about`
  * @returns the last answer about a rig of this id, which may be of the moment before an edit: a picture changes then and
- * does not blink. With it whether it is of the rig as it is now.
+ * does not blink. With it the rig it is about.
  */
 function useAnswer<Answer>(
   rig: Rig,
   ask: (desk: AtDesk) => Promise<Answer>,
   about: readonly unknown[],
-): readonly [Answer | undefined, boolean] {
+): Answered<Answer> | undefined {
   const [answered, setAnswered] = useState<Answered<Answer>>();
   const key = JSON.stringify(about);
   useEffect(() => {
@@ -33,8 +33,7 @@ function useAnswer<Answer>(
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- a question is known by what it is about
   }, [rig, key]);
-  if (answered?.rig.id !== rig.id) return [undefined, false];
-  return [answered.is, sameToChecks(answered.rig, rig)];
+  return answered?.rig.id === rig.id ? answered : undefined;
 }
 
 /** What the desk answers about the open rig; the answer before stands until the next has come. */
@@ -42,7 +41,7 @@ export function useAtDesk<Answer>(
   ask: (desk: AtDesk) => Promise<Answer>,
   about: readonly unknown[] = [],
 ): Answer | undefined {
-  return useAnswer(useRig(), ask, about)[0];
+  return useAnswer(useRig(), ask, about)?.is;
 }
 
 /** The same of any rig, and never of what it was before an edit; undefined until the desk has answered. */
@@ -51,6 +50,6 @@ export function useJustAtDesk<Answer>(
   ask: (desk: AtDesk) => Promise<Answer>,
   about: readonly unknown[] = [],
 ): Answer | undefined {
-  const [answer, just] = useAnswer(rig, ask, about);
-  return just ? answer : undefined;
+  const answered = useAnswer(rig, ask, about);
+  return answered && sameToChecks(answered.rig, rig) ? answered.is : undefined;
 }

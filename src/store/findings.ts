@@ -5,6 +5,7 @@ import type { NamingSchool } from "@/core/parts";
 import type { Rig } from "@/core/rig";
 import type { Hop } from "@/core/trail";
 import { deskOn, type FirstLook } from "@/workers";
+import { useAtDesk } from "./at-desk";
 import { sameToChecks, useCheckOf } from "./audit";
 import { useOpenRig, useRig } from "./open-rig";
 import { usePreferences } from "./preferences";
@@ -67,28 +68,12 @@ export function useLateScene(): FirstLook["late"] {
   )?.late;
 }
 
-interface Trail {
-  readonly of: Rig;
-  readonly hops: readonly Hop[];
-}
-
 const NO_HOPS: readonly Hop[] = [];
 
 /** The trail of the picked pip; the one before stands until the desk has followed the wires. */
 export function useTrail(): readonly Hop[] {
-  const rig = useRig();
   const pick = useOpenRig((state) => state.pick);
   const school = usePreferences((state) => state.school);
-  const [trail, setTrail] = useState<Trail>();
-  useEffect(() => {
-    if (!pick) return;
-    let current = true;
-    void deskOn(rig)
-      .trail(pick, school)
-      .then((hops) => current && setTrail({ of: rig, hops }));
-    return () => {
-      current = false;
-    };
-  }, [rig, pick, school]);
-  return pick && trail?.of.id === rig.id ? trail.hops : NO_HOPS;
+  const hops = useAtDesk(async (desk) => (pick ? desk.trail(pick, school) : NO_HOPS), [pick, school]);
+  return pick && hops ? hops : NO_HOPS;
 }

@@ -3,6 +3,7 @@ export { useKept } from "./use-kept";
 export {
   chooseGlyph,
   editRig,
+  editScan,
   hasUnsaved,
   holdState,
   keepOpenRig,

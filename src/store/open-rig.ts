@@ -283,6 +283,10 @@ export function editRig(change: (rig: Rig) => Rig, name?: string): void {
   gesture = name === undefined ? undefined : { name, at: now, made: changed };
 }
 
+/** Changes how the digits take turns. */
+export const editScan = (values: Partial<Rig["scan"]>, gesture?: string): void =>
+  editRig((rig) => ({ ...rig, scan: { ...rig.scan, ...values } }), gesture);
+
 export const pickPip = (pick: PipId): void => useOpenRig.setState({ pick, spot: [] });
 
 /** Holds a state on the face until released or until the rig is edited. */

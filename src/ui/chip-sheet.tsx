@@ -5,14 +5,11 @@ import Form from "react-bootstrap/Form";
 import { scanningChip, turnWord } from "@/core/address";
 import { setResistorFor } from "@/core/parts";
 import { formatMilliamps, formatQuantity, neighbours } from "@/core/quantity";
-import { BLINKS, LIMITS, relay, schemeValues, withSetOhms, type Rig, type Scan } from "@/core/rig";
+import { BLINKS, LIMITS, relay, schemeValues, withSetOhms, type Rig } from "@/core/rig";
 import { STEADY } from "@/core/scan";
-import { editRig, useAtDesk, useModel } from "@/store";
+import { editRig, editScan, useAtDesk, useModel } from "@/store";
 import { QuantityField } from "./fields";
 import { SelectField } from "./select-field";
-
-const change = (values: Partial<Scan>, gesture?: string) =>
-  editRig((rig) => ({ ...rig, scan: { ...rig.scan, ...values } }), gesture);
 
 /** What one starts from when resistors are put into segment lines, in Ω. */
 const FIRST_OHMS = 100;
@@ -68,7 +65,7 @@ export function ChipSheet() {
         min={0}
         max={part.levels.length - 1}
         value={level}
-        onChange={(event) => change({ level: Number(event.target.value) }, "brightness")}
+        onChange={(event) => editScan({ level: Number(event.target.value) }, "brightness")}
       />
       <div className="field-row mb-2">
         {setCurrent && setOhms !== undefined && (
@@ -125,7 +122,7 @@ export function ChipSheet() {
             label="Blinking"
             value={model.rig.scan.blink ?? 0}
             options={BLINKS.map((hertz) => [hertz, hertz === 0 ? "none" : `${hertz} Hz`] as const)}
-            onChoose={(blink) => change({ blink })}
+            onChoose={(blink) => editScan({ blink })}
           />
         )}
       </div>

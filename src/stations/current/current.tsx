@@ -92,12 +92,12 @@ function CurrentChoice() {
 function Levels() {
   const model = useModel();
   const school = usePreferences((state) => state.school);
-  const advice = useAtDesk((desk) => desk.advice());
-  const matches = advice?.levels ?? [];
+  const levels = useAtDesk((desk) => desk.levels());
+  const matches = levels ?? [];
   return (
     <section className="sheet">
       <h2>Levels</h2>
-      {advice && matches.length === 0 && (
+      {levels && matches.length === 0 && (
         <p className="small quiet mb-0">No controller line reaches a chip input.</p>
       )}
       <table className="rule-table small" aria-label="Levels at the chip’s inputs">

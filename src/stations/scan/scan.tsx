@@ -3,9 +3,9 @@ import "./scan.css";
 import Link from "next/link";
 import Button from "react-bootstrap/Button";
 import { isMultiplexed, scanningChip, turnWord } from "@/core/address";
-import { LIMITS, controllerById, type Scan, type ScanSchool } from "@/core/rig";
+import { LIMITS, controllerById, type ScanSchool } from "@/core/rig";
 import { DIM_STEPS, dimTo } from "@/core/scan";
-import { editRig, useAtDesk, useModel } from "@/store";
+import { editScan, useAtDesk, useModel } from "@/store";
 import { ChipSheet, Choices, QuantityField, StationFrame, type ChoiceOption } from "@/ui";
 import type { ScanSeen } from "@/workers";
 import { CameraSheet } from "./camera-sheet";
@@ -24,9 +24,6 @@ const DIVIDER: ChoiceOption<ScanSchool> = {
   name: "Hardware divider",
   cost: "counters in logic; exact, and no code runs",
 };
-
-const change = (values: Partial<Scan>, gesture?: string) =>
-  editRig((rig) => ({ ...rig, scan: { ...rig.scan, ...values } }), gesture);
 
 /** Scan: how digits that share their segments take turns, and what eyes, cameras and the board make of it. */
 export function ScanStation() {
@@ -59,7 +56,7 @@ function ByProgram({ seen }: Seen) {
           <Choices
             label="Who keeps time"
             value={figures?.school ?? (logic ? "divider" : (rig.scan.school ?? "loop"))}
-            onChoose={(school) => change({ school })}
+            onChoose={(school) => editScan({ school })}
             options={logic ? [DIVIDER] : SCHOOLS}
           />
           <div className="field-row">
@@ -68,7 +65,7 @@ function ByProgram({ seen }: Seen) {
               unit="s"
               value={rig.scan.on[0]! / 1e6}
               range={seconds(LIMITS.onTime)}
-              onCommit={(time) => change({ on: [Math.max(1, Math.round(time * 1e6))] })}
+              onCommit={(time) => editScan({ on: [Math.max(1, Math.round(time * 1e6))] })}
               width={120}
             />
             <QuantityField
@@ -76,17 +73,17 @@ function ByProgram({ seen }: Seen) {
               unit="s"
               value={rig.scan.blank / 1e6}
               range={seconds(LIMITS.blankTime)}
-              onCommit={(time) => change({ blank: Math.round(time * 1e6) })}
+              onCommit={(time) => editScan({ blank: Math.round(time * 1e6) })}
               width={110}
             />
             <div>
               <span className="field-label">Dim at the same rate</span>
               <span className="btn-group btn-group-sm" role="group" aria-label="Dim at the same rate">
-                <Button variant="plain" onClick={() => change(dimTo(rig.scan, Infinity))}>
+                <Button variant="plain" onClick={() => editScan(dimTo(rig.scan, Infinity))}>
                   full
                 </Button>
                 {DIM_STEPS.map((share) => (
-                  <Button key={share} variant="plain" onClick={() => change(dimTo(rig.scan, share))}>
+                  <Button key={share} variant="plain" onClick={() => editScan(dimTo(rig.scan, share))}>
                     ×{share === 0.125 ? "⅛" : share === 0.25 ? "¼" : "½"}
                   </Button>
                 ))}
@@ -94,7 +91,7 @@ function ByProgram({ seen }: Seen) {
             </div>
           </div>
         </div>
-        {figures && <TurnPicture figures={figures} onChange={change} />}
+        {figures && <TurnPicture figures={figures} onChange={editScan} />}
       </section>
       {figures && (
         <div className="scan-grid">

@@ -6,6 +6,9 @@ import type { EncodedBus, PipId } from "@/core/rig";
 import type { BusTrace, TapeEntry } from "@/core/sim";
 import type { Lane, Stretch } from "@/ui";
 
+/** A bus before anything was sent. */
+export const NOTHING_SENT: BusTrace = { entries: [], ticks: [], duration: 0, before: {} };
+
 /** The lines of a bus as its chip's sheet names them. */
 export function lineNames(model: RigModel, bus: EncodedBus): ReadonlyArray<{ line: string; name: string }> {
   const { sheet: part } = chipOn(model, bus);

@@ -4,10 +4,10 @@ import Button from "react-bootstrap/Button";
 import { chipOn, modelOf } from "@/core/address";
 import { BUS_CHIPS } from "@/core/chips";
 import { DEFAULT_PLAN, ledValues, newRig, type Plan } from "@/core/rig";
-import type { BusTrace, Phased } from "@/core/sim";
+import type { Phased } from "@/core/sim";
 import { useJustAtDesk } from "@/store";
 import { SelectField, BusWave } from "@/ui";
-import { bitsOfTrace, lanesOf, samplesOf } from "./bus-lanes";
+import { NOTHING_SENT, bitsOfTrace, lanesOf, samplesOf } from "./bus-lanes";
 import { Fields, Registers } from "./chip-detail";
 import { ChipTape } from "./chip-tape";
 import { ShownFace } from "./shown-face";
@@ -21,8 +21,6 @@ const CHIP_PLANS: readonly Plan[] = BUS_CHIPS.map(({ sheet }) => ({
   polarity: sheet.kind === "driver-chip" && sheet.segments === "source" ? "common-cathode" : "common-anode",
   lines: {},
 }));
-
-const NOTHING_SENT: BusTrace = { entries: [], ticks: [], duration: 0, before: {} };
 
 /** Any chip that is known, alone on the table: it wakes up as its sheet says, and does what is typed. */
 export function TryChip() {

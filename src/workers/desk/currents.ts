@@ -2,12 +2,10 @@ import type { RigModel } from "@/core/address";
 import {
   baseAdvice,
   bothSchools,
-  levelMatches,
   offerFor,
   pickResistor,
   supplyAdvice,
   type BaseAdvice,
-  type LevelMatch,
   type LitWhen,
   type ResistorOffer,
   type SchoolFigures,
@@ -48,19 +46,17 @@ export function drivingOf(model: RigModel): Driving {
   };
 }
 
-/** What is advised about currents and levels. */
+/** What is advised about currents. */
 export interface CurrentAdvice {
   readonly schools: readonly SchoolFigures[];
   readonly bases: readonly BaseAdvice[];
   readonly supply: SupplyAdvice;
-  readonly levels: readonly LevelMatch[];
 }
 
 export const adviceOn = (model: RigModel): CurrentAdvice => ({
   schools: bothSchools(model),
   bases: baseAdvice(model),
   supply: supplyAdvice(model),
-  levels: levelMatches(model),
 });
 
 /** A wanted current, and which values may be offered for it. */

@@ -1,4 +1,5 @@
 import { modelOf, type DriveState, type RigModel } from "@/core/address";
+import { levelMatches, type LevelMatch } from "@/core/audit";
 import { checkAtOnce, type Finding } from "@/core/check";
 import { signPace, type ScenePace } from "@/core/frames";
 import type { NamingSchool } from "@/core/parts";
@@ -129,7 +130,12 @@ export class Desk {
     return drivingOf(this.model);
   }
 
-  /** Both resistor schools, base resistors, the supply, levels. */
+  /** Whether the chips take the board's high for high. */
+  levels(): LevelMatch[] {
+    return levelMatches(this.model);
+  }
+
+  /** Both resistor schools, base resistors, the supply. */
   advice(): CurrentAdvice {
     return adviceOn(this.model);
   }

@@ -2,13 +2,11 @@ import { useMemo, useState } from "react";
 import { hex } from "@/core/bus";
 import type { BusChip, KeyScan } from "@/core/chips";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
-import type { BusTrace, Phased } from "@/core/sim";
+import type { Phased } from "@/core/sim";
 import { useAtDesk, useModel } from "@/store";
 import { BusWave } from "@/ui";
-import { lanesOf, samplesOf } from "../bus-lanes";
+import { NOTHING_SENT, lanesOf, samplesOf } from "../bus-lanes";
 import { KeyButton } from "./key-button";
-
-const NOTHING_SENT: BusTrace = { entries: [], ticks: [], duration: 0, before: {} };
 
 /** The keys a driver chip scans: held on screen, read over the bus as its own program would. */
 export function ChipKeys({ chip, scan }: { chip: BusChip; scan: KeyScan }) {
