@@ -13,7 +13,7 @@ interface Props<Value extends string> {
 /** The one switch between a few ways of looking at something: all of them in sight, one of them pressed. */
 export function ViewSwitch<Value extends string>({ label, value, views, onView, className }: Props<Value>) {
   return (
-    <ButtonGroup size="sm" className={className} aria-label={label}>
+    <ButtonGroup size="sm" className={`view-switch ${className ?? ""}`.trim()} aria-label={label}>
       {views.map(([view, title]) => (
         <Button
           key={view}
