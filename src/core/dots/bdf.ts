@@ -2,7 +2,7 @@ import { bdfString } from "../foreign";
 import { unpackRows, packRows } from "./bitmap";
 import { SYMBOLS_FROM, charsetInName, charsetOf, type Charset } from "./charset";
 import { BDF_LIMITS } from "./bdf-limits";
-import type { DotFont, DotGlyph } from "./font";
+import { glyphsInOrder, type DotFont, type DotGlyph } from "./font";
 
 /** What is wrong with a font file, where, and what to do. */
 export interface FontProblem {
@@ -309,7 +309,7 @@ function numbers(text: string, count: number): number[] | undefined {
 
 /** Writes a font as a BDF file, version 2.1, its codes being code points; the inverse of {@link readBdf}. */
 export function writeBdf(font: DotFont): string {
-  const glyphs = [...font.glyphs.values()].sort((one, other) => one.code - other.code);
+  const glyphs = glyphsInOrder(font);
   const width = Math.max(1, ...glyphs.map(({ bitmap }) => bitmap.width));
   const height = Math.max(1, font.ascent + font.descent);
   const size = height;
@@ -358,4 +358,25 @@ function bitmapLines({ bitmap }: DotGlyph): string[] {
       .map((byte) => byte.toString(16).toUpperCase().padStart(2, "0"))
       .join(""),
   );
+}
+
+/**
+ * The font, or as many of its first characters, by code, as fit in so many characters of a BDF file. A guess from the
+ * mean size of a character is made smaller until it fits: characters of one font differ little in size.
+ */
+export function fittingFont(font: DotFont, mostBytes: number): DotFont {
+  let kept = font;
+  for (let size = writeBdf(kept).length; size > mostBytes; size = writeBdf(kept).length) {
+    const count = Math.min(kept.glyphs.size - 1, Math.floor(kept.glyphs.size * (mostBytes / size) * 0.98));
+    if (count < 1) return { ...font, glyphs: new Map() };
+    kept = {
+      ...font,
+      glyphs: new Map(
+        glyphsInOrder(kept)
+          .slice(0, count)
+          .map((glyph) => [glyph.code, glyph]),
+      ),
+    };
+  }
+  return kept;
 }

@@ -28,6 +28,10 @@ export interface DotFont {
 export const fontHeight = ({ ascent, descent }: Pick<DotFont, "ascent" | "descent">): number =>
   ascent + descent;
 
+/** The characters of a font in the order of their codes. */
+export const glyphsInOrder = (font: DotFont): DotGlyph[] =>
+  [...font.glyphs.values()].sort((one, other) => one.code - other.code);
+
 export const glyphOf = (font: DotFont, character: string): DotGlyph | undefined =>
   font.glyphs.get(character.codePointAt(0)!);
 

@@ -32,10 +32,19 @@ export {
   undone,
   type Orientation,
 } from "./orientation";
-export { fontHeight, glyphCell, glyphFrom, glyphOf, withGlyph, type DotFont, type DotGlyph } from "./font";
+export {
+  fontHeight,
+  glyphCell,
+  glyphFrom,
+  glyphOf,
+  glyphsInOrder,
+  withGlyph,
+  type DotFont,
+  type DotGlyph,
+} from "./font";
 export { BUILT_IN_FONTS, builtInFont } from "./built-in";
 export { BDF_LIMITS } from "./bdf-limits";
-export { readBdf, writeBdf, type FontProblem, type FontCounts, type ReadFont } from "./bdf";
+export { fittingFont, readBdf, writeBdf, type FontProblem, type FontCounts, type ReadFont } from "./bdf";
 export { layLine, dotsOfText, layText } from "./text";
 export {
   MOTIONS,

@@ -1,1 +1,9 @@
-export { KEYPADS, debounceFor, debounced, keypadScanTime, scanKeypad, type KeypadName } from "./keypad";
+export {
+  KEYPADS,
+  debounceFor,
+  debounced,
+  keypadScanTime,
+  scanKeypad,
+  type KeypadName,
+  type KeypadReading,
+} from "./keypad";

@@ -17,6 +17,7 @@ export {
   registerPart,
   showsDots,
 } from "./plan-facts";
+export { withDisplay } from "./plan-display";
 export { driverChipOf, isStatic, lineUses, planProblem, withController, withLines } from "./plan";
 export { schemeOf, schemeValues, setResistors, withSetOhms } from "./schemes";
 export { USUAL_SHOW, assignLine, movedWires, newRig, relay } from "./lay";

@@ -1,7 +1,7 @@
 export { DIM_STEPS, dimTo } from "./dim";
 export { STEADY, perceived } from "./brightness";
 export { CORNER_OF_EYE, flickerOf, type Flicker } from "./flicker";
-export { cameraView, rowsOf, type Shutter, type Span } from "./camera";
+export { cameraView, rowsOf, type CameraView, type Shutter, type Span } from "./camera";
 export { correctedConstant, countedTick } from "./counted";
 export { fullTimeline, ghostsOf, scanFigures, type Ghost, type ScanFigures } from "./figures";
 export { peakFor, pulseLimit } from "./pulse";

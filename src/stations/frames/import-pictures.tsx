@@ -15,6 +15,9 @@ interface Props {
   readonly onTake: (pictures: ReadonlyArray<{ readonly bitmap: Bitmap; readonly time: number }>) => void;
 }
 
+/** How a picture becomes dots, whatever the size of the display. */
+type Settings = Omit<Reduce, "width" | "height">;
+
 /** Pictures shown for trying the settings out. */
 const SHOWN = 6;
 const NO_PICTURES: readonly GreyPicture[] = [];
@@ -29,7 +32,7 @@ export function ImportPictures({ file, width, height, onClose, onTake }: Props) 
   const model = useModel();
   const { run, progress, cancel } = useJob();
   const [read, setRead] = useState<ReadPictures>();
-  const [reduce, setReduce] = useState<Omit<Reduce, "width" | "height">>({
+  const [reduce, setReduce] = useState<Settings>({
     fit: "contain",
     method: "threshold",
     threshold: 128,
@@ -52,7 +55,7 @@ export function ImportPictures({ file, width, height, onClose, onTake }: Props) 
     [pictures, asked],
   );
   const dark = useMemo(() => pictures.some(isDarkOnClear), [pictures]);
-  const change = (values: Partial<typeof reduce>) => setReduce({ ...reduce, ...values });
+  const change = (values: Partial<Settings>) => setReduce({ ...reduce, ...values });
   return (
     <Modal show onHide={onClose} size="lg" aria-labelledby="import-title">
       <Modal.Header closeButton>
@@ -85,71 +88,7 @@ export function ImportPictures({ file, width, height, onClose, onTake }: Props) 
               {pictures.length} picture{pictures.length === 1 ? "" : "s"} of {pictures[0]!.width} ×{" "}
               {pictures[0]!.height}; they become {width} × {height} dots.
             </p>
-            {dark && (
-              <fieldset className="small mb-3">
-                <legend className="fs-6 fw-semibold mb-1">
-                  It is drawn in black on a transparent ground: what is to be lit?
-                </legend>
-                <span className="row-line">
-                  {(
-                    [
-                      ["the drawing", DRAWING],
-                      ["the ground around it", GROUND],
-                    ] as const
-                  ).map(([label, values]) => (
-                    <Form.Check
-                      key={label}
-                      type="radio"
-                      name="import-lit"
-                      id={`import-lit-${label.replace(/ /g, "-")}`}
-                      label={label}
-                      checked={reduce.inverted === values.inverted}
-                      onChange={() => change(values)}
-                    />
-                  ))}
-                </span>
-              </fieldset>
-            )}
-            <div className="field-row mb-3">
-              <SelectField
-                label="Size"
-                value={reduce.fit}
-                options={[
-                  ["contain", "as large as fits"],
-                  ["stretch", "stretched to the display"],
-                  ["none", "dot for dot, in the middle"],
-                ]}
-                onChoose={(fit) => change({ fit })}
-              />
-              <SelectField
-                label="Shades become"
-                value={reduce.method}
-                options={[
-                  ["threshold", "lit or dark by a threshold"],
-                  ["dither", "more or fewer dots"],
-                ]}
-                onChoose={(method) => change({ method })}
-              />
-              <div>
-                <label className="field-label" htmlFor="import-threshold">
-                  Lit from {Math.round((reduce.threshold / 255) * 100)} % on
-                </label>
-                <Form.Range
-                  id="import-threshold"
-                  min={1}
-                  max={255}
-                  value={reduce.threshold}
-                  onChange={(event) => change({ threshold: Number(event.target.value) })}
-                />
-              </div>
-              <Form.Check
-                type="switch"
-                id="import-inverted"
-                label="dark is lit"
-                checked={reduce.inverted}
-                onChange={(event) => change({ inverted: event.target.checked })}
-              />
-            </div>
+            <DotSettings reduce={reduce} dark={dark} onChange={change} />
             <div className="import-shown">
               {shown.map((bitmap, at) => (
                 <div key={at} className="lens p-2">
@@ -185,5 +124,85 @@ export function ImportPictures({ file, width, height, onClose, onTake }: Props) 
         </Button>
       </Modal.Footer>
     </Modal>
+  );
+}
+
+interface SettingsProps {
+  readonly reduce: Settings;
+  /** Is there a dark drawing on a transparent ground among the pictures? */
+  readonly dark: boolean;
+  readonly onChange: (values: Partial<Settings>) => void;
+}
+
+/** How shades become dots, and at what size. */
+function DotSettings({ reduce, dark, onChange }: SettingsProps) {
+  return (
+    <>
+      {dark && (
+        <fieldset className="small mb-3">
+          <legend className="fs-6 fw-semibold mb-1">
+            It is drawn in black on a transparent ground: what is to be lit?
+          </legend>
+          <span className="row-line">
+            {(
+              [
+                ["the drawing", DRAWING],
+                ["the ground around it", GROUND],
+              ] as const
+            ).map(([label, values]) => (
+              <Form.Check
+                key={label}
+                type="radio"
+                name="import-lit"
+                id={`import-lit-${label.replace(/ /g, "-")}`}
+                label={label}
+                checked={reduce.inverted === values.inverted}
+                onChange={() => onChange(values)}
+              />
+            ))}
+          </span>
+        </fieldset>
+      )}
+      <div className="field-row mb-3">
+        <SelectField
+          label="Size"
+          value={reduce.fit}
+          options={[
+            ["contain", "as large as fits"],
+            ["stretch", "stretched to the display"],
+            ["none", "dot for dot, in the middle"],
+          ]}
+          onChoose={(fit) => onChange({ fit })}
+        />
+        <SelectField
+          label="Shades become"
+          value={reduce.method}
+          options={[
+            ["threshold", "lit or dark by a threshold"],
+            ["dither", "more or fewer dots"],
+          ]}
+          onChoose={(method) => onChange({ method })}
+        />
+        <div>
+          <label className="field-label" htmlFor="import-threshold">
+            Lit from {Math.round((reduce.threshold / 255) * 100)} % on
+          </label>
+          <Form.Range
+            id="import-threshold"
+            min={1}
+            max={255}
+            value={reduce.threshold}
+            onChange={(event) => onChange({ threshold: Number(event.target.value) })}
+          />
+        </div>
+        <Form.Check
+          type="switch"
+          id="import-inverted"
+          label="dark is lit"
+          checked={reduce.inverted}
+          onChange={(event) => onChange({ inverted: event.target.checked })}
+        />
+      </div>
+    </>
   );
 }

@@ -24,7 +24,7 @@ import {
 } from "@/core/rig";
 import { editSign, pickPip, useModel, useOpenRig } from "@/store";
 import { IconButton, PictureFace, SelectField } from "@/ui";
-import { OrientationFinder } from "./orientation-finder";
+import { OrientationFinder } from "./finder";
 
 /** Picture elements a dot takes on the plan of the modules. */
 const scaleFor = (width: number) => Math.max(3, Math.min(14, Math.floor(430 / Math.max(width, 16))));

@@ -6,18 +6,14 @@ import {
   LIMITS,
   changeUnits,
   digitCount,
-  driverChipOf,
   ledValues,
   matrixSize,
   moduleCount,
-  planProblem,
-  schemeOf,
   showsDots,
-  withLines,
+  withDisplay,
   type Plan,
-  type SchemeName,
 } from "@/core/rig";
-import { editRig, useModel } from "@/store";
+import { editRig, useModel, useRig } from "@/store";
 import { SelectField, Choices, QuantityField, fetched } from "@/ui";
 
 const OwnDisplay = fetched("The form", () => import("./own-display").then((module) => module.OwnDisplay));
@@ -44,93 +40,37 @@ interface Props {
   readonly onLay: (plan: Plan) => void;
 }
 
-/** More digits than this take driver chips in a chain. */
-const MOST_WITHOUT_CHAIN = 8;
-
-/** The way to drive a plan's digits: its own, as long as that reaches, or one that does. */
-function fittingScheme(plan: Plan): SchemeName {
-  const { scheme, display, digits } = plan;
-  if (showsDots(plan)) return schemeForDots(plan);
-  if (!planProblem(withLines(plan))) return scheme;
-  const { chip, each, forOne } = schemeOf(scheme);
-  if (digits > MOST_WITHOUT_CHAIN) return "max7219";
-  if (digits === 1) return forOne ? scheme : "register-static";
-  if (chip) return "two-registers";
-  return display !== "plain" && each ? "two-registers" : scheme;
-}
-
-/** Ways for dots, those most take first. */
-const FOR_DOTS: ReadonlyArray<SchemeName> = ["max7219", "two-registers", "ht16k33", "direct"];
-
-function schemeForDots(plan: Plan): SchemeName {
-  const works = (scheme: SchemeName) =>
-    planProblem(withLines({ ...plan, scheme, digitSwitch: switchFor(plan, scheme) })) === undefined;
-  return [plan.scheme, ...FOR_DOTS].find(works) ?? "max7219";
-}
-
-const switchFor = (plan: Plan, scheme: SchemeName): Plan["digitSwitch"] => {
-  if (driverChipOf(scheme)) return "bare";
-  return plan.digitSwitch === "bare" || isOneSided(plan) ? "transistor" : plan.digitSwitch;
-};
-
-/** A plan on another number of digits: a way that only one or only many digits can have gives way to one that fits. */
-export function withDigits(plan: Plan, values: Partial<Plan>): Plan {
-  const asked = { ...plan, ...values };
-  const changed = { ...asked, digits: digitCount(asked) };
-  // What can stay stays: the way to drive the digits and what switches them.
-  if (!showsDots(changed) && !planProblem(withLines(changed))) return changed;
-  if (changed.register !== undefined) {
-    // Another register may do where this one only sinks, or is too weak.
-    const { register: _, ...usual } = changed;
-    return withDigits(usual, {});
-  }
-  const scheme = fittingScheme(changed);
-  if (showsDots(changed)) return { ...changed, scheme, digitSwitch: switchFor(changed, scheme) };
-  if (scheme === changed.scheme && driverChipOf(scheme)) return changed;
-  const one = changed.digits === 1;
-  const shared = changed.display !== "plain" && !one;
-  const bare = one || (schemeOf(scheme).each === true && !shared);
-  const fits = changed.digitSwitch !== "bare" && !isOneSided(changed);
-  return { ...changed, scheme, digitSwitch: bare ? "bare" : fits ? changed.digitSwitch : "transistor" };
-}
-
-/** Darlingtons and power registers only sink: they fit one polarity. */
-const isOneSided = ({ digitSwitch, polarity }: Plan): boolean =>
-  polarity === "common-anode" && (digitSwitch === "darlington" || digitSwitch === "power-register");
-
 const MODULE_COUNTS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 24, 32, 48, 64];
 
 /** Numbers of modules one chooses from, the plan's own among them. */
 const moduleCounts = (plan: Plan): number[] =>
   [...new Set([...MODULE_COUNTS, moduleCount(plan)])].sort((one, other) => one - other);
 
+/** What a plan's display is called among the kinds. */
+function kindOf(plan: Plan): string {
+  if (plan.display === "plain") return String(plan.digits);
+  return plan.display === "dots" ? `dots ${plan.module ?? "8x8"}` : plan.display;
+}
+
+/** The plan with the display chosen by the name of its kind. */
+function planOfKind(plan: Plan, kind: string): Plan {
+  const [, matrix] = kind.split(" ") as [string, MatrixName | undefined];
+  if (matrix)
+    return withDisplay(plan, {
+      display: "dots",
+      module: matrix,
+      own: undefined,
+      digits: MATRICES[matrix].rows,
+    });
+  if (kind === "clock") return withDisplay(plan, { display: "clock", own: undefined, digits: 4 });
+  return withDisplay(plan, { display: "plain", own: undefined, digits: Number(kind) });
+}
+
 /** The display: how many digits, of which kind and polarity, and its LEDs. */
 export function DisplaySheet({ onLay }: Props) {
-  const { rig, display } = useModel();
-  const { plan } = rig;
+  const { plan } = useRig();
   const [entering, setEntering] = useState(false);
-  const led = display.led ?? ledValues("red");
-  const setLed = (values: Partial<typeof led>) =>
-    editRig((before) =>
-      changeUnits(before, (unit) => unit.led !== undefined, { led: { ...led, ...values } }),
-    );
-  const kind =
-    plan.display === "plain"
-      ? String(plan.digits)
-      : plan.display === "dots"
-        ? `dots ${plan.module ?? "8x8"}`
-        : plan.display;
   const word = showsDots(plan) ? "row" : "digit";
-  const choose = (value: string) => {
-    if (value === "own") return setEntering(true);
-    const [, matrix] = value.split(" ") as [string, MatrixName | undefined];
-    if (matrix)
-      return onLay(
-        withDigits(plan, { display: "dots", module: matrix, own: undefined, digits: MATRICES[matrix].rows }),
-      );
-    if (value === "clock") return onLay(withDigits(plan, { display: "clock", own: undefined, digits: 4 }));
-    onLay(withDigits(plan, { display: "plain", own: undefined, digits: Number(value) }));
-  };
   return (
     <section className="sheet">
       <div className="spread flex-wrap mb-2">
@@ -140,9 +80,9 @@ export function DisplaySheet({ onLay }: Props) {
             label="Kind of display"
             labelled="heard"
             size="sm"
-            value={String(kind)}
+            value={kindOf(plan)}
             options={KINDS}
-            onChoose={choose}
+            onChoose={(kind) => (kind === "own" ? setEntering(true) : onLay(planOfKind(plan, kind)))}
           />
           {plan.display === "dots" && (
             <SelectField
@@ -154,7 +94,7 @@ export function DisplaySheet({ onLay }: Props) {
               options={moduleCounts(plan).map(
                 (count) => [count, `${count} module${count === 1 ? "" : "s"}`] as const,
               )}
-              onChoose={(count) => onLay(withDigits(plan, { digits: count * matrixSize(plan)!.rows }))}
+              onChoose={(count) => onLay(withDisplay(plan, { digits: count * matrixSize(plan)!.rows }))}
             />
           )}
           {plan.display === "own" && (
@@ -169,7 +109,7 @@ export function DisplaySheet({ onLay }: Props) {
         value={plan.polarity}
         onChoose={(polarity) =>
           onLay(
-            withDigits(plan, {
+            withDisplay(plan, {
               polarity,
               ...(plan.own ? { own: { ...plan.own, polarity } } : {}),
             }),
@@ -188,38 +128,7 @@ export function DisplaySheet({ onLay }: Props) {
           },
         ]}
       />
-      <div className="field-row mt-2">
-        <SelectField<LedColour>
-          label="LED colour"
-          value={led.colour}
-          options={Object.values(LED_FIGURES).map(({ colour, title }) => [colour, title] as const)}
-          onChoose={(colour) => setLed(ledValues(colour))}
-        />
-        <QuantityField
-          label="Forward drop"
-          unit="V"
-          value={led.forward}
-          range={LIMITS.forward}
-          onCommit={(forward) => setLed({ forward })}
-          width={92}
-        />
-        <QuantityField
-          label="at"
-          unit="A"
-          value={(led.testCurrent ?? TEST_CURRENT) / 1000}
-          range={[LIMITS.testCurrent[0] / 1000, LIMITS.testCurrent[1] / 1000]}
-          onCommit={(amps) => setLed({ testCurrent: amps * 1000 })}
-          width={84}
-        />
-        <QuantityField
-          label="Slope"
-          unit="Ω"
-          value={led.slope}
-          range={LIMITS.slope}
-          onCommit={(slope) => setLed({ slope })}
-          width={80}
-        />
-      </div>
+      <LedFields />
       {word === "digit" && digitCount(plan) > 1 && (
         <div className="field-row mt-2">
           <SelectField<Plan["countFrom"]>
@@ -241,10 +150,53 @@ export function DisplaySheet({ onLay }: Props) {
           onClose={() => setEntering(false)}
           onTake={(own) => {
             setEntering(false);
-            onLay(withDigits(plan, { display: "own", own, polarity: own.polarity }));
+            onLay(withDisplay(plan, { display: "own", own, polarity: own.polarity }));
           }}
         />
       )}
     </section>
+  );
+}
+
+/** The LEDs of the display, as their sheet has them. */
+function LedFields() {
+  const led = useModel().display.led ?? ledValues("red");
+  const setLed = (values: Partial<typeof led>) =>
+    editRig((before) =>
+      changeUnits(before, (unit) => unit.led !== undefined, { led: { ...led, ...values } }),
+    );
+  return (
+    <div className="field-row mt-2">
+      <SelectField<LedColour>
+        label="LED colour"
+        value={led.colour}
+        options={Object.values(LED_FIGURES).map(({ colour, title }) => [colour, title] as const)}
+        onChoose={(colour) => setLed(ledValues(colour))}
+      />
+      <QuantityField
+        label="Forward drop"
+        unit="V"
+        value={led.forward}
+        range={LIMITS.forward}
+        onCommit={(forward) => setLed({ forward })}
+        width={92}
+      />
+      <QuantityField
+        label="at"
+        unit="A"
+        value={(led.testCurrent ?? TEST_CURRENT) / 1000}
+        range={[LIMITS.testCurrent[0] / 1000, LIMITS.testCurrent[1] / 1000]}
+        onCommit={(amps) => setLed({ testCurrent: amps * 1000 })}
+        width={84}
+      />
+      <QuantityField
+        label="Slope"
+        unit="Ω"
+        value={led.slope}
+        range={LIMITS.slope}
+        onCommit={(slope) => setLed({ slope })}
+        width={80}
+      />
+    </div>
   );
 }

@@ -35,17 +35,6 @@ export function PlanShow() {
     (glyph) => glyphFit(glyph, glyphs).fit !== "exact",
   );
   const length = showLength(show);
-  const readHold = (text: string) => {
-    const count = splitCells(text, marks).length;
-    return count >= 1 && count <= digits.length
-      ? { ok: true as const, value: text }
-      : {
-          ok: false as const,
-          message: single
-            ? "one character, with a full stop behind it for its point"
-            : `1 to ${digits.length} characters; points do not count`,
-        };
-  };
   const count = show.mode === "hold" ? 1 : show.texts.length;
   return (
     <section className="sheet">
@@ -60,86 +49,8 @@ export function PlanShow() {
         ]}
       />
       <div className="mt-2">
-        {show.mode === "hold" ? (
-          <CommitField
-            label={single ? "Character" : "Text"}
-            shown={show.hold}
-            read={readHold}
-            onCommit={(hold) => change({ hold })}
-            mono
-            maxLength={LIMITS.text}
-            width={140}
-          />
-        ) : (
-          <>
-            {single ? (
-              <CommitField
-                label="Characters, in order (a full stop lights the point before it)"
-                shown={show.texts.join("")}
-                read={readList}
-                onCommit={(texts) => change({ texts })}
-                mono
-                maxLength={LIMITS.texts}
-              />
-            ) : (
-              <CommitField
-                label={
-                  marksOf(rig).includes("lamp")
-                    ? "Texts, one a line (. lights the point before it, * its lamp)"
-                    : "Texts, one a line (a full stop lights the point before it)"
-                }
-                shown={show.texts.join("\n")}
-                read={readTexts}
-                onCommit={(texts) => change({ texts })}
-                rows={Math.min(6, Math.max(3, show.texts.length))}
-                mono
-              />
-            )}
-            <div className="field-row mt-2">
-              <QuantityField
-                label="Each for"
-                unit="s"
-                value={show.interval / 1000}
-                range={[LIMITS.interval[0] / 1000, LIMITS.interval[1] / 1000]}
-                onCommit={(seconds) => change({ interval: Math.max(1, Math.round(seconds * 1000)) })}
-                width={92}
-              />
-              <RoundsField width={92} />
-              <SelectField<Show["end"]>
-                label="Then it stops and"
-                value={show.end}
-                disabled={show.rounds === 0}
-                options={[
-                  ["last", "keeps the last"],
-                  ["blank", "goes blank"],
-                ]}
-                onChoose={(end) => change({ end })}
-              />
-            </div>
-          </>
-        )}
-        {!single && (
-          <div className="field-row mt-2">
-            <SelectField<Show["align"]>
-              label="Short texts stand"
-              value={show.align}
-              options={[
-                ["right", "at the right"],
-                ["left", "at the left"],
-              ]}
-              onChoose={(align) => change({ align })}
-            />
-            <SelectField<Show["leadingZeros"]>
-              label="Leading zeros"
-              value={show.leadingZeros}
-              options={[
-                ["show", "are shown"],
-                ["blank", "stay dark"],
-              ]}
-              onChoose={(leadingZeros) => change({ leadingZeros })}
-            />
-          </div>
-        )}
+        {show.mode === "hold" ? <HeldText /> : <TextList />}
+        {!single && <ShortTexts />}
       </div>
       <p className="small quiet mt-2 mb-0">
         {count} {single ? "place" : "text"}
@@ -151,5 +62,115 @@ export function PlanShow() {
         {marks.includes("degree") && "; a ° behind a digit lights the degree mark"}
       </p>
     </section>
+  );
+}
+
+/** The one text that is held. */
+function HeldText() {
+  const { rig, digits } = useModel();
+  const single = digits.length === 1;
+  const readHold = (text: string) => {
+    const count = splitCells(text, marksOf(rig)).length;
+    return count >= 1 && count <= digits.length
+      ? { ok: true as const, value: text }
+      : {
+          ok: false as const,
+          message: single
+            ? "one character, with a full stop behind it for its point"
+            : `1 to ${digits.length} characters; points do not count`,
+        };
+  };
+  return (
+    <CommitField
+      label={single ? "Character" : "Text"}
+      shown={rig.show.hold}
+      read={readHold}
+      onCommit={(hold) => change({ hold })}
+      mono
+      maxLength={LIMITS.text}
+      width={140}
+    />
+  );
+}
+
+/** What is run through: texts in order, how long each stays, how often, and what is left at the end. */
+function TextList() {
+  const { rig, digits } = useModel();
+  const { show } = rig;
+  const single = digits.length === 1;
+  return (
+    <>
+      {single ? (
+        <CommitField
+          label="Characters, in order (a full stop lights the point before it)"
+          shown={show.texts.join("")}
+          read={readList}
+          onCommit={(texts) => change({ texts })}
+          mono
+          maxLength={LIMITS.texts}
+        />
+      ) : (
+        <CommitField
+          label={
+            marksOf(rig).includes("lamp")
+              ? "Texts, one a line (. lights the point before it, * its lamp)"
+              : "Texts, one a line (a full stop lights the point before it)"
+          }
+          shown={show.texts.join("\n")}
+          read={readTexts}
+          onCommit={(texts) => change({ texts })}
+          rows={Math.min(6, Math.max(3, show.texts.length))}
+          mono
+        />
+      )}
+      <div className="field-row mt-2">
+        <QuantityField
+          label="Each for"
+          unit="s"
+          value={show.interval / 1000}
+          range={[LIMITS.interval[0] / 1000, LIMITS.interval[1] / 1000]}
+          onCommit={(seconds) => change({ interval: Math.max(1, Math.round(seconds * 1000)) })}
+          width={92}
+        />
+        <RoundsField width={92} />
+        <SelectField<Show["end"]>
+          label="Then it stops and"
+          value={show.end}
+          disabled={show.rounds === 0}
+          options={[
+            ["last", "keeps the last"],
+            ["blank", "goes blank"],
+          ]}
+          onChoose={(end) => change({ end })}
+        />
+      </div>
+    </>
+  );
+}
+
+/** How texts shorter than the display stand on it. */
+function ShortTexts() {
+  const { show } = useModel().rig;
+  return (
+    <div className="field-row mt-2">
+      <SelectField<Show["align"]>
+        label="Short texts stand"
+        value={show.align}
+        options={[
+          ["right", "at the right"],
+          ["left", "at the left"],
+        ]}
+        onChoose={(align) => change({ align })}
+      />
+      <SelectField<Show["leadingZeros"]>
+        label="Leading zeros"
+        value={show.leadingZeros}
+        options={[
+          ["show", "are shown"],
+          ["blank", "stay dark"],
+        ]}
+        onChoose={(leadingZeros) => change({ leadingZeros })}
+      />
+    </div>
   );
 }

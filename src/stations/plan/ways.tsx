@@ -1,33 +1,13 @@
-import type { ColumnDef } from "@tanstack/react-table";
 import { useMemo } from "react";
-import Button from "react-bootstrap/Button";
-import { formatMeasure } from "@/core/audit";
-import { NEAR_LIMIT } from "@/core/circuit";
-import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import type { Plan } from "@/core/rig";
-import { isWay, type Load, type WayFigures } from "@/core/ways";
+import { isWay } from "@/core/ways";
 import { useRig } from "@/store";
-import { DataTable, PlannerProgress, SeverityMark, usePlanner } from "@/ui";
+import { DataTable, PlannerProgress, usePlanner } from "@/ui";
 import type { Comparison } from "@/workers";
+import { wayColumns } from "./way-columns";
 
 interface Props {
   readonly onLay: (plan: Plan) => void;
-}
-
-function LoadText({ load: { value, unit, limit, share, title } }: { load: Load }) {
-  return (
-    <span
-      className="text-nowrap"
-      title={limit === undefined ? title : `${title}, at most ${formatMeasure(limit, unit)}`}
-    >
-      {formatMeasure(value, unit, 2)}
-      {share > 1 ? (
-        <SeverityMark severity="fault" text="over" />
-      ) : share > NEAR_LIMIT ? (
-        <SeverityMark severity="caution" text="near" />
-      ) : null}
-    </span>
-  );
 }
 
 /** The ways to drive this display side by side, the one to take first, and one click to build any of them. */
@@ -42,141 +22,8 @@ export function Ways({ onLay }: Props) {
   ]);
   const comparing = usePlanner<Comparison>(key, (planner, report) => planner.compare(rig, report));
   const { result, failed } = comparing;
-  const columns = useMemo<ColumnDef<WayFigures>[]>(() => {
-    const recommended = result?.recommended?.way.id;
-    const isNow = ({ way }: WayFigures) => isWay(plan, way);
-    return [
-      {
-        header: "Way",
-        cell: ({ row: { original } }) => (
-          <span className="way-name" title={original.way.costs}>
-            <strong>{original.way.title}</strong>
-            {original.way.id === recommended && <span className="way-mark">take this</span>}
-            <span className="d-block tiny quiet">{original.way.costs}</span>
-          </span>
-        ),
-      },
-      {
-        header: "Lines",
-        accessorFn: ({ lines }) => lines,
-        meta: { number: true },
-        cell: ({ row: { original } }) => (
-          <span
-            title={[
-              `${original.easyLeft} easy lines left`,
-              ...original.awkward.map(({ line, why }) => `line ${line}: ${why}`),
-              ...(original.analogue.length > 0
-                ? [`analogue lines used as digital: ${original.analogue.join(", ")}`]
-                : []),
-            ].join("\n")}
-          >
-            {original.lines}
-            <span className="d-block tiny quiet">
-              {original.linesLeft} left
-              {original.awkward.length > 0 && `, ${original.awkward.length} awkward`}
-              {original.awkward.length === 0 &&
-                original.analogue.length > 0 &&
-                `, ${original.analogue.length} analogue`}
-            </span>
-          </span>
-        ),
-      },
-      {
-        header: "Parts",
-        accessorFn: ({ parts }) => parts,
-        meta: { number: true },
-        cell: ({ row: { original } }) => (
-          <>
-            {original.parts}
-            <span className="d-block tiny quiet">{original.wires} wires</span>
-          </>
-        ),
-      },
-      {
-        header: "Joints",
-        accessorFn: ({ joints }) => joints,
-        meta: { number: true },
-        cell: ({ row }) => row.original.joints,
-      },
-      {
-        header: "Worst pin",
-        accessorFn: ({ pin }) => pin.share,
-        meta: { number: true },
-        cell: ({ row }) => <LoadText load={row.original.pin} />,
-      },
-      {
-        header: "Chip or supply",
-        accessorFn: (way) => way.package.share,
-        meta: { number: true },
-        cell: ({ row: { original } }) => (
-          <>
-            <LoadText load={original.package} />
-            {original.over.length > 0 && (
-              <span className="d-block tiny quiet">
-                over its limit: {original.over.slice(0, 2).join(", ")}
-              </span>
-            )}
-          </>
-        ),
-      },
-      {
-        header: "Light",
-        accessorFn: ({ brightness }) => brightness,
-        sortDescFirst: true,
-        meta: { number: true },
-        cell: ({ row: { original } }) => (
-          <span
-            title={`${formatMilliamps(original.average)} average with ${formatQuantity(original.ohms, "Ω")}`}
-          >
-            {Math.round(original.brightness * 100)} %
-          </span>
-        ),
-      },
-      {
-        header: "Refresh",
-        accessorFn: ({ rate }) => rate ?? Infinity,
-        sortDescFirst: true,
-        meta: { number: true },
-        cell: ({ row: { original } }) =>
-          original.rate === undefined ? (
-            "steady"
-          ) : (
-            <>
-              {formatQuantity(original.rate, "Hz", 3)}
-              <span className="d-block tiny quiet">
-                {Number.isFinite(original.ceiling)
-                  ? `up to ${formatQuantity(original.ceiling, "Hz", 2)}`
-                  : "no ceiling"}
-              </span>
-            </>
-          ),
-      },
-      {
-        header: "Board’s time",
-        accessorFn: ({ busy }) => busy,
-        meta: { number: true },
-        cell: ({ row: { original } }) =>
-          original.busy >= 1 ? "all" : `${Math.round(original.busy * 100)} %`,
-      },
-      {
-        id: "build",
-        header: "",
-        cell: ({ row: { original } }) =>
-          isNow(original) ? (
-            <span className="quiet small">built</span>
-          ) : (
-            <Button
-              size="sm"
-              variant="plain"
-              aria-label={`Build: ${original.way.title}`}
-              onClick={() => onLay(original.plan)}
-            >
-              Build
-            </Button>
-          ),
-      },
-    ];
-  }, [result, plan, onLay]);
+  const recommended = result?.recommended?.way.id;
+  const columns = useMemo(() => wayColumns(plan, recommended, onLay), [recommended, plan, onLay]);
   const fitting = (result?.figures ?? []).filter(({ problem }) => problem === undefined);
   const not = (result?.figures ?? []).filter(({ problem }) => problem !== undefined);
   return (

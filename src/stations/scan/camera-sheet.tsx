@@ -3,7 +3,7 @@ import Button from "react-bootstrap/Button";
 import { gridOf, moduleBoxes, turnWord, type DotGrid, type RigModel } from "@/core/address";
 import { cellSegments } from "@/core/glyph";
 import { formatQuantity } from "@/core/quantity";
-import { cameraView, rowsOf, type ScanFigures, type Shutter, type Span } from "@/core/scan";
+import { cameraView, rowsOf, type CameraView, type ScanFigures, type Shutter, type Span } from "@/core/scan";
 import { digitKey, digitOf } from "@/core/rig";
 import { showFrames } from "@/core/show";
 import { useModel } from "@/store";
@@ -67,36 +67,7 @@ export function CameraSheet({ figures }: { figures: Pick<ScanFigures, "period" |
   const { period, digits } = figures;
   const spans = digits[0]?.spans ?? NO_SPANS;
   const view = cameraView(spans, period, shutter);
-  const chart = useMemo(
-    () => (colour: (name: string) => string) => {
-      const points = Array.from({ length: POINTS }, (_, at) => {
-        const exposure = 0.5 * 200 ** (at / (POINTS - 1));
-        return { x: exposure, y: cameraView(spans, period, { exposure, readout: 0 }).evenness };
-      });
-      return {
-        datasets: [
-          { data: points, borderColor: colour("--ink"), borderWidth: 1.5, pointRadius: 0 },
-          {
-            data: [{ x: shutter.exposure, y: cameraView(spans, period, shutter).evenness }],
-            backgroundColor: colour("--note"),
-            pointRadius: 5,
-            showLine: false,
-          },
-        ],
-      };
-    },
-    [spans, period, shutter],
-  );
-  const frame = showFrames(model.rig)[0]!;
-  const grid = gridOf(model);
-  const photo = useMemo(
-    () =>
-      photoOf(model, grid, (at) =>
-        rowsOf(digits[at]?.spans ?? NO_SPANS, period, shutter, ROWS, moment * period),
-      ),
-    [model, grid, digits, period, shutter, moment],
-  );
-  const readsWell = view.evenness >= EVEN;
+  const chart = useMemo(() => evennessChart(spans, period, shutter), [spans, period, shutter]);
   return (
     <section className="sheet scan-camera">
       <div className="spread flex-wrap mb-2">
@@ -128,69 +99,120 @@ export function CameraSheet({ figures }: { figures: Pick<ScanFigures, "period" |
         </div>
       </div>
       <div className="camera-row">
-        <div className="lens camera-photo">
-          {grid ? (
-            <DotFace
-              grid={grid}
-              modules={moduleBoxes(model)}
-              colour={model.display.led?.colour ?? "red"}
-              levelAt={photo}
-              drawn={photo}
-              height={150}
-              label={`A photo at ${formatQuantity(shutter.exposure / 1000, "s")}`}
-            />
-          ) : (
-            <DigitRow
-              colour={model.display.led?.colour ?? "red"}
-              digits={model.digits.map((id, at) => ({
-                key: digitKey(id),
-                lights: litSegments(cellSegments(frame.cells[at]!, model.rig.glyphs)),
-              }))}
-              height={150}
-              label={`A photo at ${formatQuantity(shutter.exposure / 1000, "s")}`}
-            >
-              {digits.map((digit, at) =>
-                rowsOf(digit.spans, period, shutter, ROWS, moment * period).map((light, row) => (
-                  <rect
-                    key={`${at}-${row}`}
-                    x={at * PITCH - 6}
-                    y={(row / ROWS) * HEIGHT - 0.3}
-                    width={PITCH}
-                    height={HEIGHT / ROWS + 0.6}
-                    className="camera-dark"
-                    opacity={Math.max(0, 1 - light)}
-                  />
-                )),
-              )}
-            </DigitRow>
-          )}
-        </div>
-        <ul className="plain-list small camera-says">
-          <li>
-            Each exposure catches a {word}{" "}
-            <strong>{view.least === view.most ? view.most : `${view.least} or ${view.most}`} times</strong>
-            {view.evenness < 0.05 && `: some ${word}s are missing altogether`}.
-          </li>
-          <li>
-            The dimmest photo has <strong>{Math.round(view.evenness * 100)} %</strong> of the brightest{" "}
-            <SeverityMark
-              severity={readsWell ? "good" : view.evenness === 0 ? "fault" : "caution"}
-              text={readsWell ? "reads well" : view.evenness === 0 ? `${word}s vanish` : "flickers on film"}
-            />
-          </li>
-          <li>
-            A rolling shutter draws <strong>{Number(view.bands.toPrecision(2))}</strong> bands over the
-            picture.
-          </li>
-          <li>
-            Even at {view.cleanExposures.map((time) => formatQuantity(time / 1000, "s")).join(" or ")}, whole
-            turns; or from {formatQuantity(view.cleanRate, "Hz", 3)} on within a tenth.
-          </li>
-        </ul>
+        <Photo figures={figures} shutter={shutter} moment={moment} />
+        <CameraSays view={view} word={word} />
         <div className="camera-chart">
           <Chart data={chart} options={OPTIONS} height={170} label="Evenness of photos against exposure" />
         </div>
       </div>
     </section>
+  );
+}
+
+/** How even photos are at every exposure, and at the one that is set. */
+const evennessChart =
+  (spans: readonly Span[], period: number, shutter: Shutter) => (colour: (name: string) => string) => {
+    const points = Array.from({ length: POINTS }, (_, at) => {
+      const exposure = 0.5 * 200 ** (at / (POINTS - 1));
+      return { x: exposure, y: cameraView(spans, period, { exposure, readout: 0 }).evenness };
+    });
+    return {
+      datasets: [
+        { data: points, borderColor: colour("--ink"), borderWidth: 1.5, pointRadius: 0 },
+        {
+          data: [{ x: shutter.exposure, y: cameraView(spans, period, shutter).evenness }],
+          backgroundColor: colour("--note"),
+          pointRadius: 5,
+          showLine: false,
+        },
+      ],
+    };
+  };
+
+interface PhotoProps {
+  readonly figures: Pick<ScanFigures, "period" | "digits">;
+  readonly shutter: Shutter;
+  /** When the shutter opens, as a share of a turn. */
+  readonly moment: number;
+}
+
+/** The photo as a rolling shutter takes it, line by line. */
+function Photo({ figures: { period, digits }, shutter, moment }: PhotoProps) {
+  const model = useModel();
+  const frame = showFrames(model.rig)[0]!;
+  const grid = gridOf(model);
+  const photo = useMemo(
+    () =>
+      photoOf(model, grid, (at) =>
+        rowsOf(digits[at]?.spans ?? NO_SPANS, period, shutter, ROWS, moment * period),
+      ),
+    [model, grid, digits, period, shutter, moment],
+  );
+  return (
+    <div className="lens camera-photo">
+      {grid ? (
+        <DotFace
+          grid={grid}
+          modules={moduleBoxes(model)}
+          colour={model.display.led?.colour ?? "red"}
+          levelAt={photo}
+          drawn={photo}
+          height={150}
+          label={`A photo at ${formatQuantity(shutter.exposure / 1000, "s")}`}
+        />
+      ) : (
+        <DigitRow
+          colour={model.display.led?.colour ?? "red"}
+          digits={model.digits.map((id, at) => ({
+            key: digitKey(id),
+            lights: litSegments(cellSegments(frame.cells[at]!, model.rig.glyphs)),
+          }))}
+          height={150}
+          label={`A photo at ${formatQuantity(shutter.exposure / 1000, "s")}`}
+        >
+          {digits.map((digit, at) =>
+            rowsOf(digit.spans, period, shutter, ROWS, moment * period).map((light, row) => (
+              <rect
+                key={`${at}-${row}`}
+                x={at * PITCH - 6}
+                y={(row / ROWS) * HEIGHT - 0.3}
+                width={PITCH}
+                height={HEIGHT / ROWS + 0.6}
+                className="camera-dark"
+                opacity={Math.max(0, 1 - light)}
+              />
+            )),
+          )}
+        </DigitRow>
+      )}
+    </div>
+  );
+}
+
+/** What the photo is like in numbers, and which exposures and rates are even. */
+function CameraSays({ view, word }: { view: CameraView; word: string }) {
+  const readsWell = view.evenness >= EVEN;
+  return (
+    <ul className="plain-list small camera-says">
+      <li>
+        Each exposure catches a {word}{" "}
+        <strong>{view.least === view.most ? view.most : `${view.least} or ${view.most}`} times</strong>
+        {view.evenness < 0.05 && `: some ${word}s are missing altogether`}.
+      </li>
+      <li>
+        The dimmest photo has <strong>{Math.round(view.evenness * 100)} %</strong> of the brightest{" "}
+        <SeverityMark
+          severity={readsWell ? "good" : view.evenness === 0 ? "fault" : "caution"}
+          text={readsWell ? "reads well" : view.evenness === 0 ? `${word}s vanish` : "flickers on film"}
+        />
+      </li>
+      <li>
+        A rolling shutter draws <strong>{Number(view.bands.toPrecision(2))}</strong> bands over the picture.
+      </li>
+      <li>
+        Even at {view.cleanExposures.map((time) => formatQuantity(time / 1000, "s")).join(" or ")}, whole
+        turns; or from {formatQuantity(view.cleanRate, "Hz", 3)} on within a tenth.
+      </li>
+    </ul>
   );
 }

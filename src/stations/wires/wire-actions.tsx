@@ -2,15 +2,9 @@ import { SelectField } from "@/ui";
 import Button from "react-bootstrap/Button";
 import type { RigModel } from "@/core/address";
 import type { NamingSchool } from "@/core/parts";
-import { legRef, legTitle, type LegRef, type Wire, type WireEnd } from "@/core/rig";
+import { legRef, legTitle, type LegRef, type Wire } from "@/core/rig";
+import type { Doing } from "./use-wire-hands";
 import { wireTitle } from "./wire-list";
-
-/** What is being done to the wires just now. */
-export type Doing =
-  | { readonly what: "nothing" }
-  | { readonly what: "move"; readonly end: WireEnd }
-  | { readonly what: "swap" }
-  | { readonly what: "add"; readonly from?: LegRef };
 
 interface Props {
   readonly model: RigModel;

@@ -16,6 +16,7 @@ import {
 import { holeName, type End, type SeatedWire, type SeatedWiring, type Seating } from "@/core/seat";
 import { editRig, useRig } from "@/store";
 import { useMost } from "@/ui";
+import type { Seated } from "./breadboard";
 
 const GROUP_TITLES: Readonly<Record<WireGroup, string>> = {
   power: "Power and chip control",
@@ -32,7 +33,7 @@ interface Props {
   readonly school: NamingSchool;
   readonly onWire: (id: string) => void;
   /** Holes and lengths, where the parts are seated. */
-  readonly seated?: { readonly seating: Seating; readonly wiring: SeatedWiring };
+  readonly seated?: Seated;
 }
 
 /** Every wire leg to leg, in working order, with the way to count to each leg; ticked as placed. */

@@ -41,8 +41,11 @@ export function lanesOf(model: RigModel, trace: BusTrace): Lane[] {
   );
 }
 
+/** Which bit of a write is the picked LED's; undefined where it has none. */
+export type PickedBit = (entry: TapeEntry) => number | undefined;
+
 /** Each bit of each write, with its value, over the time it is on the line. */
-export function bitsOfTrace(trace: BusTrace, pickedAt: (entry: TapeEntry) => number | undefined): Stretch[] {
+export function bitsOfTrace(trace: BusTrace, pickedAt: PickedBit): Stretch[] {
   return trace.entries.flatMap((entry) => {
     const msb = transportOf(entry.write.bus).order === "msb";
     const picked = pickedAt(entry);
@@ -72,7 +75,7 @@ export function samplesOf(model: RigModel, trace: BusTrace): number[] {
 }
 
 /** Place, among the bits of a write, of the one that lights the picked LED; undefined where it is not in it. */
-export function pickedBit(model: RigModel, pip: PipId | undefined): (entry: TapeEntry) => number | undefined {
+export function pickedBit(model: RigModel, pip: PipId | undefined): PickedBit {
   const need = model.encoding.pips.find((one) => one.pip === pip)?.needs.find((one) => "chip" in one);
   if (!need || !("chip" in need)) return () => undefined;
   const bus = model.encoding.buses?.find(({ units }) => units.includes(need.chip));

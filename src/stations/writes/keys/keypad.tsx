@@ -1,6 +1,13 @@
 import { useState } from "react";
 import Form from "react-bootstrap/Form";
-import { KEYPADS, debounceFor, keypadScanTime, scanKeypad, type KeypadName } from "@/core/keys";
+import {
+  KEYPADS,
+  debounceFor,
+  keypadScanTime,
+  scanKeypad,
+  type KeypadName,
+  type KeypadReading,
+} from "@/core/keys";
 import { usedLines } from "@/core/address";
 import { easyLines } from "@/core/parts";
 import { formatQuantity } from "@/core/quantity";
@@ -27,9 +34,6 @@ export function Keypad() {
   const used = new Set(usedLines(model));
   const free = easyLines(board).filter((line) => !used.has(line));
   const lines = free.slice(0, rows + columns);
-  const missing = rows + columns - lines.length;
-  const { samples, atBest, atWorst } = debounceFor(bounce * 1000, every * 1000);
-  const scan = keypadScanTime(pad, board.cost.pinWrite / 1000, SETTLE);
   const toggle = (key: number) =>
     setDown((before) => {
       const next = new Set(before);
@@ -99,86 +103,134 @@ export function Keypad() {
           ))}
         </div>
         <div>
-          <table className="rule-table small" aria-label="The scan, row by row">
-            <thead>
-              <tr>
-                <th>Pulled low</th>
-                {Array.from({ length: columns }, (_, column) => (
-                  <th key={column} className="number">
-                    column {column + 1}
-                    {lines[rows + column] !== undefined && (
-                      <span className="quiet"> · {lines[rows + column]}</span>
-                    )}
-                  </th>
-                ))}
-                <th>Taken for</th>
-              </tr>
-            </thead>
-            <tbody>
-              {reading.steps.map(({ row, low }) => (
-                <tr key={row}>
-                  <td>
-                    row {row + 1}
-                    {lines[row] !== undefined && <span className="quiet"> · line {lines[row]}</span>}
-                  </td>
-                  {Array.from({ length: columns }, (_, column) => (
-                    <td key={column} className="number mono">
-                      {low.includes(column) ? <strong>0</strong> : 1}
-                    </td>
-                  ))}
-                  <td>{low.map((column) => faces[row * columns + column]).join(" ") || "–"}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          <p className="small mb-1 mt-2" role="status">
-            {reading.ghosts.length > 0 ? (
-              <>
-                <SeverityMark severity="fault" text="ghost" />{" "}
-                {reading.ghosts.map((key) => faces[key]).join(", ")} read
-                {reading.ghosts.length === 1 ? "s" : ""} as pressed: current finds its way through three
-                others. Put a diode at each key, or take no more than two at once.
-              </>
-            ) : (
-              <>
-                <SeverityMark severity="good" text="no ghosts" />{" "}
-                {diodes
-                  ? "With a diode at each key any number of them can be held."
-                  : "Up to two keys at once are always told apart."}
-              </>
-            )}
-          </p>
+          <KeypadScan pad={pad} reading={reading} lines={lines} />
+          <Ghosts reading={reading} faces={faces} diodes={diodes} />
         </div>
-        <dl className="facts">
-          <div>
-            <dt>Lines</dt>
-            <dd>
-              {rows + columns}: rows on {lines.slice(0, rows).join(", ") || "none"}; columns, pulled up, on{" "}
-              {lines.slice(rows).join(", ") || "none"}
-              {missing > 0 && (
-                <span className="d-block">
-                  <SeverityMark severity="fault" text={`${missing} too few`} /> this board has {free.length}{" "}
-                  easy lines left
-                </span>
-              )}
-            </dd>
-          </div>
-          <div>
-            <dt>One scan</dt>
-            <dd>
-              {formatQuantity(scan / 1e6, "s", 3)}, {((scan / 1e6 / every) * 100).toPrecision(2)} % of the
-              board&apos;s time
-            </dd>
-          </div>
-          <div>
-            <dt>Bouncing</dt>
-            <dd>
-              {samples} equal readings in a row; a press counts after {formatQuantity(atBest / 1000, "s")} to{" "}
-              {formatQuantity(atWorst / 1000, "s")}
-            </dd>
-          </div>
-        </dl>
+        <KeypadFacts pad={pad} lines={lines} free={free.length} bounce={bounce} every={every} />
       </div>
     </section>
+  );
+}
+
+interface ScanProps {
+  readonly pad: KeypadName;
+  readonly reading: KeypadReading;
+  /** Lines of the board for its rows, then its columns, as far as there are any. */
+  readonly lines: readonly string[];
+}
+
+/** The scan row by row: what is pulled low, what the columns read, and what that is taken for. */
+function KeypadScan({ pad, reading, lines }: ScanProps) {
+  const { rows, columns, faces } = KEYPADS[pad];
+  return (
+    <table className="rule-table small" aria-label="The scan, row by row">
+      <thead>
+        <tr>
+          <th>Pulled low</th>
+          {Array.from({ length: columns }, (_, column) => (
+            <th key={column} className="number">
+              column {column + 1}
+              {lines[rows + column] !== undefined && <span className="quiet"> · {lines[rows + column]}</span>}
+            </th>
+          ))}
+          <th>Taken for</th>
+        </tr>
+      </thead>
+      <tbody>
+        {reading.steps.map(({ row, low }) => (
+          <tr key={row}>
+            <td>
+              row {row + 1}
+              {lines[row] !== undefined && <span className="quiet"> · line {lines[row]}</span>}
+            </td>
+            {Array.from({ length: columns }, (_, column) => (
+              <td key={column} className="number mono">
+                {low.includes(column) ? <strong>0</strong> : 1}
+              </td>
+            ))}
+            <td>{low.map((column) => faces[row * columns + column]).join(" ") || "–"}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+interface GhostProps {
+  readonly reading: KeypadReading;
+  readonly faces: readonly string[];
+  readonly diodes: boolean;
+}
+
+/** Keys that read as pressed and are not. */
+function Ghosts({ reading, faces, diodes }: GhostProps) {
+  return (
+    <p className="small mb-1 mt-2" role="status">
+      {reading.ghosts.length > 0 ? (
+        <>
+          <SeverityMark severity="fault" text="ghost" /> {reading.ghosts.map((key) => faces[key]).join(", ")}{" "}
+          read
+          {reading.ghosts.length === 1 ? "s" : ""} as pressed: current finds its way through three others. Put
+          a diode at each key, or take no more than two at once.
+        </>
+      ) : (
+        <>
+          <SeverityMark severity="good" text="no ghosts" />{" "}
+          {diodes
+            ? "With a diode at each key any number of them can be held."
+            : "Up to two keys at once are always told apart."}
+        </>
+      )}
+    </p>
+  );
+}
+
+interface FactsProps {
+  readonly pad: KeypadName;
+  readonly lines: readonly string[];
+  /** Easy lines the board has left. */
+  readonly free: number;
+  /** Seconds. */
+  readonly bounce: number;
+  readonly every: number;
+}
+
+/** What the keypad takes: lines, time, and how long a press waits for its contacts to rest. */
+function KeypadFacts({ pad, lines, free, bounce, every }: FactsProps) {
+  const board = controllerById(useModel().rig.plan.controller);
+  const { rows, columns } = KEYPADS[pad];
+  const missing = rows + columns - lines.length;
+  const { samples, atBest, atWorst } = debounceFor(bounce * 1000, every * 1000);
+  const scan = keypadScanTime(pad, board.cost.pinWrite / 1000, SETTLE);
+  return (
+    <dl className="facts">
+      <div>
+        <dt>Lines</dt>
+        <dd>
+          {rows + columns}: rows on {lines.slice(0, rows).join(", ") || "none"}; columns, pulled up, on{" "}
+          {lines.slice(rows).join(", ") || "none"}
+          {missing > 0 && (
+            <span className="d-block">
+              <SeverityMark severity="fault" text={`${missing} too few`} /> this board has {free} easy lines
+              left
+            </span>
+          )}
+        </dd>
+      </div>
+      <div>
+        <dt>One scan</dt>
+        <dd>
+          {formatQuantity(scan / 1e6, "s", 3)}, {((scan / 1e6 / every) * 100).toPrecision(2)} % of the
+          board&apos;s time
+        </dd>
+      </div>
+      <div>
+        <dt>Bouncing</dt>
+        <dd>
+          {samples} equal readings in a row; a press counts after {formatQuantity(atBest / 1000, "s")} to{" "}
+          {formatQuantity(atWorst / 1000, "s")}
+        </dd>
+      </div>
+    </dl>
   );
 }

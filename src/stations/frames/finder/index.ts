@@ -1,0 +1,1 @@
+export { OrientationFinder } from "./orientation-finder";

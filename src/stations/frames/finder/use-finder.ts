@@ -1,0 +1,84 @@
+import { useMemo, useState } from "react";
+import { STRAIGHT, type Bitmap, type Orientation } from "@/core/dots";
+import { layoutsFrom, probePicture } from "@/core/frames";
+import { dotModules, laidOut, type LayoutChoice, type Rig } from "@/core/rig";
+
+/** What is asked: how the picture looks, where its module is, where the first module of the second row is. */
+export type Step = "look" | "first" | "turn" | "done";
+
+export interface Place {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** The picture one looks at, in the module's own rows and columns, and where it comes from. */
+export interface Shown {
+  readonly module: number;
+  readonly picture: Bitmap;
+  /** ns into a capture; undefined for the picture the rig sends. */
+  readonly at?: number;
+}
+
+/** How a chain is laid before anything is known: by rows from the top left, each the same way. */
+const BY_ROWS = { from: "top-left", backAndForth: false } as const;
+
+/**
+ * The questions that find out how the modules stand, one after the other, and what is known after each: no question is
+ * asked whose answer follows from those before.
+ */
+export function useFinder(rig: Rig) {
+  const modules = useMemo(() => dotModules(rig.units), [rig.units]);
+  const [step, setStep] = useState<Step>("look");
+  const [orientation, setOrientation] = useState<Orientation>(STRAIGHT);
+  const [first, setFirst] = useState<Place>();
+  const [across, setAcross] = useState(() => new Set(rig.sign?.modules.map(({ x }) => x)).size || 1);
+  const [found, setFound] = useState<LayoutChoice>();
+  const [captured, setCaptured] = useState<Shown>();
+  const shown: Shown = captured ?? { module: 0, picture: probePicture(modules[0]!) };
+  const asked = step === "turn" ? Math.min(across, modules.length - 1) : shown.module;
+  const settle = (choice: LayoutChoice) => {
+    setFound(choice);
+    setStep("done");
+  };
+  const known = (at: Place) => [{ module: shown.module, x: at.x, y: at.y }];
+  const places = laidOut(modules, { ...BY_ROWS, across, orientation });
+  const candidates =
+    step === "turn" && first
+      ? layoutsFrom(modules, across, orientation, known(first)).map(
+          (choice) => laidOut(modules, choice)[asked]!,
+        )
+      : places;
+  return {
+    modules,
+    step,
+    shown,
+    captured,
+    asked,
+    across,
+    setAcross,
+    places,
+    /** Where the module that is asked for can be, by what is known. */
+    candidates,
+    found: step === "done" ? found : undefined,
+    restart: () => setStep("look"),
+    capture: (next: Shown) => {
+      setCaptured(next);
+      setStep("look");
+    },
+    chooseLook: (next: Orientation) => {
+      setOrientation(next);
+      if (modules.length === 1) settle({ ...BY_ROWS, across: 1, orientation: next });
+      else setStep("first");
+    },
+    choosePlace: (at: Place) => {
+      const before = step === "turn" && first ? known(first) : [];
+      const left = layoutsFrom(modules, across, orientation, [...before, { module: asked, ...at }]);
+      if (left[0] && (step === "turn" || left.length === 1)) return settle(left[0]);
+      if (step === "turn") return;
+      setFirst(at);
+      setStep("turn");
+    },
+  };
+}
+
+export type Finder = ReturnType<typeof useFinder>;

@@ -1,0 +1,51 @@
+import Button from "react-bootstrap/Button";
+import { showsDots, type Rig } from "@/core/rig";
+import { formatMilliamps, formatQuantity } from "@/core/quantity";
+import { useFindingsOf, useJustAtDesk } from "@/store";
+import { FindingsCount, RigFace, useSimulation } from "@/ui";
+
+/** The rig the answers lead to, running, with its parts, currents and findings. */
+export function Preview({ rig, busy }: { rig: Rig | undefined; busy: boolean }) {
+  const { shape, face } = useSimulation("preview", rig);
+  const resistor = rig?.units.find((unit) => unit.part === "resistor");
+  return (
+    <aside className="sheet new-preview" aria-label="The rig this gives">
+      <div className="lens" style={{ padding: "20px 18px" }}>
+        {rig && <RigFace shape={shape} face={face} height={200} label="The simulated rig" />}
+      </div>
+      {rig && (
+        <ul className="plain-list mt-3">
+          <li>
+            {rig.units.length} parts, {rig.wires.length} wires, {Object.keys(rig.plan.lines).length}{" "}
+            controller lines
+          </li>
+          {!showsDots(rig.plan) && (
+            <li>
+              {resistor && formatQuantity(resistor.ohms!, "Ω")}{" "}
+              {rig.plan.resistors === "common" ? "in each common leg" : "for each segment"}
+              <PreviewCurrents rig={rig} />
+            </li>
+          )}
+          <li>
+            <PreviewFindings rig={rig} />
+          </li>
+        </ul>
+      )}
+      <Button type="submit" variant="primary" className="w-100 mt-3" disabled={busy || !rig}>
+        Build it and show the wires
+      </Button>
+    </aside>
+  );
+}
+
+function PreviewCurrents({ rig }: { rig: Rig }) {
+  const driving = useJustAtDesk(rig, (desk) => desk.driving());
+  if (!driving) return null;
+  const { inEight, inOne } = driving.figures;
+  return `: ${formatMilliamps(inEight)} in an 8, ${formatMilliamps(inOne)} in a 1`;
+}
+
+function PreviewFindings({ rig }: { rig: Rig }) {
+  const { findings, checking, failed } = useFindingsOf(rig);
+  return <FindingsCount findings={findings} checking={checking} failed={failed} />;
+}
