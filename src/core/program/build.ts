@@ -13,7 +13,7 @@ import { sceneTitle, showFrames, signRun, type Frame } from "../show";
 import { leastStep, setUpWrites } from "./driver-writes";
 import type { Statement } from "./language";
 import { darkenRoutine, sendRoutine, setUpRoutine, slotRoutine, type Hands } from "./routines";
-import { turnPeriod } from "./run";
+import { turnPeriod } from "./bursts";
 import { schoolOf, strategyOf, type FaceTime, type ScanStrategy } from "./scans";
 import { blankFace, stateMaker, turnsIn, withStates, type FaceToShow, type StateMaker } from "./states";
 import type { Program, ProgramFrame } from "./types";

@@ -1,7 +1,7 @@
 import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { drawingTime } from "./drawing";
-import { burstOf, turnPeriod } from "./run";
+import { burstOf, turnPeriod } from "./bursts";
 import type { Drawing, Program } from "./types";
 
 type Cost = ControllerPart["cost"];

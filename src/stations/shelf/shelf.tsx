@@ -27,7 +27,6 @@ export function Shelf() {
   const entries = useKept(shelfEntries);
   const router = useRouter();
   const [dialog, setDialog] = useState<"bin" | Restored>();
-  const archive = useRef<HTMLInputElement>(null);
 
   const takeFile = async (file: File | null | undefined) => {
     if (!file) return;
@@ -45,15 +44,6 @@ export function Shelf() {
     }
   };
 
-  const bringBack = async () => {
-    const added = await keeper().addDemoRigs();
-    say({
-      text: added
-        ? `${added} demo rig${added === 1 ? "" : "s"} brought back`
-        : "All demo rigs are on the shelf already",
-    });
-  };
-
   return (
     <div
       className="page"
@@ -63,38 +53,7 @@ export function Shelf() {
         void takeFile(event.dataTransfer.files[0]);
       }}
     >
-      <header className="page-head">
-        <PipLogo size={34} />
-        <div className="me-auto">
-          <h1 className="page-name">Bold Pip</h1>
-          <p className="quiet mb-0">
-            Wires, bytes and code for LED digits, proven on a simulated rig before you touch yours.
-          </p>
-        </div>
-        <Link className="btn btn-primary" href="/new">
-          <i className="bi bi-plus-lg me-1" aria-hidden />
-          New rig
-        </Link>
-        <FileButton
-          accept=".json,.zip,application/json,application/zip"
-          onFile={(file) => void takeFile(file)}
-        >
-          Import
-        </FileButton>
-        <MoreMenu
-          label="More"
-          icon="bi-three-dots-vertical"
-          entries={[
-            { title: "Back up everything", run: () => void backUp() },
-            { title: "Restore a back-up", run: () => archive.current?.click() },
-            null,
-            { title: "Bin", run: () => setDialog("bin") },
-            { title: "Bring back the demo rigs", run: () => void bringBack() },
-            { title: "JSON Schema of rig files", href: "/schema/rig-2.json" },
-          ]}
-        />
-        <ThemeSwitch />
-      </header>
+      <ShelfHead onFile={(file) => void takeFile(file)} onBin={() => setDialog("bin")} />
       <BackupReminderLine />
       <ul className="shelf-cards" aria-label="Rigs">
         {entries?.map((entry) =>
@@ -126,6 +85,60 @@ export function Shelf() {
         Rigs stay in this browser. To move or keep one, export it as a <code className="mono">.pip.json</code>{" "}
         file; drop such a file, or a back-up, anywhere on this page to bring it in.
       </p>
+      {dialog === "bin" && <BinDialog onClose={() => setDialog(undefined)} />}
+      {typeof dialog === "object" && (
+        <RestoredDialog restored={dialog} onClose={() => setDialog(undefined)} />
+      )}
+    </div>
+  );
+}
+
+async function bringBackDemoRigs(): Promise<void> {
+  const added = await keeper().addDemoRigs();
+  say({
+    text: added
+      ? `${added} demo rig${added === 1 ? "" : "s"} brought back`
+      : "All demo rigs are on the shelf already",
+  });
+}
+
+interface HeadProps {
+  readonly onFile: (file: File | undefined) => void;
+  readonly onBin: () => void;
+}
+
+/** Name, ways to a rig, and what is done to the shelf as a whole. */
+function ShelfHead({ onFile, onBin }: HeadProps) {
+  const archive = useRef<HTMLInputElement>(null);
+  return (
+    <header className="page-head">
+      <PipLogo size={34} />
+      <div className="me-auto">
+        <h1 className="page-name">Bold Pip</h1>
+        <p className="quiet mb-0">
+          Wires, bytes and code for LED digits, proven on a simulated rig before you touch yours.
+        </p>
+      </div>
+      <Link className="btn btn-primary" href="/new">
+        <i className="bi bi-plus-lg me-1" aria-hidden />
+        New rig
+      </Link>
+      <FileButton accept=".json,.zip,application/json,application/zip" onFile={onFile}>
+        Import
+      </FileButton>
+      <MoreMenu
+        label="More"
+        icon="bi-three-dots-vertical"
+        entries={[
+          { title: "Back up everything", run: () => void backUp() },
+          { title: "Restore a back-up", run: () => archive.current?.click() },
+          null,
+          { title: "Bin", run: onBin },
+          { title: "Bring back the demo rigs", run: () => void bringBackDemoRigs() },
+          { title: "JSON Schema of rig files", href: "/schema/rig-2.json" },
+        ]}
+      />
+      <ThemeSwitch />
       <input
         ref={archive}
         type="file"
@@ -135,13 +148,9 @@ export function Shelf() {
         onChange={(event) => {
           const file = event.target.files?.[0];
           event.target.value = "";
-          void takeFile(file);
+          onFile(file);
         }}
       />
-      {dialog === "bin" && <BinDialog onClose={() => setDialog(undefined)} />}
-      {typeof dialog === "object" && (
-        <RestoredDialog restored={dialog} onClose={() => setDialog(undefined)} />
-      )}
-    </div>
+    </header>
   );
 }

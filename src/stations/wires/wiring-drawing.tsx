@@ -1,7 +1,8 @@
 import { memo, useMemo, type KeyboardEvent, type MouseEvent } from "react";
 import { digitPathOf, pathOf, type RigModel } from "@/core/address";
 import { isChip, legById, legName, type NamingSchool } from "@/core/parts";
-import { legTitle, unitValue, type LegRef, type Wire, type PipId, legRef } from "@/core/rig";
+import { legTitle, type LegRef, type Wire, type PipId, legRef } from "@/core/rig";
+import { UnitBody } from "./unit-body";
 import { layOut, wirePath, type Box, type Drawing, type LegSpot } from "./layout";
 
 interface Props {
@@ -94,7 +95,7 @@ export const WiringDrawing = memo(function WiringDrawing({
         behind.map(drawWire)
       )}
       {boxes.map((box) => (
-        <Body key={box.ref} box={box} model={model} />
+        <UnitBody key={box.ref} box={box} model={model} />
       ))}
       {rig.wires.filter(({ id }) => standsOut(id)).map(drawWire)}
       {boxes.map((box) => (
@@ -123,183 +124,6 @@ export const WiringDrawing = memo(function WiringDrawing({
     </svg>
   );
 });
-
-function Body({ box, model }: { box: Box; model: RigModel }) {
-  const { part, ref, x, y, width, height } = box;
-  const unit = model.unit(ref);
-  const middle = x + width / 2;
-  switch (part.kind) {
-    case "shift-register":
-    case "selector":
-    case "ring":
-    case "segment-decoder":
-    case "driver-chip":
-    case "expander":
-    case "driver-array":
-      return (
-        <g>
-          <rect x={x} y={y} width={width} height={height} rx={4} className="chip-body" />
-          <path d={`M${middle - 11},${y} a11,11 0 0 0 22,0`} className="chip-notch" />
-          <text
-            x={middle}
-            y={y + height / 2 - 4}
-            className="chip-text"
-            textAnchor="middle"
-            transform={`rotate(-90 ${middle} ${y + height / 2})`}
-          >
-            {part.id}
-          </text>
-          <text x={middle} y={y - 8} className="unit-text" textAnchor="middle">
-            {ref}
-          </text>
-        </g>
-      );
-    case "transistor":
-      return (
-        <g>
-          <path d={transistorPath(box)} className="transistor-body" />
-          <text x={x + 9} y={y + height / 2 + 4} className="chip-text">
-            {ref}
-          </text>
-        </g>
-      );
-    case "display":
-      return (
-        <g>
-          <rect x={x} y={y} width={width} height={height} rx={4} className="display-body" />
-          {part.columns > 0 && <DotGlyph box={box} columns={part.columns} rows={part.digits} />}
-          {Array.from({ length: part.columns > 0 ? 0 : part.digits }, (_, at) => {
-            const cell = width / part.digits;
-            const size = Math.min(0.82, (cell - 12) / 108);
-            return (
-              <g
-                key={at}
-                transform={`translate(${x + at * cell + (cell - 104 * size) / 2} ${y + (height - 150 * size * 1.1) / 2}) scale(${size} ${size * 1.1})`}
-              >
-                <DisplayGlyph />
-              </g>
-            );
-          })}
-          <text
-            x={x - 8}
-            y={y + height / 2}
-            className="unit-text"
-            textAnchor="middle"
-            transform={`rotate(-90 ${x - 8} ${y + height / 2})`}
-          >
-            {ref} ·{" "}
-            {part.columns > 0
-              ? `rows are ${part.polarity === "common-cathode" ? "cathodes" : "anodes"}`
-              : part.polarity.replace("-", " ")}
-          </text>
-        </g>
-      );
-    case "controller":
-      return (
-        <g>
-          <rect x={x} y={y} width={width} height={height} rx={6} className="board-body" />
-          <text
-            x={x + width - 12}
-            y={y + height / 2}
-            className="unit-text"
-            textAnchor="middle"
-            transform={`rotate(90 ${x + width - 12} ${y + height / 2})`}
-          >
-            {ref} · {part.title.split(",")[0]}
-          </text>
-        </g>
-      );
-    case "resistor":
-      return (
-        <g>
-          <rect x={x} y={y} width={width} height={height} rx={6} className="resistor-body" />
-          <text x={middle} y={y - 4} className="value-text" textAnchor="middle">
-            {ref} {unitValue(unit)}
-          </text>
-        </g>
-      );
-    case "capacitor":
-      return (
-        <g>
-          <path
-            d={`M${middle - 3},${y} v${height} M${middle + 3},${y} v${height}`}
-            className="capacitor-body"
-          />
-          <path
-            d={`M${x},${y + height / 2} H${middle - 3} M${middle + 3},${y + height / 2} H${x + width}`}
-            className="leg-metal"
-          />
-          <text x={middle} y={y - 5} className="value-text" textAnchor="middle">
-            {ref} {unitValue(unit)}
-          </text>
-        </g>
-      );
-    case "supply":
-      return (
-        <g>
-          <rect x={x} y={y} width={width} height={height} rx={4} className="board-body" />
-          <text x={middle} y={y + height / 2 + 4} className="unit-text" textAnchor="middle">
-            {unitValue(unit)}
-          </text>
-          <text x={middle} y={y - 5} className="value-text" textAnchor="middle">
-            {ref}
-          </text>
-        </g>
-      );
-  }
-}
-
-/** A flat body with its round back towards the display: collector up, emitter down, base to the right. */
-const transistorPath = ({ x, y, width, height }: Box): string =>
-  `M${x + width},${y} V${y + height} H${x + width / 2} A${width / 2},${height / 2} 0 0 1 ${x + width / 2},${y} Z`;
-
-const SEGMENT_LINES = [
-  "M22,8 H78",
-  "M80,12 V70",
-  "M80,80 V138",
-  "M22,142 H78",
-  "M20,80 V138",
-  "M20,12 V70",
-  "M26,75 H74",
-];
-
-/** The dots of a module, as rows and columns within its body. */
-function DotGlyph({
-  box: { x, y, width, height },
-  columns,
-  rows,
-}: {
-  box: Pick<Box, "x" | "y" | "width" | "height">;
-  columns: number;
-  rows: number;
-}) {
-  const pitch = Math.min((width - 20) / columns, (height - 30) / rows);
-  const left = x + (width - pitch * columns) / 2;
-  const top = y + (height - pitch * rows) / 2;
-  return (
-    <g className="display-dots">
-      {Array.from({ length: columns * rows }, (_, at) => (
-        <circle
-          key={at}
-          cx={left + pitch * ((at % columns) + 0.5)}
-          cy={top + pitch * (Math.floor(at / columns) + 0.5)}
-          r={pitch * 0.34}
-        />
-      ))}
-    </g>
-  );
-}
-
-function DisplayGlyph() {
-  return (
-    <g className="display-glyph" transform="skewX(-5) translate(8 0)">
-      {SEGMENT_LINES.map((d) => (
-        <path key={d} d={d} />
-      ))}
-      <circle cx={95} cy={139} r={4} />
-    </g>
-  );
-}
 
 function LegShape({ box, at, school }: { box: Box; at: LegSpot; school: NamingSchool }) {
   const { part } = box;

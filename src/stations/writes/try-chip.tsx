@@ -1,10 +1,10 @@
 import "./chip-writes.css";
 import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
-import { chipOn, modelOf } from "@/core/address";
+import { chipOn, modelOf, type RigModel } from "@/core/address";
 import { BUS_CHIPS } from "@/core/chips";
 import { DEFAULT_PLAN, ledValues, newRig, type Plan } from "@/core/rig";
-import type { Phased } from "@/core/sim";
+import type { BusTrace, Phased } from "@/core/sim";
 import { useJustAtDesk } from "@/store";
 import { SelectField, BusWave } from "@/ui";
 import { NOTHING_SENT, bitsOfTrace, lanesOf, samplesOf } from "./bus-lanes";
@@ -28,7 +28,6 @@ export function TryChip() {
   const plan = CHIP_PLANS[at]!;
   const [typed, setTyped] = useState<readonly Phased[]>([]);
   const [chosen, setChosen] = useState<number>();
-  const [zoomed, setZoomed] = useState<{ readonly of: number; readonly range: readonly [number, number] }>();
   const model = useMemo(
     () => modelOf(newRig({ id: "chip", name: plan.scheme }, plan, { ohms: 470, led: ledValues("red") })),
     [plan],
@@ -46,13 +45,8 @@ export function TryChip() {
     [typed],
   );
   const trace = found?.trace ?? NOTHING_SENT;
-  const lanes = useMemo(() => lanesOf(model, trace), [model, trace]);
-  const samples = useMemo(() => samplesOf(model, trace), [model, trace]);
-  const bits = useMemo(() => bitsOfTrace(trace, () => undefined), [trace]);
   const place = Math.min(chosen ?? trace.entries.length - 1, trace.entries.length - 1);
   const entry = trace.entries[place];
-  const margin = entry ? (entry.until - entry.at) * 0.05 : 0;
-  const whole: readonly [number, number] = entry ? [entry.at - margin, entry.until + margin] : [0, 1];
   const add = (writes: readonly Phased[]) => {
     setTyped((before) => [...before, ...writes]);
     setChosen(undefined);
@@ -127,21 +121,42 @@ export function TryChip() {
           )}
         </section>
         {entry && (
-          <section className="sheet capture-wide">
-            <BusWave
-              label={`Lines during the write ${entry.says[0]?.title ?? ""}`}
-              lanes={lanes}
-              writes={[{ from: entry.at, to: entry.until, label: entry.says[0]?.title ?? "", picked: true }]}
-              bits={bits}
-              samples={samples}
-              steady={chip.transport.times}
-              whole={whole}
-              range={zoomed?.of === place ? zoomed.range : whole}
-              onRange={(range) => setZoomed({ of: place, range })}
-            />
-          </section>
+          <WriteWave key={place} model={model} trace={trace} entry={entry} steady={chip.transport.times} />
         )}
       </div>
     </>
+  );
+}
+
+interface WaveProps {
+  readonly model: RigModel;
+  readonly trace: BusTrace;
+  readonly entry: BusTrace["entries"][number];
+  /** How long data has to be steady around the clock, where the sheet says so. */
+  readonly steady: Parameters<typeof BusWave>[0]["steady"];
+}
+
+/** The lines while one write goes over them, zoomed for as long as it is looked at. */
+function WriteWave({ model, trace, entry, steady }: WaveProps) {
+  const [range, setRange] = useState<readonly [number, number]>();
+  const lanes = useMemo(() => lanesOf(model, trace), [model, trace]);
+  const samples = useMemo(() => samplesOf(model, trace), [model, trace]);
+  const bits = useMemo(() => bitsOfTrace(trace, () => undefined), [trace]);
+  const margin = (entry.until - entry.at) * 0.05;
+  const whole: readonly [number, number] = [entry.at - margin, entry.until + margin];
+  return (
+    <section className="sheet capture-wide">
+      <BusWave
+        label={`Lines during the write ${entry.says[0]?.title ?? ""}`}
+        lanes={lanes}
+        writes={[{ from: entry.at, to: entry.until, label: entry.says[0]?.title ?? "", picked: true }]}
+        bits={bits}
+        samples={samples}
+        steady={steady}
+        whole={whole}
+        range={range ?? whole}
+        onRange={setRange}
+      />
+    </section>
   );
 }

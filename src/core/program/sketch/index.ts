@@ -5,7 +5,7 @@ import type { Statement } from "../language";
 import { C } from "../print/c";
 import { printer } from "../print/printer";
 import type { Code } from "../print/syntax";
-import { turnPeriod } from "../run";
+import { turnPeriod } from "../bursts";
 import type { Program } from "../types";
 import { NOTHING_MORE, clockOf, type SketchClock } from "./clocks";
 import { constants } from "./constants";
