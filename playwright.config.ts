@@ -6,7 +6,7 @@ export default defineConfig({
   testDir: "e2e",
   timeout: 120_000,
   expect: { timeout: 20_000 },
-  workers: 1,
+  workers: 2,
   retries: 1,
   reporter: "list",
   use: {

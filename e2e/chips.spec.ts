@@ -122,7 +122,7 @@ test("Plan: constant-current sinks from the ways, their current by one resistor,
   await expect(page.getByLabel("Setting resistor")).toHaveValue("1 kΩ");
   await page.getByRole("link", { name: "Current" }).click();
   await expect(page.getByText("U1 outputs, heat", { exact: true })).toBeVisible();
-  await expect(page.getByText("Both resistor schools", { exact: false })).toHaveCount(0);
+  await expect(page.getByText("One resistor or seven, on a 1 and an 8", { exact: false })).toHaveCount(0);
 });
 
 test("Plan: an expander for each digit; its bytes on Glyphs, its addresses on the tape", async ({ page }) => {

@@ -2,7 +2,7 @@ import { useEffect } from "react";
 import { create } from "zustand";
 import type { Audit } from "@/core/audit";
 import type { Finding } from "@/core/check";
-import type { NamingSchool } from "@/core/parts";
+import type { LegNames } from "@/core/parts";
 import type { Rig } from "@/core/rig";
 import { plan } from "@/workers";
 
@@ -14,7 +14,7 @@ export interface Checked {
 
 interface CheckState {
   readonly rig?: Rig;
-  readonly school?: NamingSchool;
+  readonly legNames?: LegNames;
   readonly checked?: Checked;
   readonly failed?: string;
 }
@@ -24,7 +24,7 @@ const CALM_MS = 120;
 
 const useChecks = create<CheckState>(() => ({}));
 let stop: () => void = () => {};
-let asked: { rig: Rig; school: NamingSchool } | undefined;
+let asked: { rig: Rig; legNames: LegNames } | undefined;
 
 /** Whether two states of a rig are the same to every check: names, notes and ticks do not count. */
 export function sameToChecks(one: Rig, other: Rig): boolean {
@@ -49,23 +49,23 @@ const sameUnits = (one: Rig["units"], other: Rig["units"]): boolean => {
 };
 
 /** Checks a rig in a worker of its own, unless just that is running or done; a new question ends the old one. */
-function ask(rig: Rig, school: NamingSchool): void {
-  if (asked && asked.school === school && sameToChecks(asked.rig, rig)) return;
-  asked = { rig, school };
+function ask(rig: Rig, legNames: LegNames): void {
+  if (asked && asked.legNames === legNames && sameToChecks(asked.rig, rig)) return;
+  asked = { rig, legNames: legNames };
   stop();
   let cancel = () => {};
   const timer = setTimeout(() => {
     const running = plan(
-      (planner) => planner.check(rig, school),
+      (planner) => planner.check(rig, legNames),
       () => {},
     );
     cancel = running.cancel;
     running.result.then(
-      (checked) => useChecks.setState({ rig, school, checked, failed: undefined }),
+      (checked) => useChecks.setState({ rig, legNames: legNames, checked, failed: undefined }),
       (problem: unknown) => {
         // What failed may be asked again.
         asked = undefined;
-        useChecks.setState({ rig, school, checked: undefined, failed: String(problem) });
+        useChecks.setState({ rig, legNames: legNames, checked: undefined, failed: String(problem) });
       },
     );
   }, CALM_MS);
@@ -76,11 +76,11 @@ function ask(rig: Rig, school: NamingSchool): void {
 }
 
 /** What the check of a rig has found; undefined while it is still looking. */
-export function useCheckOf(rig: Rig | undefined, school: NamingSchool): CheckState {
+export function useCheckOf(rig: Rig | undefined, legNames: LegNames): CheckState {
   const state = useChecks();
   useEffect(() => {
-    if (rig) ask(rig, school);
-  }, [rig, school]);
-  const current = rig && state.rig && state.school === school && sameToChecks(state.rig, rig);
+    if (rig) ask(rig, legNames);
+  }, [rig, legNames]);
+  const current = rig && state.rig && state.legNames === legNames && sameToChecks(state.rig, rig);
   return current ? state : {};
 }

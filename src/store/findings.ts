@@ -1,7 +1,7 @@
 import { useDeferredValue, useEffect, useState } from "react";
 import type { Audit } from "@/core/audit";
 import type { Finding } from "@/core/check";
-import type { NamingSchool } from "@/core/parts";
+import type { LegNames } from "@/core/parts";
 import type { Rig } from "@/core/rig";
 import type { Hop } from "@/core/trail";
 import { deskOn, type FirstLook } from "@/workers";
@@ -23,9 +23,9 @@ const NOTHING: readonly Finding[] = [];
 
 /** What was found against a rig: the wires at once, everything else once a worker has looked. */
 export function useFindingsOf(rig: Rig): Findings {
-  const school = usePreferences((state) => state.school);
-  const first = useFirstLook(rig, school);
-  const { checked, failed } = useCheckOf(rig, school);
+  const legNames = usePreferences((state) => state.legNames);
+  const first = useFirstLook(rig, legNames);
+  const { checked, failed } = useCheckOf(rig, legNames);
   return {
     findings: checked?.findings ?? first?.findings ?? NOTHING,
     checking: !checked && failed === undefined,
@@ -39,23 +39,23 @@ export const useFindings = (): Findings => useFindingsOf(useDeferredValue(useRig
 
 interface Looked {
   readonly rig: Rig;
-  readonly school: NamingSchool;
+  readonly legNames: LegNames;
   readonly look: FirstLook;
 }
 
 /** What the desk says of a rig at a first look; what it said before stands until it has answered. */
-function useFirstLook(rig: Rig, school: NamingSchool): FirstLook | undefined {
+function useFirstLook(rig: Rig, legNames: LegNames): FirstLook | undefined {
   const [looked, setLooked] = useState<Looked>();
   useEffect(() => {
-    if (looked?.school === school && sameToChecks(looked.rig, rig)) return;
+    if (looked?.legNames === legNames && sameToChecks(looked.rig, rig)) return;
     let current = true;
     void deskOn(rig)
-      .look(school)
-      .then((look) => current && setLooked({ rig, school, look }));
+      .look(legNames)
+      .then((look) => current && setLooked({ rig, legNames: legNames, look }));
     return () => {
       current = false;
     };
-  }, [rig, school, looked]);
+  }, [rig, legNames, looked]);
   return looked?.rig.id === rig.id ? looked.look : undefined;
 }
 
@@ -64,7 +64,7 @@ export function useLateScene(): FirstLook["late"] {
   const rig = useDeferredValue(useRig());
   return useFirstLook(
     rig,
-    usePreferences((state) => state.school),
+    usePreferences((state) => state.legNames),
   )?.late;
 }
 
@@ -73,7 +73,7 @@ const NO_HOPS: readonly Hop[] = [];
 /** The trail of the picked pip; the one before stands until the desk has followed the wires. */
 export function useTrail(): readonly Hop[] {
   const pick = useOpenRig((state) => state.pick);
-  const school = usePreferences((state) => state.school);
-  const hops = useAtDesk(async (desk) => (pick ? desk.trail(pick, school) : NO_HOPS), [pick, school]);
+  const legNames = usePreferences((state) => state.legNames);
+  const hops = useAtDesk(async (desk) => (pick ? desk.trail(pick, legNames) : NO_HOPS), [pick, legNames]);
   return pick && hops ? hops : NO_HOPS;
 }

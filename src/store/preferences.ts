@@ -1,5 +1,5 @@
 import { create } from "zustand";
-import type { NamingSchool } from "@/core/parts";
+import type { LegNames } from "@/core/parts";
 import { keeper } from "@/workers";
 
 export type Theme = "light" | "night";
@@ -7,10 +7,10 @@ export type Theme = "light" | "night";
 interface Preferences {
   readonly theme: Theme;
   /** Which of the two leg-name sets of the data sheets is shown. */
-  readonly school: NamingSchool;
+  readonly legNames: LegNames;
 }
 
-export const usePreferences = create<Preferences>()(() => ({ theme: "light", school: "letters" }));
+export const usePreferences = create<Preferences>()(() => ({ theme: "light", legNames: "letters" }));
 
 const show = (theme: Theme): void => {
   document.documentElement.dataset.bsTheme = theme === "night" ? "dark" : "light";
@@ -26,9 +26,9 @@ export function setTheme(theme: Theme): void {
   void keeper().writeSetting("theme", theme);
 }
 
-export function setSchool(school: NamingSchool): void {
-  usePreferences.setState({ school });
-  void keeper().writeSetting("school", school);
+export function setSchool(legNames: LegNames): void {
+  usePreferences.setState({ legNames: legNames });
+  void keeper().writeSetting("school", legNames);
 }
 
 /** Takes up what was chosen on an earlier visit. */
@@ -36,8 +36,8 @@ export async function loadPreferences(): Promise<void> {
   const theme =
     ((await keeper().readSetting("theme")) as Theme | undefined) ??
     (localStorage.getItem(THEME_KEY) as Theme | null);
-  const school = (await keeper().readSetting("school")) as NamingSchool | undefined;
+  const legNames = (await keeper().readSetting("school")) as LegNames | undefined;
   const night = theme ?? (matchMedia("(prefers-color-scheme: dark)").matches ? "night" : "light");
-  usePreferences.setState({ theme: night, ...(school ? { school } : {}) });
+  usePreferences.setState({ theme: night, ...(legNames ? { legNames: legNames } : {}) });
   show(night);
 }

@@ -2,7 +2,7 @@ import "./chip-sheet.css";
 import { useId } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { scanningChip, turnWord } from "@/core/address";
+import { scanningChip, scannedWord } from "@/core/address";
 import { setResistorFor } from "@/core/parts";
 import { formatMilliamps, formatQuantity, neighbours } from "@/core/quantity";
 import { BLINKS, LIMITS, relay, schemeValues, withSetOhms, type Rig } from "@/core/rig";
@@ -28,7 +28,7 @@ export function ChipSheet() {
   if (!part || !driving || !scan) return null;
   const { chips: scans, supply } = driving;
   const level = Math.min(model.rig.scan.level ?? scan.level, part.levels.length - 1);
-  const word = turnWord(model);
+  const word = scannedWord(model);
   return (
     <section className="sheet">
       <h2>

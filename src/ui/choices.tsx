@@ -3,7 +3,7 @@ import type { KeyboardEvent } from "react";
 export interface ChoiceOption<Value extends string> {
   readonly value: Value;
   readonly name: string;
-  /** What this school costs, or gives. */
+  /** What this way costs, or gives. */
   readonly cost?: string;
 }
 
@@ -14,7 +14,7 @@ interface Props<Value extends string> {
   readonly onChoose: (value: Value) => void;
 }
 
-/** The schools makers are in, side by side, each with what it costs. */
+/** The ways makers go, side by side, each with what it costs. */
 export function Choices<Value extends string>({ label, value, options, onChoose }: Props<Value>) {
   const onKeyDown = (event: KeyboardEvent<HTMLDivElement>) => {
     const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key];

@@ -23,7 +23,7 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
   const [face, setFace] = useState<ReadFace>();
   const [running, setRunning] = useState(true);
   const [speed, setSpeed] = useState(1);
-  const [turn, setTurn] = useState(0);
+  const [restarts, setRestarts] = useState(0);
   const what = useWhatRuns(rig);
   const ready = useRef(false);
 
@@ -43,7 +43,7 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
       current = false;
       ready.current = false;
     };
-  }, [key, what, held, turn]);
+  }, [key, what, held, restarts]);
 
   useEffect(() => () => void simulatorWorker().stop(key), [key]);
 
@@ -79,7 +79,7 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
       .step(key)
       .then((next) => next && setFace(next));
   }, [key]);
-  const restart = useCallback(() => setTurn((before) => before + 1), []);
+  const restart = useCallback(() => setRestarts((before) => before + 1), []);
   return { shape, face, running, speed, setRunning, setSpeed, step, restart };
 }
 

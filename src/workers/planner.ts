@@ -12,7 +12,7 @@ import {
   type FramesResult,
   type ReadPictures,
 } from "@/core/pictures";
-import type { NamingSchool } from "@/core/parts";
+import type { LegNames } from "@/core/parts";
 import type { Rig } from "@/core/rig";
 import { untangle, type Breadboard, type Untangled, type Wish } from "@/core/seat";
 import {
@@ -51,10 +51,10 @@ export class Planner {
   }
 
   /** Everything that can be overloaded at its worst, and everything that is found against the rig. */
-  check(rig: Rig, school: NamingSchool): { audit: Audit; findings: Finding[] } {
+  check(rig: Rig, legNames: LegNames): { audit: Audit; findings: Finding[] } {
     const model = modelOf(rig);
     const audit = auditRig(model);
-    return { audit, findings: checkModel(model, school, audit) };
+    return { audit, findings: checkModel(model, legNames, audit) };
   }
 
   survey(file: Blob, report?: Report): Promise<SurveyResult> {

@@ -24,7 +24,7 @@ import {
   pathOf,
   pipsAt,
   sentBits,
-  turnOf,
+  nthOf,
   wireGroup,
 } from ".";
 
@@ -129,13 +129,13 @@ describe("addresses say what keeps an LED from lighting", () => {
 
 describe("turns, paths and groups", () => {
   test("the first bit sent ends in the last stage of the farthest chip", () => {
-    expect(bitPlace(1, 7, 2, "msb-first")).toEqual({ turn: 0, byte: 0, bit: 7 });
-    expect(bitPlace(0, 0, 2, "lsb-first")).toEqual({ turn: 15, byte: 1, bit: 7 });
+    expect(bitPlace(1, 7, 2, "msb-first")).toEqual({ nth: 0, byte: 0, bit: 7 });
+    expect(bitPlace(0, 0, 2, "lsb-first")).toEqual({ nth: 15, byte: 1, bit: 7 });
     for (let at = 0; at < 3; at += 1) {
       for (let stage = 0; stage < 8; stage += 1) {
         for (const order of ["msb-first", "lsb-first"] as const) {
           const place = bitPlace(at, stage, 3, order);
-          expect(turnOf(place.byte, place.bit, order)).toBe(place.turn);
+          expect(nthOf(place.byte, place.bit, order)).toBe(place.nth);
         }
       }
     }

@@ -1,11 +1,11 @@
 import { type LegRef, type PipId, legRef } from "../rig";
-import { bitPlace, turnOf } from "./chain";
+import { bitPlace, nthOf } from "./chain";
 import type { RigModel } from "./model";
 
 /** One bit of what is sent, in its turn: what the code takes it for, and where the wires bring it. */
 export interface SentBit {
   /** From 0, in the order of sending. */
-  readonly turn: number;
+  readonly nth: number;
   readonly byte: number;
   readonly bit: number;
   /** The LEDs the code means. */
@@ -25,24 +25,24 @@ export function sentBits(model: RigModel): SentBit[] {
     for (const { pip, needs } of pips) {
       for (const need of needs) {
         if (!("byte" in need)) continue;
-        const turn = turnOf(need.byte, need.bit, order);
-        found.set(turn, [...(found.get(turn) ?? []), pip]);
+        const nth = nthOf(need.byte, need.bit, order);
+        found.set(nth, [...(found.get(nth) ?? []), pip]);
       }
     }
     return found;
   };
   const meant = byTurn(encoding);
   const reaches = byTurn(wired);
-  return Array.from({ length: encoding.byteCount * 8 }, (_, turn): SentBit => {
-    const byte = Math.floor(turn / 8);
-    const bit = bitOrder === "msb-first" ? 7 - (turn % 8) : turn % 8;
+  return Array.from({ length: encoding.byteCount * 8 }, (_, nth): SentBit => {
+    const byte = Math.floor(nth / 8);
+    const bit = bitOrder === "msb-first" ? 7 - (nth % 8) : nth % 8;
     return {
-      turn,
+      nth,
       byte,
       bit,
-      meant: meant.get(turn) ?? [],
-      reaches: reaches.get(turn) ?? [],
-      output: outputAt(model, chain.chips.length, turn),
+      meant: meant.get(nth) ?? [],
+      reaches: reaches.get(nth) ?? [],
+      output: outputAt(model, chain.chips.length, nth),
     };
   });
 }
@@ -53,7 +53,7 @@ function outputAt(model: RigModel, chips: number, turn: number): LegRef | undefi
     const part = model.part(ref);
     if (part.kind !== "shift-register") continue;
     for (let stage = 0; stage < part.stages; stage += 1) {
-      if (bitPlace(at, stage, chips, "msb-first").turn === turn) return legRef(ref, part.outputLegs[stage]!);
+      if (bitPlace(at, stage, chips, "msb-first").nth === turn) return legRef(ref, part.outputLegs[stage]!);
     }
   }
   return undefined;

@@ -56,7 +56,7 @@ export function chainOf(rig: Rig, nets: Nets, drivers: ReadonlyMap<number, reado
 
 /** Where a bit is in what is sent: its turn from 0, its byte from 0, and its weight in that byte. */
 export interface BitPlace {
-  readonly turn: number;
+  readonly nth: number;
   readonly byte: number;
   readonly bit: number;
 }
@@ -73,11 +73,11 @@ export function bitPlace(
   chips: number,
   order: "msb-first" | "lsb-first",
 ): BitPlace {
-  const turn = chips * 8 - 1 - (at * 8 + stage);
-  const within = turn % 8;
-  return { turn, byte: Math.floor(turn / 8), bit: order === "msb-first" ? 7 - within : within };
+  const nth = chips * 8 - 1 - (at * 8 + stage);
+  const within = nth % 8;
+  return { nth: nth, byte: Math.floor(nth / 8), bit: order === "msb-first" ? 7 - within : within };
 }
 
 /** The turn, from 0, in which a bit of a byte is sent; the inverse of {@link bitPlace} in its bits. */
-export const turnOf = (byte: number, bit: number, order: "msb-first" | "lsb-first"): number =>
+export const nthOf = (byte: number, bit: number, order: "msb-first" | "lsb-first"): number =>
   byte * 8 + (order === "msb-first" ? 7 - bit : bit);

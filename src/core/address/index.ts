@@ -1,5 +1,5 @@
 export { between, distinctDrivers, isPulledUp, handsOn, railVolts, reachFrom, type Driver } from "./reach";
-export { bitPlace, turnOf } from "./chain";
+export { bitPlace, nthOf } from "./chain";
 export { behind, type Condition } from "./conditions";
 export type { Address } from "./addresses";
 export {
@@ -39,7 +39,7 @@ export { byteIn, digitBytes, withByte } from "./digit-bytes";
 export { alongChain, busAddress, busLines, chipOn, scanningChip } from "./buses";
 export { usedLines } from "./used-lines";
 export { withLedResistors } from "./led-ohms";
-export { pipTitle, turnTitle, turnWord } from "./titles";
+export { pipTitle, scannedTitle, scannedWord } from "./titles";
 export {
   gridOf,
   moduleBoxes,

@@ -5,11 +5,11 @@ import { positionOf, type RigModel } from "./model";
 type Titled = Pick<RigModel, "digits" | "rig">;
 
 /** What takes turns on a rig's display, in a word: its digits, or the rows of its dots. */
-export const turnWord = ({ rig }: Pick<RigModel, "rig">): "digit" | "row" =>
+export const scannedWord = ({ rig }: Pick<RigModel, "rig">): "digit" | "row" =>
   matrixSize(rig.plan) ? "row" : "digit";
 
 /** A digit as it is spoken of: "digit 2"; a row of dots "row 3", of several modules "module 2 · row 3". */
-export function turnTitle(model: Titled, unit: UnitRef, digit: number): string {
+export function scannedTitle(model: Titled, unit: UnitRef, digit: number): string {
   const { plan } = model.rig;
   if (!matrixSize(plan)) return `digit ${positionOf(model, unit, digit)}`;
   return moduleCount(plan) > 1 ? `module ${unit.replace(/^\D+/, "")} · row ${digit}` : `row ${digit}`;
@@ -18,7 +18,7 @@ export function turnTitle(model: Titled, unit: UnitRef, digit: number): string {
 /** An LED as it is spoken of: "segment b", on several digits "digit 2 · segment b", a mark by its name. */
 export function pipTitle(model: Titled, pip: PipId): string {
   const { unit, digit, segment } = splitPipId(pip);
-  if (isDot(segment)) return `${turnTitle(model, unit, digit)} · column ${columnOf(segment)}`;
+  if (isDot(segment)) return `${scannedTitle(model, unit, digit)} · column ${columnOf(segment)}`;
   const what =
     segment === "dp"
       ? "point"
@@ -27,5 +27,5 @@ export function pipTitle(model: Titled, pip: PipId): string {
         : segment === "degree"
           ? "degree mark"
           : `segment ${segment}`;
-  return model.digits.length > 1 ? `${turnTitle(model, unit, digit)} · ${what}` : what;
+  return model.digits.length > 1 ? `${scannedTitle(model, unit, digit)} · ${what}` : what;
 }

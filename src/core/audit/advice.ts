@@ -2,26 +2,26 @@ import { ledResistors, modelOf, railVolts, reachFrom, type RigModel } from "../a
 import { currentFigures, pointWith, pipsIn, stageOf, supplyOf } from "../circuit";
 import { neighbours, type Farads, type Milliamps, type Ohms } from "../quantity";
 import { remembered } from "../remember";
-import { legRef, relay, type ResistorSchool, type UnitRef } from "../rig";
+import { legRef, relay, type ResistorPlacing, type UnitRef } from "../rig";
 import { lightDuty } from "../scan";
 import { supplyMeasures } from "./supply-measures";
 
-/** A 1 and an 8 under one resistor school, average over the turns where digits take turns. */
-export interface SchoolFigures {
-  readonly school: ResistorSchool;
+/** A 1 and an 8 with resistors in one place, average over the turns where digits take turns. */
+export interface PlacingFigures {
+  readonly placing: ResistorPlacing;
   readonly resistors: number;
   readonly inOne: Milliamps;
   readonly inEight: Milliamps;
 }
 
-/** Both resistor schools with the rig's own value: how bright a segment of a 1 and of an 8 is under each. */
-export function bothSchools(model: RigModel): SchoolFigures[] {
+/** Both places for resistors with the rig's own value: how bright a segment of a 1 and of an 8 is under each. */
+export function bothPlacings(model: RigModel): PlacingFigures[] {
   const duty = lightDuty(model);
-  return (["per-segment", "common"] as const).map((school) => {
-    const own = model.rig.plan.resistors === school;
-    const laid = own ? model : modelOf(relay(model.rig, { ...model.rig.plan, resistors: school }));
+  return (["per-segment", "common"] as const).map((placing) => {
+    const own = model.rig.plan.resistors === placing;
+    const laid = own ? model : modelOf(relay(model.rig, { ...model.rig.plan, resistors: placing }));
     const { inOne, inEight } = currentFigures(laid);
-    return { school, resistors: ledResistors(laid).size, inOne: inOne * duty, inEight: inEight * duty };
+    return { placing, resistors: ledResistors(laid).size, inOne: inOne * duty, inEight: inEight * duty };
   });
 }
 

@@ -3,7 +3,7 @@ import { modelOf } from "../address";
 import { currentFigures } from "../circuit";
 import { pipId, relay, asUnit } from "../rig";
 import { fullTimeline } from "../scan";
-import { auditRig, baseAdvice, bothSchools, pickResistor, supplyAdvice } from ".";
+import { auditRig, baseAdvice, bothPlacings, pickResistor, supplyAdvice } from ".";
 
 const river = demoRig("river-level");
 const model = modelOf(river);
@@ -65,8 +65,8 @@ test("a resistor for a wanted average leaves base resistors alone", () => {
   expect(picked.offers.map(({ ohms }) => ohms)).toEqual([560, 620]);
 });
 
-test("both schools: alike with one a segment, an 8 far dimmer than a 1 with one a digit", () => {
-  const [each, common] = bothSchools(model);
+test("both places for resistors: alike with one a segment, an 8 far dimmer than a 1 with one a digit", () => {
+  const [each, common] = bothPlacings(model);
   expect(each!.inEight / each!.inOne).toBeGreaterThan(0.97);
   expect(common!.inEight / common!.inOne).toBeLessThan(0.5);
   expect([each!.resistors, common!.resistors]).toEqual([8, 4]);

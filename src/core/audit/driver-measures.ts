@@ -57,7 +57,7 @@ export function driverMeasures(model: RigModel, ref: UnitRef): Measure[] {
   if (!chip) return [];
   const { part, duty } = chip;
   const places = new Map(chip.leds.map(({ pip }, at) => [pip, at]));
-  const turns = chip.turns.map((turn) => turn.map(({ pip }) => places.get(pip)!));
+  const slots = chip.slots.map((slot) => slot.map(({ pip }) => places.get(pip)!));
   return [
     {
       id: `segments-${ref}`,
@@ -81,7 +81,7 @@ export function driverMeasures(model: RigModel, ref: UnitRef): Measure[] {
       limits: sourceOf(part, "digitMaximum"),
       of: ({ leds }) => {
         const { each } = carried(chip, leds);
-        return Math.max(0, ...turns.map((turn) => turn.reduce((sum, at) => sum + each[at]!, 0))) / 1000;
+        return Math.max(0, ...slots.map((turn) => turn.reduce((sum, at) => sum + each[at]!, 0))) / 1000;
       },
     },
     {

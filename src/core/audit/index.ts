@@ -9,10 +9,10 @@ import { searchWorst, type Search, type Worst } from "./search";
 
 export {
   baseAdvice,
-  bothSchools,
+  bothPlacings,
   supplyAdvice,
   type BaseAdvice,
-  type SchoolFigures,
+  type PlacingFigures,
   type SupplyAdvice,
 } from "./advice";
 export { loadsOf } from "./loads";

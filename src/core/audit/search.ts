@@ -105,10 +105,10 @@ export function searchWorst(
  * most when all are lit. Turns do not touch each other, so one LED of every turn is looked at in one go.
  */
 function scannedStates(model: RigModel): DriveState[] {
-  const turns = chipScans(model).flatMap((chip) => chip.turns.map((turn) => turn.map(({ pip }) => pip)));
-  const most = Math.max(0, ...turns.map((turn) => turn.length));
+  const slots = chipScans(model).flatMap((chip) => chip.slots.map((slot) => slot.map(({ pip }) => pip)));
+  const most = Math.max(0, ...slots.map((slot) => slot.length));
   const alone = Array.from({ length: most }, (_, at) =>
-    turns.flatMap((turn): PipId[] => (turn[at] === undefined ? [] : [turn[at]])),
+    slots.flatMap((slot): PipId[] => (slot[at] === undefined ? [] : [slot[at]])),
   );
   return [model.addresses.map(({ pip }) => pip), ...alone].map((lit) => stateFor(model.wired, new Set(lit)));
 }
@@ -263,10 +263,10 @@ function climb(start: readonly boolean[], value: (on: readonly boolean[]) => num
   for (let better = true; better;) {
     better = false;
     for (let at = 0; at < here.length; at += 1) {
-      const turned = here.map((on, place) => (place === at ? !on : on));
-      const found = value(turned);
+      const changed = here.map((on, place) => (place === at ? !on : on));
+      const found = value(changed);
       if (found > best + 1e-12) {
-        here = turned;
+        here = changed;
         best = found;
         better = true;
       }

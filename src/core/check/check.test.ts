@@ -216,7 +216,7 @@ describe("boards", () => {
   });
 });
 
-test("leg names follow the naming school", () => {
+test("leg names follow the names that are chosen", () => {
   const [found] = checkModel(modelOf(removeWire(slipGate, "latch")), "numbers").filter(
     ({ id }) => id === "input-U1-12",
   );

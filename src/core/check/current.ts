@@ -63,7 +63,7 @@ export function checkCurrent(model: RigModel): Finding[] {
 }
 
 /** LEDs of one key are lit at the same time: in a slot of the program's scan, or in a turn of a chip's own. */
-function turnKey(model: RigModel, pip: PipId): string {
+function slotKey(model: RigModel, pip: PipId): string {
   const address = model.address(pip);
   const scanned = [...(address?.anodeReach ?? []), ...(address?.cathodeReach ?? [])].find(
     ({ driver }) => driver.kind === "scanned" && driver.side === "digit",
@@ -82,7 +82,7 @@ function checkSharedResistor(model: RigModel): Finding[] {
   }
   for (const [ref, pips] of users) {
     // Segments of different digits take turns: only those lit together share.
-    const together = [...groupBy(pips, (pip) => turnKey(model, pip)).values()];
+    const together = [...groupBy(pips, (pip) => slotKey(model, pip)).values()];
     users.set(
       ref,
       together.reduce((best, group) => (group.length > best.length ? group : best), []),

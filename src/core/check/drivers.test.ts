@@ -2,7 +2,7 @@ import { demoRig } from "@/demo";
 import { modelOf } from "../address";
 import { auditRig } from "../audit";
 import { changeUnits, relay, setResistors, withController, type Rig } from "../rig";
-import { chipScans, chipTurn } from "../scan";
+import { chipScans, chipScanFigures } from "../scan";
 import { checkModel } from ".";
 
 const water = demoRig("water-warmth");
@@ -47,7 +47,7 @@ test("scan and audit: rate faster with fewer digits, limits against the sheet, s
   const [four] = chipScans(modelOf(chain(4)));
   expect(eight!.rate).toBe(800);
   expect(four!.rate).toBe(1600);
-  expect(chipTurn(modelOf(chain(8)), eight!).digits.map(({ spans }) => spans[0]!.from)).toEqual(
+  expect(chipScanFigures(modelOf(chain(8)), eight!).digits.map(({ spans }) => spans[0]!.from)).toEqual(
     Array.from({ length: 8 }, (_, at) => (at * 1e9) / 800 / 8),
   );
   const supplyOf = (digits: number) =>

@@ -1,5 +1,5 @@
 import { busChip } from "../chips";
-import { between, isPulledUp, turnWord, type RigModel } from "../address";
+import { between, isPulledUp, scannedWord, type RigModel } from "../address";
 import { LED_FIGURES, isBusChip, setResistorFor, type BusChipPart } from "../parts";
 import { formatMilliamps, formatQuantity } from "../quantity";
 import { legRef, type UnitRef } from "../rig";
@@ -133,7 +133,7 @@ function checkCurrentOf(model: RigModel, scan: ChipScan): Finding[] {
       add({
         id: `few-${unit}`,
         severity: "fault",
-        title: `${unit} scans ${digits} ${turnWord(model)}${digits === 1 ? "" : "s"} at ${formatMilliamps(peak)}`,
+        title: `${unit} scans ${digits} ${scannedWord(model)}${digits === 1 ? "" : "s"} at ${formatMilliamps(peak)}`,
         reason: `With so few digits each is lit for longer, and the sheet allows ${few} mA a segment at most.`,
         remedy: `Take ${formatQuantity(setResistorFor(setCurrent, few, forward), "Ω")} or more at leg ${setCurrent.leg}, or raise the scan limit.`,
       });
@@ -155,7 +155,7 @@ function checkCurrentOf(model: RigModel, scan: ChipScan): Finding[] {
       {
         id: `rate-${unit}`,
         severity: "note",
-        title: `${unit} scans its ${turnWord(model)}s ${formatQuantity(rate, "Hz")}`,
+        title: `${unit} scans its ${scannedWord(model)}s ${formatQuantity(rate, "Hz")}`,
         reason: "The corner of the eye and a moving head can see it flicker below about 100 Hz.",
         remedy: "The chip keeps this rate by itself. Take another chip where that matters.",
       },

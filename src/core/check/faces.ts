@@ -1,4 +1,4 @@
-import { gridOf, turnTitle, pipTitle, type RigModel } from "../address";
+import { gridOf, scannedTitle, pipTitle, type RigModel } from "../address";
 import type { PipName } from "../glyph";
 import { pipId, type DigitId } from "../rig";
 import { frameRows, type FrameRow } from "../sim";
@@ -128,7 +128,7 @@ function differences(model: RigModel, rows: readonly FrameRow[]): string[] {
       shown.some((here, row) => here.includes(name) && !wanted[row]!.includes(name)),
     );
     if (asked.length > 1 && missing.length === asked.length)
-      dark.push(`${turnTitle(model, id.unit, id.digit)} stays dark`);
+      dark.push(`${scannedTitle(model, id.unit, id.digit)} stays dark`);
     else if (missing.length > 0)
       dark.push(`${named(model, id, missing)} ${missing.length > 1 ? "stay" : "stays"} dark`);
     if (extra.length > 0)
@@ -145,5 +145,5 @@ const union = (lists: ReadonlyArray<readonly PipName[]>): PipName[] => [...new S
 
 const named = (model: RigModel, { unit, digit }: DigitId, names: readonly PipName[]): string =>
   names.length > 4
-    ? `${names.length} LEDs of ${turnTitle(model, unit, digit)}`
+    ? `${names.length} LEDs of ${scannedTitle(model, unit, digit)}`
     : listing(names.map((name) => pipTitle(model, pipId(unit, digit, name))));

@@ -1,5 +1,5 @@
 import type { RigModel } from "../address";
-import type { NamingSchool } from "../parts";
+import type { LegNames } from "../parts";
 import { auditRig, type Audit } from "../audit";
 import { checkCurrent } from "./current";
 import { bySeverity, type Finding } from "./finding";
@@ -19,12 +19,12 @@ export type { Finding, Severity } from "./finding";
 export { standingOf, type Standing } from "./standing";
 
 /** What can be said of a rig's wires without running it, worst first. */
-export const checkAtOnce = (model: RigModel, school: NamingSchool = "letters"): Finding[] =>
-  wiringFindings(model, school).sort(bySeverity);
+export const checkAtOnce = (model: RigModel, legNames: LegNames = "letters"): Finding[] =>
+  wiringFindings(model, legNames).sort(bySeverity);
 
-const wiringFindings = (model: RigModel, school: NamingSchool): Finding[] =>
+const wiringFindings = (model: RigModel, legNames: LegNames): Finding[] =>
   oneForEachCause(model, [
-    ...checkWiring(model, school),
+    ...checkWiring(model, legNames),
     ...checkLines(model),
     ...checkDrivers(model),
     ...checkCurrent(model),
@@ -36,10 +36,10 @@ const wiringFindings = (model: RigModel, school: NamingSchool): Finding[] =>
  */
 export function checkModel(
   model: RigModel,
-  school: NamingSchool = "letters",
+  legNames: LegNames = "letters",
   audit: Audit = auditRig(model),
 ): Finding[] {
-  const wiring = wiringFindings(model, school);
+  const wiring = wiringFindings(model, legNames);
   return [
     ...foldFights(wiring, checkLimits(model, audit)),
     ...checkFaces(model, wiring),

@@ -1,6 +1,6 @@
-import { pipTitle, turnTitle, turnWord, type RigModel } from "../address";
+import { pipTitle, scannedTitle, scannedWord, type RigModel } from "../address";
 import { isDot } from "../glyph";
-import type { NamingSchool } from "../parts";
+import type { LegNames } from "../parts";
 import { legTitle, splitPipId, type PipId, digitOf, splitDigitKey } from "../rig";
 import { groupBy } from "../collect";
 import { capital, finding, listing, type Finding } from "./finding";
@@ -10,7 +10,7 @@ export function nameLeds(model: RigModel, pips: readonly PipId[]): string {
   if (pips.length === 1) return capital(pipTitle(model, pips[0]!));
   const segments = [...new Set(pips.map((pip) => splitPipId(pip).segment))];
   const whole = segments.length * model.digits.length === pips.length || model.digits.length === 1;
-  const word = turnWord(model);
+  const word = scannedWord(model);
   if (segments.every(isDot)) return nameDots(model, pips, whole);
   const many = segments.length > 1 ? `Segments ${listing(segments)}` : `Segment ${segments[0]!}`;
   if (model.digits.length === 1) return many;
@@ -29,7 +29,7 @@ function nameDots(model: RigModel, pips: readonly PipId[], whole: boolean): stri
 }
 
 /** LEDs that cannot light, cannot go out, or cannot be told apart. */
-export function checkLeds(model: RigModel, school: NamingSchool): Finding[] {
+export function checkLeds(model: RigModel, legNames: LegNames): Finding[] {
   const found: Finding[] = [];
   const reached = new Set(model.wired.pips.map(({ pip }) => pip));
   const leftOut = new Set(model.rig.leftOut);
@@ -49,7 +49,7 @@ export function checkLeds(model: RigModel, school: NamingSchool): Finding[] {
           {
             address,
             what: "is not under the program's control",
-            why: `it hangs on ${legTitle(model.rig, leg, school)}`,
+            why: `it hangs on ${legTitle(model.rig, leg, legNames)}`,
           },
         ];
       }
@@ -146,7 +146,7 @@ function checkSharedDrives(model: RigModel): Finding[] {
     if (digits.length < 2) return [];
     const titles = digits.map(([key]) => {
       const { unit, digit } = splitDigitKey(key);
-      return turnTitle(model, unit, digit);
+      return scannedTitle(model, unit, digit);
     });
     const pips = digits.flatMap(([, here]) => here.map(({ pip }) => pip));
     return [

@@ -1,4 +1,4 @@
-import { turnTitle, type RigModel } from "../address";
+import { scannedTitle, type RigModel } from "../address";
 import { currentFigures } from "../circuit";
 import { formatMilliamps, formatQuantity, type Milliamps } from "../quantity";
 import { splitPipId, type PipId, type UnitRef, digitOf } from "../rig";
@@ -34,7 +34,7 @@ function checkDigits(model: RigModel, digits: ReadonlyArray<readonly LitLed[]>, 
     const here = median(leds.map(({ current }) => current));
     if (here >= usual * DIM) return [];
     const { unit, digit } = splitPipId(leds[0]!.pip);
-    const title = turnTitle(model, unit, digit);
+    const title = scannedTitle(model, unit, digit);
     const odd = oddResistor(
       model,
       leds.map(({ pip }) => pip),

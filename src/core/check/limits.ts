@@ -1,4 +1,4 @@
-import { isMultiplexed, turnWord, type RigModel } from "../address";
+import { isMultiplexed, scannedWord, type RigModel } from "../address";
 import { baseAdvice, formatMeasure, type Audit, type AuditRow } from "../audit";
 import { LED_FIGURES } from "../parts";
 import { formatQuantity } from "../quantity";
@@ -184,8 +184,8 @@ function checkStalled(model: RigModel, rows: readonly AuditRow[]): Finding[] {
       severity: "caution",
       topic: "current",
       title: `If the scan stops, an LED carries ${formatQuantity(most, "A")} without a pause`,
-      reason: `It may carry ${maximum} mA steadily. A program that hangs, or a sketch being loaded, stops the scan on one ${turnWord(model)}.`,
-      remedy: `Choose resistors for a peak the LED can bear steadily, or keep the ${turnWord(model)}s off by hardware at reset.`,
+      reason: `It may carry ${maximum} mA steadily. A program that hangs, or a sketch being loaded, stops the scan on one ${scannedWord(model)}.`,
+      remedy: `Choose resistors for a peak the LED can bear steadily, or keep the ${scannedWord(model)}s off by hardware at reset.`,
       rows: over.map(({ id }) => id),
       pips: over.flatMap(({ pip }) => (pip === undefined ? [] : [pip])),
     }),

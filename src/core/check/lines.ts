@@ -1,4 +1,4 @@
-import { digitLines, directLines, turnTitle, type RigModel } from "../address";
+import { digitLines, directLines, scannedTitle, type RigModel } from "../address";
 import { columnOf, isDot } from "../glyph";
 import { easyLines } from "../parts";
 import { controllerById, legRef, splitPipId, type LegRef, type PipId } from "../rig";
@@ -16,7 +16,7 @@ function usesOf(model: RigModel): Array<{ use: string; leg: string }> {
   const digits = digitLines(model.wired);
   const nameOf = (pip: PipId, leg: string): string => {
     const { unit, digit, segment } = splitPipId(pip);
-    if (digits.has(leg)) return `switch of ${turnTitle(model, unit, digit)}`;
+    if (digits.has(leg)) return `switch of ${scannedTitle(model, unit, digit)}`;
     return isDot(segment) ? `column ${columnOf(segment)}` : `segment ${segment}`;
   };
   for (const leg of directLines(model.wired)) {

@@ -1,5 +1,5 @@
 import { railVolts, reachFrom, type RigModel } from "../address";
-import type { NamingSchool } from "../parts";
+import type { LegNames } from "../parts";
 import { formatQuantity, type Volts } from "../quantity";
 import { controllerById, legRef, legTitle, splitLegRef, type LegRef } from "../rig";
 import { capital, finding, type Finding } from "./finding";
@@ -8,7 +8,7 @@ import { capital, finding, type Finding } from "./finding";
 export const LINE_OVER_SUPPLY = 0.3;
 
 /** More volts than a line's own supply that reach it: through a pull-up, or through the base of a PNP on a higher rail. */
-export function checkLinesOver(model: RigModel, school: NamingSchool): Finding[] {
+export function checkLinesOver(model: RigModel, legNames: LegNames): Finding[] {
   const board = model.rig.units.find((unit) => model.part(unit.ref).kind === "controller");
   if (!board) return [];
   const { logic, lines } = controllerById(board.part);
@@ -22,7 +22,7 @@ export function checkLinesOver(model: RigModel, school: NamingSchool): Finding[]
         id: `over-line-${line}`,
         severity: "fault",
         topic: "wiring",
-        title: `${formatQuantity(over.volts, "V")} reach ${legTitle(model.rig, leg, school)}, which runs on ${formatQuantity(logic, "V")}`,
+        title: `${formatQuantity(over.volts, "V")} reach ${legTitle(model.rig, leg, legNames)}, which runs on ${formatQuantity(logic, "V")}`,
         reason: `${capital(over.how)}. A line may stand at most ${formatQuantity(LINE_OVER_SUPPLY, "V")} above its supply; more flows through its protection into the board.`,
         remedy: over.remedy,
         legs: [leg],

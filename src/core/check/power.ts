@@ -1,6 +1,6 @@
 import { between, railVolts, type RigModel } from "../address";
 import { inputHigh } from "../circuit";
-import { isChip, legById, type ChipPart, type NamingSchool } from "../parts";
+import { isChip, legById, type ChipPart, type LegNames } from "../parts";
 import { formatQuantity, type Volts } from "../quantity";
 import { controllerById, legRef, legTitle, splitLegRef, type LegRef, type Unit, type UnitRef } from "../rig";
 import { isPowered } from "../sim";
@@ -17,7 +17,7 @@ const NEVER_BACK_FEED = "Never feed the supply back into the USB port.";
 const SHARE_GROUND = `Join the supply's minus and a GND of the board with a wire. ${NEVER_BACK_FEED}`;
 
 /** What gives and takes power: chips without it or with too much, supplies turned, joined or without common ground. */
-export function checkPower(model: RigModel, school: NamingSchool): Finding[] {
+export function checkPower(model: RigModel, legNames: LegNames): Finding[] {
   const chips = model.rig.units.flatMap((unit) => {
     const part = model.part(unit.ref);
     return isChip(part) ? [{ ref: unit.ref, part }] : [];
@@ -25,15 +25,15 @@ export function checkPower(model: RigModel, school: NamingSchool): Finding[] {
   const turned = turnedSupplies(model);
   return [
     ...turned,
-    ...checkJoinedSupplies(model, school),
+    ...checkJoinedSupplies(model, legNames),
     ...chips.flatMap(({ ref, part }) => [
       ...checkChip(model, ref, part, turned.length > 0),
-      ...checkPairs(model, ref, part, school),
+      ...checkPairs(model, ref, part, legNames),
     ]),
     ...checkBareController(model),
     ...checkBypass(model, fedChips(model)),
     ...checkGround(model),
-    ...checkLinesOver(model, school),
+    ...checkLinesOver(model, legNames),
   ];
 }
 
@@ -81,7 +81,7 @@ function turnedSupplies(model: RigModel): Finding[] {
 }
 
 /** Two supplies on one rail: the stronger one feeds the other backwards. */
-function checkJoinedSupplies(model: RigModel, school: NamingSchool): Finding[] {
+function checkJoinedSupplies(model: RigModel, legNames: LegNames): Finding[] {
   return model.nets.all.flatMap((net): Finding[] => {
     const rails = (model.drivers.get(net.id) ?? []).flatMap((driver) =>
       driver.kind === "rail" && driver.volts > 0 ? [driver] : [],
@@ -95,7 +95,7 @@ function checkJoinedSupplies(model: RigModel, school: NamingSchool): Finding[] {
         id: `back-feed-${net.id}`,
         severity: "fault",
         topic: "wiring",
-        title: `${listing(legs.map((leg) => legTitle(model.rig, leg, school)))} feed the same rail`,
+        title: `${listing(legs.map((leg) => legTitle(model.rig, leg, legNames)))} feed the same rail`,
         reason:
           "Two supplies are never quite equal: the higher one pushes current back into the other, through the board into its USB port.",
         remedy: `Take away the wire between them, and join only their grounds. ${NEVER_BACK_FEED}`,
@@ -208,7 +208,7 @@ function unpowered(model: RigModel, ref: UnitRef, part: ChipPart): Finding {
 }
 
 /** Supply and ground legs of which the sheet wants each wired, though they are joined inside. */
-function checkPairs(model: RigModel, ref: UnitRef, part: ChipPart, school: NamingSchool): Finding[] {
+function checkPairs(model: RigModel, ref: UnitRef, part: ChipPart, legNames: LegNames): Finding[] {
   if (!part.joined) return [];
   const wired = new Set(model.rig.wires.flatMap(({ from, to }) => [from, to]));
   return part.joined.flatMap((group) => {
@@ -221,7 +221,7 @@ function checkPairs(model: RigModel, ref: UnitRef, part: ChipPart, school: Namin
         id: `pair-${ref}-${id}`,
         severity: "fault",
         topic: "wiring",
-        title: `${legTitle(model.rig, legRef(ref, id), school)} has no wire`,
+        title: `${legTitle(model.rig, legRef(ref, id), legNames)} has no wire`,
         reason: `The sheet wants legs ${listing(group)} all connected: ${leg.whenOpen ?? "each carries its share of the current"}.`,
         remedy: `Join it to leg ${group.find((other) => other !== id)}.`,
         legs: [legRef(ref, id)],

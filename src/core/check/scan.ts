@@ -1,4 +1,4 @@
-import { isMultiplexed, pipTitle, turnWord, type RigModel } from "../address";
+import { isMultiplexed, pipTitle, scannedWord, type RigModel } from "../address";
 import { buildProgram, timerKind } from "../program";
 import { formatMilliamps, formatNanoseconds, formatQuantity } from "../quantity";
 import { ghostsOf, scanFigures } from "../scan";
@@ -21,7 +21,7 @@ export function checkScan(model: RigModel, wiring: readonly Finding[] = []): Fin
     found.push(finding({ id: `scan-${id}`, severity, topic: "scan", title, reason, remedy }));
   const rate = formatQuantity(scan.rate, "Hz");
   const { flicker } = scan;
-  const word = turnWord(model);
+  const word = scannedWord(model);
   const faster = `Shorten the on-times until every ${word} comes round at least 100 times a second.`;
   if (flicker.seizures) {
     add(

@@ -1,6 +1,6 @@
 import { railVolts, reachFrom, type RigModel } from "../address";
 import { stageOf, supplyOf } from "../circuit";
-import type { NamingSchool, TransistorPart } from "../parts";
+import type { LegNames, TransistorPart } from "../parts";
 import { formatQuantity } from "../quantity";
 import { legRef, legTitle, splitLegRef, type UnitRef, type LegRef } from "../rig";
 import { finding, type Finding } from "./finding";
@@ -9,10 +9,10 @@ import { finding, type Finding } from "./finding";
 const OFF_WITHIN = 0.5;
 
 /** Transistors and Darlington arrays: on no rail, with no drive, without a base resistor, or never quite off. */
-export function checkSwitches(model: RigModel, school: NamingSchool): Finding[] {
+export function checkSwitches(model: RigModel, legNames: LegNames): Finding[] {
   return model.rig.units.flatMap(({ ref }) => {
     const part = model.part(ref);
-    if (part.kind === "transistor") return checkTransistor(model, ref, part, school);
+    if (part.kind === "transistor") return checkTransistor(model, ref, part, legNames);
     if (part.kind !== "driver-array") return [];
     const ground = legRef(ref, part.ground);
     if (railVolts(model.drivers.get(model.nets.of(ground).id) ?? []) === 0) return [];
@@ -30,19 +30,14 @@ export function checkSwitches(model: RigModel, school: NamingSchool): Finding[] 
   });
 }
 
-function checkTransistor(
-  model: RigModel,
-  ref: UnitRef,
-  part: TransistorPart,
-  school: NamingSchool,
-): Finding[] {
+function checkTransistor(model: RigModel, ref: UnitRef, part: TransistorPart, legNames: LegNames): Finding[] {
   const { rig, nets, drivers } = model;
   const control = legRef(ref, part.pins.control);
   const rail = railVolts(drivers.get(nets.of(legRef(ref, part.pins.common)).id) ?? []);
   const reach = reachFrom(control, rig, nets, drivers);
   const bipolar = part.type === "npn" || part.type === "pnp";
-  const name = legTitle(rig, control, school);
-  const common = legTitle(rig, legRef(ref, part.pins.common), school);
+  const name = legTitle(rig, control, legNames);
+  const common = legTitle(rig, legRef(ref, part.pins.common), legNames);
   const found: Finding[] = [];
   const add = (id: string, severity: Finding["severity"], title: string, reason: string, remedy: string) =>
     found.push(
@@ -51,7 +46,7 @@ function checkTransistor(
   const hasRail =
     rail !== undefined || railVolts(drivers.get(nets.of(legRef(ref, part.pins.out)).id) ?? []) !== undefined;
   const outRail = railVolts(drivers.get(nets.of(legRef(ref, part.pins.out)).id) ?? []);
-  if (checkPlace(part, rail, outRail, add, ref, rig, school)) return found;
+  if (checkPlace(part, rail, outRail, add, ref, rig, legNames)) return found;
   if (!hasRail) {
     add(
       "switch-rail",
@@ -95,7 +90,7 @@ function checkTransistor(
         "never-off",
         "fault",
         `${ref} never turns quite off`,
-        `Its rail is at ${formatQuantity(rail, "V")} and ${legTitle(rig, driver.leg, school)} only reaches ${formatQuantity(high, "V")}: the digit glows all the time.`,
+        `Its rail is at ${formatQuantity(rail, "V")} and ${legTitle(rig, driver.leg, legNames)} only reaches ${formatQuantity(high, "V")}: the digit glows all the time.`,
         `Put the rail on ${formatQuantity(high, "V")}, or drive it through an NPN transistor or a sink that can stand ${formatQuantity(rail, "V")}.`,
       );
     }
@@ -151,7 +146,7 @@ function checkPlace(
   add: (id: string, severity: Finding["severity"], title: string, reason: string, remedy: string) => void,
   ref: UnitRef,
   rig: RigModel["rig"],
-  school: NamingSchool,
+  legNames: LegNames,
 ): boolean {
   const nType = part.type === "npn" || part.type === "n-channel";
   const bipolar = part.type === "npn" || part.type === "pnp";
@@ -159,7 +154,7 @@ function checkPlace(
     part.type
   ];
   const [out, common] = [part.pins.out, part.pins.common].map((leg) =>
-    legTitle(rig, legRef(ref, leg), school),
+    legTitle(rig, legRef(ref, leg), legNames),
   );
   const home = nType ? "ground" : "the supply";
   if (outRail !== undefined && rail === undefined && outRail > 0 !== nType) {

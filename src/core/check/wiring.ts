@@ -1,6 +1,6 @@
 import { distinctDrivers, handsOn, reachFrom, type Driver, type RigModel } from "../address";
 import { inputHigh } from "../circuit";
-import { isBusChip, isChip, legById, legName, type ChipPart, type NamingSchool } from "../parts";
+import { isBusChip, isChip, legById, legName, type ChipPart, type LegNames } from "../parts";
 import { formatQuantity } from "../quantity";
 import { legRef, legTitle, type LegRef, type UnitRef } from "../rig";
 import { capital, finding, listing, type Finding } from "./finding";
@@ -10,25 +10,25 @@ import { checkSinks } from "./sinks";
 import { checkSwitches } from "./switches";
 
 /** What the wires themselves get wrong, whatever is shown. */
-export function checkWiring(model: RigModel, school: NamingSchool): Finding[] {
+export function checkWiring(model: RigModel, legNames: LegNames): Finding[] {
   const chips = model.rig.units.flatMap((unit) => {
     const part = model.part(unit.ref);
     return isChip(part) ? [{ ref: unit.ref, part }] : [];
   });
   return [
-    ...checkNets(model, school),
-    ...checkPower(model, school),
-    ...chips.flatMap(({ ref, part }) => checkInputs(model, ref, part, school)),
+    ...checkNets(model, legNames),
+    ...checkPower(model, legNames),
+    ...chips.flatMap(({ ref, part }) => checkInputs(model, ref, part, legNames)),
     ...checkLoose(model),
-    ...checkSwitches(model, school),
+    ...checkSwitches(model, legNames),
     ...checkSinks(model),
-    ...checkLeds(model, school),
+    ...checkLeds(model, legNames),
   ];
 }
 
 /** Rails joined, outputs against each other or against a rail. */
-function checkNets(model: RigModel, school: NamingSchool): Finding[] {
-  const title = (leg: LegRef) => legTitle(model.rig, leg, school);
+function checkNets(model: RigModel, legNames: LegNames): Finding[] {
+  const title = (leg: LegRef) => legTitle(model.rig, leg, legNames);
   return model.nets.all.flatMap((net): Finding[] => {
     const drivers = distinctDrivers(model.drivers.get(net.id) ?? []);
     const rails = drivers.filter((driver) => driver.kind === "rail");
@@ -102,11 +102,11 @@ function checkLoose(model: RigModel): Finding[] {
 }
 
 /** Inputs left open, tied the wrong way, or fed by something that is no signal. */
-function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, school: NamingSchool): Finding[] {
+function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, legNames: LegNames): Finding[] {
   const { rig, nets, drivers } = model;
   const driversOf = (leg: string): Driver[] =>
     reachFrom(legRef(ref, leg), rig, nets, drivers).map(({ driver }) => driver);
-  const titled = (leg: string) => `${ref} ${legName(legById(part, leg), school)} (leg ${leg})`;
+  const titled = (leg: string) => `${ref} ${legName(legById(part, leg), legNames)} (leg ${leg})`;
   const found: Finding[] = [];
   const add = (leg: string, title: string, reason: string, remedy: string) =>
     found.push(

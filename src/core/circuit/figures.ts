@@ -15,7 +15,7 @@ import {
   isOnDigit,
 } from "../rig";
 import { circuitOf, type Corner } from "./rig-circuit";
-import { memoryPicture, pictureCurrents, scannedChips, turnCurrents, type ScannedLed } from "./scanned";
+import { memoryPicture, pictureCurrents, scannedChips, slotCurrents, type ScannedLed } from "./scanned";
 import type { Solution } from "./network";
 
 /** The level of every output of the circuit once the program has put out a state. */
@@ -181,10 +181,10 @@ function scannedFigures(model: RigModel): CurrentFigures | undefined {
     model.addresses.map(({ pip }) => [pip, { alone: 0, together: 0 }]),
   );
   for (const chip of chips) {
-    for (const leds of chip.turns) {
-      const together = turnCurrents(chip, leds);
+    for (const leds of chip.slots) {
+      const together = slotCurrents(chip, leds);
       leds.forEach((led, at) =>
-        pips.set(led.pip, { alone: turnCurrents(chip, [led])[0]!, together: together[at]! }),
+        pips.set(led.pip, { alone: slotCurrents(chip, [led])[0]!, together: together[at]! }),
       );
     }
   }
@@ -195,7 +195,7 @@ function scannedFigures(model: RigModel): CurrentFigures | undefined {
     chip
       ? Math.max(
           0,
-          ...turnCurrents(
+          ...slotCurrents(
             chip,
             chip.leds.filter((led) => isFirst(led) && segments.includes(splitPipId(led.pip).segment)),
           ),

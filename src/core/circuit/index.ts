@@ -11,4 +11,4 @@ export {
 } from "./rig-circuit";
 export { NEAR_LIMIT } from "./near-limit";
 export { currentFigures, type CurrentFigures, pipsIn, pointAt, pointWith } from "./figures";
-export { pictureCurrents, scannedChips, turnCurrents, type ScannedChip, type ScannedLed } from "./scanned";
+export { pictureCurrents, scannedChips, slotCurrents, type ScannedChip, type ScannedLed } from "./scanned";

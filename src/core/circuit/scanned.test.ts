@@ -2,14 +2,14 @@ import fc from "fast-check";
 import { demoRig } from "@/demo";
 import { modelOf } from "../address";
 import { relay } from "../rig";
-import { currentFigures, scannedChips, solveNetwork, turnCurrents } from ".";
+import { currentFigures, scannedChips, solveNetwork, slotCurrents } from ".";
 
 const crew = modelOf(demoRig("crew-tally"));
 const [chip] = scannedChips(crew);
 const oars = demoRig("oar-rack");
 
 test("a digit in its turn is what the general solution of the same network is, whatever is lit", () => {
-  const digit = [...chip!.turns[2]!];
+  const digit = [...chip!.slots[2]!];
   const { high, low } = chip!.part.stage;
   fc.assert(
     fc.property(
@@ -31,7 +31,7 @@ test("a digit in its turn is what the general solution of the same network is, w
           leds: lit.map(({ ohms }, at) => ({ id: `${at}`, anode: 3 + at, cathode: 2, forward, slope: ohms })),
           drives: [],
         });
-        turnCurrents(chip!, lit).forEach((current, at) => expect(current).toBeCloseTo(leds.get(`${at}`)!, 4));
+        slotCurrents(chip!, lit).forEach((current, at) => expect(current).toBeCloseTo(leds.get(`${at}`)!, 4));
       },
     ),
     { numRuns: 50 },

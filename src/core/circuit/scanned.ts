@@ -30,7 +30,7 @@ export interface ScannedChip {
   readonly setOhms: Ohms | undefined;
   readonly leds: readonly ScannedLed[];
   /** The same by digit leg: those that are lit together. */
-  readonly turns: ReadonlyArray<readonly ScannedLed[]>;
+  readonly slots: ReadonlyArray<readonly ScannedLed[]>;
 }
 
 /** The driver chips of a rig, each with what hangs between its legs. */
@@ -72,7 +72,7 @@ export const scannedChips: (model: RigModel) => readonly ScannedChip[] = remembe
         volts: supplyOf(model, ref),
         setOhms: setOhmsOf(model, ref, part),
         leds,
-        turns: part.digitLegs.map((_, digit) => leds.filter((led) => led.digit === digit)),
+        slots: part.digitLegs.map((_, digit) => leds.filter((led) => led.digit === digit)),
       },
     ];
   });
@@ -95,7 +95,7 @@ function setOhmsOf(model: RigModel, ref: UnitRef, part: DriverChipPart): Ohms | 
  * that current as long as the supply reaches for it. Others are a voltage behind a resistance: each segment's own, and
  * the digit's, which all lit LEDs share; all in parallel, so solved in closed form.
  */
-export function turnCurrents({ part, volts, setOhms }: ScannedChip, lit: readonly ScannedLed[]): Milliamps[] {
+export function slotCurrents({ part, volts, setOhms }: ScannedChip, lit: readonly ScannedLed[]): Milliamps[] {
   const { high, low } = part.stage;
   const segment = part.segments === "source" ? high : low;
   const digit = part.segments === "source" ? low : high;
@@ -126,9 +126,9 @@ export function pictureCurrents(
   readonly unknown: boolean;
 }> {
   return digits.flatMap(({ lit, unknown, share }, at) => {
-    const here = chip.turns[at] ?? [];
+    const here = chip.slots[at] ?? [];
     const on = here.filter(({ segment }) => (lit >> segment) & 1);
-    const peaks = turnCurrents(chip, on);
+    const peaks = slotCurrents(chip, on);
     return [
       ...on.map((led, place) => ({ led, peak: peaks[place]!, share, unknown: false })),
       ...here

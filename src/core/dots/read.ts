@@ -75,7 +75,7 @@ export const readText = (picture: Bitmap, fonts: readonly DotFont[], hint?: stri
  * @param hint texts that may be shown: of characters that look alike those in it are taken
  */
 export function readingOf(picture: Bitmap, fonts: readonly DotFont[], hint?: string): Reading {
-  const exact = readExactly(picture, fonts, hint) ?? readExactly(turnedOver(picture), fonts, hint);
+  const exact = readExactly(picture, fonts, hint) ?? readExactly(inverse(picture), fonts, hint);
   if (exact && !exact.text.includes(NOT_READ))
     return { text: exact.text, doubt: Math.min(0.2, exact.cost / Math.max(1, exact.letters)), sure: 1 };
   const lines = linesOf(picture).map((line) => readLine(line, shapesOf(fonts)));
@@ -91,7 +91,7 @@ export function readingOf(picture: Bitmap, fonts: readonly DotFont[], hint?: str
 }
 
 /** Dark letters on light where most of a picture is lit; otherwise a dark picture, in which nothing reads. */
-function turnedOver(picture: Bitmap): Bitmap {
+function inverse(picture: Bitmap): Bitmap {
   const { width, height } = picture;
   return litDots(picture) * 2 > width * height ? inverted(picture) : blankBitmap(width, height);
 }

@@ -9,7 +9,7 @@ import {
   type DotFont,
   type SceneFrames,
 } from "../dots";
-import { buildProgram, turnPeriod, updateCost } from "../program";
+import { buildProgram, scanPeriod, updateCost } from "../program";
 import type { Hertz, Nanoseconds } from "../quantity";
 import { controllerById, fontById, type Rig } from "../rig";
 import { signRun } from "../show";
@@ -67,7 +67,7 @@ export function signCost(model: RigModel): SignCost | undefined {
   const state = program.frames[0]!.states[0]!;
   const pace = signPace(model)!;
   const byCalls = multiplexed
-    ? { time: turnPeriod(program, cost), bits: program.on.length * state.bytes.length * 8 }
+    ? { time: scanPeriod(program, cost), bits: program.on.length * state.bytes.length * 8 }
     : {
         time: pace.most,
         bits: (state.writes ?? []).reduce((sum, { write }) => sum + bitsOf(write), 0),

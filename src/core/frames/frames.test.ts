@@ -3,7 +3,7 @@ import { demoRig } from "@/demo";
 import { modelOf } from "../address";
 import { ORIENTATIONS, USUAL_TEXT_SCENE, bitmapOf, builtInFont, sceneFrames, type Scene } from "../dots";
 import { checkModel } from "../check";
-import { buildProgram, runProgram, turnPeriod } from "../program";
+import { buildProgram, runProgram, scanPeriod } from "../program";
 import { controllerById, dotModules, laidOut, relay, type LayoutChoice, type Rig } from "../rig";
 import { findModulePicture, guessMapping, inspectCapture, surveyCapture, vcdOf, wantedLines } from "../trace";
 import {
@@ -108,7 +108,7 @@ describe("how fast a sign really runs", () => {
     });
     const { times } = signPace(modelOf(still("loop")))!;
     const program = buildProgram(modelOf(still("loop")));
-    const period = turnPeriod(program, controllerById(wind.plan.controller).cost) / 1e6;
+    const period = scanPeriod(program, controllerById(wind.plan.controller).cost) / 1e6;
     expect(times[0]! / period).toBeCloseTo(Math.round(33 / period), 9);
     expect(signPace(modelOf(still("timer")))!.times[0]).toBe(33);
     expect(signPace(modelOf(demoRig("slip-gate")))).toBeUndefined();
@@ -182,8 +182,8 @@ describe("which way round", () => {
         const places = laidOut(modules, layout);
         // Half a row at the end leaves corners empty: then the first module is not in one.
         fc.pre(modules.length % layout.across === 0);
-        const turn = Math.min(layout.across, modules.length - 1);
-        const known = [0, turn].map((module) => ({ module, x: places[module]!.x, y: places[module]!.y }));
+        const second = Math.min(layout.across, modules.length - 1);
+        const known = [0, second].map((module) => ({ module, x: places[module]!.x, y: places[module]!.y }));
         const left = layoutsFrom(modules, layout.across, layout.orientation, known);
         expect(left.map((one) => laidOut(modules, one))).toContainEqual(places);
         expect(left).toHaveLength(1);

@@ -1,5 +1,5 @@
 import { gridOf, type RigModel } from "../address";
-import { buildProgram, timeScanned, timeToShow, turnPeriod } from "../program";
+import { buildProgram, timeScanned, timeToShow, scanPeriod } from "../program";
 import type { Milliseconds, Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
 import { controllerById } from "../rig";
@@ -51,7 +51,7 @@ export const signPace = remembered((model: RigModel): SignPace | undefined => {
     if (flavour === "logic") return time;
     return own
       ? Math.max(time, takes[place]! / 1e6)
-      : timeScanned(program, cost, program.frames[place]!.turns, time) / 1e6;
+      : timeScanned(program, cost, program.frames[place]!.scans, time) / 1e6;
   });
   const most = takes.reduce((longest, time) => Math.max(longest, time), 0);
   const scenes = run.scenes.map((_, scene): ScenePace => {
@@ -74,7 +74,7 @@ export const signPace = remembered((model: RigModel): SignPace | undefined => {
     scenes,
     times,
     most,
-    sending: own ? timeToShow(program, cost, undefined) : turnPeriod(program, cost),
+    sending: own ? timeToShow(program, cost, undefined) : scanPeriod(program, cost),
   };
 });
 

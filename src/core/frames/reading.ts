@@ -109,14 +109,14 @@ export interface Beat {
  * Steps are only seen whole turns long where faces change between turns of the scan.
  * @param step ms, `turn` ns
  */
-export function beatOf(step: number, turn: Nanoseconds): Beat {
-  const turns = (step * 1e6) / turn;
-  const nearly = Math.abs(turns - Math.round(turns)) < 1e-6;
-  const least = Math.max(1, nearly ? Math.round(turns) : Math.floor(turns));
-  const most = Math.max(1, nearly ? Math.round(turns) : Math.ceil(turns));
-  const whole = Math.max(1, Math.round(turns));
+export function beatOf(step: number, scan: Nanoseconds): Beat {
+  const scans = (step * 1e6) / scan;
+  const nearly = Math.abs(scans - Math.round(scans)) < 1e-6;
+  const least = Math.max(1, nearly ? Math.round(scans) : Math.floor(scans));
+  const most = Math.max(1, nearly ? Math.round(scans) : Math.ceil(scans));
+  const whole = Math.max(1, Math.round(scans));
   const steady = [whole - 1, whole, whole + 1]
     .filter((count) => count >= 1)
-    .map((count) => (count * turn) / 1e6);
+    .map((count) => (count * scan) / 1e6);
   return { least, most, unevenness: most / least - 1, steady };
 }

@@ -32,7 +32,7 @@ export {
 } from "./digit-displays";
 
 /** Which of the two customary leg-name sets to show. */
-export type NamingSchool = "letters" | "numbers";
+export type LegNames = "letters" | "numbers";
 
 const CATALOGUE: readonly Part[] = [
   ...CONTROLLERS,
@@ -80,6 +80,6 @@ export function legById(part: Part, id: string): Leg {
   return leg;
 }
 
-/** The name of a leg in the chosen school. */
-export const legName = (leg: Leg, school: NamingSchool): string =>
-  school === "numbers" ? (leg.otherName ?? leg.name) : leg.name;
+/** The name of a leg by the names that are chosen. */
+export const legName = (leg: Leg, legNames: LegNames): string =>
+  legNames === "numbers" ? (leg.otherName ?? leg.name) : leg.name;

@@ -13,9 +13,9 @@ import { sceneTitle, showFrames, signRun, type Frame } from "../show";
 import { leastStep, setUpWrites } from "./driver-writes";
 import type { Statement } from "./language";
 import { darkenRoutine, sendRoutine, setUpRoutine, slotRoutine, type Hands } from "./routines";
-import { turnPeriod } from "./bursts";
+import { scanPeriod } from "./bursts";
 import { schoolOf, strategyOf, type FaceTime, type ScanStrategy } from "./scans";
-import { blankFace, stateMaker, turnsIn, withStates, type FaceToShow, type StateMaker } from "./states";
+import { blankFace, stateMaker, scansIn, withStates, type FaceToShow, type StateMaker } from "./states";
 import type { Program, ProgramFrame } from "./types";
 
 /** Microseconds a slot is held, the last entry standing for all that follow. */
@@ -56,11 +56,11 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
   const grid = gridOf(model);
   const maker = stateMaker(model, hands.direct);
   const parts = withoutFaces(hands, strategy, grid, maker);
-  const turn = isMultiplexed(model) ? turnPeriod(parts, controllerById(rig.plan.controller).cost) : undefined;
-  const frames = withStates(shown, maker, turn, grid, hands.buses.length > 0);
+  const scan = isMultiplexed(model) ? scanPeriod(parts, controllerById(rig.plan.controller).cost) : undefined;
+  const frames = withStates(shown, maker, scan, grid, hands.buses.length > 0);
   const time: FaceTime = grid
     ? "frame"
-    : { ms: rig.show.interval, turns: turn === undefined ? 1 : turnsIn(rig.show.interval, turn) };
+    : { ms: rig.show.interval, turns: scan === undefined ? 1 : scansIn(rig.show.interval, scan) };
   const holds = held || (!grid && rig.show.mode === "hold");
   return { ...parts, frames, ...course(hands, strategy, time, holds) };
 }

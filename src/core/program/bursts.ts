@@ -55,8 +55,8 @@ function makeBurst(program: Routines, state: SlotState, routine: readonly Statem
       case "shift-state": {
         const third = Math.round(cost.shiftBit / 3);
         for (const byte of state.bytes) {
-          for (let turn = 0; turn < 8; turn += 1) {
-            const bit = statement.order === "msb-first" ? 7 - turn : turn;
+          for (let nth = 0; nth < 8; nth += 1) {
+            const bit = statement.order === "msb-first" ? 7 - nth : nth;
             write(program.chain!.data, ((byte >> bit) & 1) as 0 | 1, statement);
             now += third;
             write(program.chain!.clock, 1, statement);
@@ -100,7 +100,7 @@ function makeBurst(program: Routines, state: SlotState, routine: readonly Statem
 export const darkState = (program: Program, slot: number): SlotState => program.dark.states[slot]!;
 
 /** How long one turn of the scan takes: every slot darkened, put out and held. */
-export function turnPeriod(program: Omit<Program, "setup" | "loop">, cost: Cost): Nanoseconds {
+export function scanPeriod(program: Omit<Program, "setup" | "loop">, cost: Cost): Nanoseconds {
   return program.on.reduce((sum, on, slot) => sum + slotPeriod(program, slot, on, cost), 0);
 }
 

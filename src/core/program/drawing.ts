@@ -13,7 +13,7 @@ const STATEMENT = 8;
 
 /** How long drawing a face takes, in ns; on other boards by how long a statement takes. */
 export function drawingTime(
-  { dots, covered, turned }: Drawing,
+  { dots, covered, inverted: turned }: Drawing,
   { statement }: Pick<ControllerPart["cost"], "statement">,
 ): Nanoseconds {
   const clocks = CLOCKS.face + CLOCKS.dot * dots + CLOCKS.covered * covered + CLOCKS.turned * turned;

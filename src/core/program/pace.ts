@@ -1,7 +1,7 @@
 import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { drawingTime } from "./drawing";
-import { burstOf, turnPeriod } from "./bursts";
+import { burstOf, scanPeriod } from "./bursts";
 import type { Drawing, Program } from "./types";
 
 type Cost = ControllerPart["cost"];
@@ -20,7 +20,7 @@ export function timeToShow(program: Program, cost: Cost, drawing: Drawing | unde
 export const timeScanned = (
   program: Program,
   cost: Cost,
-  turns: number | undefined,
+  scans: number | undefined,
   asked: number,
 ): Nanoseconds =>
-  program.tick.length > 0 || turns === undefined ? asked * 1e6 : turns * turnPeriod(program, cost);
+  program.tick.length > 0 || scans === undefined ? asked * 1e6 : scans * scanPeriod(program, cost);

@@ -113,9 +113,9 @@ class Run {
     yield* this.burst(frame.states[slot]!, "send", frame, slot === 0 && darken.length === 0);
   }
 
-  private *burst(state: SlotState, routine: Routine, of: ProgramFrame, turn: boolean): Events {
+  private *burst(state: SlotState, routine: Routine, of: ProgramFrame, beginsScan: boolean): Events {
     const made = burstOf(this.program, state, routine, this.cost);
-    yield { kind: "burst", burst: made, state, routine, frame: of, turn, at: this.now };
+    yield { kind: "burst", burst: made, state, routine, frame: of, beginsScan, at: this.now };
     this.now += made.duration;
   }
 
@@ -192,7 +192,7 @@ class Run {
         this.slot = 0;
         return;
       case "repeat":
-        for (let turn = 0; turn < frameValue(statement.times, shown.turns); turn += 1)
+        for (let time = 0; time < frameValue(statement.times, shown.scans); time += 1)
           yield* this.run(statement.body, shown);
         return;
       case "if": {

@@ -91,7 +91,7 @@ export function withStates(
   };
   return shown.map((frame) => ({
     ...frame,
-    ...(period === undefined ? {} : { turns: turnsIn(frame.time ?? 0, period) }),
+    ...(period === undefined ? {} : { turns: scansIn(frame.time ?? 0, period) }),
     ...(!drawn ? {} : { drawing: () => drawingOf(frame, grid) }),
     get states() {
       return statesOf(frame);
@@ -102,10 +102,10 @@ export function withStates(
 /** What a sketch has to draw of a face. */
 function drawingOf({ view }: Frame, { width, height }: DotGrid): Drawing {
   const dots = width * height;
-  if (!view) return { dots, covered: 0, turned: 0 };
+  if (!view) return { dots, covered: 0, inverted: 0 };
   const seen = view();
   const { covered, ink } = coverOf(seen, width, height);
-  return { dots, covered, turned: ink + (seen.inverted ? dots : 0) };
+  return { dots, covered, inverted: ink + (seen.inverted ? dots : 0) };
 }
 
 /** The step of the ring at which a slot's digit is on, whatever is lit there. */
@@ -130,5 +130,5 @@ export function driveState(program: Program, model: RigModel, state: SlotState):
 }
 
 /** How many turns of the scan make up a time in ms, at the time the calls really take. */
-export const turnsIn = (time: number, period: number): number =>
+export const scansIn = (time: number, period: number): number =>
   Math.max(1, Math.round((time * 1e6) / period));

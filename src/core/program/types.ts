@@ -36,7 +36,7 @@ export interface Drawing {
   /** Dots on which something of the text or picture stands. */
   readonly covered: number;
   /** Dots that are turned to the opposite: the ink, and all of them first where the face is inverted. */
-  readonly turned: number;
+  readonly inverted: number;
 }
 
 /** One face of the show as the program puts it out. */
@@ -45,7 +45,7 @@ export interface ProgramFrame extends Frame {
   /** What drawing it takes, for faces a sketch draws before it sends them. */
   readonly drawing?: () => Drawing;
   /** Turns of the scan it is shown, for faces that have a time of their own. */
-  readonly turns?: number;
+  readonly scans?: number;
 }
 
 /** A bus the program writes to. */
@@ -121,5 +121,5 @@ export type ProgramEvent =
       /** The state's frame, to tell what is on its way. */
       readonly frame: ProgramFrame;
       /** The burst begins a new turn of the scan. */
-      readonly turn: boolean;
+      readonly beginsScan: boolean;
     };

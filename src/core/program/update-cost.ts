@@ -16,13 +16,13 @@ export interface UpdateCost {
 }
 
 /** How a program puts bits on the lines. */
-export type WriteSchool = "calls" | "direct";
+export type WriteStyle = "calls" | "direct";
 
 /** A direct port write on an 8-bit board takes two clocks; others are taken to need as many. */
 const DIRECT_CLOCKS = 2;
 
-function paceFor(bus: EncodedBus, chip: BusChip, board: ControllerPart, school: WriteSchool): BusPace {
-  if (school === "calls") return busPace({ ...bus, step: leastStep(chip) }, board.cost);
+function paceFor(bus: EncodedBus, chip: BusChip, board: ControllerPart, style: WriteStyle): BusPace {
+  if (style === "calls") return busPace({ ...bus, step: leastStep(chip) }, board.cost);
   const write = Math.round((DIRECT_CLOCKS * 1e9) / board.clock);
   // Three writes a bit; as much pause as the chip's fastest clock asks for.
   const pause = Math.max(0, Math.ceil(1e9 / chip.sheet.clockMaximum / 3) - write);
@@ -35,7 +35,7 @@ export function updateCost(
   chip: BusChip,
   board: ControllerPart,
   chips: number,
-  school: WriteSchool,
+  style: WriteStyle,
 ): UpdateCost {
   const units = Array.from({ length: chips }, (_, at) => asUnit(String(at)));
   const full = {
@@ -47,8 +47,8 @@ export function updateCost(
     dark: {},
   };
   const writes = chip.update(full, {}).map(({ bytes }) => ({ bus: bus.protocol, bytes }));
-  const pace = paceFor(bus, chip, board, school);
-  const statement = school === "calls" ? board.cost.statement : 0;
+  const pace = paceFor(bus, chip, board, style);
+  const statement = style === "calls" ? board.cost.statement : 0;
   const time = writes.reduce(
     (sum, write) => sum + drawEdges(write, bus, pace, () => undefined) + statement,
     0,

@@ -1,4 +1,4 @@
-import { gridOf, turnTitle, turnWord, type RigModel } from "../address";
+import { gridOf, scannedTitle, scannedWord, type RigModel } from "../address";
 import { controllerById } from "../rig";
 import { dividerBits, fitDivider } from "../timing";
 import { comment, plain, type SketchLine } from "./sketch/text";
@@ -32,7 +32,7 @@ export function writeLogic(model: RigModel, program: Program): SketchLine[] {
   const stepEnds = alike ? "step == STEP - 1" : "step == stay - 1";
   const text = (...lines: string[]): SketchLine[] => lines.map((line) => ({ text: line }));
   const position = (slot: number) =>
-    model.slots[slot]!.map(({ unit, digit }) => turnTitle(model, unit, digit)).join(", ");
+    model.slots[slot]!.map(({ unit, digit }) => scannedTitle(model, unit, digit)).join(", ");
   const cases = program.frames.flatMap((frame, at) =>
     frame.states.map((state) => ({
       text: `      {${frameBits}'d${at}, ${digitBits}'d${state.slot}}: levels = ${bits(state)};  // ${position(state.slot)} of "${plain(frame.text)}"`,
@@ -59,7 +59,7 @@ export function writeLogic(model: RigModel, program: Program): SketchLine[] {
     ),
     ...(even
       ? text(
-          `  localparam TURN = ${slotCounts[0]};  // ${program.on[0]! + scan.blank} us a ${turnWord(model)}`,
+          `  localparam TURN = ${slotCounts[0]};  // ${program.on[0]! + scan.blank} us a ${scannedWord(model)}`,
         )
       : []),
     ...(moves && alike
@@ -69,7 +69,7 @@ export function writeLogic(model: RigModel, program: Program): SketchLine[] {
       : []),
     ...text(
       "",
-      `  reg [${slotBits - 1}:0] turn = 0;   // within the turn of a ${turnWord(model)}`,
+      `  reg [${slotBits - 1}:0] turn = 0;   // within the turn of a ${scannedWord(model)}`,
       `  reg [${digitBits - 1}:0] digit = 0;  // whose turn it is`,
       `  reg [${frameBits - 1}:0] face = 0;`,
       ...(moves ? [`  reg [${step.bits - 1}:0] step = 0;`] : []),

@@ -1,5 +1,5 @@
 import { gridOf, type RigModel } from "../address";
-import type { NamingSchool } from "../parts";
+import type { LegNames } from "../parts";
 import { controllerById } from "../rig";
 import { writeSketch } from "./sketch";
 import { storedBytes } from "./sketch/tables";
@@ -30,11 +30,7 @@ export function printProblem(model: RigModel, program: Program): string | undefi
 }
 
 /** Prints a program for the rig's board: a sketch, or a hardware description for programmable logic. */
-export function writeProgram(
-  model: RigModel,
-  program: Program,
-  school: NamingSchool = "letters",
-): ProgramText {
+export function writeProgram(model: RigModel, program: Program, legNames: LegNames = "letters"): ProgramText {
   const { flavour, title } = controllerById(model.rig.plan.controller);
   if (flavour === "logic") {
     return {
@@ -44,7 +40,7 @@ export function writeProgram(
     };
   }
   return {
-    lines: writeSketch(model, program, school),
+    lines: writeSketch(model, program, legNames),
     ending: ".ino",
     what: "C++ sketch with setup() and loop(), no library: the same program the face runs.",
     note:

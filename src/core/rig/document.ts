@@ -111,8 +111,8 @@ const LINE_USE = new RegExp(
   `^(${CHAIN_USES.join("|")}|segment-(${[...SEGMENTS, ...MARKS].join("|")})|digit-[1-8]|select-[0-2]|code-[0-3]|ring-(clock|reset))$`,
 );
 
-const RESISTOR_SCHOOL = choice("per-segment", "common");
-export type ResistorSchool = Of<typeof RESISTOR_SCHOOL>;
+const RESISTOR_PLACING = choice("per-segment", "common");
+export type ResistorPlacing = Of<typeof RESISTOR_PLACING>;
 
 /** The choices a scheme lays down units and wires from. After that the wires are the truth. */
 const PLAN = about(
@@ -129,7 +129,7 @@ const PLAN = about(
     module: optional(about("which modules of dots", choice(...(Object.keys(MATRICES) as MatrixName[])))),
     own: optional(DISPLAY_SHEET),
     polarity: choice(...POLARITIES),
-    resistors: RESISTOR_SCHOOL,
+    resistors: RESISTOR_PLACING,
     digitSwitch: choice(...DIGIT_SWITCHES),
     power: choice("board", "separate"),
     lines: about(

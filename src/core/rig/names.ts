@@ -1,4 +1,4 @@
-import { isChip, legById, legName, type NamingSchool } from "../parts";
+import { isChip, legById, legName, type LegNames } from "../parts";
 import { formatQuantity } from "../quantity";
 import { partOf } from "./part-of";
 import { controllerById } from "./plan-facts";
@@ -12,7 +12,7 @@ const unitOf = (rig: Pick<Rig, "units">, leg: LegRef): Unit => {
 };
 
 /** A leg as it is spoken of: "U1 QB, leg 1", "board line 5", "R2", "DS1 b, leg 6". */
-export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, school: NamingSchool): string {
+export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, legNames: LegNames): string {
   const unit = unitOf(rig, leg);
   const part = partOf(unit);
   const named = legById(part, splitLegRef(leg).leg);
@@ -34,7 +34,7 @@ export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, school: NamingSch
     case "segment-decoder":
     case "driver-chip":
     case "expander":
-      return `${unit.ref} ${legName(named, school)}, leg ${named.id}`;
+      return `${unit.ref} ${legName(named, legNames)}, leg ${named.id}`;
   }
 }
 

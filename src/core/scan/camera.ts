@@ -30,11 +30,11 @@ export interface CameraView {
 /** Light a digit gives between two moments, in ns of being lit. */
 function litBetween(spans: readonly Span[], period: Nanoseconds, from: number, to: number): number {
   const upTo = (time: number): number => {
-    const turns = Math.floor(time / period);
-    const rest = time - turns * period;
+    const scans = Math.floor(time / period);
+    const rest = time - scans * period;
     const whole = spans.reduce((sum, span) => sum + span.to - span.from, 0);
     return (
-      turns * whole +
+      scans * whole +
       spans.reduce((sum, span) => sum + Math.min(Math.max(rest - span.from, 0), span.to - span.from), 0)
     );
   };
@@ -64,18 +64,18 @@ const STARTS = 400;
 
 /** What a camera makes of a digit that is lit in turns. */
 export function cameraView(spans: readonly Span[], period: Nanoseconds, shutter: Shutter): CameraView {
-  const turns = (shutter.exposure * 1e6) / period;
+  const scans = (shutter.exposure * 1e6) / period;
   const rate = 1e9 / period;
   const lights = Array.from({ length: STARTS }, (_, at) =>
     litBetween(spans, period, (at / STARTS) * period, (at / STARTS) * period + shutter.exposure * 1e6),
   );
   const most = Math.max(...lights);
   const periodMs = period / 1e6;
-  const below = Math.max(1, Math.floor(turns)) * periodMs;
-  const above = (Math.floor(turns) + 1) * periodMs;
+  const below = Math.max(1, Math.floor(scans)) * periodMs;
+  const above = (Math.floor(scans) + 1) * periodMs;
   return {
-    least: Math.floor(turns + 1e-9),
-    most: Math.ceil(turns - 1e-9),
+    least: Math.floor(scans + 1e-9),
+    most: Math.ceil(scans - 1e-9),
     evenness: most > 0 ? Math.min(...lights) / most : 1,
     bands: shutter.readout * 1e-3 * rate,
     cleanExposures: [...new Set([below, above])],

@@ -1,10 +1,10 @@
 import { isOnDigit } from "../refs";
 import { chipOn, isMultiplexed, type RigModel } from "../address";
-import { scannedChips, turnCurrents, type ScannedChip } from "../circuit";
+import { scannedChips, slotCurrents, type ScannedChip } from "../circuit";
 import { brightnessStep, digitsUsed } from "../program";
 import type { Hertz, Milliamps } from "../quantity";
 import { remembered } from "../remember";
-import { scanFigures, type DigitTurn, type ScanFigures } from "./figures";
+import { scanFigures, type DigitScan, type ScanFigures } from "./figures";
 import { flickerOf } from "./flicker";
 
 /** How a driver chip scans the digits it has, once it is set up. */
@@ -33,7 +33,7 @@ export const chipScans: (model: RigModel) => readonly ChipScan[] = remembered((m
     const duty = part.levels[level]! / digits;
     return bus.units.map((unit): ChipScan => {
       const chip = scannedChips(model).find((one) => one.unit === unit)!;
-      const whole = chip.turns.map((leds) => turnCurrents(chip, leds));
+      const whole = chip.slots.map((leds) => slotCurrents(chip, leds));
       const sums = whole.map((currents) => currents.reduce((sum, current) => sum + current, 0));
       return {
         ...chip,
@@ -43,7 +43,7 @@ export const chipScans: (model: RigModel) => readonly ChipScan[] = remembered((m
         level,
         duty,
         fullDuty: Math.max(...part.levels) / digits,
-        peak: Math.max(0, ...chip.leds.map((led) => turnCurrents(chip, [led])[0]!)),
+        peak: Math.max(0, ...chip.leds.map((led) => slotCurrents(chip, [led])[0]!)),
         together: Math.max(0, ...whole.flat()),
         supply: sums.reduce((sum, current) => sum + current * duty, 0) + part.ownCurrent,
       };
@@ -59,7 +59,7 @@ export function lightDuty(model: RigModel): number {
 }
 
 /** A driver chip's own scan as a turn, for what eyes and cameras make of it. */
-export function chipTurn(
+export function chipScanFigures(
   model: RigModel,
   scan: ChipScan,
 ): Pick<ScanFigures, "period" | "digits" | "flicker"> {
@@ -72,7 +72,7 @@ export function chipTurn(
   return {
     period,
     flicker: flickerOf(scan.rate, 1),
-    digits: places.map(({ at, turn }): DigitTurn => {
+    digits: places.map(({ at, turn }): DigitScan => {
       const from = slot * turn;
       return {
         position: at + 1,

@@ -6,13 +6,13 @@ import {
   pictureOf,
   pipsOfPicture,
   positionOf,
-  turnTitle,
+  scannedTitle,
   type DotGrid,
   type RigModel,
 } from "../address";
 import type { Bitmap } from "../dots";
 import { cellSegments, type Cell } from "../glyph";
-import { buildProgram, burstOf, schoolOf, turnPeriod, type FaceToShow, type Program } from "../program";
+import { buildProgram, burstOf, schoolOf, scanPeriod, type FaceToShow, type Program } from "../program";
 import type { Hertz, Milliamps, Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
 import {
@@ -34,7 +34,7 @@ import { flickerOf, type Flicker } from "./flicker";
 import { allLit, timelineOf, type Timeline } from "./timeline";
 
 /** How one digit fares in the scan. */
-export interface DigitTurn {
+export interface DigitScan {
   /** Place in reading order, from 1. */
   readonly position: number;
   readonly spans: readonly Span[];
@@ -65,7 +65,7 @@ export interface ScanFigures {
   /** One turn: every digit once. */
   readonly period: Nanoseconds;
   readonly rate: Hertz;
-  readonly digits: readonly DigitTurn[];
+  readonly digits: readonly DigitScan[];
   /** Dimmest digit over brightest, 0 to 1. */
   readonly evenness: number;
   /** Share of the controller's time that refreshing takes, and the share that is real work and not waiting. */
@@ -96,7 +96,7 @@ function solveScan(model: RigModel): ScanFigures {
   const timeline = fullTimeline(model);
   const { period } = timeline;
   const pips = groupBy(model.addresses, ({ pip }) => digitOf(pip));
-  const digits = model.digits.map((id, at): DigitTurn => {
+  const digits = model.digits.map((id, at): DigitScan => {
     const spans = timeline.digits[at]!;
     const own = (pips.get(digitKey(id)) ?? []).map(({ pip }) => pip);
     const mean = (of: ReadonlyMap<PipId, Milliamps>) =>
@@ -138,7 +138,7 @@ function solveScan(model: RigModel): ScanFigures {
         : Infinity,
     counted:
       multiplexed && program.tick.length === 0
-        ? countedTick(turnPeriod(program, cost), model.rig.show.interval)
+        ? countedTick(scanPeriod(program, cost), model.rig.show.interval)
         : undefined,
     flicker: flickerOf(multiplexed ? 1e9 / period : 1e6, multiplexed ? 1 : 0),
   };
@@ -147,7 +147,7 @@ function solveScan(model: RigModel): ScanFigures {
 /** What each slot costs the controller: with what it waits inside, and without. */
 function slotLengths(
   program: Program,
-  cost: Parameters<typeof turnPeriod>[1],
+  cost: Parameters<typeof scanPeriod>[1],
 ): Array<{ length: number; work: number }> {
   const own = program.tick.length > 0 ? cost.interrupt : cost.statement;
   return program.dark.states.map((state) => {
@@ -221,8 +221,8 @@ function facesForGhosts(model: RigModel): Array<{ face: FaceToShow; text: string
   const alone = model.digits.map((id, lit) => ({
     face: grid ? { cells: [], bitmap: () => rowAlone(model, grid, id) } : { cells: digitAlone(model, lit) },
     text: grid
-      ? `${turnTitle(model, id.unit, id.digit)} alone`
-      : `8. on ${turnTitle(model, id.unit, id.digit)} alone`,
+      ? `${scannedTitle(model, id.unit, id.digit)} alone`
+      : `8. on ${scannedTitle(model, id.unit, id.digit)} alone`,
   }));
   const shown = grid
     ? signRun(model.rig, grid.width, grid.height).frames.map(({ bitmap }) => ({

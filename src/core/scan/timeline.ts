@@ -2,7 +2,7 @@ import { groupBy } from "../collect";
 import { gridOf, type RigModel } from "../address";
 import { makeBitmap } from "../dots";
 import { MARKS, type Cell } from "../glyph";
-import { holdingFrame, turnPeriod, type FaceToShow } from "../program";
+import { holdingFrame, scanPeriod, type FaceToShow } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
 import { controllerById, digitOf, type PipId, digitKey } from "../rig";
 import { Simulation } from "../sim";
@@ -37,7 +37,7 @@ export function timelineOf(model: RigModel, face: FaceToShow): Timeline {
   const program = holdingFrame(model, face);
   const { cost } = controllerById(model.rig.plan.controller);
   const still = program.on.length === 1;
-  const period = still ? 1e6 : turnPeriod(program, cost);
+  const period = still ? 1e6 : scanPeriod(program, cost);
   const simulation = new Simulation(model, program);
   const start = settledStart(simulation, still);
   const end = start + period;

@@ -44,12 +44,12 @@ const pinsBeside = remembered((model: RigModel): ReadonlyMap<LegRef, number> => 
 
 type Point = { readonly x: number; readonly y: number };
 
-const turn = (a: Point, b: Point, c: Point): number =>
+const side = (a: Point, b: Point, c: Point): number =>
   Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
 
 /** Whether two straight wires cross; ones that share an end do not. */
 function cross([a, b]: readonly [Point, Point], [c, d]: readonly [Point, Point]): boolean {
-  return turn(a, b, c) * turn(a, b, d) < 0 && turn(c, d, a) * turn(c, d, b) < 0;
+  return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
 }
 
 /** How many pairs of signal wires cross when laid straight; wires to the rails lie along the edge and do not count. */

@@ -229,7 +229,7 @@ function seated(ref: UnitRef, part: Part, shape: Shape, board: number, from: num
 }
 
 /** A resistor where it lies. */
-function lying(seat: Seat, { board, column, turned }: ResistorSeat): Seat {
+function lying(seat: Seat, { board, column, turned: turned }: ResistorSeat): Seat {
   const [one, other] = turned ? [RESISTOR_ROWS[1], RESISTOR_ROWS[0]] : RESISTOR_ROWS;
   return {
     ...seat,

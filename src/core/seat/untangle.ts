@@ -181,10 +181,10 @@ function assign(rig: Rig, plan: Plan, { size: count, apply }: Freedom, board: Br
     return count === 2 ? after : new Set([...after].filter((id) => before.has(id)));
   });
   // Turned round by so many, every thing is on another output: each turn measures one diagonal of the table.
-  const turned = identity(count).map((by) => laid(identity(count).map((at) => (at + by) % count)));
+  const rotated = identity(count).map((by) => laid(identity(count).map((at) => (at + by) % count)));
   const costs = identity(count).map((thing) =>
     identity(count).map((output) => {
-      const { model, seating } = turned[(output - thing + count) % count]!;
+      const { model, seating } = rotated[(output - thing + count) % count]!;
       return legLength(model, seating, own[thing]);
     }),
   );

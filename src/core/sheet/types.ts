@@ -10,9 +10,9 @@ export interface Leg {
   readonly id: string;
   /** Number of the leg in its package, where its id is a name. */
   readonly number?: number;
-  /** Name in the first naming school of the data sheets. */
+  /** Name as most data sheets have it. */
   readonly name: string;
-  /** Name in the other school, where sheets disagree. */
+  /** Name as others have it, where sheets disagree. */
   readonly otherName?: string;
   readonly role: LegRole;
   /** What happens when the leg is left open; present when it must not be. */

@@ -21,11 +21,11 @@ export class ChangeCut {
 
   /**
    * The program takes up a face that is to stand for a time.
-   * @param turn when the turn that is under way began: its slots may belong to either face
+   * @param scanBegan when the turn that is under way began: its slots may belong to either face
    */
-  begins(stands: Nanoseconds, turn: Mark | undefined): void {
+  begins(stands: Nanoseconds, scanBegan: Mark | undefined): void {
     this.waiting = stands >= STANDS;
-    this.oldEnds = turn;
+    this.oldEnds = scanBegan;
   }
 
   /** What was put out is complete. */
@@ -37,15 +37,16 @@ export class ChangeCut {
 
   /**
    * The part of a look that shows one face.
-   * @param turn length of a turn of the scan; 0 where nothing takes turns
+   * @param scanLength length of a turn of the scan; 0 where nothing takes turns
    * @returns undefined where no whole turn of either is in it
    */
-  part(from: Mark, to: Mark, turn: Nanoseconds): readonly [Mark, Mark] | undefined {
+  part(from: Mark, to: Mark, scanLength: Nanoseconds): readonly [Mark, Mark] | undefined {
     const { newBegins } = this;
     const oldEnds = this.oldEnds ?? newBegins;
     const begun = newBegins !== undefined && (oldEnds === undefined || newBegins.at >= oldEnds.at);
     if (this.waiting ? !oldEnds || oldEnds.at >= to.at : !begun || newBegins.at <= from.at) return [from, to];
-    if (!this.waiting && newBegins!.at < to.at && to.at - newBegins!.at >= turn) return [newBegins!, to];
-    return oldEnds!.at - from.at >= turn && oldEnds!.at > from.at ? [from, oldEnds!] : undefined;
+    if (!this.waiting && newBegins!.at < to.at && to.at - newBegins!.at >= scanLength)
+      return [newBegins!, to];
+    return oldEnds!.at - from.at >= scanLength && oldEnds!.at > from.at ? [from, oldEnds!] : undefined;
   }
 }

@@ -1,6 +1,6 @@
 import { gridOf, isMultiplexed, pictureOf, type RigModel } from "../address";
 import { Stitcher, type Ribbon } from "../dots";
-import { buildProgram, turnPeriod } from "../program";
+import { buildProgram, scanPeriod } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
 import { lazily } from "../remember";
 import { controllerById, type PipId } from "../rig";
@@ -46,7 +46,7 @@ export function readCurrents(model: RigModel, currents: ReadonlyMap<PipId, Milli
 export function recordFace(model: RigModel, duration: Nanoseconds): FaceStretch[] {
   const program = buildProgram(model);
   const simulation = new Simulation(model, program);
-  const turn = isMultiplexed(model) ? turnPeriod(program, controllerById(model.rig.plan.controller).cost) : 0;
+  const scan = isMultiplexed(model) ? scanPeriod(program, controllerById(model.rig.plan.controller).cost) : 0;
   const grid = gridOf(model);
   const stretches: FaceStretch[] = [];
   while (simulation.time < duration) {
@@ -61,7 +61,7 @@ export function recordFace(model: RigModel, duration: Nanoseconds): FaceStretch[
     if (simulation.shownFrame === before) simulation.advanceTo(duration);
     if (simulation.time === from) continue;
     // What is cut off in the middle of a turn shows only some of the digits.
-    if (simulation.time >= duration && simulation.time - from < turn) break;
+    if (simulation.time >= duration && simulation.time - from < scan) break;
     const { pips } = simulation.takeAverage();
     const known = pips.every(({ state }) => state !== "unknown");
     const text = lazily(() =>

@@ -1,6 +1,6 @@
 import { gridOf, pictureOf, type DotGrid, type RigModel } from "../address";
 import type { ScanPicture } from "../chips";
-import { pictureCurrents, scannedChips, turnCurrents, type ScannedChip, type ScannedLed } from "../circuit";
+import { pictureCurrents, scannedChips, slotCurrents, type ScannedChip, type ScannedLed } from "../circuit";
 import type { Bitmap } from "../dots";
 import type { Milliamps } from "../quantity";
 import { pipId, type PipId, type UnitRef } from "../rig";
@@ -87,9 +87,9 @@ export class ScanLights {
       digits.forEach(({ lit, unknown: doubtful, share }, digit) => {
         const was = before?.pictures[place]!.digits[digit];
         if (was && was.lit === lit && was.unknown === doubtful && was.share === share) return;
-        const here = chip.turns[digit] ?? [];
+        const here = chip.slots[digit] ?? [];
         const on = here.filter(({ segment }) => (lit >> segment) & 1);
-        const peaks = turnCurrents(chip, on);
+        const peaks = slotCurrents(chip, on);
         for (const led of here) currents[led.index] = 0;
         on.forEach((led, at) => {
           currents[led.index] = peaks[at]! * share;

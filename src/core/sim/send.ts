@@ -49,7 +49,7 @@ export interface SendStep {
   readonly level: 0 | 1;
   readonly statement: Statement;
   /** The bit's turn, from 0, for the edges that shift it. */
-  readonly turn: number | undefined;
+  readonly nth: number | undefined;
   readonly lights: Lights;
   readonly chips: ReadonlyArray<{
     readonly ref: UnitRef;
@@ -133,9 +133,9 @@ export function traceSend(model: RigModel, state: DriveState): SendTrace {
     board.drive(line, given, at);
     const level = given === 0 ? 0 : 1;
     const use = uses.get(line) ?? "direct";
-    const turn = statement.do === "shift-state" ? clocked : undefined;
+    const nth = statement.do === "shift-state" ? clocked : undefined;
     if (use === "clock" && level === 0) clocked += 1;
-    return { at, use, line, level, statement, turn, chips: contents(), lights: lightsOf(model, board) };
+    return { at, use, line, level, statement, nth: nth, chips: contents(), lights: lightsOf(model, board) };
   });
   return { bytes: state.bytes, steps, before, duration };
 }

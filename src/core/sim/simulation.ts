@@ -3,7 +3,7 @@ import { ChangeCut, type Mark } from "./change-cut";
 import type { RigModel } from "../address";
 import { LOW, type Level } from "../level";
 import { circuitOf, type RigCircuit, type Solution } from "../circuit";
-import { runProgram, turnPeriod, type Program, type ProgramFrame, type TimedEvent } from "../program";
+import { runProgram, scanPeriod, type Program, type ProgramFrame, type TimedEvent } from "../program";
 import type { Nanoseconds } from "../quantity";
 import { controllerById, type PipId } from "../rig";
 import { Board } from "./board";
@@ -52,11 +52,11 @@ export class Simulation {
   private outcomes = new WeakMap<object, Map<number, Outcome>>();
   private moments = new Map<string, Moment>();
   private looked: Mark;
-  private turn: Mark | undefined;
+  private scanBegan: Mark | undefined;
   private readonly cut = new ChangeCut();
   private lastSeen: Pick<FaceView, "currents" | "unknown"> | undefined;
-  private turnSeen: Mark | undefined;
-  private readonly turnLength: Nanoseconds;
+  private scanSeen: Mark | undefined;
+  private readonly scanLength: Nanoseconds;
 
   constructor(
     private readonly model: RigModel,
@@ -76,7 +76,7 @@ export class Simulation {
     this.doubt = new Float64Array(this.pips.length);
     const { cost } = controllerById(model.rig.plan.controller);
     this.events = runProgram(program, cost);
-    this.turnLength = program.on.length > 1 ? turnPeriod(program, cost) : Infinity;
+    this.scanLength = program.on.length > 1 ? scanPeriod(program, cost) : Infinity;
     this.looked = this.mark();
     this.boardIs = this.intern();
     this.boardHolds = this.boardIs;
@@ -84,8 +84,8 @@ export class Simulation {
     this.fetch();
   }
 
-  private get takesTurns(): boolean {
-    return Number.isFinite(this.turnLength);
+  private get scans(): boolean {
+    return Number.isFinite(this.scanLength);
   }
 
   get time(): Nanoseconds {
@@ -123,7 +123,7 @@ export class Simulation {
 
   /** The next thing to happen is the start of a turn of the scan. */
   get beginsTurn(): boolean {
-    return this.ahead.length === 0 && this.next?.kind === "burst" && this.next.turn;
+    return this.ahead.length === 0 && this.next?.kind === "burst" && this.next.beginsScan;
   }
 
   /** Runs up to and including a moment. */
@@ -142,9 +142,9 @@ export class Simulation {
   /** Runs until the face differs from what it was, the whole show has been through without a change, or it ends. */
   stepToChange(): void {
     const before = this.picture();
-    let turns = (this.program.frames.length + 2) * this.program.on.length * 2;
-    while (this.nextAt !== undefined && turns > 0 && this.picture() === before) {
-      if (this.ahead.length === 0 && this.next?.kind === "burst") turns -= 1;
+    let left = (this.program.frames.length + 2) * this.program.on.length * 2;
+    while (this.nextAt !== undefined && left > 0 && this.picture() === before) {
+      if (this.ahead.length === 0 && this.next?.kind === "burst") left -= 1;
       this.take();
     }
   }
@@ -177,11 +177,11 @@ export class Simulation {
 
   private seen(cut?: ChangeCut): FaceView {
     const now = this.mark();
-    const turns = this.turn && this.turnSeen && this.turn.at > this.turnSeen.at;
-    const whole = turns && now.at - this.looked.at >= this.turnLength;
-    const [start, end] = whole ? [this.turnSeen!, this.turn!] : [this.looked, now];
-    const turn = this.takesTurns ? this.turnLength : 0;
-    const part = cut ? cut.part(start, end, turn) : ([start, end] as const);
+    const scanned = this.scanBegan && this.scanSeen && this.scanBegan.at > this.scanSeen.at;
+    const whole = scanned && now.at - this.looked.at >= this.scanLength;
+    const [start, end] = whole ? [this.scanSeen!, this.scanBegan!] : [this.looked, now];
+    const scan = this.scans ? this.scanLength : 0;
+    const part = cut ? cut.part(start, end, scan) : ([start, end] as const);
     const [from, to] = part ?? [start, end];
     const span = to.at - from.at;
     const before = part ? undefined : this.lastSeen;
@@ -193,8 +193,8 @@ export class Simulation {
         span > 0 ? (to.doubt[at]! - from.doubt[at]!) / span : Number(this.moment.unknown[at] ?? 0);
       unknown[at] = doubt > 0.5 ? 1 : 0;
     }
-    if (whole) this.turnSeen = this.turn;
-    else if (now.at - this.looked.at < this.turnLength) this.turnSeen = undefined;
+    if (whole) this.scanSeen = this.scanBegan;
+    else if (now.at - this.looked.at < this.scanLength) this.scanSeen = undefined;
     this.looked = now;
     this.lastSeen = { currents, unknown };
     return { time: this.now, currents, unknown, text: this.frame?.text, ended: this.ended };
@@ -202,7 +202,7 @@ export class Simulation {
 
   /** The average since the last look or average taken, turns or not. */
   takeAverage(): Face {
-    this.turnSeen = undefined;
+    this.scanSeen = undefined;
     return this.look();
   }
 
@@ -229,7 +229,7 @@ export class Simulation {
       this.pass(first.at);
       this.moment = first.moment;
       this.ahead = rest;
-      if (rest.length === 0 && !this.takesTurns) this.cut.complete(() => this.mark());
+      if (rest.length === 0 && !this.scans) this.cut.complete(() => this.mark());
       return;
     }
     const event = this.next!;
@@ -245,22 +245,22 @@ export class Simulation {
         if (this.frame !== undefined && this.frame !== event.frame)
           this.cut.begins(
             (event.frame.time ?? this.model.rig.show.interval) * 1e6,
-            this.takesTurns ? this.turn : this.mark(),
+            this.scans ? this.scanBegan : this.mark(),
           );
         this.frame = event.frame;
         break;
       case "burst":
-        if (event.turn) this.markTurn();
+        if (event.beginsScan) this.markScan();
         this.burst(event);
         break;
     }
     this.fetch();
   }
 
-  private markTurn(): void {
-    this.turn = this.mark();
-    if (this.takesTurns) this.cut.complete(() => this.turn!);
-    this.turnSeen ??= this.turn;
+  private markScan(): void {
+    this.scanBegan = this.mark();
+    if (this.scans) this.cut.complete(() => this.scanBegan!);
+    this.scanSeen ??= this.scanBegan;
   }
 
   private pass(until: Nanoseconds): void {

@@ -24,9 +24,9 @@ const reversedWord = (high: number, low: number): [number, number] => [reversedB
 
 const inPairs = (
   bytes: readonly number[],
-  turn: (high: number, low: number) => readonly [number, number],
+  reorder: (high: number, low: number) => readonly [number, number],
 ): number[] =>
-  Array.from({ length: bytes.length >> 1 }, (_, at) => turn(bytes[at * 2]!, bytes[at * 2 + 1]!)).flat();
+  Array.from({ length: bytes.length >> 1 }, (_, at) => reorder(bytes[at * 2]!, bytes[at * 2 + 1]!)).flat();
 
 const fault = (kind: Difference["kind"], title: string, remedy: string): Difference => ({
   kind,
@@ -42,20 +42,21 @@ function busOrders(model: RigModel, bus: EncodedBus, writes: ReadonlyArray<Pick<
   const chip = sheet.id;
   const first = writes.find(({ bytes }) => (bytes[0] ?? -1) > 0)?.bytes[0] ?? 0;
   const end = transport.order === "msb" ? "most" : "least";
-  const list: Array<{ readonly turn: (bytes: readonly number[]) => number[]; readonly says: Difference }> = [
-    {
-      turn: (bytes) => bytes.map(reversedByte),
-      says: fault(
-        "bit order",
-        `The bits of each byte come in the wrong order: ${hex(first)} would be ${hex(reversedByte(first))}`,
-        `${chip} takes the ${end} significant bit first. Change the order in the shift call.`,
-      ),
-    },
-  ];
+  const list: Array<{ readonly reorder: (bytes: readonly number[]) => number[]; readonly says: Difference }> =
+    [
+      {
+        reorder: (bytes) => bytes.map(reversedByte),
+        says: fault(
+          "bit order",
+          `The bits of each byte come in the wrong order: ${hex(first)} would be ${hex(reversedByte(first))}`,
+          `${chip} takes the ${end} significant bit first. Change the order in the shift call.`,
+        ),
+      },
+    ];
   if (transport.wordBytes !== 2) return list;
   list.push(
     {
-      turn: (bytes) => inPairs(bytes, reversedWord),
+      reorder: (bytes) => inPairs(bytes, reversedWord),
       says: fault(
         "bit order",
         "The sixteen bits of each word come the other way round: the last one first",
@@ -63,7 +64,7 @@ function busOrders(model: RigModel, bus: EncodedBus, writes: ReadonlyArray<Pick<
       ),
     },
     {
-      turn: (bytes) => inPairs(bytes, (high, low) => [low, high]),
+      reorder: (bytes) => inPairs(bytes, (high, low) => [low, high]),
       says: fault(
         "byte order",
         "The two bytes of each word are exchanged: the data comes before the address",
@@ -74,7 +75,7 @@ function busOrders(model: RigModel, bus: EncodedBus, writes: ReadonlyArray<Pick<
   // Of a display of dots the chain is a matter of how its modules stand.
   if (bus.units.length > 1 && !gridOf(model))
     list.push({
-      turn: (bytes) => {
+      reorder: (bytes) => {
         const words = Array.from({ length: bytes.length >> 1 }, (_, at) => bytes.slice(at * 2, at * 2 + 2));
         return words.reverse().flat();
       },
@@ -150,9 +151,9 @@ export async function* orderReadings(
         : [];
     const mine = [...writes.filter(onBus), ...unheard];
     const others = writes.filter((write) => !onBus(write));
-    for (const { turn, says } of busOrders(model, bus, mine)) {
-      const turned = mine.map((write) => ({ ...write, bytes: turn(write.bytes) }));
-      const all = [...turned, ...others].sort((one, other) => one.from - other.from);
+    for (const { reorder, says } of busOrders(model, bus, mine)) {
+      const reordered = mine.map((write) => ({ ...write, bytes: reorder(write.bytes) }));
+      const all = [...reordered, ...others].sort((one, other) => one.from - other.from);
       yield { decoded: decodeWrites(model, all, decoded), says: { ...says, at: mine[0]?.at } };
     }
   }

@@ -86,11 +86,11 @@ export class ChipFaces implements FaceFollower {
 
   /** Some chip lights, on a digit that is wired, what was never written. */
   private watchJunk(at: Nanoseconds): void {
-    const lit = scannedChips(this.model).some(({ unit, turns }) => {
+    const lit = scannedChips(this.model).some(({ unit, slots }) => {
       const picture = this.board.driverOf(unit)?.picture(unit);
       return picture?.digits.some(
         ({ unknown, share }, digit) =>
-          unknown !== 0 && share > 0 && (turns[digit] ?? []).some(({ segment }) => (unknown >> segment) & 1),
+          unknown !== 0 && share > 0 && (slots[digit] ?? []).some(({ segment }) => (unknown >> segment) & 1),
       );
     });
     if (lit) this.junkFrom ??= at;

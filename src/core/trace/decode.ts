@@ -1,7 +1,7 @@
 import { modelOf } from "../address";
 import type { Rig } from "../rig";
 import type { Began, Decoded, Mapping } from "./decoded";
-import { Decoder, turned } from "./decoder";
+import { Decoder, oppositeLevel } from "./decoder";
 import { invertedSignals } from "./mapping";
 import { readCapture, type ReadOptions } from "./read";
 import { reordered, type BitsOrder } from "./reorder";
@@ -32,7 +32,7 @@ export async function decodeCapture(
       signals: (names) => (inverted = invertedSignals(names)),
       change: (signal, at, level) => {
         const line = lines.get(signal);
-        if (line !== undefined) change(line, at, inverted.has(signal) ? turned(level) : level);
+        if (line !== undefined) change(line, at, inverted.has(signal) ? oppositeLevel(level) : level);
       },
     },
     options,

@@ -37,7 +37,7 @@ export const HALF_WRITTEN: Nanoseconds = 60e6;
 const PACE: BusPace = { write: 3000, shiftBit: 9000, pause: 0 };
 
 /** The other level of a signal that says the opposite; what is not known stays so. */
-export const turned = (level: Level): Level => (level === LOW ? 1 : level === 1 ? LOW : level);
+export const oppositeLevel = (level: Level): Level => (level === LOW ? 1 : level === 1 ? LOW : level);
 
 /** Follows what is on the lines through the rig's own chips: what was written, which rules were broken, what it lights. */
 export class Decoder {

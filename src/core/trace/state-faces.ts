@@ -126,7 +126,7 @@ export class StateFaces implements FaceFollower {
     if (time < longest * DIM) this.flickerFrom ??= from;
     else {
       const known = this.seen.get(light.key);
-      if (!known || from - known.lastTo > RETURNS) this.turn(this.flickerFrom ?? from);
+      if (!known || from - known.lastTo > RETURNS) this.change(this.flickerFrom ?? from);
       this.flickerFrom = undefined;
     }
     this.note(stretch);
@@ -146,7 +146,7 @@ export class StateFaces implements FaceFollower {
   }
 
   /** Another face begins: what stood before is told if an eye has seen it. */
-  private turn(at: Nanoseconds): void {
+  private change(at: Nanoseconds): void {
     if (at - this.from >= EYE) {
       const earlier = new Map<string, Span>();
       for (const stretch of this.log) if (stretch.to <= at) this.add(earlier, stretch);
@@ -190,7 +190,7 @@ export class StateFaces implements FaceFollower {
   private missed(now: Nanoseconds): void {
     for (const { light, lastFrom, lastTo, period } of this.spans.values())
       if (light.key !== "" && period !== undefined && now - lastTo > Math.max(EYE * 1.25, period * 2))
-        return this.turn(Math.min(now, Math.max(lastTo, lastFrom + period)));
+        return this.change(Math.min(now, Math.max(lastTo, lastFrom + period)));
   }
 
   /** The LEDs an eye sees of some states. */

@@ -1,7 +1,7 @@
 import type { Level } from "../level";
 import type { Nanoseconds } from "../quantity";
 import type { Mapping } from "./decoded";
-import { turned } from "./decoder";
+import { oppositeLevel } from "./decoder";
 import { invertedSignals } from "./mapping";
 import { readCapture } from "./read";
 import type { CaptureFile } from "./types";
@@ -33,7 +33,7 @@ export async function captureWindow(
     await readCapture(file, {
       signals: (names) => (inverted = invertedSignals(names)),
       change(signal, at, given) {
-        const level = inverted.has(signal) ? turned(given) : given;
+        const level = inverted.has(signal) ? oppositeLevel(given) : given;
         if (at > to) throw new Reached();
         const line = lines.get(signal);
         if (line === undefined) return;

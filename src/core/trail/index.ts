@@ -11,7 +11,7 @@ import {
   type RigModel,
 } from "../address";
 import { currentFigures } from "../circuit";
-import type { NamingSchool } from "../parts";
+import type { LegNames } from "../parts";
 import { formatMilliamps, formatNanoseconds, formatQuantity } from "../quantity";
 import { legTitle, splitPipId, unitValue, type LegRef, type PipId, type UnitRef, legRef } from "../rig";
 import { STEADY, chipScans, lightDuty, scanFigures } from "../scan";
@@ -47,10 +47,10 @@ const ordinal = (n: number): string => {
 };
 
 /** Everything about one LED, hop by hop: segment, leg, resistor, output, bit, turn, time, current, way back. */
-export function trailOf(model: RigModel, pip: PipId, school: NamingSchool = "letters"): Hop[] {
+export function trailOf(model: RigModel, pip: PipId, legNames: LegNames = "letters"): Hop[] {
   const address = model.address(pip);
   if (!address) return [];
-  const name = (leg: LegRef) => legTitle(model.rig, leg, school);
+  const name = (leg: LegRef) => legTitle(model.rig, leg, legNames);
   const resistors = (via: readonly UnitRef[]): Hop[] =>
     via.map((ref) => ({
       kind: "resistor",
@@ -190,7 +190,7 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
       },
     ];
   }
-  const { byte, bit, turn, meant } = sent;
+  const { byte, bit, nth, meant } = sent;
   const astray = rig.code.kept && !meant.includes(pip);
   const others = [...new Set(meant.map((one) => splitPipId(one).segment))].join(" and ");
   const lines = encoding.chain;
@@ -205,7 +205,7 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
     {
       kind: "turn",
       topic: "transfers",
-      title: `sent ${ordinal(turn + 1)} of ${encoding.byteCount * 8}`,
+      title: `sent ${ordinal(nth + 1)} of ${encoding.byteCount * 8}`,
       detail:
         encoding.bitOrder === "msb-first" ? "most significant bit first" : "least significant bit first",
       legs: [],
@@ -285,15 +285,16 @@ function scanHop(model: RigModel, address: Address): Hop[] {
   if (!isMultiplexed(model)) return [];
   const scan = scanFigures(model);
   const { unit } = splitPipId(address.pip);
-  const turn = scan.digits[model.digits.findIndex((id) => id.unit === unit && id.digit === address.digit)];
-  if (!turn) return [];
-  const lit = turn.spans.reduce((sum, { from, to }) => sum + to - from, 0);
+  const digitScan =
+    scan.digits[model.digits.findIndex((id) => id.unit === unit && id.digit === address.digit)];
+  if (!digitScan) return [];
+  const lit = digitScan.spans.reduce((sum, { from, to }) => sum + to - from, 0);
   return [
     {
       kind: "time",
       topic: "scan",
       title: `lit ${formatNanoseconds(lit, 3)} of every ${formatNanoseconds(scan.period, 3)}`,
-      detail: `${formatQuantity(scan.rate, "Hz")}, ${(turn.duty * 100).toFixed(1)} % duty`,
+      detail: `${formatQuantity(scan.rate, "Hz")}, ${(digitScan.duty * 100).toFixed(1)} % duty`,
       legs: [],
     },
   ];

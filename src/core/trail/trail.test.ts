@@ -5,8 +5,8 @@ import { trailOf } from ".";
 
 const slipGate = demoRig("slip-gate");
 const ladderStep = demoRig("ladder-step");
-const told = (rig: Rig, pip: string, school: "letters" | "numbers" = "letters") =>
-  trailOf(modelOf(rig), asPip(pip), school).map(({ title, detail }) =>
+const told = (rig: Rig, pip: string, legNames: "letters" | "numbers" = "letters") =>
+  trailOf(modelOf(rig), asPip(pip), legNames).map(({ title, detail }) =>
     detail ? `${title} | ${detail}` : title,
   );
 
@@ -25,7 +25,7 @@ test("a common-cathode segment, from light to code and back", () => {
   ]);
 });
 
-test("a common-anode segment, least significant bit first, in the other school's names", () => {
+test("a common-anode segment, least significant bit first, by the other leg names", () => {
   expect(told(ladderStep, "DS1.1.e", "numbers").slice(1, 6)).toEqual([
     "DS1 e, leg 1",
     "R5 330 Ω",

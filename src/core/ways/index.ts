@@ -111,7 +111,7 @@ export function compareWays(rig: Rig, report: (share: number) => void = () => un
     return figures;
   }).filter(
     ({ plan, way }, at, all) =>
-      // One digit has no switch: the schools that differ only there are one.
+      // One digit has no switch: the ways that differ only there are one.
       isWay(plan, way) ||
       all.findIndex(
         ({ plan: { scheme, register } }) => scheme === plan.scheme && register === plan.register,

@@ -1,7 +1,7 @@
 import { BUS_CHIPS, LOGIC_CHIPS, type WayWords } from "../chips";
 import type { DigitSwitch, Plan, SchemeName } from "../rig";
 
-/** One school of driving digits, with what it costs in a sentence. */
+/** One way of driving digits, with what it costs in a sentence. */
 export interface Way {
   readonly id: string;
   readonly scheme: SchemeName;

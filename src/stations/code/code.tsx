@@ -14,8 +14,8 @@ import { SketchView } from "./sketch-view";
 export function CodeStation() {
   const model = useModel();
   const pick = useOpenRig((state) => state.pick);
-  const school = usePreferences((state) => state.school);
-  const code = useAtDesk((desk) => desk.code(school), [school]);
+  const legNames = usePreferences((state) => state.legNames);
+  const code = useAtDesk((desk) => desk.code(legNames), [legNames]);
   const written = code?.written;
   if (!written)
     return (

@@ -5,12 +5,12 @@ import { changeUnits } from "@/core/rig";
 import { STEADY } from "@/core/scan";
 import { editRig, useAtDesk, useModel } from "@/store";
 
-/** Both resistor schools in numbers, base resistors, what the supply has to give, and what is easily forgotten. */
+/** Both places for resistors in numbers, base resistors, what the supply has to give, and what is easily forgotten. */
 export function Advice() {
   const model = useModel();
   const advice = useAtDesk((desk) => desk.advice());
   if (!advice) return null;
-  const { schools, bases, supply } = advice;
+  const { placings, bases, supply } = advice;
   const haveResistors = !scanningChip(model) && ledResistors(model).size > 0;
   const [base] = bases;
   const light = (current: number) => `${Math.round((current / STEADY) * 100)} %`;
@@ -18,8 +18,11 @@ export function Advice() {
     <>
       {haveResistors && (
         <section className="sheet small">
-          <h2>Both resistor schools, a 1 and an 8</h2>
-          <table className="rule-table" aria-label="Brightness of a 1 and an 8 under both resistor schools">
+          <h2>One resistor or seven, on a 1 and an 8</h2>
+          <table
+            className="rule-table"
+            aria-label="Brightness of a 1 and an 8 under both places for resistors"
+          >
             <thead>
               <tr>
                 <th>Resistors</th>
@@ -28,11 +31,11 @@ export function Advice() {
               </tr>
             </thead>
             <tbody>
-              {schools.map(({ school, resistors, inOne, inEight }) => (
-                <tr key={school}>
+              {placings.map(({ placing, resistors, inOne, inEight }) => (
+                <tr key={placing}>
                   <td>
-                    {resistors}, {school === "per-segment" ? "one a segment" : "in the common"}
-                    {school === model.rig.plan.resistors && <span className="quiet"> · now</span>}
+                    {resistors}, {placing === "per-segment" ? "one a segment" : "in the common"}
+                    {placing === model.rig.plan.resistors && <span className="quiet"> · now</span>}
                   </td>
                   <td className="number" title={formatMilliamps(inOne)}>
                     {light(inOne)}

@@ -91,7 +91,7 @@ function CurrentChoice() {
 /** Do the chips take the board's high for high? */
 function Levels() {
   const model = useModel();
-  const school = usePreferences((state) => state.school);
+  const legNames = usePreferences((state) => state.legNames);
   const levels = useAtDesk((desk) => desk.levels());
   const matches = levels ?? [];
   return (
@@ -113,7 +113,7 @@ function Levels() {
           {matches.map(({ input, line, gets, needs, good }) => (
             <tr key={input}>
               <td>
-                line {line} → {legTitle(model.rig, input as LegRef, school)}
+                line {line} → {legTitle(model.rig, input as LegRef, legNames)}
               </td>
               <td className="number">{formatQuantity(gets, "V")}</td>
               <td className="number">{formatQuantity(needs, "V")}</td>

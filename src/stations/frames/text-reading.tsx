@@ -34,8 +34,8 @@ export function TextReading({
   const lasts = step?.lasts ?? scene.step;
   const reading = readingTime(scene, frames, grid.width, lasts);
   const scans = scanningChip(model) !== undefined;
-  const turn = pace?.turn;
-  const beat = turn === undefined ? undefined : beatOf(scene.step, turn);
+  const scan = pace?.scanPeriod;
+  const beat = scan === undefined ? undefined : beatOf(scene.step, scan);
   const stepped = STEP_OF[scene.motion] !== undefined;
   return (
     <div className="frames-reading">

@@ -43,7 +43,7 @@ function purpose(model: RigModel, pips: readonly PipId[]): string {
 
 /** The bits of an update in the order they are sent, each tied to its output, its segment and its leg. */
 export function BitStrip({ model, bits, bytes, pick, digit, onFlip }: Props) {
-  const school = usePreferences((state) => state.school);
+  const legNames = usePreferences((state) => state.legNames);
   if (bits.length === 0) return null;
   const own = (pips: readonly PipId[]) => pips.find((pip) => onDigit(pip, digit)) ?? pips[0];
   return (
@@ -60,7 +60,7 @@ export function BitStrip({ model, bits, bytes, pick, digit, onFlip }: Props) {
         <span>segment</span>
         <span>leg</span>
       </div>
-      {bits.map(({ turn, byte, bit, meant, reaches, output }) => {
+      {bits.map(({ nth, byte, bit, meant, reaches, output }) => {
         const value = (bytes[byte]! >> bit) & 1;
         const picked = pick !== undefined && reaches.includes(pick);
         const at = output && splitLegRef(output);
@@ -69,13 +69,13 @@ export function BitStrip({ model, bits, bytes, pick, digit, onFlip }: Props) {
         const says = purpose(model, reaches);
         const code = purpose(model, meant);
         return (
-          <div key={turn} className={`bit-cell${picked ? " is-picked" : ""}`}>
-            <span>{turn + 1}</span>
+          <div key={nth} className={`bit-cell${picked ? " is-picked" : ""}`}>
+            <span>{nth + 1}</span>
             <span>{bit}</span>
             <button
               type="button"
               className={`bit-value${value ? " is-one" : ""}`}
-              aria-label={`Bit ${bit} of byte ${byte + 1}, sent ${turn + 1}, is ${value}${says ? `, segment ${says}` : ""}: flip it`}
+              aria-label={`Bit ${bit} of byte ${byte + 1}, sent ${nth + 1}, is ${value}${says ? `, segment ${says}` : ""}: flip it`}
               onClick={() => {
                 if (pip) pickPip(pip);
                 onFlip(byte, bit);
@@ -83,7 +83,7 @@ export function BitStrip({ model, bits, bytes, pick, digit, onFlip }: Props) {
             >
               {value}
             </button>
-            <span>{at ? legName(legById(model.part(at.unit), at.leg), school) : "–"}</span>
+            <span>{at ? legName(legById(model.part(at.unit), at.leg), legNames) : "–"}</span>
             <button
               type="button"
               className="plain-button bit-segment"

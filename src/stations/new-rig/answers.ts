@@ -22,7 +22,7 @@ import {
   usualOhms,
   withLines,
   type Plan,
-  type ResistorSchool,
+  type ResistorPlacing,
   type Rig,
 } from "@/core/rig";
 import { WAYS, planFor, type Way } from "@/core/ways";
@@ -58,7 +58,7 @@ export const ANSWERS = yup.object({
     .oneOf(Object.keys(LED_FIGURES) as LedColour[])
     .required(),
   way: yup.string().defined(),
-  resistors: yup.mixed<ResistorSchool>().oneOf(["per-segment", "common"]).required(),
+  resistors: yup.mixed<ResistorPlacing>().oneOf(["per-segment", "common"]).required(),
   controller: yup
     .string()
     .oneOf(CONTROLLERS.map(({ id }) => id))

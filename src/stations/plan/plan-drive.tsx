@@ -1,7 +1,7 @@
 import { busChip } from "@/core/chips";
-import { digitLines, ledResistors, turnWord, withLedResistors } from "@/core/address";
+import { digitLines, ledResistors, scannedWord, withLedResistors } from "@/core/address";
 import { SEGMENTS, outputName } from "@/core/glyph";
-import { legById, legName, type NamingSchool } from "@/core/parts";
+import { legById, legName, type LegNames } from "@/core/parts";
 import {
   LIMITS,
   assignLine,
@@ -17,7 +17,7 @@ import {
   changeUnits,
   type LineUse,
   type Plan,
-  type ResistorSchool,
+  type ResistorPlacing,
   isOnDigit,
 } from "@/core/rig";
 import { editRig, editWires, setSchool, useModel, usePreferences } from "@/store";
@@ -56,7 +56,7 @@ export function ResistorSheet({ onLay }: Props) {
     ({ ref, part, ohms }) => part === "resistor" && !led.has(ref) && ohms === baseOhms,
   );
   const many = model.digits.length > 1;
-  const rows = turnWord(model) === "row";
+  const rows = scannedWord(model) === "row";
   // Sinks that hold a current need none at the LEDs.
   const needed = led.size > 0 || schemeOf(rig.plan.scheme).chip !== undefined || !limitsCurrent(rig.plan);
   if (!needed && bases.length === 0) return null;
@@ -64,7 +64,7 @@ export function ResistorSheet({ onLay }: Props) {
     <section className="sheet">
       <h2>Resistors</h2>
       {needed && (
-        <Choices<ResistorSchool>
+        <Choices<ResistorPlacing>
           label="Resistors"
           value={rig.plan.resistors}
           onChoose={(resistors) => onLay({ ...rig.plan, resistors })}
@@ -78,7 +78,7 @@ export function ResistorSheet({ onLay }: Props) {
             },
             {
               value: "common",
-              name: many ? `One for each ${turnWord(model)}` : "One in the common leg",
+              name: many ? `One for each ${scannedWord(model)}` : "One in the common leg",
               cost: `${many ? `${model.digits.length} parts` : "one part"}; ${rows ? "a full row is dimmer than one dot" : "an 8 is dimmer than a 1"}`,
             },
           ]}
@@ -268,7 +268,7 @@ export function PowerSheet({ onLay }: Props) {
   const { rig, chain } = useModel();
   const controller = controllerById(rig.plan.controller);
   const bare = controller.bare ? controller.title.split(",")[0] : undefined;
-  const school = usePreferences((state) => state.school);
+  const legNames = usePreferences((state) => state.legNames);
   return (
     <section className="sheet">
       <h2>Power and leg names</h2>
@@ -299,9 +299,9 @@ export function PowerSheet({ onLay }: Props) {
       )}
       {chain.chips.length > 0 && (
         <div className="mt-2">
-          <SelectField<NamingSchool>
+          <SelectField<LegNames>
             label="Leg names, as in your data sheet"
-            value={school}
+            value={legNames}
             options={[
               ["letters", "QA to QH, SER, SRCLK, RCLK"],
               ["numbers", "Q0 to Q7, DS, SHCP, STCP"],

@@ -1,6 +1,6 @@
 import { pipTitle, type RigModel } from "@/core/address";
 import { formatByte, isDot, readSegments, type PipName } from "@/core/glyph";
-import type { NamingSchool } from "@/core/parts";
+import type { LegNames } from "@/core/parts";
 import { legRef, legTitle, splitPipId, unitValue, type LegRef, type PipId, type Rig } from "@/core/rig";
 import type { GlyphRow } from "@/core/sim";
 import type { Topic } from "@/core/subject";
@@ -19,7 +19,7 @@ export interface Item {
 }
 
 /** Everything of a rig that can be found: stations, segments, units, legs, glyphs with their bytes. */
-export function itemsOf(model: RigModel, table: readonly GlyphRow[], school: NamingSchool): Item[] {
+export function itemsOf(model: RigModel, table: readonly GlyphRow[], legNames: LegNames): Item[] {
   const items: Array<Omit<Item, "words">> = stationsFor(model.rig.plan).map(
     ({ name, title, key, topics }) => ({
       id: `station-${name}`,
@@ -57,7 +57,7 @@ export function itemsOf(model: RigModel, table: readonly GlyphRow[], school: Nam
       items.push({
         id: `leg-${leg}`,
         icon: "bi-dot",
-        title: legTitle(model.rig, leg, school),
+        title: legTitle(model.rig, leg, legNames),
         detail: "leg",
         topic: "wiring",
         legs: [leg],

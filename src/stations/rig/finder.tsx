@@ -13,10 +13,10 @@ export function Finder({ onClose, onGo }: { onClose: () => void; onGo: (item: It
   const model = useModel();
   const digit = usePickedDigit();
   const table = useAtDesk((desk) => desk.alphabet(digit), [digit]) ?? NO_ROWS;
-  const school = usePreferences((state) => state.school);
+  const legNames = usePreferences((state) => state.legNames);
   const [query, setQuery] = useState("");
   const [at, setAt] = useState(0);
-  const items = useMemo(() => itemsOf(model, table, school), [model, table, school]);
+  const items = useMemo(() => itemsOf(model, table, legNames), [model, table, legNames]);
   const byte = model.encoding.byteCount === 1 ? parseByte(query) : undefined;
   const value = byte?.ok ? byte.value : undefined;
   const lit = useAtDesk(

@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
-import { gridOf, moduleBoxes, turnWord, type DotGrid, type RigModel } from "@/core/address";
+import { gridOf, moduleBoxes, scannedWord, type DotGrid, type RigModel } from "@/core/address";
 import { cellSegments } from "@/core/glyph";
 import { formatQuantity } from "@/core/quantity";
 import { cameraView, rowsOf, type CameraView, type ScanFigures, type Shutter, type Span } from "@/core/scan";
@@ -50,18 +50,18 @@ function photoOf(
 ): (index: number) => number {
   if (!grid) return () => 0;
   const lights = model.digits.map((_, at) => lightOf(at));
-  const turns = new Map(model.digits.map((id, at) => [digitKey(id), at]));
+  const places = new Map(model.digits.map((id, at) => [digitKey(id), at]));
   return (index) => {
     const y = Math.floor(grid.dotOf[index]! / grid.width);
     const row = Math.min(ROWS - 1, Math.floor(((y + 0.5) / grid.height) * ROWS));
-    return Math.min(1, lights[turns.get(digitOf(model.addresses[index]!.pip)) ?? 0]?.[row] ?? 0);
+    return Math.min(1, lights[places.get(digitOf(model.addresses[index]!.pip)) ?? 0]?.[row] ?? 0);
   };
 }
 
 /** What a photo or film would show: as a picture, as numbers, and the shutter or rate that avoids it. */
 export function CameraSheet({ figures }: { figures: Pick<ScanFigures, "period" | "digits"> }) {
   const model = useModel();
-  const word = turnWord(model);
+  const word = scannedWord(model);
   const [shutter, setShutter] = useState<Shutter>({ exposure: 4, readout: 20 });
   const [moment, setMoment] = useState(0.13);
   const { period, digits } = figures;

@@ -1,4 +1,4 @@
-import { pipTitle, turnWord } from "@/core/address";
+import { pipTitle, scannedWord } from "@/core/address";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import type { Flicker, Ghost, ScanFigures } from "@/core/scan";
 import { pickPip, useModel } from "@/store";
@@ -15,7 +15,7 @@ interface Props {
 /** What an eye makes of it: flicker by three measures, and light where there should be none. */
 export function EyeSheet({ figures, ghosts }: Props) {
   const model = useModel();
-  const word = turnWord(model);
+  const word = scannedWord(model);
   const { flicker } = figures;
   return (
     <section className="sheet">

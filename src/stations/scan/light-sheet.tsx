@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { turnWord } from "@/core/address";
+import { scannedWord } from "@/core/address";
 import type { ResistorOffer } from "@/core/audit";
 import { LED_FIGURES } from "@/core/parts";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
@@ -18,7 +18,7 @@ const readPercent = (text: string) => {
 export function LightSheet({ figures }: { figures: ScanFigures }) {
   const model = useModel();
   const { display } = model;
-  const word = turnWord(model);
+  const word = scannedWord(model);
   const [wanted, setWanted] = useState(30);
   const { keep, peak } = LED_FIGURES[display.led?.colour ?? "red"];
   const duty = Math.max(...figures.digits.map((digit) => digit.duty));

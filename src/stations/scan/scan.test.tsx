@@ -1,4 +1,4 @@
-import { screen, within } from "@testing-library/react";
+import { fireEvent, screen, within } from "@testing-library/react";
 import { modelOf } from "@/core/address";
 import { scanFigures } from "@/core/scan";
 import { demoRig } from "@/demo";
@@ -72,5 +72,60 @@ describe("Scan", () => {
     const [level] = await screen.findAllByRole("combobox");
     await hands.selectOptions(level!, within(level!).getAllByRole("option")[2]!);
     expect(now().scan).not.toEqual(demoRig("oar-rack").scan);
+  });
+
+  test("of a chip that scans by itself one sees what an eye and a camera make of it", async () => {
+    showStation(ScanStation, demoRig("crew-tally"));
+    expect(await screen.findByRole("heading", { name: "To a camera" })).toBeTruthy();
+    expect(screen.getByRole("heading", { name: "To the eye, at {formatQuantity(flicker.rate, "Hz", 3)}" })).toBeTruthy();
+    const photo = screen.getByLabelText("A photo at 4 ms");
+    expect(photo.querySelectorAll(".camera-dark").length).toBeGreaterThan(0);
+  });
+
+  test("a camera with another exposure sees another evenness, and whole turns look even", async () => {
+    const { hands } = showStation(ScanStation, river);
+    const period = scanFigures(modelOf(river)).period / 1e9;
+    const dimmest = () => screen.getByText(/The dimmest photo has/).textContent!;
+    await screen.findByRole("heading", { name: "To a camera" });
+    const before = dimmest();
+    const exposure = screen.getByRole("textbox", { name: "Exposure" });
+    await hands.clear(exposure);
+    await hands.type(exposure, `${(period * 2e6).toFixed(1)}u{Enter}`);
+    expect(dimmest()).not.toBe(before);
+    expect(dimmest()).toMatch(/ (99|100) % .*reads well/);
+    expect(screen.getByLabelText(/^A photo at 16/)).toBeTruthy();
+  });
+
+  test("an end drawn along changes its own digit only, and says so while it is held", async () => {
+    const { now, undo } = showStation(ScanStation, river);
+    const [first] = await screen.findAllByRole("slider", { name: /On-time of digit 2/ });
+    const picture = first!.closest("svg")!;
+    // 920 units of the picture are as wide as it is drawn; jsdom draws nothing, so a width is given.
+    picture.getBoundingClientRect = () => ({ left: 0, width: 920 }) as DOMRect;
+    first!.setPointerCapture = () => undefined;
+    fireEvent.pointerDown(first!, { clientX: 400, pointerId: 1 });
+    fireEvent.pointerMove(picture, { clientX: 420, pointerId: 1 });
+    expect(screen.getByText(/^digit 2 on for \d+ µs$/)).toBeTruthy();
+    expect(now().scan).toEqual(river.scan);
+    fireEvent.pointerUp(picture, { clientX: 420, pointerId: 1 });
+    const period = scanFigures(modelOf(river)).period;
+    const moved = Math.round((20 / (920 - 58 - 14)) * (period / 1000));
+    const [before] = river.scan.on;
+    expect(now().scan.on).toEqual([before, before! + moved, before, before]);
+    undo();
+    expect(now().scan).toEqual(river.scan);
+  });
+
+  test("a drag that is taken away by the browser changes nothing", async () => {
+    const { now } = showStation(ScanStation, river);
+    const blank = await screen.findByRole("slider", { name: "Blank time between digits" });
+    const picture = blank.closest("svg")!;
+    picture.getBoundingClientRect = () => ({ left: 0, width: 920 }) as DOMRect;
+    blank.setPointerCapture = () => undefined;
+    fireEvent.pointerDown(blank, { clientX: 100, pointerId: 1 });
+    fireEvent.pointerMove(picture, { clientX: 300, pointerId: 1 });
+    fireEvent.pointerCancel(picture, { pointerId: 1 });
+    fireEvent.pointerUp(picture, { pointerId: 1 });
+    expect(now().scan).toEqual(river.scan);
   });
 });

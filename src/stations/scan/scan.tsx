@@ -2,7 +2,7 @@
 import "./scan.css";
 import Link from "next/link";
 import Button from "react-bootstrap/Button";
-import { isMultiplexed, scanningChip, turnWord } from "@/core/address";
+import { isMultiplexed, scanningChip, scannedWord } from "@/core/address";
 import { LIMITS, controllerById, type ScanSchool } from "@/core/rig";
 import { DIM_STEPS, dimTo } from "@/core/scan";
 import { editScan, useAtDesk, useModel } from "@/store";
@@ -13,7 +13,7 @@ import { CountedSheet } from "./counted-sheet";
 import { EyeSheet } from "./eye-sheet";
 import { LightSheet } from "./light-sheet";
 import { TimerSheet } from "./timer-sheet";
-import { TurnPicture } from "./turn-picture";
+import { ScanPicture } from "./scan-picture";
 
 const SCHOOLS: ReadonlyArray<ChoiceOption<ScanSchool>> = [
   { value: "loop", name: "Blocking loop", cost: "simple; the board does nothing else while it waits" },
@@ -42,7 +42,7 @@ interface Seen {
 /** The program takes the turns: when each digit is lit, what keeps time, and what comes of it. */
 function ByProgram({ seen }: Seen) {
   const model = useModel();
-  const word = turnWord(model);
+  const word = scannedWord(model);
   const { rig } = model;
   // Of the moment before an edit it may be of other digits.
   const figures = seen?.figures?.digits.length === model.digits.length ? seen.figures : undefined;
@@ -91,7 +91,7 @@ function ByProgram({ seen }: Seen) {
             </div>
           </div>
         </div>
-        {figures && <TurnPicture figures={figures} onChange={editScan} />}
+        {figures && <ScanPicture figures={figures} onChange={editScan} />}
       </section>
       {figures && (
         <div className="scan-grid">
@@ -115,7 +115,8 @@ function ByProgram({ seen }: Seen) {
 /** The chip takes turns by itself: its rate and brightness steps, and what eyes and cameras make of them. */
 function ByChip({ chip, seen }: Seen & { readonly chip: string }) {
   const { digits } = useModel();
-  const turn = seen?.turn && seen.turn.digits.length <= digits.length ? seen.turn : undefined;
+  const chips = seen?.chipFigures;
+  const own = chips && chips.digits.length <= digits.length ? chips : undefined;
   return (
     <StationFrame
       title="Scan"
@@ -123,8 +124,8 @@ function ByChip({ chip, seen }: Seen & { readonly chip: string }) {
     >
       <div className="scan-grid">
         <ChipSheet />
-        {turn && <EyeSheet figures={turn} ghosts={seen?.ghosts ?? []} />}
-        {turn && <CameraSheet figures={turn} />}
+        {own && <EyeSheet figures={own} ghosts={seen?.ghosts ?? []} />}
+        {own && <CameraSheet figures={own} />}
       </div>
     </StationFrame>
   );

@@ -1,5 +1,5 @@
 import { Fragment } from "react";
-import { turnWord } from "@/core/address";
+import { scannedWord } from "@/core/address";
 import { fitDivider, fitTimer, dividerBits, type TimerSetting } from "@/core/timing";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
@@ -24,7 +24,7 @@ interface Props {
 export function TimerSheet({ figures, used }: Props) {
   const model = useModel();
   const { rig } = model;
-  const word = turnWord(model);
+  const word = scannedWord(model);
   const controller = controllerById(rig.plan.controller);
   const slot = rig.scan.on[0]! + rig.scan.blank;
   const logic = controller.flavour === "logic";
@@ -138,7 +138,7 @@ function Settings({ slot, used }: Pick<Props, "used"> & { readonly slot: number 
 function Divider({ slot }: { slot: number }) {
   const model = useModel();
   const { rig, slots } = model;
-  const word = turnWord(model);
+  const word = scannedWord(model);
   const { clock } = controllerById(rig.plan.controller);
   const { count, bits, period, errorPpm } = fitDivider(slot, clock);
   const second = fitDivider(rig.show.interval * 1000, clock);

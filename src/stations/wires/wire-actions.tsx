@@ -1,7 +1,7 @@
 import { SelectField } from "@/ui";
 import Button from "react-bootstrap/Button";
 import type { RigModel } from "@/core/address";
-import type { NamingSchool } from "@/core/parts";
+import type { LegNames } from "@/core/parts";
 import { legRef, legTitle, type LegRef, type Wire } from "@/core/rig";
 import type { Doing } from "./use-wire-hands";
 import { wireTitle } from "./wire-list";
@@ -10,7 +10,7 @@ interface Props {
   readonly model: RigModel;
   readonly wire: Wire | undefined;
   readonly doing: Doing;
-  readonly school: NamingSchool;
+  readonly legNames: LegNames;
   readonly message: string | undefined;
   readonly onDo: (doing: Doing) => void;
   readonly onLeg: (leg: LegRef) => void;
@@ -19,8 +19,18 @@ interface Props {
 }
 
 /** What can be done to the selected wire; while a leg or a wire is wanted, what to click. */
-export function WireActions({ model, wire, doing, school, message, onDo, onLeg, onRemove, onClose }: Props) {
-  const name = (leg: LegRef) => legTitle(model.rig, leg, school);
+export function WireActions({
+  model,
+  wire,
+  doing,
+  legNames: legNames,
+  message,
+  onDo,
+  onLeg,
+  onRemove,
+  onClose,
+}: Props) {
+  const name = (leg: LegRef) => legTitle(model.rig, leg, legNames);
   const asks =
     doing.what === "move" && wire
       ? `Click the leg where the end at ${name(wire[doing.end])} is to go, or choose it:`
@@ -35,7 +45,7 @@ export function WireActions({ model, wire, doing, school, message, onDo, onLeg, 
   return (
     <div className="wire-actions" role="region" aria-label="Selected wire">
       <div className="spread">
-        <strong>{doing.what === "add" ? "New wire" : wire && wireTitle(model, wire, school)}</strong>
+        <strong>{doing.what === "add" ? "New wire" : wire && wireTitle(model, wire, legNames)}</strong>
         <button type="button" className="plain-button px-1" aria-label="Close" onClick={onClose}>
           <i className="bi bi-x-lg" aria-hidden />
         </button>
@@ -44,7 +54,7 @@ export function WireActions({ model, wire, doing, school, message, onDo, onLeg, 
         <>
           <div className="small mb-1">{asks}</div>
           <div className="row-line">
-            {doing.what !== "swap" && <LegChooser model={model} school={school} onLeg={onLeg} />}
+            {doing.what !== "swap" && <LegChooser model={model} legNames={legNames} onLeg={onLeg} />}
             <Button
               size="sm"
               variant="plain"
@@ -83,11 +93,11 @@ export function WireActions({ model, wire, doing, school, message, onDo, onLeg, 
 
 function LegChooser({
   model,
-  school,
+  legNames: legNames,
   onLeg,
 }: {
   model: RigModel;
-  school: NamingSchool;
+  legNames: LegNames;
   onLeg: (leg: LegRef) => void;
 }) {
   return (
@@ -103,7 +113,7 @@ function LegChooser({
           group: `${unit.ref} ${model.part(unit.ref).title}`,
           options: model.part(unit.ref).legs.map(({ id }) => {
             const leg = legRef(unit.ref, id);
-            return [leg, legTitle(model.rig, leg, school)] as const;
+            return [leg, legTitle(model.rig, leg, legNames)] as const;
           }),
         })),
       ]}

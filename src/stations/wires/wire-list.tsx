@@ -2,7 +2,7 @@ import { memo, useEffect, useMemo, useRef } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { WIRE_GROUPS, digitPathOf, pathOf, wireGroup, type RigModel, type WireGroup } from "@/core/address";
-import { countLeg, legById, type NamingSchool } from "@/core/parts";
+import { countLeg, legById, type LegNames } from "@/core/parts";
 import {
   legTitle,
   placeUnits,
@@ -30,7 +30,7 @@ interface Props {
   readonly pick: PipId | undefined;
   readonly spot: readonly LegRef[];
   readonly selected: string | undefined;
-  readonly school: NamingSchool;
+  readonly legNames: LegNames;
   readonly onWire: (id: string) => void;
   /** Holes and lengths, where the parts are seated. */
   readonly seated?: Seated;
@@ -42,7 +42,7 @@ export const WireList = memo(function WireList({
   pick,
   spot,
   selected,
-  school,
+  legNames: legNames,
   onWire,
   seated,
 }: Props) {
@@ -79,7 +79,7 @@ export const WireList = memo(function WireList({
           isPicked={(wire) => wires?.has(wire.id) ?? false}
           isSpotted={(wire) => spot.includes(wire.from) || spot.includes(wire.to)}
           selected={selected}
-          school={school}
+          legNames={legNames}
           seats={seats}
           onWire={onWire}
         />
@@ -95,7 +95,7 @@ interface GroupProps {
   readonly isPicked: (wire: Wire) => boolean;
   readonly isSpotted: (wire: Wire) => boolean;
   readonly selected: string | undefined;
-  readonly school: NamingSchool;
+  readonly legNames: LegNames;
   readonly seats: ReadonlyMap<string, SeatedWire>;
   readonly onWire: (id: string) => void;
 }
@@ -116,7 +116,17 @@ function useTicked() {
 const FIRST_WIRES = 120;
 
 /** Wires that serve the same purpose, each ticked as placed. */
-function Group({ title, model, inGroup, isPicked, isSpotted, selected, school, seats, onWire }: GroupProps) {
+function Group({
+  title,
+  model,
+  inGroup,
+  isPicked,
+  isSpotted,
+  selected,
+  legNames: legNames,
+  seats,
+  onWire,
+}: GroupProps) {
   const ticked = useTicked().wires;
   const placed = inGroup.filter(({ id }) => ticked.has(id)).length;
   const isMarked = (wire: Wire) => isPicked(wire) || isSpotted(wire) || wire.id === selected;
@@ -139,7 +149,7 @@ function Group({ title, model, inGroup, isPicked, isSpotted, selected, school, s
               <Form.Check
                 type="checkbox"
                 checked={ticked.has(wire.id)}
-                aria-label={`Placed: ${wireTitle(model, wire, school)}`}
+                aria-label={`Placed: ${wireTitle(model, wire, legNames)}`}
                 onChange={(event) => editRig((rig) => placeWires(rig, [wire.id], event.target.checked))}
               />
               <button
@@ -148,12 +158,12 @@ function Group({ title, model, inGroup, isPicked, isSpotted, selected, school, s
                 aria-pressed={selected === wire.id}
                 onClick={() => onWire(wire.id)}
               >
-                <WireEndText model={model} leg={wire.from} school={school} end={seat?.from} />
+                <WireEndText model={model} leg={wire.from} legNames={legNames} end={seat?.from} />
                 <i className="bi bi-arrow-right quiet" aria-label="to" />
                 <WireEndText
                   model={model}
                   leg={wire.to}
-                  school={school}
+                  legNames={legNames}
                   end={seat?.to}
                   lengthMm={seat?.lengthMm}
                 />
@@ -197,24 +207,24 @@ function GroupHead({ title, placed, count, onAll }: HeadProps) {
   );
 }
 
-export const wireTitle = (model: RigModel, wire: Wire, school: NamingSchool): string =>
-  `${legTitle(model.rig, wire.from, school)} to ${legTitle(model.rig, wire.to, school)}`;
+export const wireTitle = (model: RigModel, wire: Wire, legNames: LegNames): string =>
+  `${legTitle(model.rig, wire.from, legNames)} to ${legTitle(model.rig, wire.to, legNames)}`;
 
 interface EndProps {
   readonly model: RigModel;
   readonly leg: LegRef;
-  readonly school: NamingSchool;
+  readonly legNames: LegNames;
   readonly end?: End;
   readonly lengthMm?: number;
 }
 
-function WireEndText({ model, leg, school, end, lengthMm }: EndProps) {
+function WireEndText({ model, leg, legNames: legNames, end, lengthMm }: EndProps) {
   const { unit, leg: id } = splitLegRef(leg);
   const part = model.part(unit);
   const hole = end?.at === "hole" ? `hole ${holeName(end.hole)}` : undefined;
   return (
     <span className="wire-end">
-      <span className="wire-leg">{legTitle(model.rig, leg, school)}</span>
+      <span className="wire-leg">{legTitle(model.rig, leg, legNames)}</span>
       <span className="tiny quiet">
         {hole ?? countLeg(part, legById(part, id))}
         {lengthMm !== undefined && ` · ${lengthMm} mm`}

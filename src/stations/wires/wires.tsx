@@ -28,7 +28,7 @@ export function WiresStation() {
   const { rig } = model;
   const pick = useOpenRig((state) => state.pick);
   const spot = useOpenRig((state) => state.spot);
-  const school = usePreferences((state) => state.school);
+  const legNames = usePreferences((state) => state.legNames);
   const [view, setView] = useState<"legs" | "seats">("legs");
   const [board, setBoard] = useState<Breadboard>({ size: 830, rails: "through" });
   const [untangling, setUntangling] = useState(false);
@@ -94,7 +94,7 @@ export function WiresStation() {
             pick={pick}
             spot={spot}
             selected={wire?.id}
-            school={school}
+            legNames={legNames}
             asking={doing.what === "move" || doing.what === "add"}
             onLeg={hands.onLeg}
             onWire={hands.onWire}
@@ -107,7 +107,7 @@ export function WiresStation() {
             model={model}
             wire={wire}
             doing={doing}
-            school={school}
+            legNames={legNames}
             message={message}
             onDo={hands.begin}
             onLeg={hands.onLeg}
@@ -120,7 +120,7 @@ export function WiresStation() {
             pick={pick}
             spot={spot}
             selected={wire?.id}
-            school={school}
+            legNames={legNames}
             onWire={hands.onWire}
           />
         </div>

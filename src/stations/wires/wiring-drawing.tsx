@@ -1,6 +1,6 @@
 import { memo, useMemo, type KeyboardEvent, type MouseEvent } from "react";
 import { digitPathOf, pathOf, type RigModel } from "@/core/address";
-import { isChip, legById, legName, type NamingSchool } from "@/core/parts";
+import { isChip, legById, legName, type LegNames } from "@/core/parts";
 import { legTitle, type LegRef, type Wire, type PipId, legRef } from "@/core/rig";
 import { UnitBody } from "./unit-body";
 import { layOut, wirePath, type Box, type Drawing, type LegSpot } from "./layout";
@@ -10,7 +10,7 @@ interface Props {
   readonly pick: PipId | undefined;
   readonly spot: readonly LegRef[];
   readonly selected: string | undefined;
-  readonly school: NamingSchool;
+  readonly legNames: LegNames;
   /** Legs are being asked for: they stand out, and a click answers. */
   readonly asking: boolean;
   readonly onLeg: (leg: LegRef) => void;
@@ -57,7 +57,7 @@ export const WiringDrawing = memo(function WiringDrawing({
   pick,
   spot,
   selected,
-  school,
+  legNames: legNames,
   asking,
   onLeg,
   onWire,
@@ -76,7 +76,7 @@ export const WiringDrawing = memo(function WiringDrawing({
       <g key={wire.id} className={`wire${marks}`} onClick={() => onWire(wire.id)}>
         <path d={d} className="wire-hit" />
         <path d={d} className="wire-line">
-          <title>{`${legTitle(rig, wire.from, school)} → ${legTitle(rig, wire.to, school)}`}</title>
+          <title>{`${legTitle(rig, wire.from, legNames)} → ${legTitle(rig, wire.to, legNames)}`}</title>
         </path>
       </g>
     );
@@ -111,11 +111,11 @@ export const WiringDrawing = memo(function WiringDrawing({
                 className={`leg${marks}`}
                 role="button"
                 tabIndex={asking ? 0 : -1}
-                aria-label={legTitle(model.rig, at.leg, school)}
+                aria-label={legTitle(model.rig, at.leg, legNames)}
                 onClick={() => onLeg(at.leg)}
                 onKeyDown={pressed(() => onLeg(at.leg))}
               >
-                <LegShape box={box} at={at} school={school} />
+                <LegShape box={box} at={at} legNames={legNames} />
               </g>
             );
           })}
@@ -125,7 +125,7 @@ export const WiringDrawing = memo(function WiringDrawing({
   );
 });
 
-function LegShape({ box, at, school }: { box: Box; at: LegSpot; school: NamingSchool }) {
+function LegShape({ box, at, legNames: legNames }: { box: Box; at: LegSpot; legNames: LegNames }) {
   const { part } = box;
   const { x, y, dx, dy, id } = at;
   const leg = legById(part, id);
@@ -137,7 +137,7 @@ function LegShape({ box, at, school }: { box: Box; at: LegSpot; school: NamingSc
       ? id
       : leg.name
     : numbered
-      ? legName(leg, school).replace("common ", "com ").replace("digit ", "d").replace("not used", "–")
+      ? legName(leg, legNames).replace("common ", "com ").replace("digit ", "d").replace("not used", "–")
       : part.kind === "transistor"
         ? id
         : "";

@@ -1,4 +1,4 @@
-import { positionOf, turnWord, type RigModel } from "@/core/address";
+import { positionOf, scannedWord, type RigModel } from "@/core/address";
 import type { Bit } from "@/core/level";
 import { legById, legName, type ShiftRegisterPart } from "@/core/parts";
 import { splitPipId, type PipId, digitOf } from "@/core/rig";
@@ -16,7 +16,7 @@ interface Props {
 
 /** The stages of each register and its outputs, side by side; what the last edge moved stands out. */
 export function ChipStages({ model, chips, pick, step }: Props) {
-  const school = usePreferences((state) => state.school);
+  const legNames = usePreferences((state) => state.legNames);
   const shifted = step?.use === "clock" && step.level === 1;
   const latched = step?.use === "latch" && step.level === 1;
   const takes = ({ latch }: ShiftRegisterPart) => (latch === "none" ? shifted : latched);
@@ -32,7 +32,7 @@ export function ChipStages({ model, chips, pick, step }: Props) {
               <tr>
                 <th>{ref}</th>
                 {part.outputLegs.map((leg) => (
-                  <th key={leg}>{legName(legById(part, leg), school)}</th>
+                  <th key={leg}>{legName(legById(part, leg), legNames)}</th>
                 ))}
               </tr>
             </thead>
@@ -84,7 +84,7 @@ export function ChipStages({ model, chips, pick, step }: Props) {
                               onClick={() => pickPip(pip)}
                             >
                               {several
-                                ? `${turnWord(model)[0]}${positionOf(model, splitPipId(pip).unit, splitPipId(pip).digit)}`
+                                ? `${scannedWord(model)[0]}${positionOf(model, splitPipId(pip).unit, splitPipId(pip).digit)}`
                                 : splitPipId(pip).segment}
                             </button>
                           ))}

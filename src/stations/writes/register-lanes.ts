@@ -28,12 +28,12 @@ export function registerBits(
   onPick: (pip: PipId) => void,
 ): Array<Stretch & { readonly bit: SentBit }> {
   const begins = new Map<number, number>();
-  for (const { turn, at } of trace.steps) if (turn !== undefined && !begins.has(turn)) begins.set(turn, at);
+  for (const { nth, at } of trace.steps) if (nth !== undefined && !begins.has(nth)) begins.set(nth, at);
   return bits.flatMap((bit) => {
-    const from = begins.get(bit.turn);
+    const from = begins.get(bit.nth);
     if (from === undefined) return [];
-    const next = begins.get(bit.turn + 1);
-    const before = begins.get(bit.turn - 1);
+    const next = begins.get(bit.nth + 1);
+    const before = begins.get(bit.nth - 1);
     const to = next ?? from + (before === undefined ? trace.duration : from - before);
     const value = (trace.bytes[bit.byte]! >> bit.bit) & 1;
     const picked = pick !== undefined && bit.reaches.includes(pick);
@@ -45,7 +45,7 @@ export function registerBits(
         label: `${bitName(bit)} ${value}`,
         picked,
         bit,
-        says: `Bit ${bit.turn + 1}, ${value}`,
+        says: `Bit ${bit.nth + 1}, ${value}`,
         ...(first === undefined || picked ? {} : { onPick: () => onPick(first) }),
       },
     ];

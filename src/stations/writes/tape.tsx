@@ -18,12 +18,12 @@ function writesOf(trace: SendTrace): Write[] {
   let byte = 0;
   trace.steps.forEach((step, at) => {
     const before = trace.steps[at - 1];
-    const inByte = step.turn === undefined ? -1 : Math.floor(step.turn / 8);
+    const inByte = step.nth === undefined ? -1 : Math.floor(step.nth / 8);
     const same =
       before &&
       before.statement === step.statement &&
       step.statement.do === "shift-state" &&
-      (before.turn === undefined ? -1 : Math.floor(before.turn / 8)) === inByte;
+      (before.nth === undefined ? -1 : Math.floor(before.nth / 8)) === inByte;
     if (same) {
       writes[writes.length - 1] = { ...writes[writes.length - 1]!, to: at + 1 };
       return;

@@ -7,7 +7,7 @@ import {
   directLines,
   gridOf,
   isMultiplexed,
-  turnTitle,
+  scannedTitle,
   sentBits,
   writesToChips,
   type RigModel,
@@ -84,7 +84,7 @@ function RegisterWrites({ choice }: { choice: ReactNode }) {
   );
   const lead =
     model.digits.length > 1 && digit
-      ? `One update for ${turnTitle(model, digit.unit, digit.digit)} over the lines, edge by edge.`
+      ? `One update for ${scannedTitle(model, digit.unit, digit.digit)} over the lines, edge by edge.`
       : "One update over the lines, edge by edge.";
   const choices = (
     <span className="row-line flex-wrap">
@@ -232,8 +232,8 @@ function Stepper({ trace, at, onAt }: { trace: SendTrace; at: number; onAt: (at:
   const last = steps.length;
   const now = steps[at - 1];
   const nextBit = () => {
-    const turn = steps[at]?.turn;
-    const next = steps.findIndex((step, place) => place >= at && (step.turn ?? -1) !== (turn ?? -1));
+    const nth = steps[at]?.nth;
+    const next = steps.findIndex((step, place) => place >= at && (step.nth ?? -1) !== (nth ?? -1));
     onAt(next < 0 ? last : Math.max(next, at + 1));
   };
   return (
@@ -285,13 +285,13 @@ function Stepper({ trace, at, onAt }: { trace: SendTrace; at: number; onAt: (at:
 const isUnknown = (trace: SendTrace): boolean =>
   trace.before.chips.some(({ latched }) => latched.some((bit) => bit !== 0 && bit !== 1));
 
-function explain({ use, line, level, turn, statement }: SendTrace["steps"][number]): string {
+function explain({ use, line, level, nth, statement }: SendTrace["steps"][number]): string {
   if (use === "latch")
     return level ? "latch rises: the outputs take all stages at once" : "latch goes low; nothing changes yet";
   if (use === "direct") return `line ${line} goes ${level ? "high" : "low"}`;
-  if (use === "data") return `data takes bit ${(turn ?? 0) + 1}: ${level}`;
+  if (use === "data") return `data takes bit ${(nth ?? 0) + 1}: ${level}`;
   if (statement.do !== "shift-state") return `${use} ${level}`;
   return level
-    ? `clock rises: bit ${(turn ?? 0) + 1} goes in, every stage moves on`
+    ? `clock rises: bit ${(nth ?? 0) + 1} goes in, every stage moves on`
     : "clock falls; nothing moves";
 }

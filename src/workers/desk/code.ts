@@ -1,5 +1,5 @@
 import type { RigModel } from "@/core/address";
-import type { NamingSchool } from "@/core/parts";
+import type { LegNames } from "@/core/parts";
 import { printProblem, sketchMemory, writeProgram, type Program, type ProgramText } from "@/core/program";
 
 /** A program as it is handed out. */
@@ -10,10 +10,10 @@ export interface Code {
   readonly memory: ReturnType<typeof sketchMemory>;
 }
 
-export function codeOf(model: RigModel, program: Program, school: NamingSchool): Code {
+export function codeOf(model: RigModel, program: Program, legNames: LegNames): Code {
   const problem = printProblem(model, program);
   return {
-    ...(problem === undefined ? { written: writeProgram(model, program, school) } : { problem }),
+    ...(problem === undefined ? { written: writeProgram(model, program, legNames) } : { problem }),
     memory: sketchMemory(model, program),
   };
 }

@@ -1,14 +1,14 @@
 import type { RigModel } from "@/core/address";
 import {
   baseAdvice,
-  bothSchools,
+  bothPlacings,
   offerFor,
   pickResistor,
   supplyAdvice,
   type BaseAdvice,
   type LitWhen,
   type ResistorOffer,
-  type SchoolFigures,
+  type PlacingFigures,
   type SupplyAdvice,
 } from "@/core/audit";
 import { currentFigures, setSink, type CurrentFigures } from "@/core/circuit";
@@ -17,7 +17,7 @@ import type { UnitRef } from "@/core/rig";
 import { chipScans, lightDuty, type ChipScan } from "@/core/scan";
 
 /** How a driver chip scans, without the LEDs on it. */
-export type ChipFigures = Omit<ChipScan, "part" | "leds" | "turns">;
+export type ChipFigures = Omit<ChipScan, "part" | "leds" | "slots">;
 
 /** What drives the LEDs of a rig, and how strongly. */
 export interface Driving {
@@ -38,7 +38,7 @@ export function drivingOf(model: RigModel): Driving {
       : [];
   });
   return {
-    chips: chipScans(model).map(({ part: _, leds: __, turns: ___, ...scan }) => scan),
+    chips: chipScans(model).map(({ part: _, leds: __, slots: ___, ...scan }) => scan),
     sinks,
     duty: sinks.length > 0 ? lightDuty(model) : 1,
     figures: currentFigures(model),
@@ -48,13 +48,13 @@ export function drivingOf(model: RigModel): Driving {
 
 /** What is advised about currents. */
 export interface CurrentAdvice {
-  readonly schools: readonly SchoolFigures[];
+  readonly placings: readonly PlacingFigures[];
   readonly bases: readonly BaseAdvice[];
   readonly supply: SupplyAdvice;
 }
 
 export const adviceOn = (model: RigModel): CurrentAdvice => ({
-  schools: bothSchools(model),
+  placings: bothPlacings(model),
   bases: baseAdvice(model),
   supply: supplyAdvice(model),
 });

@@ -1,11 +1,11 @@
 import { cellState, modelOf, type RigModel } from "@/core/address";
-import { baseAdvice, bothSchools, levelMatches, offerFor, pickResistor, supplyAdvice } from "@/core/audit";
+import { baseAdvice, bothPlacings, levelMatches, offerFor, pickResistor, supplyAdvice } from "@/core/audit";
 import { checkAtOnce } from "@/core/check";
 import { currentFigures } from "@/core/circuit";
 import { signPace } from "@/core/frames";
 import { buildProgram, sketchMemory, sketchText, writeProgram, type Program } from "@/core/program";
 import type { PipId } from "@/core/rig";
-import { chipScans, chipTurn, ghostsOf, scanFigures } from "@/core/scan";
+import { chipScans, chipScanFigures, ghostsOf, scanFigures } from "@/core/scan";
 import { signRun } from "@/core/show";
 import { glyphTable, showState, stagesAfter, tapeOf, traceSend, traceWrites } from "@/core/sim";
 import { trailOf } from "@/core/trail";
@@ -61,7 +61,7 @@ describe.each(small.map(({ id }) => [id] as const))("%s: what stations ask", (id
 
   test("advice on currents and levels", () => {
     expect(told(desk.advice())).toEqual({
-      schools: bothSchools(model),
+      placings: bothPlacings(model),
       bases: baseAdvice(model),
       supply: supplyAdvice(model),
     });
@@ -73,7 +73,7 @@ describe.each(small.map(({ id }) => [id] as const))("%s: what stations ask", (id
     expect(seen.ghosts).toEqual(ghostsOf(model));
     expect(seen.figures).toEqual(model.slots.length > 1 ? scanFigures(model) : undefined);
     const [chip] = chipScans(model);
-    expect(seen.turn).toEqual(model.slots.length > 1 || !chip ? undefined : chipTurn(model, chip));
+    expect(seen.chipFigures).toEqual(model.slots.length > 1 || !chip ? undefined : chipScanFigures(model, chip));
     expect(
       seen.used === undefined || program.timer?.some(({ timer }) => timer.name === seen.used!.timer.name),
     ).toBe(true);
@@ -177,7 +177,7 @@ test("a sign: how long its frames stand, its run in short, and the scan it keeps
     frames: frames.length,
     time: frames.reduce((sum, { time }) => sum + time, 0),
   });
-  expect(deskWith("wind-arrow").desk.signSpeed()!.turn).toBeGreaterThan(0);
+  expect(deskWith("wind-arrow").desk.signSpeed()!.scanPeriod).toBeGreaterThan(0);
   expect(deskWith("slip-gate").desk.signSpeed()).toBeUndefined();
   expect(deskWith("slip-gate").desk.runLength()).toEqual({ frames: 0, time: 0 });
 });

@@ -2,7 +2,7 @@ import { modelOf, type DriveState, type RigModel } from "@/core/address";
 import { levelMatches, type LevelMatch } from "@/core/audit";
 import { checkAtOnce, type Finding } from "@/core/check";
 import { signPace, type ScenePace } from "@/core/frames";
-import type { NamingSchool } from "@/core/parts";
+import type { LegNames } from "@/core/parts";
 import { buildProgram, type Program } from "@/core/program";
 import { lazily } from "@/core/remember";
 import type { DigitId, PipId, Rig } from "@/core/rig";
@@ -56,7 +56,7 @@ export class Desk {
   private rig: (() => RigModel) | undefined;
   private built: Program | undefined;
   private traced: { readonly of: string; readonly trace: BusTrace } | undefined;
-  private readonly looks = new Map<NamingSchool, FirstLook>();
+  private readonly looks = new Map<LegNames, FirstLook>();
 
   /** Takes a rig up: what is asked from then on is about it. */
   take(rig: Rig): void {
@@ -67,15 +67,15 @@ export class Desk {
   }
 
   /** What is found against the rig at hand at once. */
-  look(school: NamingSchool): FirstLook {
-    const known = this.looks.get(school) ?? firstLook(this.model, school);
-    this.looks.set(school, known);
+  look(legNames: LegNames): FirstLook {
+    const known = this.looks.get(legNames) ?? firstLook(this.model, legNames);
+    this.looks.set(legNames, known);
     return known;
   }
 
   /** The way of a pip of the rig at hand. */
-  trail(pip: PipId, school: NamingSchool): Hop[] {
-    return trailOf(this.model, pip, school);
+  trail(pip: PipId, legNames: LegNames): Hop[] {
+    return trailOf(this.model, pip, legNames);
   }
 
   /** The alphabet on a digit in this wiring's bytes, and what each character shows. */
@@ -121,8 +121,8 @@ export class Desk {
   }
 
   /** The program as it is handed out, or why it is not, and what it takes of the board. */
-  code(school: NamingSchool): Code {
-    return codeOf(this.model, this.program, school);
+  code(legNames: LegNames): Code {
+    return codeOf(this.model, this.program, legNames);
   }
 
   /** What drives the LEDs, and how strongly. */
@@ -135,7 +135,7 @@ export class Desk {
     return levelMatches(this.model);
   }
 
-  /** Both resistor schools, base resistors, the supply. */
+  /** Both places for resistors, base resistors, the supply. */
   advice(): CurrentAdvice {
     return adviceOn(this.model);
   }
@@ -172,7 +172,7 @@ export class Desk {
 
 const isBytes = (state: DriveState | readonly number[]): state is readonly number[] => Array.isArray(state);
 
-const firstLook = (model: RigModel, school: NamingSchool): FirstLook => ({
-  findings: checkAtOnce(model, school),
+const firstLook = (model: RigModel, legNames: LegNames): FirstLook => ({
+  findings: checkAtOnce(model, legNames),
   late: signPace(model)?.scenes.find(({ late }) => late),
 });

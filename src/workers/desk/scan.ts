@@ -2,7 +2,7 @@ import { gridOf, isMultiplexed, type RigModel } from "@/core/address";
 import { signPace, type SignPace } from "@/core/frames";
 import { timerKind, type Program } from "@/core/program";
 import type { Milliseconds, Nanoseconds } from "@/core/quantity";
-import { chipScans, chipTurn, ghostsOf, scanFigures, type Ghost, type ScanFigures } from "@/core/scan";
+import { chipScans, chipScanFigures, ghostsOf, scanFigures, type Ghost, type ScanFigures } from "@/core/scan";
 import { signRun } from "@/core/show";
 import type { TimerSetting } from "@/core/timing";
 
@@ -11,7 +11,7 @@ export interface ScanSeen {
   /** Of a scan of the program's own. */
   readonly figures?: ScanFigures;
   /** Of a driver chip's. */
-  readonly turn?: ReturnType<typeof chipTurn>;
+  readonly chipFigures?: ReturnType<typeof chipScanFigures>;
   readonly ghosts: readonly Ghost[];
   /** The timer the sketch sets, where it sets one. */
   readonly used?: TimerSetting;
@@ -20,7 +20,7 @@ export interface ScanSeen {
 export function scanSeen(model: RigModel, program: Program): ScanSeen {
   const [chip] = chipScans(model);
   const ghosts = ghostsOf(model);
-  if (!isMultiplexed(model)) return chip ? { turn: chipTurn(model, chip), ghosts } : { ghosts };
+  if (!isMultiplexed(model)) return chip ? { chipFigures: chipScanFigures(model, chip), ghosts } : { ghosts };
   const used = timerKind(model, program) === "interrupt" ? program.timer?.[0] : undefined;
   return { figures: scanFigures(model), ghosts, ...(used ? { used } : {}) };
 }
@@ -28,13 +28,13 @@ export function scanSeen(model: RigModel, program: Program): ScanSeen {
 /** How fast a sign runs, and the scan it has to keep time with. */
 export interface SignSpeed extends SignPace {
   /** One turn of the program's scan, where rows take turns. */
-  readonly turn?: Nanoseconds;
+  readonly scanPeriod?: Nanoseconds;
 }
 
 /** How long a sign's frames stand; undefined for a rig of digits. */
 export function signSpeed(model: RigModel): SignSpeed | undefined {
   const pace = signPace(model);
-  return pace && { ...pace, ...(isMultiplexed(model) ? { turn: scanFigures(model).period } : {}) };
+  return pace && { ...pace, ...(isMultiplexed(model) ? { scanPeriod: scanFigures(model).period } : {}) };
 }
 
 /** A sign's run in short. */

@@ -1,5 +1,5 @@
 import { cellState, chipOn, gridOf, type RigModel } from "@/core/address";
-import { driveState, updateCost, type Program, type UpdateCost, type WriteSchool } from "@/core/program";
+import { driveState, updateCost, type Program, type UpdateCost, type WriteStyle } from "@/core/program";
 import { controllerById, type DigitId } from "@/core/rig";
 import { tapeOf, traceSend, traceWrites, type BusTrace, type Phased, type SendTrace } from "@/core/sim";
 
@@ -40,12 +40,11 @@ export function writesOf(model: RigModel, program: Program, { frame, typed, keys
 }
 
 /** What an update of so many chips costs, by calls and by direct port writes. */
-export type UpdateCosts = Readonly<Record<WriteSchool, UpdateCost>>;
+export type UpdateCosts = Readonly<Record<WriteStyle, UpdateCost>>;
 
 export function updateCosts(model: RigModel, bus: number, counts: readonly number[]): UpdateCosts[] {
   const on = model.encoding.buses![bus]!;
   const board = controllerById(model.rig.plan.controller);
-  const cost = (chips: number, school: WriteSchool) =>
-    updateCost(on, chipOn(model, on), board, chips, school);
+  const cost = (chips: number, style: WriteStyle) => updateCost(on, chipOn(model, on), board, chips, style);
   return counts.map((chips) => ({ calls: cost(chips, "calls"), direct: cost(chips, "direct") }));
 }

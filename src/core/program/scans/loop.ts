@@ -2,7 +2,7 @@ import type { Statement } from "../language";
 import type { ScanStrategy } from "./scan";
 
 /** Once round all digits, each held for its on-time. */
-const turn = (slot: readonly Statement[]): Statement => ({
+const scanOnce = (slot: readonly Statement[]): Statement => ({
   do: "for-each-slot",
   body: [...slot, { do: "wait-slot", time: "on" }],
 });
@@ -13,10 +13,10 @@ export const loop: ScanStrategy = {
   timing: () => ({ periods: [] }),
   tick: () => [],
   showing: (slot, time) => [
-    { do: "repeat", what: "refreshes", times: time === "frame" ? time : time.turns, body: [turn(slot)] },
+    { do: "repeat", what: "refreshes", times: time === "frame" ? time : time.turns, body: [scanOnce(slot)] },
   ],
   take: (frame) => [{ do: "take-frame", frame }],
-  keeping: (slot) => [turn(slot)],
+  keeping: (slot) => [scanOnce(slot)],
   start: () => [],
   stays: (end) => loop.take(end),
 };

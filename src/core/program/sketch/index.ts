@@ -1,11 +1,11 @@
-import { chipOn, isMultiplexed, turnWord, type RigModel } from "../../address";
-import { isChip, type NamingSchool } from "../../parts";
+import { chipOn, isMultiplexed, scannedWord, type RigModel } from "../../address";
+import { isChip, type LegNames } from "../../parts";
 import { controllerById } from "../../rig";
 import type { Statement } from "../language";
 import { C } from "../print/c";
 import { printer } from "../print/printer";
 import type { Code } from "../print/syntax";
-import { turnPeriod } from "../bursts";
+import { scanPeriod } from "../bursts";
 import type { Program } from "../types";
 import { NOTHING_MORE, clockOf, type SketchClock } from "./clocks";
 import { constants } from "./constants";
@@ -23,11 +23,7 @@ const asLines = (code: Code): SketchLine[] => code.map((text) => ({ text }));
  * Prints a program as a C++ sketch for the setup()/loop() flavour, with plain pin-write and shift-out calls and no
  * library.
  */
-export function writeSketch(
-  model: RigModel,
-  program: Program,
-  school: NamingSchool = "letters",
-): SketchLine[] {
+export function writeSketch(model: RigModel, program: Program, legNames: LegNames = "letters"): SketchLine[] {
   const clock = isMultiplexed(model) ? clockOf(model, program) : undefined;
   const faces = facesOf(model, program, clock);
   const keepsTime = keepsFaceTime(program);
@@ -40,7 +36,7 @@ export function writeSketch(
   const part = (code: Code): SketchLine[] => (code.length > 0 ? [...asLines(code), BLANK_LINE] : []);
   return [
     ...heading(model, program),
-    ...wiringComments(model, program, school),
+    ...wiringComments(model, program, legNames),
     BLANK_LINE,
     ...FLASH_WORDS,
     BLANK_LINE,
@@ -98,14 +94,14 @@ function heading(model: RigModel, program: Program): SketchLine[] {
     counts.set(title, (counts.get(title) ?? 0) + 1);
   }
   const controller = controllerById(model.rig.plan.controller);
-  const period = turnPeriod(program, controller.cost);
+  const period = scanPeriod(program, controller.cost);
   return [
     comment(model.rig.name),
     comment(`Drives: ${[...counts].map(([title, count]) => `${count} x ${title}`).join("; ")}.`),
     comment(`For: ${controller.title}.`),
     comment("Written by Bold Pip: bytes, bit order and lines come from the rig's wires."),
     ...(isMultiplexed(model)
-      ? [comment(`Each ${turnWord(model)} is refreshed ${Math.round(1e9 / period)} times a second.`)]
+      ? [comment(`Each ${scannedWord(model)} is refreshed ${Math.round(1e9 / period)} times a second.`)]
       : []),
     comment(),
   ];

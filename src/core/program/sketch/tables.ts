@@ -1,6 +1,6 @@
-import { directLines, gridOf, positionOf, turnTitle, turnWord, type RigModel } from "../../address";
+import { directLines, gridOf, positionOf, scannedTitle, scannedWord, type RigModel } from "../../address";
 import { columnOf, formatByte, isDot, type Cell } from "../../glyph";
-import { isBusChip, legById, legName, type NamingSchool } from "../../parts";
+import { isBusChip, legById, legName, type LegNames } from "../../parts";
 import { splitLegRef, splitPipId, unitValue, type LegRef, type UnitRef, legRef } from "../../rig";
 import { comment, plain, type SketchLine } from "./text";
 import type { Program, SlotState } from "../types";
@@ -25,12 +25,12 @@ export const storedBytes = (state: SlotState): number[] => {
 };
 
 /** Where each use of a line leads, each segment to its output, each digit to what switches it. */
-export function wiringComments(model: RigModel, program: Program, school: NamingSchool): SketchLine[] {
+export function wiringComments(model: RigModel, program: Program, legNames: LegNames): SketchLine[] {
   const name = (leg: LegRef): string => {
     const { unit, leg: id } = splitLegRef(leg);
     const part = model.part(unit);
     if (part.kind === "controller") return legById(part, id).name;
-    return `${unit} ${legName(legById(part, id), school)} (leg ${id})`;
+    return `${unit} ${legName(legById(part, id), legNames)} (leg ${id})`;
   };
   const resistor = (ref: UnitRef): string => `${ref} ${unitValue(model.unit(ref)) ?? ""}`;
   const chip = model.chain.chips[0];
@@ -81,7 +81,7 @@ export function wiringComments(model: RigModel, program: Program, school: Naming
     if (seen.has(sharedLeg)) return [];
     seen.add(sharedLeg);
     const { unit } = splitPipId(pip);
-    const tail = model.digits.length > 1 ? `   ${turnTitle(model, unit, digit)}` : "";
+    const tail = model.digits.length > 1 ? `   ${scannedTitle(model, unit, digit)}` : "";
     return sharedReach.map(({ driver, via }) =>
       comment(`  ${[name(sharedLeg), ...via.map(resistor), name(driver.leg)].join(" -> ")}${tail}`),
     );
@@ -137,7 +137,7 @@ function notes(model: RigModel, lead: string): SketchLine[] {
   if (!encoding.chain) return lines;
   return [
     comment(
-      turnWord(model) === "row"
+      scannedWord(model) === "row"
         ? `The column, or the row, on each bit (-: not used); ${senseOf(model)}.`
         : `The segment on each bit (p: point, -: not used${digits.length > 1 ? ", a number: that digit" : ""}); ${senseOf(model)}.`,
     ),
@@ -192,7 +192,7 @@ export function slotTables(model: RigModel, program: Program): SketchLine[] {
     ...notes(model, "   "),
     { text: `const uint8_t SLOTS = ${on.length};` },
     { text: `const uint16_t FRAME_COUNT = ${frames.length};` },
-    comment(`One line for the turn of each ${turnWord(model)}; the last face is dark.`),
+    comment(`One line for the turn of each ${scannedWord(model)}; the last face is dark.`),
     ...(gridOf(model) ? frameTimes(program) : []),
     {
       text: `const uint8_t FRAMES[FRAME_COUNT + 1][SLOTS][${storedBytes(dark.states[0]!).length}] PROGMEM = {`,
@@ -209,9 +209,9 @@ function slotRow(model: RigModel, cells: readonly Cell[], state: SlotState): Ske
   const bytes = storedBytes(state);
   const ids = model.slots[state.slot]!;
   const shown = ids.map((id) => cellName(cells[model.digits.indexOf(id)])).join(", ");
-  const turn = ids.map((id) => turnTitle(model, id.unit, id.digit)).join(", ");
+  const digits = ids.map((id) => scannedTitle(model, id.unit, id.digit)).join(", ");
   return {
-    text: `${lead}${binary(bytes)}},  // ${turn}: ${hex(bytes)}  ${shown}`.trimEnd(),
+    text: `${lead}${binary(bytes)}},  // ${digits}: ${hex(bytes)}  ${shown}`.trimEnd(),
     bitColumns: bitColumns(model, lead),
   };
 }
@@ -219,7 +219,7 @@ function slotRow(model: RigModel, cells: readonly Cell[], state: SlotState): Ske
 /** How long each face is shown: in ms where a timer keeps the scan going, otherwise in turns of the scan. */
 function frameTimes({ frames, tick }: Program): SketchLine[] {
   const timed = tick.length > 0;
-  const values = frames.map(({ time = 0, turns = 1 }) => (timed ? Math.round(time) : turns));
+  const values = frames.map(({ time = 0, scans = 1 }) => (timed ? Math.round(time) : scans));
   return [
     comment(timed ? "How long each face is shown, in ms." : "How many turns of the scan each face is shown."),
     { text: `const uint16_t ${timed ? "FRAME_MS" : "FRAME_TURNS"}[] PROGMEM = {${values.join(", ")}};` },

@@ -206,7 +206,7 @@ export class Layer {
   /**
    * Puts a switch between a digit's common and the rail.
    * @param control the output that turns it on
-   * @param array the shared Darlington array and its channel, for that school
+   * @param array the shared Darlington array and its channel, for that way of switching
    */
   digitSwitch(
     number: number,

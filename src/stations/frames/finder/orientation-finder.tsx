@@ -30,7 +30,7 @@ export function OrientationFinder({ onClose }: { onClose: () => void }) {
           <Source
             rig={rig}
             asked={asked}
-            captured={step === "turn" ? undefined : finder.captured}
+            captured={step === "next-row" ? undefined : finder.captured}
             probe={probe}
             onCapture={finder.capture}
           />
@@ -42,7 +42,7 @@ export function OrientationFinder({ onClose }: { onClose: () => void }) {
             onChoose={finder.chooseLook}
           />
         )}
-        {(step === "first" || step === "turn") && <Places finder={finder} />}
+        {(step === "first" || step === "next-row") && <Places finder={finder} />}
         {found && (
           <p className="mb-0">
             Found: {says(found, modules.length)}. Take it, and the face, the bytes and the code follow.
@@ -56,7 +56,7 @@ export function OrientationFinder({ onClose }: { onClose: () => void }) {
           </Button>
         )}
         <Button variant="plain" onClick={onClose}>
-          Leave it as it was
+          Leave it was
         </Button>
         <Button
           variant="primary"

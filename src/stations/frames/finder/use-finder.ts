@@ -4,7 +4,7 @@ import { layoutsFrom, probePicture } from "@/core/frames";
 import { dotModules, laidOut, type LayoutChoice, type Rig } from "@/core/rig";
 
 /** What is asked: how the picture looks, where its module is, where the first module of the second row is. */
-export type Step = "look" | "first" | "turn" | "done";
+export type Step = "look" | "first" | "next-row" | "done";
 
 export interface Place {
   readonly x: number;
@@ -35,7 +35,7 @@ export function useFinder(rig: Rig) {
   const [found, setFound] = useState<LayoutChoice>();
   const [captured, setCaptured] = useState<Shown>();
   const shown: Shown = captured ?? { module: 0, picture: probePicture(modules[0]!) };
-  const asked = step === "turn" ? Math.min(across, modules.length - 1) : shown.module;
+  const asked = step === "next-row" ? Math.min(across, modules.length - 1) : shown.module;
   const settle = (choice: LayoutChoice) => {
     setFound(choice);
     setStep("done");
@@ -43,7 +43,7 @@ export function useFinder(rig: Rig) {
   const known = (at: Place) => [{ module: shown.module, x: at.x, y: at.y }];
   const places = laidOut(modules, { ...BY_ROWS, across, orientation });
   const candidates =
-    step === "turn" && first
+    step === "next-row" && first
       ? layoutsFrom(modules, across, orientation, known(first)).map(
           (choice) => laidOut(modules, choice)[asked]!,
         )
@@ -71,12 +71,12 @@ export function useFinder(rig: Rig) {
       else setStep("first");
     },
     choosePlace: (at: Place) => {
-      const before = step === "turn" && first ? known(first) : [];
+      const before = step === "next-row" && first ? known(first) : [];
       const left = layoutsFrom(modules, across, orientation, [...before, { module: asked, ...at }]);
-      if (left[0] && (step === "turn" || left.length === 1)) return settle(left[0]);
-      if (step === "turn") return;
+      if (left[0] && (step === "next-row" || left.length === 1)) return settle(left[0]);
+      if (step === "next-row") return;
       setFirst(at);
-      setStep("turn");
+      setStep("next-row");
     },
   };
 }

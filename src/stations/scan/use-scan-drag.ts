@@ -25,7 +25,7 @@ const LEAST_DRAG = 0.4;
  * Times of the scan changed by hand: an end is dragged, or moved by the arrow keys in steps of a twentieth.
  * @param microsecondsAt µs at a pointer's place in the picture
  */
-export function useTurnDrag(
+export function useScanDrag(
   { rig: { scan }, slots }: RigModel,
   microsecondsAt: (event: PointerEvent<SVGElement>) => number,
   onChange: ChangeScan,

@@ -1,11 +1,11 @@
 import type { PointerEvent } from "react";
-import { turnWord } from "@/core/address";
+import { scannedWord } from "@/core/address";
 import { formatNanoseconds } from "@/core/quantity";
 import { LIMITS, pipId, splitPipId } from "@/core/rig";
 import type { ScanFigures, Span } from "@/core/scan";
 import { pickPip, useModel, useOpenRig } from "@/store";
 import { LED_CSS, TimeTicks, timeScale } from "@/ui";
-import { useTurnDrag, type ChangeScan } from "./use-turn-drag";
+import { useScanDrag, type ChangeScan } from "./use-scan-drag";
 
 const WIDTH = 920;
 const LEFT = 58;
@@ -23,9 +23,9 @@ interface Props {
 const scaleOf = (period: number) => (WIDTH - LEFT - RIGHT) / period;
 
 /** One turn of the scan to scale: a lane for each digit, lit where it is lit; the ends can be dragged. */
-export function TurnPicture({ figures, onChange }: Props) {
+export function ScanPicture({ figures, onChange }: Props) {
   const model = useModel();
-  const word = turnWord(model);
+  const word = scannedWord(model);
   const { scan } = model.rig;
   const pick = useOpenRig((state) => state.pick);
   const picked = pick === undefined ? undefined : splitPipId(pick);
@@ -37,7 +37,7 @@ export function TurnPicture({ figures, onChange }: Props) {
     const box = svg.getBoundingClientRect();
     return (((event.clientX - box.left) / box.width) * WIDTH) / scaleOf(period) / 1000;
   };
-  const { onOf, dragged, picture, handle, shift, grow } = useTurnDrag(model, microsecondsAt, onChange);
+  const { onOf, dragged, picture, handle, shift, grow } = useScanDrag(model, microsecondsAt, onChange);
   const first = digits[0]?.spans.find(({ to, from }) => to - from > period / 100);
   return (
     <div className="turn-scroll" tabIndex={0} role="region" aria-label="One turn, scrolls sideways">
@@ -97,7 +97,7 @@ export function TurnPicture({ figures, onChange }: Props) {
   );
 }
 
-type Hands = ReturnType<ReturnType<typeof useTurnDrag>["handle"]>;
+type Hands = ReturnType<ReturnType<typeof useScanDrag>["handle"]>;
 
 interface HandleProps extends Hands {
   readonly label: string;
