@@ -77,7 +77,7 @@ describe("Scan", () => {
   test("of a chip that scans by itself one sees what an eye and a camera make of it", async () => {
     showStation(ScanStation, demoRig("crew-tally"));
     expect(await screen.findByRole("heading", { name: "To a camera" })).toBeTruthy();
-    expect(screen.getByRole("heading", { name: "To the eye, at {formatQuantity(flicker.rate, "Hz", 3)}" })).toBeTruthy();
+    expect(screen.getByRole("heading", { name: /^To the eye, at 2\d\d Hz/ })).toBeTruthy();
     const photo = screen.getByLabelText("A photo at 4 ms");
     expect(photo.querySelectorAll(".camera-dark").length).toBeGreaterThan(0);
   });
