@@ -8,7 +8,7 @@ export interface OpenDrainChip {
   /** What its sheet calls the legs. */
   readonly clockName: string;
   readonly dataName: string;
-  /** A start without a stop before it ends the transfer and takes it is; otherwise it is dropped. */
+  /** A start without a stop before it ends the transfer and takes it as it is; otherwise it is dropped. */
   readonly restartEnds: boolean;
   /** A whole byte, the last of those taken since the start. @returns whether what is shown may have changed */
   take(taken: readonly number[], at: Nanoseconds): boolean;

@@ -156,7 +156,7 @@ export function OwnDisplay({ plan, onClose, onTake }: Props) {
         </Modal.Body>
         <Modal.Footer>
           <Button variant="plain" onClick={onClose}>
-            Leave it was
+            Leave it as it was
           </Button>
           <Button type="submit" variant="primary" disabled={!formState.isValid}>
             Take this display

@@ -56,7 +56,7 @@ export function OrientationFinder({ onClose }: { onClose: () => void }) {
           </Button>
         )}
         <Button variant="plain" onClick={onClose}>
-          Leave it was
+          Leave it as it was
         </Button>
         <Button
           variant="primary"
