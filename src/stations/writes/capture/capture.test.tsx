@@ -1,0 +1,85 @@
+import { readFileSync } from "node:fs";
+import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { demoRig } from "@/demo";
+import { useRefusal } from "@/store";
+import { showStation } from "../../fixtures/open";
+import { WritesStation } from "../writes";
+
+const capture = (name: string) => readFileSync(`public/captures/${name}.vcd`, "utf8");
+const LONG = { timeout: 30_000 };
+
+async function captures(rig: ReturnType<typeof demoRig>) {
+  const shown = showStation(WritesStation, rig);
+  await shown.hands.click(screen.getByRole("button", { name: "A capture" }));
+  await screen.findByRole("button", { name: /Open a capture/ });
+  const open = async (text: string, name: string) => {
+    const input = document.querySelector<HTMLInputElement>('input[type="file"]')!;
+    await shown.hands.upload(input, new File([text], name));
+  };
+  return { ...shown, open };
+}
+
+describe("a capture", () => {
+  test("is surveyed, its signals mapped, and its faces and writes shown; nothing is otherwise where nothing is", async () => {
+    const { open } = await captures(demoRig("water-warmth"));
+    await open(capture("water-warmth"), "bench.vcd");
+    expect((await screen.findByText(/^bench\.vcd$/, undefined, LONG)).closest("p")!.textContent).toMatch(
+      /VCD, \d+ signals, [\d,]+ changes over/,
+    );
+    const signals = await screen.findAllByRole<HTMLSelectElement>("combobox", { name: /^Signal of / });
+    expect(signals.map(({ value }) => value)).not.toContain("");
+    const against = await screen.findByRole("heading", { name: "Against the rig's own program" }, LONG);
+    expect(against.closest("section")!.textContent).toMatch(
+      /alike It sets the chips up and writes to them as the rig.s own program does/,
+    );
+    expect(document.body.textContent).toMatch(/12\.5/);
+  }, 60_000);
+
+  test("with a signal on another line by hand, what it says is another thing; put back, it is as before", async () => {
+    const { open, hands } = await captures(demoRig("water-warmth"));
+    await open(capture("water-warmth"), "bench.vcd");
+    const [first, second] = await screen.findAllByRole<HTMLSelectElement>(
+      "combobox",
+      { name: /^Signal of / },
+      LONG,
+    );
+    const [one, other] = [first!.value, second!.value];
+    await hands.selectOptions(first!, other);
+    await hands.selectOptions(second!, one);
+    expect(screen.getAllByText("by hand")).toHaveLength(2);
+    await hands.selectOptions(first!, one);
+    await hands.selectOptions(second!, other);
+    expect(screen.queryByText("by hand")).toBeNull();
+  }, 60_000);
+
+  test("that is none is told of in words, and another one dropped on the page takes its place", async () => {
+    const { open } = await captures(demoRig("water-warmth"));
+    await open("this is no capture at all\n", "letter.txt");
+    expect((await screen.findByRole("alert", undefined, LONG)).textContent).toContain(
+      "“letter.txt” cannot be read",
+    );
+    const sheet = screen.getByRole("button", { name: /Open a capture/ }).closest("section")!;
+    const file = new File([capture("water-warmth")], "dropped.vcd");
+    fireEvent.dragOver(sheet);
+    fireEvent.drop(sheet, { dataTransfer: { files: [file] } });
+    expect(await screen.findByText("dropped.vcd", undefined, LONG)).toBeTruthy();
+    expect(screen.queryByRole("alert")).toBeNull();
+  }, 60_000);
+
+  test("that is too large is refused before anything of it is read", async () => {
+    await captures(demoRig("water-warmth"));
+    const sheet = screen.getByRole("button", { name: /Open a capture/ }).closest("section")!;
+    const file = new File(["x"], "huge.vcd");
+    Object.defineProperty(file, "size", { value: 5e9 });
+    fireEvent.drop(sheet, { dataTransfer: { files: [file] } });
+    await waitFor(() => expect(useRefusal.getState().refusal?.title).toContain("huge.vcd"));
+    expect(useRefusal.getState().refusal?.says).toMatch(/over \d+ MiB/);
+  });
+
+  test("with a fault in it names the fault", async () => {
+    const { open } = await captures(demoRig("crew-tally"));
+    await open(capture("crew-tally"), "crew.vcd");
+    const found = await screen.findByRole("heading", { name: "Against the rig's own program" }, LONG);
+    expect(within(found.closest("section")!).getAllByRole("listitem").length).toBeGreaterThan(0);
+  }, 60_000);
+});
