@@ -2,7 +2,7 @@ import { type LegRef, type PipId, legRef } from "../rig";
 import { bitPlace, nthOf } from "./chain";
 import type { RigModel } from "./model";
 
-/** One bit of what is sent, in its turn: what the code takes it for, and where the wires bring it. */
+/** One bit of what is sent, in its place: what the code takes it for, and where the wires bring it. */
 export interface SentBit {
   /** From 0, in the order of sending. */
   readonly nth: number;
@@ -20,7 +20,7 @@ export interface SentBit {
 export function sentBits(model: RigModel): SentBit[] {
   const { encoding, wired, chain } = model;
   const { bitOrder } = encoding;
-  const byTurn = ({ pips, bitOrder: order }: typeof wired): ReadonlyMap<number, PipId[]> => {
+  const byPlace = ({ pips, bitOrder: order }: typeof wired): ReadonlyMap<number, PipId[]> => {
     const found = new Map<number, PipId[]>();
     for (const { pip, needs } of pips) {
       for (const need of needs) {
@@ -31,8 +31,8 @@ export function sentBits(model: RigModel): SentBit[] {
     }
     return found;
   };
-  const meant = byTurn(encoding);
-  const reaches = byTurn(wired);
+  const meant = byPlace(encoding);
+  const reaches = byPlace(wired);
   return Array.from({ length: encoding.byteCount * 8 }, (_, nth): SentBit => {
     const byte = Math.floor(nth / 8);
     const bit = bitOrder === "msb-first" ? 7 - (nth % 8) : nth % 8;
@@ -47,13 +47,13 @@ export function sentBits(model: RigModel): SentBit[] {
   });
 }
 
-function outputAt(model: RigModel, chips: number, turn: number): LegRef | undefined {
+function outputAt(model: RigModel, chips: number, nth: number): LegRef | undefined {
   for (let at = 0; at < chips; at += 1) {
     const ref = model.chain.chips[at]!;
     const part = model.part(ref);
     if (part.kind !== "shift-register") continue;
     for (let stage = 0; stage < part.stages; stage += 1) {
-      if (bitPlace(at, stage, chips, "msb-first").nth === turn) return legRef(ref, part.outputLegs[stage]!);
+      if (bitPlace(at, stage, chips, "msb-first").nth === nth) return legRef(ref, part.outputLegs[stage]!);
     }
   }
   return undefined;

@@ -54,7 +54,7 @@ export function chainOf(rig: Rig, nets: Nets, drivers: ReadonlyMap<number, reado
   };
 }
 
-/** Where a bit is in what is sent: its turn from 0, its byte from 0, and its weight in that byte. */
+/** Where a bit is in what is sent: which one it is from 0, its byte from 0, and its weight in that byte. */
 export interface BitPlace {
   readonly nth: number;
   readonly byte: number;
@@ -75,9 +75,9 @@ export function bitPlace(
 ): BitPlace {
   const nth = chips * 8 - 1 - (at * 8 + stage);
   const within = nth % 8;
-  return { nth: nth, byte: Math.floor(nth / 8), bit: order === "msb-first" ? 7 - within : within };
+  return { nth, byte: Math.floor(nth / 8), bit: order === "msb-first" ? 7 - within : within };
 }
 
-/** The turn, from 0, in which a bit of a byte is sent; the inverse of {@link bitPlace} in its bits. */
+/** Which bit, from 0, a bit of a byte is as they are sent; the inverse of {@link bitPlace} in its bits. */
 export const nthOf = (byte: number, bit: number, order: "msb-first" | "lsb-first"): number =>
   byte * 8 + (order === "msb-first" ? 7 - bit : bit);

@@ -99,7 +99,6 @@ export function slotsOf(encoding: Encoding, digits: readonly DigitId[]): DigitId
   return slots.map((slot) => slot.digits);
 }
 
-/** One digit of the rig's displays. */
 /** A need for a level of a bit that is sent, or of a line. */
 const isPlaced = (need: Need): need is Extract<Need, Place> => "line" in need || "byte" in need;
 
