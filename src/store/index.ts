@@ -23,7 +23,7 @@ export { editWires } from "./edit-wires";
 export { useAtDesk, useJustAtDesk } from "./at-desk";
 export { useModel, usePickedDigit } from "./derived";
 export { useFindings, useFindingsOf, useLateScene, useTrail } from "./findings";
-export { loadPreferences, setSchool, setTheme, usePreferences } from "./preferences";
+export { loadPreferences, setLegNames, setTheme, usePreferences } from "./preferences";
 export { storageProblem } from "./storage-problem";
 export { closeRefusal, refuse, useRefusal } from "./refusals";
 export { dismiss, say, useMessages } from "./messages";

@@ -26,7 +26,7 @@ export function setTheme(theme: Theme): void {
   void keeper().writeSetting("theme", theme);
 }
 
-export function setSchool(legNames: LegNames): void {
+export function setLegNames(legNames: LegNames): void {
   usePreferences.setState({ legNames: legNames });
   void keeper().writeSetting("school", legNames);
 }

@@ -38,6 +38,7 @@ export { sentBits, type SentBit } from "./bits";
 export { byteIn, digitBytes, withByte } from "./digit-bytes";
 export { alongChain, busAddress, busLines, chipOn, scanningChip } from "./buses";
 export { usedLines } from "./used-lines";
+export { linesOfUses } from "./lines-of-uses";
 export { withLedResistors } from "./led-ohms";
 export { pipTitle, scannedTitle, scannedWord } from "./titles";
 export {

@@ -9,7 +9,9 @@ import {
   relay,
   removeWire,
   digitOf,
+  lineUses,
   type Edited,
+  type LineUse,
   type Plan,
   type Rig,
 } from "../rig";
@@ -18,6 +20,7 @@ import {
   chipOn,
   digitPathOf,
   gridOf,
+  linesOfUses,
   litBy,
   modelOf,
   moduleBoxes,
@@ -258,6 +261,42 @@ describe("names and ways", () => {
     const places = placesOf(modelOf(river).encoding);
     expect(places).toHaveLength(12);
     expect(new Set(places.map((place) => JSON.stringify(place))).size).toBe(12);
+  });
+});
+
+describe("the line of each use, as the wires lead", () => {
+  test.each(DEMO_RIGS.map((rig) => [rig.id, rig] as const))(
+    "%s: as planned, while nothing was moved",
+    (_, rig) => {
+      expect(linesOfUses(modelOf(rig), lineUses(rig.plan))).toEqual(rig.plan.lines);
+    },
+  );
+
+  test.each<[wire: string, use: LineUse]>([
+    ["data", "data"],
+    ["clock", "clock"],
+    ["latch", "latch"],
+  ])("moved on the board, %s is on the line it was moved to; taken out, on the planned one", (wire, use) => {
+    const now = (rig: Rig) => linesOfUses(modelOf(rig), lineUses(rig.plan))[use];
+    expect(now(move(river, wire, "from", "MCU1.A2"))).toBe("A2");
+    expect(now(removeWire(river, wire))).toBe(river.plan.lines[use]);
+  });
+
+  test("lines of segments, digits, codes and rings are followed as well", () => {
+    for (const [scheme, use] of [
+      ["direct", "segment-c"],
+      ["direct", "digit-2"],
+      ["selector", "select-1"],
+      ["bcd-decoder", "code-2"],
+      ["ring", "ring-clock"],
+      ["ring", "ring-reset"],
+    ] as const) {
+      const rig = laid(moorings, { scheme });
+      const line = rig.plan.lines[use]!;
+      const wire = rig.wires.find(({ from }) => from === `MCU1.${line}`)!;
+      const moved = move(rig, wire.id, "from", "MCU1.A5");
+      expect(`${scheme} ${linesOfUses(modelOf(moved), lineUses(rig.plan))[use]}`).toBe(`${scheme} A5`);
+    }
   });
 });
 

@@ -1,6 +1,6 @@
 import { busChip } from "@/core/chips";
-import { digitLines, ledResistors, scannedWord, withLedResistors } from "@/core/address";
-import { SEGMENTS, outputName } from "@/core/glyph";
+import { ledResistors, linesOfUses, scannedWord, withLedResistors } from "@/core/address";
+import { SEGMENTS } from "@/core/glyph";
 import { legById, legName, type LegNames } from "@/core/parts";
 import {
   LIMITS,
@@ -12,15 +12,13 @@ import {
   schemeOf,
   schemeValues,
   showsDots,
-  splitPipId,
   withController,
   changeUnits,
   type LineUse,
   type Plan,
   type ResistorPlacing,
-  isOnDigit,
 } from "@/core/rig";
-import { editRig, editWires, setSchool, useModel, usePreferences } from "@/store";
+import { editRig, editWires, setLegNames, useModel, usePreferences } from "@/store";
 import { SelectField, BoardSelect, Choices, QuantityField } from "@/ui";
 
 interface Props {
@@ -143,7 +141,7 @@ export function BoardSheet({ onLay }: Props) {
   const { rig } = model;
   const controller = controllerById(rig.plan.controller);
   const uses = lineUses(rig.plan);
-  const now = linesNow(model, uses);
+  const now = linesOfUses(model, uses);
   const chip = driverChipOf(rig.plan.scheme);
   const lines = controller.lines.map(
     ({ leg, awkward, unusable }) =>
@@ -233,36 +231,6 @@ export function BoardSheet({ onLay }: Props) {
   );
 }
 
-/** The line each use is on now, as the wires lead. */
-function linesNow(model: ReturnType<typeof useModel>, uses: readonly LineUse[]): Plan["lines"] {
-  const { chain, wired, rig } = model;
-  const planned = rig.plan.lines;
-  const shared = digitLines(wired);
-  const lineOf = (use: LineUse): string | undefined => {
-    if (use === "data" || use === "clock" || use === "latch") return chain.lines[use] ?? planned[use];
-    if (use === "ring-clock") return wired.rings[0]?.clock ?? planned[use];
-    if (use === "ring-reset") return wired.rings[0]?.reset ?? planned[use];
-    const [what, which = ""] = use.split("-");
-    if (what === "code" || what === "select") {
-      const place = wired.decoders[0]?.inputs[Number(which)];
-      return place && "line" in place ? place.line : planned[use];
-    }
-    const isDigit = what === "digit";
-    const id = model.digits[Number(which) - 1];
-    for (const { pip, needs } of wired.pips) {
-      const fits = isDigit
-        ? id !== undefined && isOnDigit(pip, id)
-        : splitPipId(pip).segment === which || outputName(splitPipId(pip).segment) === which;
-      if (!fits) continue;
-      for (const need of needs)
-        if ("line" in need && (shared.has(need.line) === isDigit || model.digits.length === 1))
-          return need.line;
-    }
-    return planned[use];
-  };
-  return Object.fromEntries(uses.map((use) => [use, lineOf(use)]).filter(([, line]) => line));
-}
-
 /** Where the current comes from, and which leg names are shown. */
 export function PowerSheet({ onLay }: Props) {
   const { rig, chain } = useModel();
@@ -306,7 +274,7 @@ export function PowerSheet({ onLay }: Props) {
               ["letters", "QA to QH, SER, SRCLK, RCLK"],
               ["numbers", "Q0 to Q7, DS, SHCP, STCP"],
             ]}
-            onChoose={setSchool}
+            onChoose={setLegNames}
           />
         </div>
       )}
