@@ -73,7 +73,9 @@ describe.each(small.map(({ id }) => [id] as const))("%s: what stations ask", (id
     expect(seen.ghosts).toEqual(ghostsOf(model));
     expect(seen.figures).toEqual(model.slots.length > 1 ? scanFigures(model) : undefined);
     const [chip] = chipScans(model);
-    expect(seen.chipFigures).toEqual(model.slots.length > 1 || !chip ? undefined : chipScanFigures(model, chip));
+    expect(seen.chipFigures).toEqual(
+      model.slots.length > 1 || !chip ? undefined : chipScanFigures(model, chip),
+    );
     expect(
       seen.used === undefined || program.timer?.some(({ timer }) => timer.name === seen.used!.timer.name),
     ).toBe(true);
