@@ -300,6 +300,65 @@ describe("starts and stops", () => {
     ]);
   });
 
+  test("what the chip itself puts on the line is neither start nor stop", () => {
+    const heard = listen("two-wire");
+    start(heard, 0);
+    byte(heard, 0x21, 100);
+    expect(heard.receiver.answer).toBe(LOW);
+    // A slow line: the clock is up before the answer has pulled it down.
+    heard.apply({ data: HIGH }, 900);
+    heard.apply({ clock: HIGH }, 910);
+    heard.apply({ data: LOW }, 920);
+    heard.apply({ clock: LOW }, 930);
+    byte(heard, 0x43, 1000);
+    expect(heard.whole).toEqual([]);
+    heard.apply({ clock: HIGH }, 2000);
+    heard.apply({ clock: LOW }, 2010);
+    heard.apply({ data: LOW }, 2020);
+    heard.apply({ clock: HIGH }, 2030);
+    heard.apply({ data: HIGH }, 2040);
+    expect(heard.whole).toEqual([[0x21, 0x43]]);
+    expect(heard.notes()).toEqual([]);
+  });
+
+  test("it says whether anything may look otherwise now: as the answer comes and goes, and when a byte shows", () => {
+    const heard = listen("two-wire");
+    heard.apply({ data: HIGH, clock: HIGH }, 0);
+    expect(heard.apply({ data: LOW }, 10)).toBe(false);
+    const changes = [heard.apply({ clock: LOW }, 20)];
+    for (let count = 0; count < 9; count += 1)
+      changes.push(
+        heard.apply({ clock: HIGH }, 100 + count * 100),
+        heard.apply({ clock: LOW }, 150 + count * 100),
+      );
+    // The eighth fall gives the answer, the ninth takes it back.
+    expect(changes.flatMap((changed, at) => (changed ? [at] : []))).toEqual([16, 18]);
+  });
+
+  test("times are watched within a transfer, and by the clock's own edges", () => {
+    const watch = new BusWatch(
+      { period: 1000, high: 400, low: 400, setup: 100, hold: 100 },
+      "1 MHz is the most",
+    );
+    const heard = listen("two-wire-unanswered", { watch });
+    heard.apply({ data: HIGH, clock: HIGH }, 0);
+    heard.apply({ clock: LOW }, 5);
+    heard.apply({ clock: HIGH }, 10);
+    expect(heard.notes()).toEqual([]);
+    heard.apply({ data: LOW }, 5000);
+    heard.apply({ clock: LOW }, 6000);
+    heard.apply({ clock: HIGH }, 7000);
+    heard.apply({ clock: LOW }, 7100);
+    expect(heard.notes()).toMatchObject([{ rule: "pulse too short", at: 7100 }]);
+    heard.apply({ data: HIGH }, 7150);
+    expect(heard.notes()).toEqual([]);
+    heard.apply({ clock: HIGH }, 7200);
+    expect(heard.notes().map((note) => note.kind === "breach" && note.rule)).toEqual([
+      "too fast",
+      "setup too short",
+    ]);
+  });
+
   test("a level between low and high is said by the name of its leg", () => {
     const heard = listen("two-wire");
     heard.apply({ data: HIGH, clock: HIGH }, 0);
@@ -385,6 +444,22 @@ describe("a bus with addresses", () => {
       },
       { kind: "write" },
     ]);
+  });
+
+  test("nothing is heard where nothing was sent, and what is not meant for it shows nothing", () => {
+    const { receiver, heard, taken, notes } = chipAt(0x70);
+    idle(heard);
+    receiver.apply({ data: LOW }, 10);
+    receiver.apply({ data: HIGH }, 20);
+    expect(notes()).toEqual([]);
+    send(heard, { bus: "i2c", bytes: [0x00, 0x21] }, 1000);
+    expect(taken).toEqual([]);
+    const whole = notes();
+    expect(whole.at(-1)).toMatchObject({ kind: "unheard", bytes: [0, 0x21] });
+    // The next transfer to it is its own again, and a restart ends the one before.
+    receiver.apply({ data: HIGH, clock: HIGH }, 1e6);
+    send(heard, { bus: "i2c", bytes: [0xe0, 0xef] }, 2e6);
+    expect(taken).toEqual([[0xe0, 0xef]]);
   });
 
   test("whose turn it is outlives being kept and brought back", () => {
