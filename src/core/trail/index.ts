@@ -25,7 +25,7 @@ export type HopKind =
   | "resistor"
   | "output"
   | "bit"
-  | "turn"
+  | "sent"
   | "lines"
   | "time"
   | "current"
@@ -203,7 +203,7 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
       legs: [],
     },
     {
-      kind: "turn",
+      kind: "sent",
       topic: "transfers",
       title: `sent ${ordinal(nth + 1)} of ${encoding.byteCount * 8}`,
       detail:
