@@ -121,6 +121,7 @@ const isSetting = (given: unknown): given is { key: string; value: unknown } => 
   return typeof key === "string" && Object.hasOwn(SETTINGS, key) && SETTINGS[key]!(value);
 };
 
+/** One record of an archive: what is on the shelf already under that id stays, and the copy comes beside it. */
 async function bringBack(
   entry: unknown,
   files: Readonly<Record<string, Uint8Array>>,

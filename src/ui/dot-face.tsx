@@ -151,6 +151,7 @@ interface Sprites {
   readonly margin: number;
 }
 
+/** A lit dot is the same few pixels each time: drawn once for each level and copied, 4,096 of them keep up. */
 function drawSprites(colour: LedColour, pitch: number): Sprites {
   const margin = Math.round(pitch * 0.4);
   const size = pitch + 2 * margin;
@@ -198,6 +199,7 @@ function drawSprites(colour: LedColour, pitch: number): Sprites {
   };
 }
 
+/** What never changes is drawn once under the rest. */
 function drawGround(
   width: number,
   height: number,

@@ -62,6 +62,7 @@ function useNoSilentFailures(): void {
   }, []);
 }
 
+/** Said with the browser's own reason: without it nobody could help. */
 function CannotStart({ state, problem }: { state: State; problem: string }) {
   return (
     <main className="container py-5" role="alert">

@@ -66,6 +66,7 @@ export function driversByNet(rig: Rig, nets: Nets): ReadonlyMap<number, readonly
   return found;
 }
 
+/** What a unit drives, leg by leg. Resistors, capacitors and displays drive nothing. */
 function driversOf(unit: Unit, part: Part): Driver[] {
   const { ref } = unit;
   if (part.kind === "controller" || part.kind === "supply") {

@@ -141,6 +141,7 @@ export function stateFor(encoding: Encoding, lit: ReadonlySet<PipId>): DriveStat
 /** Most cells a driver chip has, and one more where they are counted from 1. */
 const MEMORY_CELLS = 16;
 
+/** LEDs that are dark with a 1 are darkened first: what is lit is set last, and wins where two share a bit. */
 function memoryFor(encoding: Encoding, lit: ReadonlySet<PipId>): Record<UnitRef, readonly number[]> {
   const memory: Record<UnitRef, number[]> = {};
   for (const { units } of encoding.buses ?? [])
@@ -168,6 +169,10 @@ const darkFirst = remembered(({ pips }: Encoding): readonly EncodedPip[] =>
   pips.filter(({ needs }) => needs.some((need) => "chip" in need && need.is === 0)),
 );
 
+/**
+ * The code that lights just what is wanted of its digits; where there is none, one that differs only by the tail a 6 or
+ * 9 may have; else one that shows least.
+ */
 function codeFor(encoding: Encoding, unit: UnitRef, bits: number, lit: ReadonlySet<PipId>): number {
   const served = encoding.pips.flatMap(({ pip, needs }) =>
     needs.flatMap((need) => ("decoder" in need && need.decoder === unit ? [{ pip, codes: need.codes }] : [])),

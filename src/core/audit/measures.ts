@@ -16,6 +16,10 @@ export function measuresOf(model: RigModel): Measure[] {
   ];
 }
 
+/**
+ * Each LED against its colour's limits. A pulsed one may carry more at the moment than a steady one, by its duty, and has
+ * a limit for its average besides: a peak that is allowed says nothing of heat.
+ */
 function ledMeasures(model: RigModel): Measure[] {
   const duties = isMultiplexed(model)
     ? fullTimeline(model).digits.map((spans) =>
@@ -118,6 +122,10 @@ const outputsOf = (model: RigModel, ref: UnitRef): LegRef[] =>
     .outputs.filter(({ unit }) => unit === ref)
     .map(({ leg }) => leg);
 
+/**
+ * Each output leg of a chip or board, and all of them through its supply and its ground leg: a package is overloaded by
+ * many outputs that are each well within their own limit.
+ */
 function outputMeasures(
   model: RigModel,
   ref: UnitRef,
@@ -243,6 +251,7 @@ function transistorMeasures(
   ];
 }
 
+/** Each channel of a Darlington array, and its heat: all channels share one package and one ground leg. */
 function arrayMeasures(model: RigModel, ref: UnitRef): Measure[] {
   const part = partById(model.unit(ref).part);
   if (part.kind !== "driver-array") return [];

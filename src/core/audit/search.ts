@@ -113,6 +113,7 @@ function scannedStates(model: RigModel): DriveState[] {
   return [model.addresses.map(({ pip }) => pip), ...alone].map((lit) => stateFor(model.wired, new Set(lit)));
 }
 
+/** What the scan can put out, slot by slot: LEDs of one slot are lit in any combination, of two slots never together. */
 function domainsOf(model: RigModel, reach: Reach): Domain[] {
   if (reach === "any") return [anyState(model)];
   // Beside chips that scan by themselves there is nothing for the program's own scan to vary.

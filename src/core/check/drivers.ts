@@ -27,6 +27,7 @@ export function checkDrivers(model: RigModel): Finding[] {
   ];
 }
 
+/** A chip no bus of the rig reaches hears nothing, whatever the program sends. */
 function checkReached(model: RigModel, ref: UnitRef, part: BusChipPart): Finding[] {
   if (model.wired.buses?.some(({ units }) => units.includes(ref))) return [];
   return [
@@ -65,6 +66,7 @@ function checkPulls(model: RigModel, ref: UnitRef, part: BusChipPart): Finding[]
   ];
 }
 
+/** Chips that hold a set current switch it hundreds of times a second, more than 100 nF carries over. */
 function checkBulk(model: RigModel, ref: UnitRef, part: BusChipPart): Finding[] {
   if (part.kind !== "driver-chip" || !part.setCurrent) return [];
   const beside = between(model, "capacitor", legRef(ref, part.supplyLeg), legRef(ref, part.groundLeg));
@@ -83,6 +85,7 @@ function checkBulk(model: RigModel, ref: UnitRef, part: BusChipPart): Finding[] 
   ];
 }
 
+/** What a scanning chip's setting resistor and its digits come to: too much for an LED, for a leg, or too dim to read. */
 function checkCurrentOf(model: RigModel, scan: ChipScan): Finding[] {
   const { unit, part, digits, peak, duty, rate } = scan;
   const found: Finding[] = [];

@@ -76,6 +76,10 @@ function notDecoded(rows: readonly FrameRow[], all: number): Finding {
   });
 }
 
+/**
+ * Faces that show something else than they should. Wires that are known to be wrong are the cause until they are mended;
+ * only where there are none is the code to be looked at.
+ */
 function misread(
   model: RigModel,
   rows: readonly FrameRow[],

@@ -146,6 +146,10 @@ const FLASHING = [3, 30] as const;
 /** A share of all dots that changes at once and counts as a flash of the display. */
 const LARGE = 0.25;
 
+/**
+ * Large areas that flash several times a second can set off seizures: the rate and the area are what counts, whether a text
+ * blinks or pictures change.
+ */
 function checkFlashing({ rig }: RigModel, grid: DotGrid): Finding[] {
   const all = grid.width * grid.height;
   return (rig.sign?.scenes ?? []).flatMap((scene, at): Finding[] => {

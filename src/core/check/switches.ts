@@ -30,6 +30,10 @@ export function checkSwitches(model: RigModel, legNames: LegNames): Finding[] {
   });
 }
 
+/**
+ * A transistor between a rail and a digit: on the right side, driven hard enough, with something in its base, able to be
+ * turned off. The first of these that is wrong hides the others, so it is told alone.
+ */
 function checkTransistor(model: RigModel, ref: UnitRef, part: TransistorPart, legNames: LegNames): Finding[] {
   const { rig, nets, drivers } = model;
   const control = legRef(ref, part.pins.control);

@@ -120,6 +120,7 @@ const EIGHT: readonly PipName[] = ["a", "b", "c", "d", "e", "f", "g"];
 /** The rig solved for each LED alone, for a 1, for an 8 and for every whole slot; worked out once. */
 export const currentFigures: (model: RigModel) => CurrentFigures = remembered(solveFigures);
 
+/** Each LED alone and with its whole slot lit: behind a shared resistor, and through one switch, they differ. */
 function solveFigures(model: RigModel): CurrentFigures {
   const scanned = scannedFigures(model);
   if (scanned) return scanned;

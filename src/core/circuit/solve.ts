@@ -94,6 +94,10 @@ function raiseSources(system: LinearSystem, pieces: readonly Piece[]): Float64Ar
   return solveWith(system, pieces, 1);
 }
 
+/**
+ * An LED is nothing below its drop and a small resistance behind a source above it: two straight lines, so that the
+ * network stays linear once it is known which LEDs are on.
+ */
 function ledPiece(led: LedBranch): Piece {
   const slope = Math.max(led.slope, LEAST_SLOPE);
   return {
@@ -114,6 +118,10 @@ interface BipolarPiece extends Piece {
   collectorCurrent(volts: Float64Array): number;
 }
 
+/**
+ * A transistor is off, active (its collector current is the base current times the gain) or saturated (a small drop and a
+ * slope). One whose drive has just gone is still saturated: its stored charge keeps it so.
+ */
 function bipolarPiece(branch: BipolarBranch): BipolarPiece {
   const { base, collector, emitter, baseDrop, gain, saturation, stored } = branch;
   const sign = branch.type === "npn" ? 1 : -1;
@@ -169,6 +177,7 @@ function bipolarPiece(branch: BipolarBranch): BipolarPiece {
   };
 }
 
+/** A MOSFET is its on-resistance beyond its threshold and nothing below: good enough where it only switches. */
 function channelPiece(branch: ChannelBranch): Piece {
   const sign = branch.type === "n-channel" ? 1 : -1;
   return {
@@ -204,6 +213,10 @@ function sinkPiece({ node, volts: source, ohms, most = 0 }: DriveBranch): Piece 
   };
 }
 
+/**
+ * Currents from the solved potentials, by the same lines the pieces were solved with: a current worked out in another way
+ * would not add up at its nodes.
+ */
 function readOut(
   network: Network,
   volts: Float64Array,

@@ -49,6 +49,10 @@ function signFaces(model: RigModel, { width, height }: DotGrid): Frame[] {
 export const holdingFrame = (model: RigModel, { cells, bitmap }: FaceToShow): Program =>
   playing(model, [{ text: "", cells, cut: false, time: 1000, bitmap }], true);
 
+/**
+ * A program for faces. How long one is shown is said in scans where digits take turns: a face that changed in the middle
+ * of a scan would be half of one text and half of the other.
+ */
 function playing(model: RigModel, shown: readonly Frame[], held = false): Program {
   const { rig } = model;
   const hands = handsOf(model);

@@ -34,6 +34,10 @@ function statementsOf(program: Routines, routine: Routine): readonly Statement[]
   return [...rest, { do: "send-writes" }];
 }
 
+/**
+ * Edges of a routine one by one. Built of whole statements, so that each edge can say which line of the sketch it comes
+ * from.
+ */
 function makeBurst(program: Routines, state: SlotState, routine: readonly Statement[], cost: Cost): Burst {
   const events: LineEvent[] = [];
   let now: Nanoseconds = 0;
@@ -104,6 +108,7 @@ export function scanPeriod(program: Omit<Program, "setup" | "loop">, cost: Cost)
   return program.on.reduce((sum, on, slot) => sum + slotPeriod(program, slot, on, cost), 0);
 }
 
+/** With a timer a slot lasts what the hardware keeps; without one it lasts what it waits and what its calls take. */
 function slotPeriod(
   program: Omit<Program, "setup" | "loop">,
   slot: number,

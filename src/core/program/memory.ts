@@ -103,6 +103,10 @@ function endsOf(program: Program) {
   };
 }
 
+/**
+ * Flash the code takes beside the calls, by the parts a sketch is made of; each part was measured with the compiler by
+ * leaving it out.
+ */
 function codeOf(model: RigModel, program: Program, kind: TimerKind, drawn: boolean): number {
   const { loops, rounds, blank } = endsOf(program);
   const bus = program.buses[0];

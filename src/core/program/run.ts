@@ -227,6 +227,7 @@ const milliseconds = (time: number): Nanoseconds => Math.round(time * 1_000_000)
 const frameValue = (value: number | "frame", ofFrame: number | undefined): number =>
   value === "frame" ? (ofFrame ?? 1) : value;
 
+/** The face a statement means: of the loop it stands in, or by its place in the show. */
 function chosen(
   program: Program,
   which: "each" | "first" | "last" | "blank",

@@ -74,6 +74,7 @@ function ledsOf(unit: Unit): number {
   return part.kind === "display" ? part.digits * (part.columns || SEGMENTS.length) : 0;
 }
 
+/** A value a part cannot be without is no more optional than its reference, though the shape has to leave it so. */
 function checkUnits(rig: Rig, found: Findings): void {
   found.unique(
     rig.units.map((unit) => unit.ref),
@@ -100,6 +101,7 @@ function checkUnits(rig: Rig, found: Findings): void {
   if (leds > LIMITS.pips) found.add("units", `have ${leds} LEDs together, at most ${LIMITS.pips} fit`);
 }
 
+/** Legs are asked of the part a unit is; of a unit whose part could not be made its own problem is told, not its wires'. */
 function checkWires(rig: Rig, found: Findings): void {
   const unitBy = new Map(rig.units.map((unit) => [unit.ref, unit]));
   found.unique(

@@ -88,6 +88,7 @@ export const fullTimeline: (model: RigModel) => Timeline = remembered((model: Ri
   timelineOf(model, allLit(model)),
 );
 
+/** Works the scan out on the program that is run, not on the times that were asked for: what calls take is part of it. */
 function solveScan(model: RigModel): ScanFigures {
   const multiplexed = isMultiplexed(model);
   const program = buildProgram(model);
@@ -168,6 +169,10 @@ const LONG_BLANK = 100;
  */
 export const ghostsOf: (model: RigModel) => readonly Ghost[] = remembered(findGhosts);
 
+/**
+ * Runs faces that would show a ghost at its worst, a digit lit before a dark one, and looks for current where none is
+ * meant.
+ */
 function findGhosts(model: RigModel): Ghost[] {
   if (!isMultiplexed(model)) return [];
   const found = new Map<PipId, Omit<Ghost, "stays">>();

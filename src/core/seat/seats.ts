@@ -206,6 +206,7 @@ export function seatRig(
   };
 }
 
+/** A part in its columns with the room its body takes: half a pitch more than its legs on either side. */
 function seated(ref: UnitRef, part: Part, shape: Shape, board: number, from: number): Seat {
   return {
     ref,

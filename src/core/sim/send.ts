@@ -284,6 +284,7 @@ function askedOf(model: RigModel, { cells, bitmap }: ProgramFrame): PipName[][] 
   );
 }
 
+/** What faces show once they are put out through the wires, on one board where that can be. */
 function showFramesThrough(model: RigModel): FrameRow[] {
   const program = buildProgram(model);
   const ring = model.encoding.rings[0];

@@ -114,6 +114,7 @@ const nothing = (title: string, remedy: string): Difference => ({
   remedy,
 });
 
+/** A capture that began while the rig was running has no set-up in it, and none is missed. */
 function setUpDifferences(model: RigModel, program: Program, decoded: Decoded): Difference[] {
   const writes = decoded.writes.filter(({ kind }) => kind === "write");
   const running = decoded.began === "running";

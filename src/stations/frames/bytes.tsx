@@ -31,6 +31,7 @@ export function BytesView() {
   );
 }
 
+/** What the faces take in the board's flash, by each way of keeping them, beside what there is. */
 function Memory() {
   const { rig } = useModel();
   const reckoning = usePlanner(JSON.stringify([rig.plan, rig.sign, rig.scan]), (planner) =>
@@ -135,6 +136,7 @@ function Memory() {
   );
 }
 
+/** The same frames for use elsewhere: what is written into a file is what the sketch sends. */
 function Files() {
   const model = useModel();
   const { rig } = model;

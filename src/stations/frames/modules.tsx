@@ -148,6 +148,7 @@ interface ModuleProps {
   readonly onChoose: () => void;
 }
 
+/** A module from the front, its corner of row 1, column 1 marked: which way round it is, is seen without reading. */
 function Module({ place: one, number, chosen, picked, style, onChoose }: ModuleProps) {
   const { attributes, listeners, setNodeRef, transform } = useDraggable({ id: one.unit });
   const shift = transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined;

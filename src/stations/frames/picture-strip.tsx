@@ -42,6 +42,7 @@ interface ThumbProps {
   readonly onChoose: () => void;
 }
 
+/** A picture small enough to see several; it is pressed to be drawn in and dragged to be moved. */
 function Thumb({ at, chosen, bitmap, time, colour, onChoose }: ThumbProps) {
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: String(at) });
   return (

@@ -137,6 +137,7 @@ interface RowProps {
   readonly onDelete: () => void;
 }
 
+/** A scene in the queue: pressed to be changed, and moved by its grip. */
 function Row({ id, title, says, chosen, onChoose, onCopy, onDelete }: RowProps) {
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id });
   return (

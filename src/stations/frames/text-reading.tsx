@@ -146,6 +146,7 @@ function Beat({ beat, onStep }: { beat: ReturnType<typeof beatOf>; onStep: (ms: 
   );
 }
 
+/** Letters a second in a word: of too few people lose the word, with more than fifteen nobody keeps up. */
 function Verdict({ verdict }: { verdict: "slow" | "comfortable" | "hurried" | "blurs" }) {
   switch (verdict) {
     case "slow":
@@ -174,6 +175,10 @@ const positive = (most: number) => (text: string) => {
     : { ok: false as const, message: `up to ${most}` };
 };
 
+/**
+ * Somebody who walks past does not stop: the letters they get depend on their pace and on how far off dots can be told
+ * apart.
+ */
 function Passer({ pace, pitch, onPace, onPitch, sees }: PasserProps) {
   return (
     <li className="passer">

@@ -36,6 +36,7 @@ function NoGlyphs() {
   );
 }
 
+/** Shape, bits and bytes of one digit: each can be changed, and the others follow through the wires. */
 function Glyphs() {
   const model = useModel();
   const pick = useOpenRig((state) => state.pick);

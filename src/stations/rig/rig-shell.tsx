@@ -68,6 +68,10 @@ interface Subject {
   readonly pip?: PipId;
 }
 
+/**
+ * The page around an open rig. One simulation runs for all stations, so that going from one to another never starts the
+ * face again.
+ */
 function OpenRig({ children }: { children: ReactNode }) {
   const rig = useRig();
   const router = useRouter();
@@ -125,6 +129,7 @@ function OpenRig({ children }: { children: ReactNode }) {
   );
 }
 
+/** Undo, redo and what can be asked for from any station. */
 function Tools({ onOpen }: { onOpen: (layer: Layer) => void }) {
   const past = useStore(useOpenRig.temporal, (state) => state.pastStates.length);
   const future = useStore(useOpenRig.temporal, (state) => state.futureStates.length);

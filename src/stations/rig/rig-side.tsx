@@ -78,6 +78,7 @@ function SideTrail({ hops, onGo }: { hops: readonly Hop[]; onGo: (hop: Hop) => v
   );
 }
 
+/** The name is a draft until the field is left: an empty one would leave the shelf without a word to go by. */
 function RigHead() {
   const rig = useRig();
   const saved = useOpenRig((state) => (state.gone ? "failed" : state.saved));
@@ -125,6 +126,7 @@ function RigHead() {
   );
 }
 
+/** The face is drawn without the simulation: it comes from its worker as numbers, and the last one stands until the next. */
 function SideFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: () => void }) {
   const pick = useOpenRig((state) => state.pick);
   const held = useOpenRig((state) => state.held);
@@ -214,6 +216,7 @@ function LatePace() {
   );
 }
 
+/** A count of what was found; while it is being looked for it never says that there is nothing. */
 function SideFindings({ onShow }: { onShow: (finding: Finding) => void }) {
   const { findings, checking, failed } = useFindings();
   const [open, setOpen] = useState(false);

@@ -131,6 +131,7 @@ function ByChip({ chip, seen }: Seen & { readonly chip: string }) {
   );
 }
 
+/** Digits that share nothing are lit at once: there is no scan to look at, and the way to one is offered. */
 function Steady() {
   const { rig } = useModel();
   return (

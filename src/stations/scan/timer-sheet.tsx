@@ -135,6 +135,7 @@ function Settings({ slot, used }: Pick<Props, "used"> & { readonly slot: number 
   );
 }
 
+/** In logic a counter of any width is as good as another: it hits a period within half a clock, where timers have steps. */
 function Divider({ slot }: { slot: number }) {
   const model = useModel();
   const { rig, slots } = model;

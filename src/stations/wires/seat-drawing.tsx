@@ -186,6 +186,7 @@ function BoardGround({ seating, board }: { seating: Seating; board: number }) {
   );
 }
 
+/** A part from above, as large as its body: what lies under it cannot be reached by a wire. */
 function SeatBody({
   seat,
   model,

@@ -91,6 +91,7 @@ export function WireActions({
   );
 }
 
+/** Every leg by its name, for those who cannot point at the drawing. */
 function LegChooser({
   model,
   legNames: legNames,

@@ -67,6 +67,7 @@ interface FaceChoiceProps {
   readonly onFace: (at: number) => void;
 }
 
+/** Which face the update is for: the set-up before it is the same for all. */
 function FaceChoice({ texts, at, onFace }: FaceChoiceProps) {
   return (
     <SelectField

@@ -106,6 +106,7 @@ function RegisterWrites({ choice }: { choice: ReactNode }) {
   );
 }
 
+/** The characters the show uses, with the one that is looked at elsewhere: Glyphs and Writes speak of the same. */
 function CharacterChoice({ glyph, rig }: { glyph: string; rig: Rig }) {
   const cells = [...new Set([...showCells(rig).map((cell) => cell.glyph), glyph])];
   return (
@@ -227,6 +228,7 @@ const ledsOf = (model: RigModel, { unit, digit }: DigitId): ReadonlySet<PipName>
 
 const formatShare = (share: number): string => `${Number((share * 100).toPrecision(2))} %`;
 
+/** Edge by edge or write by write. Stepping on past the last edge would show nothing new, so it ends there. */
 function Stepper({ trace, at, onAt }: { trace: SendTrace; at: number; onAt: (at: number) => void }) {
   const { steps } = trace;
   const last = steps.length;
