@@ -64,7 +64,7 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
   const frames = withStates(shown, maker, scan, grid, hands.buses.length > 0);
   const time: FaceTime = grid
     ? "frame"
-    : { ms: rig.show.interval, turns: scan === undefined ? 1 : scansIn(rig.show.interval, scan) };
+    : { ms: rig.show.interval, scans: scan === undefined ? 1 : scansIn(rig.show.interval, scan) };
   const holds = held || (!grid && rig.show.mode === "hold");
   return { ...parts, frames, ...course(hands, strategy, time, holds) };
 }

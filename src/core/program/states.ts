@@ -91,7 +91,7 @@ export function withStates(
   };
   return shown.map((frame) => ({
     ...frame,
-    ...(period === undefined ? {} : { turns: scansIn(frame.time ?? 0, period) }),
+    ...(period === undefined ? {} : { scans: scansIn(frame.time ?? 0, period) }),
     ...(!drawn ? {} : { drawing: () => drawingOf(frame, grid) }),
     get states() {
       return statesOf(frame);

@@ -67,13 +67,13 @@ export function chipScanFigures(
   const slot = period / scan.digits;
   const places = model.digits.flatMap(({ unit, digit }, at) => {
     const led = scan.leds.find(({ pip }) => isOnDigit(pip, { unit, digit }));
-    return led ? [{ at, turn: led.digit }] : [];
+    return led ? [{ at, leg: led.digit }] : [];
   });
   return {
     period,
     flicker: flickerOf(scan.rate, 1),
-    digits: places.map(({ at, turn }): DigitScan => {
-      const from = slot * turn;
+    digits: places.map(({ at, leg }): DigitScan => {
+      const from = slot * leg;
       return {
         position: at + 1,
         spans: [{ from, to: from + scan.duty * period }],

@@ -79,9 +79,9 @@ function settledStart(simulation: Simulation, still: boolean): Nanoseconds {
     while (simulation.nextAt !== undefined) simulation.advance();
     return simulation.time;
   }
-  let turns = 0;
+  let scans = 0;
   for (let events = 0; events < MOST_EVENTS; events += 1) {
-    if (simulation.beginsTurn && ++turns > SETTLING_TURNS) break;
+    if (simulation.beginsScan && ++scans > SETTLING_TURNS) break;
     if (!simulation.advance()) break;
   }
   return simulation.nextAt ?? simulation.time;

@@ -122,7 +122,7 @@ export class Simulation {
   }
 
   /** The next thing to happen is the start of a turn of the scan. */
-  get beginsTurn(): boolean {
+  get beginsScan(): boolean {
     return this.ahead.length === 0 && this.next?.kind === "burst" && this.next.beginsScan;
   }
 

@@ -13,7 +13,7 @@ export const loop: ScanStrategy = {
   timing: () => ({ periods: [] }),
   tick: () => [],
   showing: (slot, time) => [
-    { do: "repeat", what: "refreshes", times: time === "frame" ? time : time.turns, body: [scanOnce(slot)] },
+    { do: "repeat", what: "refreshes", times: time === "frame" ? time : time.scans, body: [scanOnce(slot)] },
   ],
   take: (frame) => [{ do: "take-frame", frame }],
   keeping: (slot) => [scanOnce(slot)],

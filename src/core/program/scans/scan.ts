@@ -5,7 +5,7 @@ import type { Statement } from "../language";
 import type { Program } from "../types";
 
 /** How long each face is shown: all alike in ms and in turns of the scan, or each its own time. */
-export type FaceTime = { readonly ms: Milliseconds; readonly turns: number } | "frame";
+export type FaceTime = { readonly ms: Milliseconds; readonly scans: number } | "frame";
 
 export const msOf = (time: FaceTime): Milliseconds | "frame" => (time === "frame" ? time : time.ms);
 
