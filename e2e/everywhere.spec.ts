@@ -2,6 +2,9 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import { expectFace, face, openStation, trail } from "./helpers";
 
+// Each of them has a browser of its own to itself: they need not wait for one another.
+test.describe.configure({ mode: "parallel" });
+
 const STATIONS = ["plan", "wires", "current", "glyphs", "scan", "writes", "code"];
 const VIEWS = [
   "/",
@@ -55,13 +58,6 @@ test("the keyboard: stations, pip, run and step, finder, list of keys, large fac
   await expect(page.getByRole("dialog", { name: "The face, large" })).toBeVisible();
 });
 
-const third = Math.ceil(VIEWS.length / 3);
-const PARTS = [
-  ["the shelf and a static rig", VIEWS.slice(0, third)],
-  ["a rig of many digits", VIEWS.slice(third, 2 * third)],
-  ["driver chips and dots", VIEWS.slice(2 * third)],
-] as const;
-
 type Rules = Parameters<AxeBuilder["options"]>[0]["runOnly"];
 
 /** What keeps somebody from using the page. What passes is not listed, and there are no frames to look into. */
@@ -77,23 +73,18 @@ const violations = async (page: Page, runOnly: Rules) =>
 const runsOver = (page: Page) =>
   page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
 
-for (const [what, views] of PARTS) {
-  test(`every view can be used by everybody, by day and night, and on a phone: ${what}`, async ({ page }) => {
-    test.setTimeout(180_000);
-    const WIDE = page.viewportSize()!;
-    for (const view of views) {
-      await page.emulateMedia({ colorScheme: "light", reducedMotion: "reduce" });
-      await page.goto(view);
-      await expect(page.locator("h1")).toBeVisible();
-      const day = await violations(page, ["wcag2a", "wcag2aa"]);
-      // The night changes colours and nothing else.
-      await page.emulateMedia({ colorScheme: "dark", reducedMotion: "reduce" });
-      const night = await violations(page, { type: "rule", values: ["color-contrast"] });
-      expect([...day, ...night].map(({ id, nodes }) => `${view}: ${id} ${nodes[0]?.html}`)).toEqual([]);
-      await page.setViewportSize({ width: 390, height: 844 });
-      await expect.poll(() => runsOver(page), { message: `${view} runs out at the side` }).toBe(0);
-      await page.setViewportSize(WIDE);
-    }
+for (const view of VIEWS) {
+  test(`${view} can be used by everybody, by day and by night, and on a phone`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: "light", reducedMotion: "reduce" });
+    await page.goto(view);
+    await expect(page.locator("h1")).toBeVisible();
+    const day = await violations(page, ["wcag2a", "wcag2aa"]);
+    // The night changes colours and nothing else.
+    await page.emulateMedia({ colorScheme: "dark", reducedMotion: "reduce" });
+    const night = await violations(page, { type: "rule", values: ["color-contrast"] });
+    expect([...day, ...night].map(({ id, nodes }) => `${id} ${nodes[0]?.html}`)).toEqual([]);
+    await page.setViewportSize({ width: 390, height: 844 });
+    await expect.poll(() => runsOver(page)).toBe(0);
   });
 }
 
