@@ -1,3 +1,4 @@
+import type { Scene } from "@/core/dots";
 import { textDotsProblem, type Sign } from "@/core/rig";
 import { editRig } from "./open-rig";
 import { refuse } from "./refusals";
@@ -12,3 +13,10 @@ export const editSign = (change: (sign: Sign) => Sign, gesture?: string): void =
     refuse("That was not changed", `The texts of the sign ${problem}.`);
     return rig;
   }, gesture);
+
+/** Puts a scene in place of the one that stands there. */
+export const editScene = (at: number, scene: Scene, gesture?: string): void =>
+  editSign(
+    (sign) => ({ ...sign, scenes: sign.scenes.map((one, place) => (place === at ? scene : one)) }),
+    gesture,
+  );

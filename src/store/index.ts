@@ -18,7 +18,7 @@ export {
   useOpenRig,
   useRig,
 } from "./open-rig";
-export { editSign } from "./edit-sign";
+export { editScene, editSign } from "./edit-sign";
 export { editWires } from "./edit-wires";
 export { useAtDesk, useJustAtDesk } from "./at-desk";
 export { useModel, usePickedDigit } from "./derived";

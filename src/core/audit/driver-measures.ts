@@ -81,7 +81,7 @@ export function driverMeasures(model: RigModel, ref: UnitRef): Measure[] {
       limits: sourceOf(part, "digitMaximum"),
       of: ({ leds }) => {
         const { each } = carried(chip, leds);
-        return Math.max(0, ...slots.map((turn) => turn.reduce((sum, at) => sum + each[at]!, 0))) / 1000;
+        return Math.max(0, ...slots.map((slot) => slot.reduce((sum, at) => sum + each[at]!, 0))) / 1000;
       },
     },
     {

@@ -1,9 +1,16 @@
 import { useId, useMemo } from "react";
 import Form from "react-bootstrap/Form";
 import { gridOf } from "@/core/address";
-import { MOTIONS, sceneFrames, type Motion, type TextScene } from "@/core/dots";
+import {
+  MOTIONS,
+  sceneFrames,
+  type DotFont,
+  type Motion,
+  type SceneFrames,
+  type TextScene,
+} from "@/core/dots";
 import { LIMITS, fontById, fontsOf } from "@/core/rig";
-import { editSign, useModel } from "@/store";
+import { editScene, useModel } from "@/store";
 import { CommitField, QuantityField, SelectField, SeverityMark, WholeField } from "@/ui";
 import { RepeatField } from "./fields";
 import { STEP_OF } from "./motions";
@@ -31,16 +38,17 @@ interface Props {
 
 /** A text: its words, its font, how it comes and goes, and whether it can be read. */
 export function TextEditor({ at, scene }: Props) {
-  const { rig } = useModel();
+  const model = useModel();
+  const { rig } = model;
+  const grid = gridOf(model)!;
+  const font = fontById(rig, scene.font);
+  const frames = useMemo(
+    () => sceneFrames(scene, grid.width, grid.height, font),
+    [scene, grid.width, grid.height, font],
+  );
   const id = useId();
   const change = (values: Partial<TextScene>, gesture?: string) =>
-    editSign(
-      (sign) => ({
-        ...sign,
-        scenes: sign.scenes.map((one, place) => (place === at ? { ...scene, ...values } : one)),
-      }),
-      gesture,
-    );
+    editScene(at, { ...scene, ...values }, gesture);
   const step = STEP_OF[scene.motion];
   return (
     <section className="sheet frames-editor" aria-label="The chosen text">
@@ -54,13 +62,13 @@ export function TextEditor({ at, scene }: Props) {
         mono
         live
       />
-      <Missing scene={scene} />
+      <Missing font={font} standIns={frames.laid?.standIns ?? []} />
       <div className="field-row mt-2">
         <SelectField
           label="Font"
           value={scene.font}
-          options={fontsOf(rig).map((font) => [font.id, font.name] as const)}
-          onChoose={(font) => change({ font })}
+          options={fontsOf(rig).map((one) => [one.id, one.name] as const)}
+          onChoose={(chosen) => change({ font: chosen })}
         />
         <SelectField
           label="It"
@@ -141,21 +149,19 @@ export function TextEditor({ at, scene }: Props) {
           />
         )}
       </div>
-      <TextReading at={at} scene={scene} onStep={(ms) => change({ step: ms })} />
+      <TextReading at={at} scene={scene} frames={frames} font={font} onStep={(ms) => change({ step: ms })} />
     </section>
   );
 }
 
 /** Characters the font does not have, with what is shown for each. */
-function Missing({ scene }: { scene: TextScene }) {
-  const model = useModel();
-  const grid = gridOf(model)!;
-  const font = fontById(model.rig, scene.font);
-  const { laid } = useMemo(
-    () => sceneFrames(scene, grid.width, grid.height, font),
-    [scene, grid.width, grid.height, font],
-  );
-  const standIns = laid?.standIns ?? [];
+function Missing({
+  font,
+  standIns,
+}: {
+  font: DotFont;
+  standIns: NonNullable<SceneFrames["laid"]>["standIns"];
+}) {
   if (standIns.length === 0) return null;
   return (
     <p className="small mb-0 mt-1" role="status">

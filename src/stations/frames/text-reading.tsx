@@ -1,9 +1,8 @@
-import { useMemo, useState } from "react";
+import { useState } from "react";
 import { gridOf, scanningChip } from "@/core/address";
-import { sceneFrames, type TextScene } from "@/core/dots";
+import type { DotFont, SceneFrames, TextScene } from "@/core/dots";
 import { beatOf, passerBy, readingTime, tearingOf } from "@/core/frames";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
-import { fontById } from "@/core/rig";
 import { useAtDesk, useModel } from "@/store";
 import { CommitField, SeverityMark } from "@/ui";
 import { STEP_OF } from "./motions";
@@ -14,21 +13,21 @@ const plainNumber = (value: number, digits: number): string => String(Number(val
 export function TextReading({
   at,
   scene,
+  frames,
+  font,
   onStep,
 }: {
   readonly at: number;
   readonly scene: TextScene;
+  /** The scene as it runs on the display, and its font. */
+  readonly frames: SceneFrames;
+  readonly font: DotFont;
   readonly onStep: (ms: number) => void;
 }) {
   const model = useModel();
   const grid = gridOf(model)!;
   const [walk, setWalk] = useState(2);
   const [pitch, setPitch] = useState(4);
-  const font = fontById(model.rig, scene.font);
-  const frames = useMemo(
-    () => sceneFrames(scene, grid.width, grid.height, font),
-    [scene, grid.width, grid.height, font],
-  );
   const pace = useAtDesk((desk) => desk.signSpeed());
   const { step, late } = pace?.scenes[at] ?? {};
   const lasts = step?.lasts ?? scene.step;

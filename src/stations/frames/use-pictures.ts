@@ -2,7 +2,7 @@ import { arrayMove } from "@dnd-kit/sortable";
 import { useMemo } from "react";
 import { bitmapFromHex, bitmapHex, blankBitmap, type Bitmap, type PictureScene } from "@/core/dots";
 import { LIMITS } from "@/core/rig";
-import { editSign } from "@/store";
+import { editScene } from "@/store";
 import { useChosen } from "@/ui";
 
 /** The pictures of a scene, the one in hand, and what can be done to it and to their order. */
@@ -13,11 +13,7 @@ export function usePictures(at: number, scene: PictureScene) {
     () => bitmapFromHex(frames[chosen]!.dots, width, height) ?? blankBitmap(width, height),
     [frames, width, height, chosen],
   );
-  const change = (values: Partial<PictureScene>) =>
-    editSign((sign) => ({
-      ...sign,
-      scenes: sign.scenes.map((one, place) => (place === at ? { ...scene, ...values } : one)),
-    }));
+  const change = (values: Partial<PictureScene>) => editScene(at, { ...scene, ...values });
   const changeFrame = (values: Partial<PictureScene["frames"][number]>) =>
     change({ frames: frames.map((one, place) => (place === chosen ? { ...one, ...values } : one)) });
   return {

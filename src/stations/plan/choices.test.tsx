@@ -1,13 +1,12 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { modelOf } from "@/core/address";
 import { digitsOf, sheetOf } from "@/core/parts";
-import { digitCount, movedWires, swapWires, type Rig } from "@/core/rig";
+import { digitCount, movedWires, swapWires } from "@/core/rig";
 import { demoRig } from "@/demo";
 import { useRefusal } from "@/store";
-import { showStation } from "../fixtures/open";
+import { loose, showStation } from "../fixtures/open";
 import { PlanStation } from "./plan";
 
-const loose = (rig: Rig): Rig => ({ ...rig, wires: rig.wires.map((wire) => ({ ...wire, placed: false })) });
 const slip = loose(demoRig("slip-gate"));
 const river = loose(demoRig("river-level"));
 

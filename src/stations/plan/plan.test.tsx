@@ -2,7 +2,7 @@ import { screen, waitFor, within } from "@testing-library/react";
 import { modelOf } from "@/core/address";
 import { showCells, showLength } from "@/core/show";
 import { demoRig } from "@/demo";
-import { showStation } from "../fixtures/open";
+import { loose, showStation } from "../fixtures/open";
 import { PlanStation } from "./plan";
 
 const slip = demoRig("slip-gate");
@@ -45,7 +45,7 @@ describe("Plan", () => {
   });
 
   test("resistors are changed all at once, and what lies on the table already is asked about first", async () => {
-    const bare = { ...slip, wires: slip.wires.map((wire) => ({ ...wire, placed: false })) };
+    const bare = loose(slip);
     const { hands, now } = showStation(PlanStation, bare);
     const resistor = screen.getByRole("textbox", { name: "Each resistor" });
     await hands.clear(resistor);
@@ -57,7 +57,7 @@ describe("Plan", () => {
   });
 
   test("a rig is laid anew for the other polarity", async () => {
-    const bare = { ...slip, wires: slip.wires.map((wire) => ({ ...wire, placed: false })) };
+    const bare = loose(slip);
     const { hands, now } = showStation(PlanStation, bare);
     const polarity = within(screen.getByRole("radiogroup", { name: "Polarity" }));
     await hands.click(

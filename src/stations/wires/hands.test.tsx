@@ -4,7 +4,7 @@ import { asLeg, moveWireEnd, movedWires, splitLegRef, swapWires, type Rig } from
 import { seatRig, wireSeats } from "@/core/seat";
 import { demoRig } from "@/demo";
 import { pickPip, useOpenRig } from "@/store";
-import { showStation } from "../fixtures/open";
+import { loose, showStation } from "../fixtures/open";
 import { WiresStation } from "./wires";
 
 const slip = demoRig("slip-gate");
@@ -17,7 +17,6 @@ const wire = (text: RegExp) =>
 const legOf = (title: string) =>
   within(screen.getByRole("group", { name: "Wiring drawing" })).getByRole("button", { name: title });
 const selected = () => screen.queryByRole("region", { name: "Selected wire" });
-const loose = (rig: Rig): Rig => ({ ...rig, wires: rig.wires.map((one) => ({ ...one, placed: false })) });
 
 describe("a wire in hand", () => {
   test("Escape leaves what was begun, then the wire", async () => {

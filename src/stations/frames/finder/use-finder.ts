@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { STRAIGHT, type Bitmap, type Orientation } from "@/core/dots";
 import { layoutsFrom, probePicture } from "@/core/frames";
-import { dotModules, laidOut, type LayoutChoice, type Rig } from "@/core/rig";
+import { USUAL_LAYOUT, dotModules, laidOut, type LayoutChoice, type Rig } from "@/core/rig";
 
 /** What is asked: how the picture looks, where its module is, where the first module of the second row is. */
 export type Step = "look" | "first" | "next-row" | "done";
@@ -18,9 +18,6 @@ export interface Shown {
   /** ns into a capture; undefined for the picture the rig sends. */
   readonly at?: number;
 }
-
-/** How a chain is laid before anything is known: by rows from the top left, each the same way. */
-const BY_ROWS = { from: "top-left", backAndForth: false } as const;
 
 /**
  * The questions that find out how the modules stand, one after the other, and what is known after each: no question is
@@ -41,7 +38,7 @@ export function useFinder(rig: Rig) {
     setStep("done");
   };
   const known = (at: Place) => [{ module: shown.module, x: at.x, y: at.y }];
-  const places = laidOut(modules, { ...BY_ROWS, across, orientation });
+  const places = laidOut(modules, { ...USUAL_LAYOUT, across, orientation });
   const candidates =
     step === "next-row" && first
       ? layoutsFrom(modules, across, orientation, known(first)).map(
@@ -67,7 +64,7 @@ export function useFinder(rig: Rig) {
     },
     chooseLook: (next: Orientation) => {
       setOrientation(next);
-      if (modules.length === 1) settle({ ...BY_ROWS, across: 1, orientation: next });
+      if (modules.length === 1) settle({ ...USUAL_LAYOUT, across: 1, orientation: next });
       else setStep("first");
     },
     choosePlace: (at: Place) => {
