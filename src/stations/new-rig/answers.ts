@@ -57,7 +57,13 @@ export const ANSWERS = yup.object({
     .mixed<LedColour>()
     .oneOf(Object.keys(LED_FIGURES) as LedColour[])
     .required(),
-  way: yup.string().defined(),
+  way: yup
+    .string()
+    .defined()
+    .test("laid", (_, { parent, createError }) => {
+      const message = noWay(parent as Answers);
+      return message === undefined || createError({ message });
+    }),
   resistors: yup.mixed<ResistorPlacing>().oneOf(["per-segment", "common"]).required(),
   controller: yup
     .string()
@@ -76,6 +82,17 @@ export const ANSWERS = yup.object({
 });
 
 export type Answers = yup.InferType<typeof ANSWERS>;
+
+/** Why nothing drives the display as it is, and what would be; undefined where some way does. */
+export function noWay(answers: Answers): string | undefined {
+  if (planProblem(planOf(answers)) === undefined) return undefined;
+  const rows = DOT_DISPLAYS[answers.display] !== undefined;
+  const other = answers.polarity === "common-anode" ? "common-cathode" : "common-anode";
+  const [joined, instead] =
+    other === "common-cathode" ? (["anodes", "cathodes"] as const) : (["cathodes", "anodes"] as const);
+  const turned = planProblem(planOf({ ...answers, polarity: other })) === undefined;
+  return `No way drives this display with ${rows ? "rows" : "digits"} of ${joined}${turned ? `; with ${instead} there is one` : ""}.`;
+}
 
 const unshown = (text: string): string[] => [
   ...new Set(

@@ -44,4 +44,48 @@ describe("A new rig", () => {
     expect(await screen.findByText("Give it a name")).toBeTruthy();
     expect(await shelfEntries()).toHaveLength(before);
   });
+
+  test("what nothing drives yet says so with what there is, and cannot be built", async () => {
+    const hands = show();
+    const built = () => screen.getByRole<HTMLButtonElement>("button", { name: /^Build/ });
+    await hands.selectOptions(
+      screen.getByRole("combobox", { name: "Display" }),
+      "four 8 × 8 modules in a row",
+    );
+    const radios = within(screen.getByRole("radiogroup", { name: "Polarity of the display" }));
+    await hands.click(radios.getByRole("radio", { name: /anodes/ }));
+    expect(
+      await screen.findByText(/^No way drives this display with rows of anodes; with cathodes/),
+    ).toBeTruthy();
+    expect(built().disabled).toBe(true);
+    await hands.click(radios.getByRole("radio", { name: /cathodes/ }));
+    await waitFor(() => expect(built().disabled).toBe(false));
+    expect(screen.queryByText(/^No way drives/)).toBeNull();
+  });
+
+  test("what seven segments cannot show is said with the letters", async () => {
+    const hands = show();
+    const field = screen.getByRole("textbox", { name: "Characters, one after the other" });
+    await hands.clear(field);
+    await hands.type(field, "1€2");
+    expect(await screen.findByText("Seven segments cannot show “€”")).toBeTruthy();
+  });
+
+  test("a choice of way goes into the rig, and with another display the usual text comes", async () => {
+    const hands = show();
+    await hands.selectOptions(screen.getByRole("combobox", { name: "Display" }), "4 digits");
+    expect(screen.getByRole<HTMLTextAreaElement>("textbox", { name: "Texts, one a line" }).value).toBe(
+      "12.34\n-0.5",
+    );
+    const way = screen.getByRole<HTMLSelectElement>("combobox", { name: "Way to drive it" });
+    const tube = within(way)
+      .getAllByRole<HTMLOptionElement>("option")
+      .find((one) => /TM1637/.test(one.text));
+    expect(tube).toBeUndefined();
+    const max = within(way)
+      .getAllByRole<HTMLOptionElement>("option")
+      .find((one) => /MAX7219/.test(one.text))!;
+    await hands.selectOptions(way, max);
+    await waitFor(() => expect(preview().getByText(/parts,/).textContent).toMatch(/, 3 controller lines/));
+  });
 });

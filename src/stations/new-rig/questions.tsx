@@ -3,7 +3,7 @@ import { Controller, type UseFormReturn } from "react-hook-form";
 import { LED_FIGURES } from "@/core/parts";
 import { DIGIT_COUNTS } from "@/core/rig";
 import { BoardSelect, Choices, SelectField } from "@/ui";
-import { DOT_DISPLAYS, EXAMPLES, planOf, waysThatFit, type Answers } from "./answers";
+import { DOT_DISPLAYS, EXAMPLES, noWay, planOf, waysThatFit, type Answers } from "./answers";
 
 interface Props {
   readonly form: UseFormReturn<Answers>;
@@ -64,6 +64,9 @@ export function TableQuestions({ form: { control, setValue }, answers }: Props) 
               />
             )}
           />
+          <div className="field-error" role="alert">
+            {noWay(answers)}
+          </div>
           <div className="tiny quiet">All ways are compared side by side on the Plan station.</div>
         </div>
       </div>
