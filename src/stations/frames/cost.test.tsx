@@ -36,7 +36,7 @@ describe("what a run takes", () => {
     "%s: each way of keeping it, beside what the board has",
     async (_, rig) => {
       await cost(rig);
-      const { kept, memory, frames, different } = signCost(modelOf(rig));
+      const { kept, memory, frames, different } = signCost(modelOf(rig))!;
       const rows = screen
         .getAllByRole("row")
         .filter((row) => kept.some(({ title }) => row.textContent!.startsWith(title)));
@@ -55,7 +55,7 @@ describe("what a run takes", () => {
 
   test("direct port writes are offered where a chip takes them, and are the faster way", async () => {
     await cost(tide);
-    const { byCalls, direct } = signCost(modelOf(tide));
+    const { byCalls, direct } = signCost(modelOf(tide))!;
     expect(direct!.time).toBeLessThan(byCalls.time);
     expect(screen.getByRole("row", { name: /^by direct port writes/ })).toBeTruthy();
   });
