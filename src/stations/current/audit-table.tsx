@@ -105,7 +105,7 @@ const columns: ColumnDef<AuditRow>[] = [
 ];
 
 /** Rows at first, and more at a click: the nearest to their limits stand first. */
-const FIRST_ROWS = 200;
+const FIRST_ROWS = 40;
 
 /** Every measure with its worst, its mean, its limits and how it stands. */
 export const AuditTable = memo(function AuditTable({ rows }: { rows: AuditRow[] }) {

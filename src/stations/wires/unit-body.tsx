@@ -196,19 +196,21 @@ function DotGlyph({
   const pitch = Math.min((width - 20) / columns, (height - 30) / rows);
   const left = x + (width - pitch * columns) / 2;
   const top = y + (height - pitch * rows) / 2;
-  return (
-    <g className="display-dots">
-      {Array.from({ length: columns * rows }, (_, at) => (
-        <circle
-          key={at}
-          cx={left + pitch * ((at % columns) + 0.5)}
-          cy={top + pitch * (Math.floor(at / columns) + 0.5)}
-          r={pitch * 0.34}
-        />
-      ))}
-    </g>
-  );
+  const radius = pitch * 0.34;
+  // One path for all of them: a sign of many modules has thousands.
+  const dots = Array.from({ length: columns * rows }, (_, at) => {
+    const cx = left + pitch * ((at % columns) + 0.5);
+    const cy = top + pitch * (Math.floor(at / columns) + 0.5);
+    return `M${(cx - radius).toFixed(2)},${cy.toFixed(2)}${roundOf(radius)}`;
+  });
+  return <path className="display-dots" d={dots.join("")} />;
 }
+
+/** A disc from its left end on. */
+const roundOf = (radius: number): string => {
+  const [r, across] = [radius.toFixed(2), (2 * radius).toFixed(2)];
+  return `a${r},${r} 0 1 0 ${across},0a${r},${r} 0 1 0 -${across},0z`;
+};
 
 function DisplayGlyph() {
   return (

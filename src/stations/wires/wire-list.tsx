@@ -113,7 +113,7 @@ function useTicked() {
 }
 
 /** Wires of a group listed at first; those that are marked are listed always. */
-const FIRST_WIRES = 120;
+const FIRST_WIRES = 64;
 
 /** Wires that serve the same purpose, each ticked as placed. */
 function Group({

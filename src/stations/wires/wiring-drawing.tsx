@@ -84,7 +84,7 @@ export const WiringDrawing = memo(function WiringDrawing({
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
-      className={`wiring${asking ? " is-asking" : ""}`}
+      className={`wiring${asking ? " is-asking" : ""}${far ? " is-far" : ""}`}
       role="group"
       aria-label="Wiring drawing"
       onClick={far ? (event) => onLeg(nearestLeg(event, spots)) : undefined}
