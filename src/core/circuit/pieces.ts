@@ -17,7 +17,10 @@ export function takeApart(network: Omit<Network, "drives">, driven: readonly Nod
   const parent = new Map<NodeId, NodeId>();
   const root = (node: NodeId): NodeId => {
     let at = node;
-    while (parent.get(at) !== undefined && parent.get(at) !== at) at = parent.get(at)!;
+    for (let up = parent.get(at); up !== undefined && up !== at; up = parent.get(at)) {
+      parent.set(at, parent.get(up)!);
+      at = up;
+    }
     return at;
   };
   const join = (nodes: readonly NodeId[]) => {
@@ -35,6 +38,25 @@ export function takeApart(network: Omit<Network, "drives">, driven: readonly Nod
     const free = nodes.find((node) => !fixed.has(node));
     return free === undefined ? undefined : root(free);
   };
+  /** Elements by the piece they belong to: gone through once, not once for every piece. */
+  const sorted = <Branch>(
+    branches: readonly Branch[],
+    nodesOf: (branch: Branch) => readonly NodeId[],
+  ): ((key: NodeId | undefined) => readonly Branch[]) => {
+    const byPiece = new Map<NodeId | undefined, Branch[]>();
+    for (const branch of branches) {
+      const key = pieceOf(nodesOf(branch));
+      const known = byPiece.get(key);
+      if (known) known.push(branch);
+      else byPiece.set(key, [branch]);
+    }
+    return (key) => byPiece.get(key) ?? [];
+  };
+  const resistorsOf = sorted(resistors, ({ from, to }) => [from, to]);
+  const ledsOf = sorted(leds, ({ anode, cathode }) => [anode, cathode]);
+  const bipolarsOf = sorted(bipolars, ({ base, collector, emitter }) => [base, collector, emitter]);
+  const channelsOf = sorted(channels, ({ gate, drain, source }) => [gate, drain, source]);
+  const drivenOf = sorted(driven, (node) => [node]);
   const roots = [...new Set([...parent.keys()].map(root)), undefined];
   return roots.flatMap((key): Piece[] => {
     const numbers = new Map<NodeId, NodeId>();
@@ -44,34 +66,31 @@ export function takeApart(network: Omit<Network, "drives">, driven: readonly Nod
       numbers.set(node, numbers.size);
       return numbers.size - 1;
     };
-    const own = <Branch>(branches: readonly Branch[], nodes: (branch: Branch) => readonly NodeId[]) =>
-      branches.filter((branch) => pieceOf(nodes(branch)) === key);
     const piece = {
-      resistors: own(resistors, ({ from, to }) => [from, to]).map((branch) => ({
+      resistors: resistorsOf(key).map((branch) => ({
         ...branch,
         from: number(branch.from),
         to: number(branch.to),
       })),
-      leds: own(leds, ({ anode, cathode }) => [anode, cathode]).map((branch) => ({
+      leds: ledsOf(key).map((branch) => ({
         ...branch,
         anode: number(branch.anode),
         cathode: number(branch.cathode),
       })),
-      bipolars: own(bipolars, ({ base, collector, emitter }) => [base, collector, emitter]).map((branch) => ({
+      bipolars: bipolarsOf(key).map((branch) => ({
         ...branch,
         base: number(branch.base),
         collector: number(branch.collector),
         emitter: number(branch.emitter),
       })),
-      channels: own(channels, ({ gate, drain, source }) => [gate, drain, source]).map((branch) => ({
+      channels: channelsOf(key).map((branch) => ({
         ...branch,
         gate: number(branch.gate),
         drain: number(branch.drain),
         source: number(branch.source),
       })),
     };
-    for (const node of driven)
-      if (pieceOf([node]) === key && (key !== undefined || fixed.has(node))) number(node);
+    for (const node of drivenOf(key)) number(node);
     if (numbers.size === 0) return [];
     const rails = [...numbers].flatMap(([node, local]) =>
       fixed.has(node) ? [[local, fixed.get(node)!] as const] : [],
