@@ -26,6 +26,7 @@ export function follow(id: string, tell: (head: Head) => void, fail: (problem: E
   return last;
 }
 
+/** Ends what {@link follow} began, by the number it gave. */
 export function unfollow(by: number): void {
   followed.get(by)?.unsubscribe();
   followed.delete(by);

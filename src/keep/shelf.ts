@@ -6,6 +6,7 @@ import { storedIn, type StoredRig } from "./stored";
 
 const BIN_DAYS = 30;
 
+/** A name no other rig has, on this computer or another. */
 export const newId = (): string => crypto.randomUUID();
 
 /** Puts the demo rigs on the shelf on the very first visit, and empties what has been in the bin for a month. */
@@ -178,10 +179,12 @@ export async function addRig(rig: Rig): Promise<Rig> {
   return stored;
 }
 
+/** Puts a rig into the bin, where it stays for 30 days; one that is gone already is left so. */
 export async function binRig(id: string): Promise<void> {
   await database().rigs.update(id, { deleted: Date.now() });
 }
 
+/** Puts a rig back on the shelf as it was. */
 export async function unbinRig(id: string): Promise<void> {
   const db = database();
   const record = await db.rigs.get(id);
@@ -204,10 +207,12 @@ export async function importRig(file: Blob): Promise<Imported> {
   return read.ok ? { ok: true, rig: await addRig(read.rig) } : read;
 }
 
+/** What was kept under a name; undefined on a first visit. What it is has to be checked by who asks. */
 export async function readSetting<Value>(key: string): Promise<Value | undefined> {
   return (await database().settings.get(key))?.value as Value | undefined;
 }
 
+/** Keeps something small beside the rigs, by its name. */
 export async function writeSetting(key: string, value: unknown): Promise<void> {
   await database().settings.put({ key, value });
 }

@@ -20,6 +20,7 @@ export interface Standing {
   readonly stored: StoredRig | undefined;
 }
 
+/** How a rig stands in the database: there or not, and at which revision. */
 export async function standingOf(id: string): Promise<Standing> {
   const record = await database().rigs.get(id);
   return { there: record !== undefined && !record.deleted, stored: storedIn(record) };

@@ -34,4 +34,5 @@ export const SERVER_LIMITS = {
   retryAfter: 2,
 } as const;
 
+/** Bytes in MiB, as limits are told of. */
 export const mib = (bytes: number): string => `${bytes / 1048576} MiB`;

@@ -41,6 +41,7 @@ export const refusal = (
   body: JSON.stringify({ error, problems }),
 });
 
+/** An answer in JSON, with status 200. */
 export const json = (value: unknown): Answer => ({
   status: 200,
   headers: { "content-type": "application/json" },

@@ -5,6 +5,7 @@ import { useOpenRig, useRig } from "./open-rig";
 
 export const modelFor: (rig: Rig) => RigModel = remembered(modelOf);
 
+/** The open rig with everything that follows from its wires; the same object as long as the rig is. */
 export const useModel = (): RigModel => modelFor(useRig());
 
 /** The digit the picked pip is on. */

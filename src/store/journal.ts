@@ -14,6 +14,7 @@ export interface Unsaved {
 const KEY = "bold-pip-unsaved-";
 const MOST_CHARACTERS = 1_500_000;
 
+/** Writes an edit down at once: the database answers later, and a page that goes away has no later. */
 export function writeJournal(rig: Rig, revision: number): void {
   try {
     const text = JSON.stringify({ rig, revision });
@@ -24,6 +25,7 @@ export function writeJournal(rig: Rig, revision: number): void {
   }
 }
 
+/** The database has it: what was written down is let go. */
 export function clearJournal(id: string): void {
   try {
     localStorage.removeItem(KEY + id);

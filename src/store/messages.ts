@@ -18,5 +18,6 @@ export function say(message: Omit<Message, "id" | "tone"> & Partial<Pick<Message
   useMessages.setState(({ messages }) => ({ messages: [...messages.slice(-2), added] }));
 }
 
+/** Takes a message away; one that is gone already is left so. */
 export const dismiss = (id: number): void =>
   useMessages.setState(({ messages }) => ({ messages: messages.filter((message) => message.id !== id) }));

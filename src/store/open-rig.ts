@@ -287,21 +287,26 @@ export function editRig(change: (rig: Rig) => Rig, name?: string): void {
 export const editScan = (values: Partial<Rig["scan"]>, gesture?: string): void =>
   editRig((rig) => ({ ...rig, scan: { ...rig.scan, ...values } }), gesture);
 
+/** Picks an LED: what was spotted before is not marked any more. */
 export const pickPip = (pick: PipId): void => useOpenRig.setState({ pick, spot: [] });
 
 /** Holds a state on the face until released or until the rig is edited. */
 export const holdState = (held: Held | undefined): void => useOpenRig.setState({ held });
 
+/** The character that Glyphs and Writes look at. */
 export const chooseGlyph = (glyph: string): void => useOpenRig.setState({ glyph });
 
+/** Marks legs somebody asked to be shown. */
 export const spotLegs = (spot: readonly LegRef[]): void => useOpenRig.setState({ spot });
 
+/** Takes the last step back; what is typed next is no part of the gesture before it. */
 export function undo(): void {
   gesture = undefined;
   useOpenRig.temporal.getState().undo();
   useOpenRig.setState({ codeBefore: undefined });
 }
 
+/** Makes the step again that was taken back. */
 export function redo(): void {
   gesture = undefined;
   useOpenRig.temporal.getState().redo();

@@ -19,6 +19,7 @@ const show = (theme: Theme): void => {
 /** The theme is also kept where the page's first script can read it, so that the night never flashes white. */
 export const THEME_KEY = "bold-pip-theme";
 
+/** Light or night, at once and for the next visit. */
 export function setTheme(theme: Theme): void {
   usePreferences.setState({ theme });
   show(theme);
@@ -26,6 +27,7 @@ export function setTheme(theme: Theme): void {
   void keeper().writeSetting("theme", theme);
 }
 
+/** Leg names by letters or by numbers, as the reader's data sheets have them. */
 export function setLegNames(legNames: LegNames): void {
   usePreferences.setState({ legNames: legNames });
   void keeper().writeSetting("school", legNames);

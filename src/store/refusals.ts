@@ -14,4 +14,5 @@ export const useRefusal = create<{ readonly refusal: Refusal | undefined }>()(()
 export const refuse = (title: string, says: string, problems: readonly Problem[] = []): void =>
   useRefusal.setState({ refusal: { title, says, problems } });
 
+/** The dialog was read. */
 export const closeRefusal = (): void => useRefusal.setState({ refusal: undefined });

@@ -1,6 +1,7 @@
 import { setTheme, usePreferences } from "@/store";
 import { IconButton } from "./icon-button";
 
+/** Light or night, on every page at the same place. */
 export function ThemeSwitch() {
   const theme = usePreferences((state) => state.theme);
   const other = theme === "light" ? "night" : "light";

@@ -162,6 +162,7 @@ export function addBit(byte: number, place: number, data: Level, order: BitOrder
 /** Bytes and unknown bytes (-1) as a text, for keeping a chip's contents. */
 export const packBytes = (bytes: readonly number[]): string =>
   bytes.map((byte) => byte.toString(36)).join(",");
+/** Bytes of a text made by {@link packBytes}; the inverse, unknown bits included. */
 export const unpackBytes = (text: string): number[] =>
   text === "" ? [] : text.split(",").map((part) => parseInt(part, 36));
 

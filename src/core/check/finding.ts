@@ -25,13 +25,16 @@ export { capital } from "../quantity";
 
 type Given = Omit<Finding, "legs" | "pips"> & Partial<Pick<Finding, "legs" | "pips">>;
 
+/** A finding with what it does not name left empty: no legs, no pips. */
 export const finding = (given: Given): Finding => ({ legs: [], pips: [], ...given });
 
 const ORDER: readonly Severity[] = ["fault", "caution", "note"];
 
+/** Faults before cautions before notes; within each the order they were found in, as sorting is stable. */
 export const bySeverity = (one: Finding, other: Finding): number =>
   ORDER.indexOf(one.severity) - ORDER.indexOf(other.severity);
 
+/** A sentence as part of another: its first letter small, unless it is a name such as a leg's. */
 export const decapital = (text: string): string =>
   /^[A-Z][a-z ]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
 

@@ -29,8 +29,10 @@ export const litIn = (byte: number, names: readonly string[]): string => {
   return lit.length === 0 ? "all dark" : lit.join(" ");
 };
 
+/** A share from 0 to 1 in percent, to a tenth: `18.8 %`. */
 export const percent = (share: number): string => `${+(share * 100).toFixed(1)} %`;
 
+/** A count with its noun: `1 byte`, `3 bytes`. */
 export const times = (count: number, what: string): string => `${count} ${what}${count === 1 ? "" : "s"}`;
 
 /** What stands for a write whose head could not be told. */

@@ -132,6 +132,7 @@ export const whole = <Value extends number = number>([least, most]: Range): Shap
   whole: true,
 });
 
+/** True or false. */
 export const flag = (): Shape<boolean> => ({ kind: "flag" });
 
 /** A list of so many entries. */

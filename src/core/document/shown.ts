@@ -1,5 +1,6 @@
 const SHOWN_CHARACTERS = 40;
 
+/** A text cut to what a message has room for: files from strangers may be long. */
 export const cut = (text: string): string =>
   text.length > SHOWN_CHARACTERS ? `${text.slice(0, SHOWN_CHARACTERS - 3)}…` : text;
 

@@ -6,6 +6,10 @@ export interface Bitmap {
   readonly dots: Uint8Array;
 }
 
+/**
+ * A picture of dark dots.
+ * @param width and height in dots, at least 1
+ */
 export const blankBitmap = (width: number, height: number): Bitmap => ({
   width,
   height,
@@ -40,6 +44,7 @@ export const bitmapRows = ({ width, height, dots }: Bitmap): string[] =>
     Array.from({ length: width }, (_, x) => (dots[y * width + x] ? "#" : ".")).join(""),
   );
 
+/** Whether two pictures have the same size and the same dots. */
 export const sameBitmap = (one: Bitmap, other: Bitmap): boolean =>
   one.width === other.width &&
   one.height === other.height &&
@@ -62,6 +67,7 @@ export function drawInto(target: Bitmap, source: Bitmap, x: number, y: number): 
   }
 }
 
+/** Dark where it was lit, and lit where it was dark. */
 export const inverted = ({ width, height, dots }: Bitmap): Bitmap => ({
   width,
   height,

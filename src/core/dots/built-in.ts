@@ -84,4 +84,5 @@ export const BUILT_IN_FONTS: readonly DotFont[] = [
   ),
 ];
 
+/** A font that is always there by its id; undefined where there is none of that name. */
 export const builtInFont = (id: string): DotFont | undefined => BUILT_IN_FONTS.find((font) => font.id === id);

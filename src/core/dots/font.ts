@@ -25,6 +25,7 @@ export interface DotFont {
   readonly copyright?: string;
 }
 
+/** Rows from the top of the highest letter to the foot of the lowest, in dots (BDF: FONT_ASCENT + FONT_DESCENT). */
 export const fontHeight = ({ ascent, descent }: Pick<DotFont, "ascent" | "descent">): number =>
   ascent + descent;
 
@@ -32,6 +33,7 @@ export const fontHeight = ({ ascent, descent }: Pick<DotFont, "ascent" | "descen
 export const glyphsInOrder = (font: DotFont): DotGlyph[] =>
   [...font.glyphs.values()].sort((one, other) => one.code - other.code);
 
+/** The character's own drawing; undefined where the font lacks it. */
 export const glyphOf = (font: DotFont, character: string): DotGlyph | undefined =>
   font.glyphs.get(character.codePointAt(0)!);
 

@@ -28,6 +28,7 @@ interface Known extends Look {
   readonly penalty: number;
 }
 
+/** How many bits are 1: two's steps are cleared one after the other, so it takes as many turns as there are. */
 export function dotsIn(bits: number): number {
   let count = 0;
   for (let rest = bits; rest; rest &= rest - 1) count += 1;

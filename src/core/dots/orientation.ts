@@ -57,6 +57,7 @@ export function seenAs(source: Bitmap, orientation: Orientation): Bitmap {
   return { width, height, dots };
 }
 
+/** Whether two modules are turned and mirrored alike. */
 export const sameOrientation = (one: Orientation, other: Orientation): boolean =>
   one.turn === other.turn && one.mirrored === other.mirrored;
 

@@ -17,6 +17,7 @@ export const DOTS: readonly DotName[] = Array.from(
 export type PipName = SegmentName | MarkName | DotName;
 export const PIP_NAMES: readonly PipName[] = [...SEGMENTS, ...MARKS, ...DOTS];
 
+/** Whether a name is that of a column of dots: c1, c2 … from the left. */
 export const isDot = (name: string): name is DotName => /^c\d+$/.test(name);
 
 /** The column of a dot, from 1. */
@@ -26,6 +27,7 @@ export const columnOf = (name: DotName): number => Number(name.slice(1));
 export const outputName = (name: PipName): SegmentName | undefined =>
   isDot(name) ? SEGMENTS[(columnOf(name) - 1) % 8] : isSegment(name) ? name : undefined;
 
+/** Whether a text is one of a to g or dp. */
 export const isSegment = (text: string): text is SegmentName =>
   (SEGMENTS as readonly string[]).includes(text);
 

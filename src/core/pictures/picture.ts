@@ -24,6 +24,7 @@ export type ReadPictures =
   | { readonly ok: true; readonly pictures: readonly GreyPicture[]; readonly kind: PictureKind }
   | { readonly ok: false; readonly message: string };
 
+/** A picture that cannot be read, with what is wrong and what to do. */
 export const refuse = (message: string): ReadPictures => ({ ok: false, message });
 export const DAMAGED = "The file is damaged or cut off: export it again and choose the new one.";
 

@@ -27,6 +27,10 @@ interface Samples {
   readonly key?: ArrayLike<number>;
 }
 
+/**
+ * Reads a PNG as grey over black, any colour type and depth, interlaced or not (PNG specification, sections 9 to 11).
+ * @returns one picture, or why there is none; sizes are checked before anything is unpacked
+ */
 export function readPng(bytes: Uint8Array): ReadPictures {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   if (bytes.length < 33) return refuse(`It begins as a PNG. ${DAMAGED}`);

@@ -10,6 +10,7 @@ const FORMATS = {
   6: { kind: "ppm", raw: true },
 } as const;
 
+/** Whether a file begins as PBM, PGM or PPM: P and a digit from 1 to 6. */
 export const isPnm = ([first, second = 0]: Uint8Array): boolean =>
   first === 0x50 && second >= 0x31 && second <= 0x36;
 

@@ -153,22 +153,29 @@ export interface Subroutine {
   readonly body: readonly Statement[];
 }
 
+/** A number as it stands. */
 export const number = (value: number): Expression => ({ is: "number", value });
+/** A variable or constant by its name. */
 export const name = (of: string): Expression => ({ is: "name", name: of });
+/** An entry of a table; printed as a read from flash where the controller has flash apart. */
 export const entry = (table: Table, at: Expression): Expression => ({ is: "entry", table, at });
+/** Two values joined by an operator, in the widths C gives them on that controller. */
 export const operation = (left: Expression, operator: Operator, right: Expression): Expression => ({
   is: "operation",
   operator,
   left,
   right,
 });
+/** One of two values by a condition. */
 export const either = (condition: Expression, then: Expression, otherwise: Expression): Expression => ({
   is: "either",
   condition,
   then,
   otherwise,
 });
+/** A value cut or widened to a width: the place where an overflow happens is said, not left to the compiler. */
 export const as = (width: Width, value: Expression): Expression => ({ is: "as", width, value });
+/** The controller's own time since power-up; it rolls over. */
 export const clock = (unit: "ms" | "us"): Expression => ({ is: "clock", unit });
 
 /** Every statement of some, with those in their bodies, in the order they stand. */

@@ -35,9 +35,12 @@ export const ID = form(ID_FORM, () => "must be 1 to 64 letters, digits and hyphe
  */
 
 export const asUnit = (text: string): UnitRef => text as UnitRef;
+/** A text that is known to be a leg's reference: from a checked document, or a test. */
 export const asLeg = (text: string): LegRef => text as LegRef;
+/** The same for the reference of a pip. */
 export const asPip = (text: string): PipId => text as PipId;
 
+/** `U1.14`: a leg of a unit. */
 export const legRef = (unit: UnitRef, leg: string): LegRef => asLeg(`${unit}.${leg}`);
 
 /** Splits `U1.14` into unit and leg. */
@@ -55,6 +58,7 @@ export interface DigitId {
 
 /** A digit as the key of a map, `DS1.1`. */
 export type DigitKey = Reference<"digit">;
+/** `DS1.2`: a digit, as keys of maps and lists need it. */
 export const digitKey = ({ unit, digit }: DigitId): DigitKey => `${unit}.${digit}` as DigitKey;
 
 /** What an LED's id says: where it stands. */
@@ -62,6 +66,7 @@ export interface PipPlace extends DigitId {
   readonly segment: PipName;
 }
 
+/** `DS1.2.b`: an LED of a digit, digits from 1. */
 export const pipId = (unit: UnitRef, digit: number, segment: PipName): PipId =>
   asPip(`${unit}.${digit}.${segment}`);
 
@@ -74,8 +79,10 @@ export function splitPipId(pip: PipId): PipPlace {
 /** The digit an LED is on, `DS1.1` of `DS1.1.b`. */
 export const digitOf = (pip: PipId): DigitKey => pip.slice(0, pip.lastIndexOf(".")) as DigitKey;
 
+/** The LED of that name on a digit. */
 export const pipOn = (digit: DigitKey, segment: PipName): PipId => asPip(`${digit}.${segment}`);
 
+/** Unit and digit of a key; the inverse of {@link digitKey}. */
 export function splitDigitKey(key: DigitKey): DigitId {
   const [unit, digit] = key.split(".") as [UnitRef, string];
   return { unit, digit: Number(digit) };

@@ -84,6 +84,7 @@ export function addWire(rig: Rig, from: LegRef, to: LegRef): Edited {
   };
 }
 
+/** Takes a wire out; one that is not there changes nothing. */
 export const removeWire = (rig: Rig, id: string): Rig => ({
   ...rig,
   wires: rig.wires.filter((wire) => wire.id !== id),
@@ -106,6 +107,7 @@ export const placeUnits = (rig: Rig, refs: readonly string[], placed: boolean): 
   }),
 });
 
+/** Ticks wires as placed on the table, or clears the tick. */
 export const placeWires = (rig: Rig, ids: readonly string[], placed: boolean): Rig => ({
   ...rig,
   wires: rig.wires.map((wire) => (ids.includes(wire.id) ? { ...wire, placed } : wire)),

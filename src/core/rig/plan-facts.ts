@@ -93,8 +93,10 @@ export const extraMarks = ({ display, own }: Pick<Plan, "display" | "own">): Pip
   return (["colon", "degree"] as const).filter((mark) => uses.has(mark));
 };
 
+/** `name-1` to `name-count`: the uses of lines are named so. */
 export const numbered = <Name extends string>(name: Name, count: number, from = 1) =>
   Array.from({ length: count }, (_, at) => `${name}-${at + from}` as const);
+/** A line for each segment or column that has an output, in the order of the outputs. */
 export const segmentLines = (plan: Plan): LineUse[] => {
   const size = matrixSize(plan);
   const names = new Set(size ? pipNames(plan).map(outputName) : plan.outputs);

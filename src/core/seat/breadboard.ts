@@ -33,6 +33,7 @@ export const RAILS: readonly Rail[] = ["upper −", "upper +", "lower +", "lower
 /** Rows of a half, the outermost first: where wires are easiest to push in. */
 export const rowsOf = (half: Half): readonly Row[] => (half === "upper" ? UPPER : LOWER);
 
+/** On which side of the middle gap a row is: its five holes are one strip, the other side's another. */
 export const halfOf = (row: Row): Half => (UPPER.includes(row) ? "upper" : "lower");
 
 /** Rail holes come in groups of five with a gap between: 25 on a small board, 50 on a large one. */

@@ -15,6 +15,7 @@ export interface FaceShape {
   readonly dots?: { readonly grid: DotGrid; readonly modules: readonly ModuleBox[] };
 }
 
+/** What a page needs to draw a face without the model behind it: LEDs, digits, dots, colour. */
 export function faceShape(model: RigModel): FaceShape {
   const grid = gridOf(model);
   return {

@@ -14,6 +14,7 @@ export interface OrderReading {
   readonly says: Difference;
 }
 
+/** A byte with its bits the other way round: what a sender does that begins at the wrong end. */
 export const reversedByte = (byte: number): number => {
   let result = 0;
   for (let bit = 0; bit < 8; bit += 1) if ((byte >> bit) & 1) result |= 0x80 >> bit;

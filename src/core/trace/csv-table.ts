@@ -68,6 +68,7 @@ const isDataRow = (row: readonly string[]): boolean =>
   row.filter(isData).length >= Math.max(1, row.length - 1) &&
   isData(row[0]!);
 
+/** Whether a row is a remark and no row of the table. */
 export const isComment = (row: readonly string[]): boolean => /^\s*(#|;|%|\/\/)/.test(row[0] ?? "");
 
 const TIME_HEAD = /time|^t$|stamp|^(s|ms|us|µs|μs|ns|sec|seconds?)$|zeit|elapsed/i;

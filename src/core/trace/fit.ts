@@ -14,6 +14,7 @@ const MOST_FACES = 400;
 /** Dots of pictures that are worked out to be compared. */
 const MOST_DOTS = 4_000_000;
 
+/** What is lit on each digit of a decoded face, to be held against what should be. */
 export const litDigits = ({ digits }: DecodedFace): LitDigits =>
   digits.map(({ lit }) => (lit === "" ? [] : (lit.split(" ") as PipName[])));
 

@@ -56,5 +56,6 @@ export function choiceIn<Name extends string>(
     : refusal(422, `There is no part “${unknown.slice(0, 40)}”. Parts are ${known.join(", ")}, or all.`);
 }
 
+/** Whether a question was answered before it was worked out: refused, with the reason. */
 export const isAnswer = (value: unknown): value is Answer =>
   typeof value === "object" && value !== null && "status" in value;

@@ -34,6 +34,7 @@ const asTable = (rows: readonly GlyphRow[]): string =>
     ),
   ].join("\n");
 
+/** Every character in this wiring's bytes; one that is pressed is looked at and shown on the face. */
 export function Alphabet({ form, onForm, chosen, onChoose }: Props) {
   const digit = usePickedDigit();
   const rows = useAtDesk((desk) => desk.alphabet(digit), [digit]) ?? NO_ROWS;

@@ -141,6 +141,10 @@ export function waysThatFit(base: Plan): Way[] {
     .sort((one, other) => rank(one) - rank(other));
 }
 
+/**
+ * The rig the answers lead to: laid, with its usual values and what it is to show.
+ * @param id its name in the database
+ */
 export function build(answers: Answers, id: string): Rig {
   const { name, colour, list, display } = answers;
   const plan = withLines(planOf(answers));

@@ -94,4 +94,5 @@ export function stationFor(topic: Topic): Station {
   return found;
 }
 
+/** Where a station of a rig is found. */
 export const stationPath = (rigId: string, { name }: Station): string => `/rig/${rigId}/${name}`;

@@ -13,6 +13,7 @@ const KEYS: ReadonlyArray<readonly [keys: readonly string[], what: string]> = [
   [["?"], "this list"],
 ];
 
+/** The keys, in the words of what they do. */
 export function Shortcuts({ onClose }: { onClose: () => void }) {
   const { plan } = useRig();
   const rows = [...stationsFor(plan).map(({ key, title }) => [[key], `go to ${title}`] as const), ...KEYS];

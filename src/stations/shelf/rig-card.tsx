@@ -64,6 +64,7 @@ interface UnreadableProps {
   readonly problem: Problem;
 }
 
+/** A record that no longer reads as a rig: it is never thrown away, but handed out as a file. */
 export function UnreadableCard({ record, name, problem }: UnreadableProps) {
   return (
     <li className="shelf-card">

@@ -207,6 +207,7 @@ function GroupHead({ title, placed, count, onAll }: HeadProps) {
   );
 }
 
+/** A wire by its two ends, as it is spoken of. */
 export const wireTitle = (model: RigModel, wire: Wire, legNames: LegNames): string =>
   `${legTitle(model.rig, wire.from, legNames)} to ${legTitle(model.rig, wire.to, legNames)}`;
 

@@ -10,6 +10,7 @@ export interface Code {
   readonly memory: ReturnType<typeof sketchMemory>;
 }
 
+/** The program as text for the rig's board, with what it takes of its memory; or why it cannot be printed. */
 export function codeOf(model: RigModel, program: Program, legNames: LegNames): Code {
   const problem = printProblem(model, program);
   return {

@@ -30,6 +30,7 @@ export interface Driving {
   readonly supply: SupplyAdvice;
 }
 
+/** What flows while the rig is driven: of each LED, of each chip that scans, of the supply. */
 export function drivingOf(model: RigModel): Driving {
   const sinks = model.rig.units.flatMap(({ ref }) => {
     const part = model.part(ref);
@@ -53,6 +54,7 @@ export interface CurrentAdvice {
   readonly supply: SupplyAdvice;
 }
 
+/** What the currents ask for beside the resistors: how it is fed, and which levels do not match. */
 export const adviceOn = (model: RigModel): CurrentAdvice => ({
   placings: bothPlacings(model),
   bases: baseAdvice(model),

@@ -17,6 +17,7 @@ export interface ScanSeen {
   readonly used?: TimerSetting;
 }
 
+/** The scan as an eye, a camera and the controller have it. */
 export function scanSeen(model: RigModel, program: Program): ScanSeen {
   const [chip] = chipScans(model);
   const ghosts = ghostsOf(model);
@@ -43,6 +44,7 @@ export interface RunLength {
   readonly time: Milliseconds;
 }
 
+/** How long a sign's run is, in frames and ms; nothing for digits. */
 export function runLength(model: RigModel): RunLength {
   const grid = gridOf(model);
   const frames = grid ? signRun(model.rig, grid.width, grid.height).frames : [];

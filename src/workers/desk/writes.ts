@@ -9,6 +9,7 @@ export interface Faces {
   readonly texts: readonly string[];
 }
 
+/** The faces of a program: of digits with their texts, of dots only how many. */
 export const facesOf = (model: RigModel, { frames }: Program): Faces => ({
   count: frames.length,
   texts: gridOf(model) ? [] : frames.map(({ text }) => text),
@@ -34,6 +35,7 @@ export interface WritesOf {
   readonly keys?: readonly number[];
 }
 
+/** Writes as they would be sent, edge by edge, with what each leaves in the chips. */
 export function writesOf(model: RigModel, program: Program, { frame, typed, keys }: WritesOf): BusTrace {
   const tape = frame === undefined ? [] : tapeOf(program, frame);
   return traceWrites(model, program, [...tape, ...typed], keys);
@@ -42,6 +44,7 @@ export function writesOf(model: RigModel, program: Program, { frame, typed, keys
 /** What an update of so many chips costs, by calls and by direct port writes. */
 export type UpdateCosts = Readonly<Record<WriteStyle, UpdateCost>>;
 
+/** What an update costs on the rig's board with so many chips on the bus, by calls and by port writes. */
 export function updateCosts(model: RigModel, bus: number, counts: readonly number[]): UpdateCosts[] {
   const on = model.encoding.buses![bus]!;
   const board = controllerById(model.rig.plan.controller);

@@ -34,11 +34,13 @@ export function readChain(): WriteReader {
   };
 }
 
+/** Digit registers a transfer writes, each as unit and register: other registers hold no light. */
 export const placesWritten = (units: readonly UnitRef[], bytes: readonly number[]): string[] =>
   inWords(bytes).flatMap(({ word: [first], unit }) =>
     first >= 0 && isDigit(first & 0xf) ? [`${unitAt(units, unit)} ${first & 0xf}`] : [],
   );
 
+/** Place of a bit of a digit register among the bits sent; words go MSB first, the address in the first byte of each. */
 export function bitIn(
   units: readonly UnitRef[],
   bytes: readonly number[],

@@ -11,6 +11,7 @@ const TYPES: Readonly<Record<Width, string>> = {
   i16: "int16_t",
   i32: "long",
 };
+/** A width as C names it. */
 export const typeName = (width: Width): string => TYPES[width];
 
 /** How tightly an operator holds its sides, as C has it. */

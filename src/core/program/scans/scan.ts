@@ -7,6 +7,7 @@ import type { Program } from "../types";
 /** How long each face is shown: all alike in ms and in turns of the scan, or each its own time. */
 export type FaceTime = { readonly ms: Milliseconds; readonly scans: number } | "frame";
 
+/** How long a face stands in ms, or that it is told of with each frame. */
 export const msOf = (time: FaceTime): Milliseconds | "frame" => (time === "frame" ? time : time.ms);
 
 /** Who keeps the slots going while faces are shown. */

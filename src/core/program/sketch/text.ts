@@ -21,6 +21,7 @@ export const plain = (text: string): string =>
     .replace(/µ/g, "u")
     .replace(/−/g, "-");
 
+/** A line of comment; what a rig is called goes through the one function that keeps it from ending the comment. */
 export const comment = (text = ""): SketchLine => ({ text: `// ${plain(text)}`.trimEnd() });
 
 /** The program as the text of a file. */
