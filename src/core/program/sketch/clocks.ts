@@ -23,7 +23,7 @@ export type TimerKind = "loop" | "interrupt" | "polled";
 /** Boards whose timer registers the sketch may set: the 8-bit ones. */
 const HAS_REGISTERS = /^AT(mega|tiny)/;
 
-/** Which timer a sketch sets up: by the board and by the school that keeps time. */
+/** What takes a sketch on to the next slot: its loop, a timer's interrupt, or a timer it looks at. */
 export function timerKind(model: RigModel, program: Program): TimerKind {
   if (!isMultiplexed(model) || program.tick.length === 0) return "loop";
   const eightBit = HAS_REGISTERS.test(controllerById(model.rig.plan.controller).id);
