@@ -2,66 +2,20 @@ import { busAddress, distinctDrivers, isPulledUp, reachFrom, type Driver, type R
 import type { LineGiven } from "../bus";
 import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../level";
 import { inputHigh } from "../circuit";
-import {
-  busChip,
-  logicChip,
-  type BusFace,
-  type MountedChip as ChipModel,
-  type RegisterState,
-  type ScanPicture,
-} from "../chips";
+import { busChip, logicChip, type BusFace, type RegisterState, type ScanPicture } from "../chips";
 import { isBusChip, isChip, type BusChipPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
 import { legRef, type LegRef, type UnitRef } from "../rig";
 import { driverGroups, hearsController, highVolts, isPowered, resolve } from "./board-wires";
-import { heard, type Source } from "./input";
-
-/** Where a line stands, and what hangs on it, once that has been asked for. */
-interface Line {
-  level: Level | undefined;
-  hanging?: readonly Hanging[];
-  straight?: Straight | "none";
-}
-
-/** Inputs of a chip that hang on something, by their places. */
-interface Hanging {
-  readonly mounted: MountedChip;
-  readonly inputs: readonly number[];
-}
-
-interface MountedChip {
-  readonly ref: UnitRef;
-  readonly chip: ChipModel;
-  readonly inputs: ReadonlyArray<{
-    readonly name: string;
-    readonly sources: readonly Source[];
-    readonly deaf: boolean;
-    /** What the chip is told when this input alone changes, by level: most edges are that. */
-    readonly alone: ReadonlyArray<Readonly<Record<string, Level>>>;
-  }>;
-  readonly seen: Level[];
-  /** Lines and chips each input hangs on: only when one of them changes may it change. */
-  readonly hangsOn: ReadonlyArray<Set<string>>;
-  /** The places of all its inputs. */
-  readonly all: readonly number[];
-  readonly driver: BusFace | undefined;
-  /** The net of the data leg of a driver chip that answers on it. */
-  readonly dataNet: number | undefined;
-}
+import { heard } from "./input";
+import type { Hanging, Line, MountedChip, Straight } from "./mounted";
 
 /** A picture as a text that differs where the light does; worked out once for each. */
 const pictureText = remembered(
   ({ digits, blink }: ScanPicture): string =>
     `${blink} ${digits.map(({ lit, unknown, share }) => `${lit}.${unknown}.${share}`).join()}`,
 );
-
-/** A line that leads to one input and nothing else, with what that input hears of each level. */
-interface Straight {
-  readonly mounted: MountedChip;
-  readonly at: number;
-  readonly heard: ReadonlyArray<{ readonly level: Level; readonly levels: Readonly<Record<string, Level>> }>;
-}
 
 const LEVELS = [LOW, HIGH, UNKNOWN, OPEN] as const;
 

@@ -38,3 +38,9 @@ export interface Stretch {
   readonly from: Nanoseconds;
   readonly moment: Moment;
 }
+
+/** What a burst does to a board in a given state: the moments it goes through, and the state it leaves. */
+export interface Outcome {
+  readonly stretches: readonly Stretch[];
+  readonly leaves: number;
+}

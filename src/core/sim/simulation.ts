@@ -8,18 +8,12 @@ import type { Nanoseconds } from "../quantity";
 import { controllerById, type PipId } from "../rig";
 import { Board } from "./board";
 import { VISIBLE, type Face, type FaceView, type PipLight } from "./face";
-import { litWhileBlinking, type Moment, type ScanLight, type Stretch } from "./moment";
+import { litWhileBlinking, type Moment, type Outcome, type ScanLight, type Stretch } from "./moment";
 import { ScanLights } from "./scan-light";
 import { Storage } from "./storage";
 
 /** Currents kept of moments that may come again: some 30 MB. */
 const MOST_REMEMBERED = 4e6;
-
-/** What a burst does to a board in a given state: the moments it goes through, and the state it leaves. */
-interface Outcome {
-  readonly stretches: readonly Stretch[];
-  readonly leaves: number;
-}
 
 /**
  * Runs a program on a rig at leg level: deterministic, event by event, in integer nanoseconds. What a burst of edges
