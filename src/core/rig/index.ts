@@ -18,6 +18,7 @@ export {
   showsDots,
 } from "./plan-facts";
 export { withDisplay } from "./plan-display";
+export { digitOrder, drivesLast } from "./digit-order";
 export { driverChipOf, isStatic, lineUses, planProblem, withController, withLines } from "./plan";
 export { schemeOf, schemeValues, setResistors, withSetOhms } from "./schemes";
 export { USUAL_SHOW, assignLine, movedWires, newRig, relay } from "./lay";

@@ -1,3 +1,4 @@
+import { MOST_ON_ONE_CHIP } from "./digit-order";
 import { digitCount, showsDots } from "./plan-facts";
 import { driverChipOf, planProblem, withLines } from "./plan";
 import { schemeOf } from "./schemes";
@@ -9,11 +10,10 @@ const FOR_ONE_DIGIT: readonly SchemeName[] = ["register-static", "direct"];
 const FOR_DIGITS: readonly SchemeName[] = ["two-registers", "max7219", "tm1640", "ht16k33"];
 /** More digits than one chip scans: chips in a chain. */
 const FOR_LONG: readonly SchemeName[] = ["max7219"];
-const MOST_OF_ONE_CHIP = 8;
 
 function othersFor(plan: Plan): readonly SchemeName[] {
   if (showsDots(plan)) return FOR_DOTS;
-  if (plan.digits > MOST_OF_ONE_CHIP) return FOR_LONG;
+  if (plan.digits > MOST_ON_ONE_CHIP) return FOR_LONG;
   return plan.digits === 1 ? FOR_ONE_DIGIT : FOR_DIGITS;
 }
 

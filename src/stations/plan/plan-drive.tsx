@@ -6,7 +6,9 @@ import {
   LIMITS,
   assignLine,
   controllerById,
+  digitOrder,
   driverChipOf,
+  drivesLast,
   lineUses,
   registerPart,
   schemeOf,
@@ -24,20 +26,6 @@ import { SelectField, BoardSelect, Choices, QuantityField } from "@/ui";
 interface Props {
   readonly onLay: (plan: Plan) => void;
 }
-
-/** Digits on one driver chip at most. */
-const ON_ONE_CHIP = 8;
-
-const onChip = (plan: Plan): number => Math.min(plan.digits, ON_ONE_CHIP);
-
-/** Whether the chip's first digit leg drives the rightmost digit. */
-const drivesLast = (plan: Plan): boolean => plan.digitOutputs[0] === onChip(plan);
-
-/** The digits of one chip on its legs in order, from the left or from the right; legs beyond them as they were. */
-const digitOrder = (plan: Plan, fromRight: boolean): number[] => {
-  const used = Array.from({ length: onChip(plan) }, (_, at) => (fromRight ? onChip(plan) - at : at + 1));
-  return [...used, ...Array.from({ length: ON_ONE_CHIP - used.length }, (_, at) => used.length + at + 1)];
-};
 
 /** Whether the plan's register holds a current by itself. */
 const limitsCurrent = (plan: Plan): boolean =>
@@ -179,12 +167,12 @@ export function BoardSheet({ onLay }: Props) {
           <SelectField
             label={`${legName(legById(chip, chip.digitLegs[0]!), "letters")} drives`}
             title="Which way round the display hangs on the chip; which digit is called digit 1 is chosen at the display"
-            value={drivesLast(rig.plan) ? "last" : "first"}
+            value={drivesLast(rig.plan) ? "rightmost" : "leftmost"}
             options={[
-              ["first", "the leftmost digit"],
-              ["last", "the rightmost digit"],
+              ["leftmost", "the leftmost digit"],
+              ["rightmost", "the rightmost digit"],
             ]}
-            onChoose={(which) => onLay({ ...rig.plan, digitOutputs: digitOrder(rig.plan, which === "last") })}
+            onChoose={(which) => onLay({ ...rig.plan, digitOutputs: digitOrder(rig.plan, which) })}
           />
         </div>
       )}

@@ -44,6 +44,8 @@ export function lanesOf(model: RigModel, trace: BusTrace): Lane[] {
 /** Which bit of a write is the picked LED's; undefined where it has none. */
 export type PickedBit = (entry: TapeEntry) => number | undefined;
 
+export const NONE_PICKED: PickedBit = () => undefined;
+
 /** Each bit of each write, with its value, over the time it is on the line. */
 export function bitsOfTrace(trace: BusTrace, pickedAt: PickedBit): Stretch[] {
   return trace.entries.flatMap((entry) => {
@@ -77,9 +79,9 @@ export function samplesOf(model: RigModel, trace: BusTrace): number[] {
 /** Place, among the bits of a write, of the one that lights the picked LED; undefined where it is not in it. */
 export function pickedBit(model: RigModel, pip: PipId | undefined): PickedBit {
   const need = model.encoding.pips.find((one) => one.pip === pip)?.needs.find((one) => "chip" in one);
-  if (!need || !("chip" in need)) return () => undefined;
+  if (!need || !("chip" in need)) return NONE_PICKED;
   const bus = model.encoding.buses?.find(({ units }) => units.includes(need.chip));
-  if (!bus) return () => undefined;
+  if (!bus) return NONE_PICKED;
   const chip = chipOn(model, bus);
   return ({ bytes, says, phase }) => {
     if (phase === "set-up") return undefined;

@@ -1,10 +1,10 @@
-import { useMemo } from "react";
 import { chipOn, type RigModel } from "@/core/address";
 import type { EncodedBus } from "@/core/rig";
 import type { BusTrace } from "@/core/sim";
 import { BusWave, IconButton } from "@/ui";
-import { bitsOfTrace, lanesOf, samplesOf, type PickedBit } from "./bus-lanes";
+import type { PickedBit } from "./bus-lanes";
 import { tickText } from "./tick-text";
+import { useLanes } from "./use-lanes";
 import type { TapeInSight } from "./use-tape";
 
 interface Props {
@@ -19,9 +19,7 @@ interface Props {
 export function TapeWave({ model, bus, trace, picked, tape }: Props) {
   const { now, entry, step, stages, done, moment, range, setRange, go, edgeBack, edgeOn } = tape;
   const chip = chipOn(model, bus);
-  const lanes = useMemo(() => lanesOf(model, trace), [model, trace]);
-  const bits = useMemo(() => bitsOfTrace(trace, picked), [trace, picked]);
-  const samples = useMemo(() => samplesOf(model, trace), [model, trace]);
+  const { lanes, bits, samples } = useLanes(model, trace, picked);
   return (
     <section className="sheet">
       <BusWave

@@ -7,7 +7,8 @@ import { DEFAULT_PLAN, ledValues, newRig, type Plan } from "@/core/rig";
 import type { BusTrace, Phased } from "@/core/sim";
 import { useJustAtDesk } from "@/store";
 import { SelectField, BusWave } from "@/ui";
-import { NOTHING_SENT, bitsOfTrace, lanesOf, samplesOf } from "./bus-lanes";
+import { NONE_PICKED, NOTHING_SENT } from "./bus-lanes";
+import { useLanes } from "./use-lanes";
 import { Fields, Registers } from "./chip-detail";
 import { ChipTape } from "./chip-tape";
 import { ShownFace } from "./shown-face";
@@ -139,9 +140,7 @@ interface WaveProps {
 /** The lines while one write goes over them, zoomed for as long as it is looked at. */
 function WriteWave({ model, trace, entry, steady }: WaveProps) {
   const [range, setRange] = useState<readonly [number, number]>();
-  const lanes = useMemo(() => lanesOf(model, trace), [model, trace]);
-  const samples = useMemo(() => samplesOf(model, trace), [model, trace]);
-  const bits = useMemo(() => bitsOfTrace(trace, () => undefined), [trace]);
+  const { lanes, bits, samples } = useLanes(model, trace, NONE_PICKED);
   const margin = (entry.until - entry.at) * 0.05;
   const whole: readonly [number, number] = [entry.at - margin, entry.until + margin];
   return (
