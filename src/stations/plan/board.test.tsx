@@ -8,6 +8,9 @@ import { drivingOf } from "@/workers/desk/currents";
 import { loose, showStation } from "../fixtures/open";
 import { PlanStation } from "./plan";
 
+// The ways side by side have tests of their own, and take longer than all the rest of the station.
+jest.mock("./ways", () => ({ Ways: () => null }));
+
 const slip = demoRig("slip-gate");
 const river = demoRig("river-level");
 const rack = demoRig("oar-rack");

@@ -1,71 +1,11 @@
 import { asPip, asUnit } from "../../refs";
 import fc from "fast-check";
 import { modelOf, litBy, stateFor, pipsOf } from "../../address";
-import { checkAtOnce } from "../../check";
 import { SEGMENTS } from "../../glyph";
-import { REGISTER_IDS, displayPart, sheetProblem, type DisplaySheet, type LegUse } from "../../parts";
+import { displayPart, sheetProblem, type DisplaySheet, type LegUse } from "../../parts";
 import { frameRows, glyphRows } from "../../sim";
-import {
-  DEFAULT_PLAN,
-  DIGIT_SWITCHES,
-  SCHEMES,
-  USUAL_SHOW,
-  ledValues,
-  newRig,
-  planProblem,
-  readRig,
-  usualOhms,
-  withLines,
-  writeRig,
-  type Plan,
-  type Rig,
-} from "..";
-
-const made = (plan: Partial<Plan>, texts: readonly string[] = ["-0.42", "2.35"]): Rig => {
-  const whole = withLines({ ...DEFAULT_PLAN, lines: {}, ...plan });
-  const led = ledValues("red");
-  return newRig({ id: "r", name: "R", show: { ...USUAL_SHOW, texts } }, whole, {
-    ohms: usualOhms(whole, led),
-    led,
-  });
-};
-
-/** Every way there is, on every number of digits and both polarities, that the plan allows. */
-const WAYS: Array<[string, Partial<Plan>]> = [
-  ...SCHEMES.map((scheme): [string, Partial<Plan>] => [scheme, { scheme }]),
-  ...REGISTER_IDS.flatMap((register) =>
-    (["register-static", "register-lines", "two-registers", "selector", "ring"] as const).map(
-      (scheme): [string, Partial<Plan>] => [`${scheme} with ${register}`, { scheme, register }],
-    ),
-  ),
-];
-const ALL: Array<[string, Plan]> = WAYS.flatMap(([name, way]) =>
-  DIGIT_SWITCHES.flatMap((digitSwitch) =>
-    (["common-cathode", "common-anode"] as const).flatMap((polarity) =>
-      [1, 3, 8].map((digits): [string, Plan] => {
-        const controller = way.scheme === "logic" ? "FPGA-board" : "ATmega328P-board";
-        const plan = { ...DEFAULT_PLAN, ...way, digitSwitch, polarity, digits, controller, lines: {} };
-        return [`${name}, ${digitSwitch}, ${polarity}, ${digits}`, withLines(plan)];
-      }),
-    ),
-  ),
-).filter(([, plan]) => planProblem(plan) === undefined);
-
-test("there are enough ways to be worth comparing", () => expect(ALL.length).toBeGreaterThan(130));
-
-test.each(ALL)(
-  "%s: the wires drive every LED, the file reads back, and texts come out as meant",
-  (_, plan) => {
-    const texts = plan.scheme === "bcd-decoder" ? ["1.2".repeat(plan.digits)] : ["-b.".repeat(plan.digits)];
-    const shown = texts.map((text) => text.slice(0, plan.digits * 2));
-    const rig = made(plan, shown);
-    expect(readRig(writeRig(rig))).toEqual({ ok: true, rig: JSON.parse(JSON.stringify(rig)) as Rig });
-    const model = modelOf(rig);
-    expect(model.wired.pips).toHaveLength(model.addresses.length);
-    expect(frameRows(model).every(({ faithful }) => faithful)).toBe(true);
-    expect(checkAtOnce(model).filter(({ severity }) => severity === "fault")).toEqual([]);
-  },
-);
+import { DEFAULT_PLAN, planProblem, readRig, withLines, writeRig, type Plan } from "..";
+import { made } from "./fixtures/every-way";
 
 test("one slot where nothing is shared, one for each digit where segments are", () => {
   expect(modelOf(made({ digits: 4 })).slots).toHaveLength(1);
