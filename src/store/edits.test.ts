@@ -3,7 +3,7 @@ import { asLeg, asPip } from "@/core/rig";
 import { demoRig } from "@/demo";
 import { database } from "@/keep/database";
 import { keeper } from "@/workers";
-import { keeper as kept } from "@/workers/keeper";
+import { keeper as kept } from "@/workers/fixtures/inside";
 import { editScene, editSign } from "./edit-sign";
 import { editWires } from "./edit-wires";
 import { sameToChecks } from "./audit";

@@ -1,7 +1,6 @@
 import { modelOf } from "../address";
 import { DEFAULT_PLAN, asUnit, ledValues, newRig, relay, withSetOhms, type Plan, asPip } from "../rig";
-import { ledThreshold } from "../parts";
-import { DARLINGTON_ULN2803 } from "../parts/transistors";
+import { ledThreshold, partById } from "../parts";
 import { circuitOf, currentFigures, inputHigh, pointWith, setSink, stageOf, supplyNetOf, supplyOf } from ".";
 
 const U1 = asUnit("U1");
@@ -49,7 +48,9 @@ describe("a sink that holds the current one resistor sets", () => {
 describe("an array of Darlingtons under the digits", () => {
   const rig = rigOf({ scheme: "two-registers", digits: 4, digitSwitch: "darlington" }, 220);
   const model = modelOf(rig);
-  const { figures, inputOhms } = DARLINGTON_ULN2803;
+  const array = partById("ULN2803");
+  if (array.kind !== "driver-array") throw new Error("no array");
+  const { figures, inputOhms } = array;
   const digitOne = model.addresses.filter(({ pip }) => pip.startsWith("DS1.1."));
 
   test("one segment: supply less LED, output and the Darlington's saturation, over what is in the way", () => {

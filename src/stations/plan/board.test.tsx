@@ -4,7 +4,7 @@ import { formatMilliamps } from "@/core/quantity";
 import { controllerById, lineUses, partsList, relay, type Rig } from "@/core/rig";
 import { demoRig } from "@/demo";
 import { pickPip, setLegNames, useOpenRig, usePreferences } from "@/store";
-import { drivingOf } from "@/workers/desk/currents";
+import { drivingOf } from "@/workers/fixtures/inside";
 import { loose, showStation } from "../fixtures/open";
 import { PlanStation } from "./plan";
 

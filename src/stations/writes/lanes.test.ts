@@ -2,7 +2,7 @@ import { chipOn, modelOf, sentBits } from "@/core/address";
 import { transportOf } from "@/core/bus";
 import { buildProgram } from "@/core/program";
 import { demoRig } from "@/demo";
-import { updateOf, writesOf } from "@/workers/desk/writes";
+import { updateOf, writesOf } from "@/workers/fixtures/inside";
 import { bitsOfTrace, lanesOf, lineNames, pickedBit, samplesOf } from "./bus-lanes";
 import { registerBits, registerBytes, registerLanes } from "./register-lanes";
 import { tickText } from "./tick-text";
