@@ -1,4 +1,13 @@
-export { between, distinctDrivers, isPulledUp, handsOn, railVolts, reachFrom, type Driver } from "./reach";
+export {
+  between,
+  distinctDrivers,
+  isPulledUp,
+  handsOn,
+  pulledUpTo,
+  railVolts,
+  reachFrom,
+  type Driver,
+} from "./reach";
 export { bitPlace, nthOf } from "./chain";
 export { behind, type Condition } from "./conditions";
 export type { Address } from "./addresses";

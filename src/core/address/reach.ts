@@ -219,16 +219,20 @@ export const between = (
     return ends.includes(nets.of(one).id) && ends.includes(nets.of(other).id);
   });
 
-/** A resistor leads from a leg's net to a supply. */
-export const isPulledUp = (
-  { rig, nets, drivers }: Netted & { readonly drivers: ReadonlyMap<number, readonly Driver[]> },
-  leg: LegRef,
-): boolean => {
-  const resistors = new Set(rig.units.filter(({ part }) => part === "resistor").map(({ ref }) => ref));
-  return nets.of(leg).legs.some((here) => {
-    const { unit, leg: end } = splitLegRef(here);
-    if (!resistors.has(unit)) return false;
+type Driven = Netted & { readonly drivers: ReadonlyMap<number, readonly Driver[]> };
+
+/** The highest supply, in V, that a resistor leads to from a leg's net; 0 where none does. */
+export function pulledUpTo({ rig, nets, drivers }: Driven, leg: LegRef): Volts {
+  const resistors = resistorsOf(rig.units);
+  const ends = nets
+    .of(leg)
+    .legs.map(splitLegRef)
+    .filter(({ unit }) => resistors.has(unit));
+  return ends.reduce<Volts>((most, { unit, leg: end }) => {
     const far = nets.of(legRef(unit, end === "1" ? "2" : "1"));
-    return (railVolts(drivers.get(far.id) ?? []) ?? 0) > 0;
-  });
-};
+    return Math.max(most, railVolts(drivers.get(far.id) ?? []) ?? 0);
+  }, 0);
+}
+
+/** A resistor leads from a leg's net to a supply. */
+export const isPulledUp = (model: Driven, leg: LegRef): boolean => pulledUpTo(model, leg) > 0;

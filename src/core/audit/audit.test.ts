@@ -104,12 +104,20 @@ describe("picking a resistor", () => {
 
 test("levels: 5 V lines into a 5 V chip need 3.5 V; a chip on no supply takes nothing for high", () => {
   expect(
-    levelMatches(modelOf(slipGate)).map(({ line, gets, needs, good }) => [line, gets, needs, good]),
+    levelMatches(modelOf(slipGate)).map(({ from, gets, sure, usual, taken }) => [
+      from,
+      gets,
+      sure,
+      usual,
+      taken,
+    ]),
   ).toEqual([
-    ["5", 5, 3.5, true],
-    ["6", 5, 3.5, true],
-    ["7", 5, 3.5, true],
+    ["MCU1.5", 5, 3.5, 2.5, "sure"],
+    ["MCU1.6", 5, 3.5, 2.5, "sure"],
+    ["MCU1.7", 5, 3.5, 2.5, "sure"],
   ]);
   const unpowered = moveWireEnd(slipGate, "power", "from", asLeg("MCU1.VIN"));
-  expect(unpowered.ok && levelMatches(modelOf(unpowered.rig)).every(({ good }) => !good)).toBe(true);
+  expect(unpowered.ok && levelMatches(modelOf(unpowered.rig)).every(({ taken }) => taken === "unknown")).toBe(
+    true,
+  );
 });

@@ -1,8 +1,6 @@
 import { driveStates, type SharedState } from "./average";
 import { isMultiplexed, type RigModel } from "../address";
-import { inputHigh, pointAt, supplyOf } from "../circuit";
-import { isChip } from "../parts";
-import { legRef } from "../rig";
+import { pointAt } from "../circuit";
 import type { Measure } from "./measure";
 import { measuresOf } from "./measures";
 import { searchWorst, type Search, type Worst } from "./search";
@@ -15,6 +13,7 @@ export {
   type PlacingFigures,
   type SupplyAdvice,
 } from "./advice";
+export { levelMatches, type LevelMatch } from "./levels";
 export { loadsOf } from "./loads";
 export { formatMeasure, type MeasureKind, type MeasureUnit } from "./measure";
 export { offerFor, pickResistor, type LitWhen, type ResistorOffer } from "./resistor";
@@ -76,31 +75,4 @@ function averageOverShow(
   return measures.map(
     ({ of, lasts = 1 }) => lasts * points.reduce((sum, { share, point }) => sum + share * of(point), 0),
   );
-}
-
-/** Whether a chip input takes a controller line's high for high. */
-export interface LevelMatch {
-  readonly input: string;
-  readonly line: string;
-  /** V */
-  readonly gets: number;
-  /** V */
-  readonly needs: number;
-  readonly good: boolean;
-}
-
-/** Each chip input a controller line drives: the level it gets and the one its sheet asks for. */
-export function levelMatches(model: RigModel): LevelMatch[] {
-  return model.rig.units.flatMap(({ ref }) => {
-    const part = model.part(ref);
-    if (!isChip(part)) return [];
-    return part.signalLegs.flatMap((id): LevelMatch[] => {
-      const input = legRef(ref, id);
-      const line = model.drivers.get(model.nets.of(input).id)?.find(({ kind }) => kind === "line");
-      if (line?.kind !== "line") return [];
-      const gets = supplyOf(model, line.unit);
-      const needs = inputHigh(model, ref, part);
-      return [{ input, line: line.line, gets, needs, good: gets >= needs && needs > 0 }];
-    });
-  });
 }

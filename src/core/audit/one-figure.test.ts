@@ -79,10 +79,12 @@ describe.each(MODELS)("one figure for one thing: %s", (_, model) => {
 
   test("levels are asked of inputs the used lines lead to, and fit where the board has the chips' supply", () => {
     const lines = new Set(usedLines(model));
-    for (const { line, input, gets, needs, good } of levelMatches(model)) {
-      expect(lines.has(line)).toBe(true);
-      expect(model.unit(splitLegRef(asLeg(input)).unit)).toBeTruthy();
-      expect(good).toBe(gets >= needs);
+    for (const { from, input, gets, sure, usual, taken } of levelMatches(model)) {
+      const { unit, leg } = splitLegRef(from);
+      if (model.part(unit).kind === "controller") expect(lines.has(leg)).toBe(true);
+      expect(model.unit(splitLegRef(input).unit)).toBeTruthy();
+      expect(usual).toBeLessThanOrEqual(sure);
+      expect(taken).toBe(gets >= sure ? "sure" : gets >= usual ? "usual" : "unknown");
     }
   });
 });

@@ -169,7 +169,7 @@ test.each(CASES)("%s", (_, rig, id, severity, says) => {
   expect(found.map((one) => one.severity)).toContain(severity);
 });
 
-test("a chip that reads high from 0.85 of 5 V takes nothing from a 3.3 V board", () => {
+test("a chip that reads high from 0.85 of 5 V takes a 3.3 V board's highs outside its sheet", () => {
   const rig = laid(moorings, { scheme: "two-registers", digitSwitch: "power-register" });
   expect(checkModel(modelOf(rig)).filter(({ severity }) => severity === "fault")).toEqual([]);
   const threeVolts = { ...rig, plan: { ...rig.plan, controller: "RP2040-board" } };
@@ -178,5 +178,8 @@ test("a chip that reads high from 0.85 of 5 V takes nothing from a 3.3 V board",
   );
   const wires = threeVolts.wires.filter(({ from }) => !/^MCU1\.A/.test(from));
   const levels = checkModel(modelOf({ ...threeVolts, units, wires })).filter(({ id }) => id === "level-U2");
-  expect(levels[0]?.reason).toMatch(/4.25 V/);
+  expect(levels[0]?.reason).toMatch(/4.25 V read high; 3.3 V are 950 mV short/);
+  expect(levels[0]?.severity).toBe("caution");
+  // It works from 4.5 V on, so running it on 3.3 V is no way out.
+  expect(levels[0]?.remedy).toMatch(/^Put a 74HCT125/);
 });

@@ -36,7 +36,7 @@ test.each<[string, Rig, RegExp]>([
   ["data that comes from nowhere", without(chain(16), "data-2"), /Nothing can be written to U2/],
   ["no bulk capacitor", without(chain(8), "bulk-plus"), /no 10 µF/],
   ["no bypass capacitor", without(oars, "bypass-plus"), /no bypass capacitor/],
-  ["a board of 3.3 V", relay(chain(8), withController(chain(8).plan, "ESP32-module")), /lines are at 3.3 V/],
+  ["a board of 3.3 V", relay(chain(8), withController(chain(8).plan, "ESP32-module")), /gets highs of 3.3 V/],
   ["a segment leg on ground", without(water, "segment-a"), /can never light/],
 ])("%s", (_, rig, title) => {
   expect(faults(rig)).toContainEqual(expect.stringMatching(title));

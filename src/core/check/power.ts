@@ -1,9 +1,9 @@
 import { between, railVolts, type RigModel } from "../address";
-import { inputHigh } from "../circuit";
 import { isChip, legById, type ChipPart, type LegNames } from "../parts";
 import { formatQuantity, type Volts } from "../quantity";
 import { controllerById, legRef, legTitle, splitLegRef, type LegRef, type Unit, type UnitRef } from "../rig";
 import { isPowered } from "../sim";
+import { checkLevels } from "./levels";
 import { checkLinesOver, LINE_OVER_SUPPLY } from "./over-lines";
 import { groupBy } from "../collect";
 import { finding, listing, type Finding } from "./finding";
@@ -30,6 +30,7 @@ export function checkPower(model: RigModel, legNames: LegNames): Finding[] {
       ...checkChip(model, ref, part, turned.length > 0),
       ...checkPairs(model, ref, part, legNames),
     ]),
+    ...checkLevels(model, new Set(fedChips(model).map(({ ref }) => ref))),
     ...checkBareController(model),
     ...checkBypass(model, fedChips(model)),
     ...checkGround(model),
@@ -105,7 +106,7 @@ function checkJoinedSupplies(model: RigModel, legNames: LegNames): Finding[] {
   });
 }
 
-/** One chip: no power, too much of it, the wrong way round, no common ground, levels that do not fit. */
+/** One chip: no power, too much of it, the wrong way round, no common ground, lines above its supply. */
 function checkChip(model: RigModel, ref: UnitRef, part: ChipPart, supplyTurned: boolean): Finding[] {
   const supply = legRef(ref, part.supplyLeg);
   const ground = legRef(ref, part.groundLeg);
@@ -139,21 +140,6 @@ function checkChip(model: RigModel, ref: UnitRef, part: ChipPart, supplyTurned: 
         reason:
           "Inputs may not stand more than half a volt above the supply leg: current runs into the chip through its protection.",
         remedy: `Wire leg ${part.supplyLeg} to ${formatQuantity(logic, "V")}.`,
-        legs: [supply],
-      }),
-    );
-  }
-  const needs = inputHigh(model, ref, part);
-  if (logic < needs) {
-    const runsOnLogic = logic >= part.supplyRange[0];
-    found.push(
-      finding({
-        id: `level-${ref}`,
-        severity: "fault",
-        topic: "current",
-        title: levels,
-        reason: `An input of it has to reach ${formatQuantity(needs, "V")} to read high for certain. It may work on the table and fail in the cold.`,
-        remedy: `${runsOnLogic ? `Run the chip on ${formatQuantity(logic, "V")}, or put` : "Put"} a level shifter with TTL inputs, such as a 74HCT125 on ${formatQuantity(has, "V")}, into its input lines.`,
         legs: [supply],
       }),
     );

@@ -1,5 +1,5 @@
 import { distinctDrivers, handsOn, reachFrom, type Driver, type RigModel } from "../address";
-import { inputHigh } from "../circuit";
+import { inputLevels } from "../circuit";
 import { isBusChip, isChip, legById, legName, type ChipPart, type LegNames } from "../parts";
 import { formatQuantity } from "../quantity";
 import { legRef, legTitle, type LegRef, type UnitRef } from "../rig";
@@ -163,7 +163,7 @@ function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, legNames: Le
     const by = driversOf(leg);
     const rail = by.find((driver) => driver.kind === "rail");
     const want = to === 1 ? `the supply (leg ${part.supplyLeg})` : "GND";
-    const high = rail?.kind === "rail" && rail.volts >= inputHigh(model, ref, part);
+    const high = rail?.kind === "rail" && rail.volts >= inputLevels(model, ref, part).sure;
     if (by.length === 0) {
       add(leg, `${titled(leg)} is open`, `${capital(legById(part, leg).whenOpen!)}.`, `Wire it to ${want}.`);
     } else if (rail?.kind === "rail" && (to === 1 ? !high : rail.volts > 0)) {

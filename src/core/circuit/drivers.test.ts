@@ -1,7 +1,7 @@
 import { modelOf } from "../address";
 import { DEFAULT_PLAN, asUnit, ledValues, newRig, relay, withSetOhms, type Plan, asPip } from "../rig";
 import { ledThreshold, partById } from "../parts";
-import { circuitOf, currentFigures, inputHigh, pointWith, setSink, stageOf, supplyNetOf, supplyOf } from ".";
+import { circuitOf, currentFigures, inputLevels, pointWith, setSink, stageOf, supplyNetOf, supplyOf } from ".";
 
 const U1 = asUnit("U1");
 const rigOf = (plan: Partial<Plan>, ohms = 330) =>
@@ -126,9 +126,13 @@ describe("levels and supplies", () => {
     const model = modelOf(rigOf({}));
     const part = model.part(U1);
     if (part.kind !== "shift-register") throw new Error("no register");
-    expect(inputHigh(model, U1, part)).toBeCloseTo(3.5, 9);
-    expect(inputHigh(model, U1, { ...part, highVolts: 2 })).toBe(2);
-    expect(inputHigh(model, U1, { ...part, highShare: 0.5 })).toBe(2.5);
+    expect(inputLevels(model, U1, part)).toEqual({ sure: 3.5, usual: 2.5 });
+    expect(inputLevels(model, U1, { ...part, highVolts: 2 })).toEqual({ sure: 2, usual: 2 });
+    expect(inputLevels(model, U1, { ...part, highVolts: 2, usualHighVolts: 1.4 })).toEqual({
+      sure: 2,
+      usual: 1.4,
+    });
+    expect(inputLevels(model, U1, { ...part, highShare: 0.85 })).toEqual({ sure: 4.25, usual: 2.5 });
   });
 
   test("the weak corner of an output is the one with more resistance", () => {

@@ -324,10 +324,6 @@ export function supplyNetOf(model: RigModel, unit: UnitRef): number | undefined 
   return model.nets.of(legRef(unit, part.supplyLeg)).id;
 }
 
-/** What a chip input has to reach to read high for certain. */
-export const inputHigh = (model: RigModel, ref: UnitRef, part: ChipPart): Volts =>
-  part.highVolts ?? (part.highShare ?? 0.7) * supplyOf(model, ref);
-
 /** The supply potential of a controller or chip: what its outputs' high level stands at. */
 export function supplyOf(model: RigModel, unit: UnitRef): Volts {
   const part = model.part(unit);

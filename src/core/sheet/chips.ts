@@ -43,6 +43,8 @@ interface ChipBase extends PartBase {
   /** Share of the supply an input has to reach to read high, or the volts where they are fixed. */
   readonly highShare?: number;
   readonly highVolts?: Volts;
+  /** Where its inputs usually turn, where that is not near half the supply: TTL. */
+  readonly usualHighVolts?: Volts;
   readonly powerMaximum: Watts;
 }
 

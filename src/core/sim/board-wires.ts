@@ -1,8 +1,6 @@
-import { alongChain, distinctDrivers, railVolts, reachFrom, type Driver, type RigModel } from "../address";
+import { alongChain, distinctDrivers, railVolts, reachFrom, type RigModel } from "../address";
 import { OPEN, UNKNOWN, type Level } from "../level";
-import { supplyOf } from "../circuit";
 import { isBusChip, type ChipPart } from "../parts";
-import type { Volts } from "../quantity";
 import { legRef, splitLegRef, type LegRef, type UnitRef } from "../rig";
 
 /**
@@ -42,12 +40,6 @@ export function driverGroups(model: RigModel): UnitRef[][] {
   const inner = new Set(links.values());
   return chips.filter(({ ref }) => !inner.has(ref)).map(({ ref }) => alongChain(links, ref));
 }
-
-/** What a driver's high level stands at. */
-export const highVolts = (model: RigModel, driver: Driver): Volts => {
-  if (driver.kind === "rail") return driver.volts;
-  return driver.kind === "switch" ? Infinity : supplyOf(model, driver.unit);
-};
 
 /** The level of a net several things drive: open ones do not count, different ones leave it unknown. */
 export function resolve(levels: readonly Level[]): Level {

@@ -1,13 +1,13 @@
 import { busAddress, distinctDrivers, isPulledUp, reachFrom, type Driver, type RigModel } from "../address";
 import type { LineGiven } from "../bus";
 import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../level";
-import { inputHigh } from "../circuit";
+import { highVolts, inputLevels } from "../circuit";
 import { busChip, logicChip, type BusFace, type RegisterState, type ScanPicture } from "../chips";
 import { isBusChip, isChip, type BusChipPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
 import { legRef, type LegRef, type UnitRef } from "../rig";
-import { driverGroups, hearsController, highVolts, isPowered, resolve } from "./board-wires";
+import { driverGroups, hearsController, isPowered, resolve } from "./board-wires";
 import { heard } from "./input";
 import type { Hanging, Line, MountedChip, Straight } from "./mounted";
 
@@ -55,7 +55,7 @@ export class Board {
       const chip = mountedBus ?? logicChip(part as Exclude<typeof part, BusChipPart>).mount();
       const dataNet =
         onBus?.transport.answers === true ? nets.of(legRef(unit.ref, onBus.sheet.pins.data)).id : undefined;
-      const needs = inputHigh(model, unit.ref, part);
+      const { usual } = inputLevels(model, unit.ref, part);
       // Without a common ground with the controller, the chip cannot tell its levels.
       const deaf = !hearsController(model, legRef(unit.ref, part.groundLeg));
       const inputs = chip.inputs.map(({ leg, name }) => {
@@ -67,7 +67,7 @@ export class Board {
           sources: driving.map((driver) => ({
             driver,
             read: this.readerOf(driver),
-            strong: highVolts(model, driver) >= needs,
+            strong: highVolts(model, driver) >= usual,
           })),
           deaf: deaf && driving.some(({ kind }) => kind === "line"),
           alone: LEVELS.map((level) => ({ [name]: level })),

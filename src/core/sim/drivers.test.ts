@@ -1,7 +1,7 @@
 import { demoRig } from "@/demo";
 import { modelOf } from "../address";
 import { buildProgram } from "../program";
-import { relay, swapWires, withController, type Rig } from "../rig";
+import { changeUnits, relay, swapWires, withController, type Rig } from "../rig";
 import { Simulation, frameRows, tapeOf, traceWrites } from ".";
 
 const water = demoRig("water-warmth");
@@ -77,9 +77,19 @@ describe("what a maker would see", () => {
     expect([...units].sort()).toEqual(["DS1", "DS2"]);
   });
 
-  test("3.3 V into a chip on 5 V cannot be told", () => {
+  test("3.3 V into a chip on 5 V are beyond where its inputs usually turn: it lights as asked", () => {
     const low = relay(chained, withController(chained.plan, "ESP32-module"));
-    expect(frameRows(modelOf(low)).every(({ unknown }) => unknown)).toBe(true);
+    expect(frameRows(modelOf(low)).every(({ faithful }) => faithful)).toBe(true);
+  });
+
+  test("below that nobody can tell: 5 V into a register on 12 V", () => {
+    const slip = demoRig("slip-gate");
+    const laid = relay(slip, { ...slip.plan, register: "CD4094", power: "separate", lines: {} });
+    const on = (volts: number) =>
+      frameRows(modelOf(changeUnits(laid, ({ part }) => part === "supply", { volts })));
+    expect(on(5).every(({ faithful }) => faithful)).toBe(true);
+    expect(on(9.9).every(({ faithful }) => faithful)).toBe(true);
+    expect(on(12).every(({ unknown }) => unknown)).toBe(true);
   });
 
   test("two segments exchanged: the bytes follow, or with the code kept other shapes light", () => {

@@ -1,6 +1,6 @@
 import { modelOf, type RigModel } from "../address";
 import { loadsOf, type MeasureKind } from "../audit";
-import { inputHigh } from "../circuit";
+import { inputLevels, takenAs, type Taken } from "../circuit";
 import { easyLines, type ControllerPart, type DriverChipPart } from "../parts";
 import {
   LIMITS,
@@ -72,6 +72,7 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
   const unshown = frameRows(model).filter(({ faithful, frame }) => !faithful && !frame.cut);
   const figures = scanFigures(model);
   const [chip] = chipScans(model);
+  const taken = chipPart ? highsTaken(model, chipPart) : "sure";
   const average = chip
     ? chip.together * chip.duty
     : Math.min(...figures.digits.map((digit) => digit.average));
@@ -79,8 +80,13 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
   const [pin, pack] = [mostOf(loads, ["output"]), mostOf(loads, ["package", "heat", "supply"])];
   return {
     ...base,
+    ...(taken === "usual"
+      ? {
+          level: `the ${controller.logic} V of this board are outside its sheet: usually read as high, surely with a level shifter`,
+        }
+      : {}),
     problem:
-      chipPart && deaf(model, chipPart)
+      taken === "unknown"
         ? `its inputs need more than the ${controller.logic} V of this board to read high: it takes a level shifter`
         : unshown.length > 0
           ? `it cannot show ${unshown
@@ -141,12 +147,12 @@ function jointsOf({ units, wires }: Rig): number {
   return wires.length * 2 + [...legs].filter((leg) => splitLegRef(leg).unit !== board).length;
 }
 
-/** The board's high does not reach what the chip takes for high. */
-const deaf = (model: RigModel, part: DriverChipPart): boolean =>
-  model.rig.units.some(
-    ({ ref, part: id }) =>
-      id === part.id && inputHigh(model, ref, part) > controllerById(model.rig.plan.controller).logic,
-  );
+/** How the chips of a kind take the board's high. */
+function highsTaken(model: RigModel, part: DriverChipPart): Taken {
+  const { logic } = controllerById(model.rig.plan.controller);
+  const unit = model.rig.units.find(({ part: id }) => id === part.id);
+  return unit ? takenAs(inputLevels(model, unit.ref, part), logic) : "sure";
+}
 
 /** The load of some kinds that comes nearest to what it may be. */
 const mostOf = (loads: readonly (Load & { kind: MeasureKind })[], kinds: readonly MeasureKind[]): Load =>

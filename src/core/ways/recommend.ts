@@ -22,6 +22,7 @@ const MOST_BUSY = 0.5;
 export function recommendWay(figures: readonly WayFigures[]): Recommendation | undefined {
   const sound = figures.filter(({ problem, over }) => problem === undefined && over.length === 0);
   const steps: ReadonlyArray<readonly [(one: WayFigures) => boolean, string]> = [
+    [({ level }) => level === undefined, "it takes this board’s levels by its sheet"],
     [({ awkward }) => awkward.every(({ mild }) => mild), "it needs no awkward line"],
     [({ easyLeft }) => easyLeft >= SPARE_LINES, "it leaves lines for buttons and sensors"],
     [({ lines, linesLeft }) => lines <= linesLeft, "it takes no more than half of the board’s lines"],

@@ -20,6 +20,8 @@ export interface WayFigures {
   readonly plan: Plan;
   /** Why it cannot be laid, or what it could not show. */
   readonly problem?: string;
+  /** What the board's levels come short of, where they usually do. */
+  readonly level?: string;
   readonly lines: number;
   readonly linesLeft: number;
   readonly easyLeft: number;

@@ -1,17 +1,28 @@
 import { gridOf, modelOf, type RigModel } from "@/core/address";
-import { auditRig, type Audit } from "@/core/audit";
+import { auditRig, levelMatches, supplyAdvice, type Audit } from "@/core/audit";
 import { checkModel } from "@/core/check";
 import { formatByte, glyphFit } from "@/core/glyph";
 import { frameRows, glyphTable } from "@/core/sim";
 import { cameraView, chipScans, ghostsOf, scanFigures } from "@/core/scan";
 import { buildProgram, sketchMemory } from "@/core/program";
 import { fitTimer } from "@/core/timing";
-import { controllerById } from "@/core/rig";
+import { controllerById, partsList } from "@/core/rig";
 import { json, type Answer, type Question } from "../question";
 import { choiceIn, isAnswer, numberIn, rigIn } from "./rig";
 
 /** What can be asked of a rig; what is asked unless something else is. */
-const PARTS = ["findings", "encoding", "audit", "memory", "scan", "texts", "table"] as const;
+const PARTS = [
+  "findings",
+  "encoding",
+  "audit",
+  "supply",
+  "levels",
+  "shopping",
+  "memory",
+  "scan",
+  "texts",
+  "table",
+] as const;
 /** Of a display of dots the pictures' texts and every dot's bit are told only if they are asked for. */
 const USUAL_OF_DOTS = PARTS.filter((part) => part !== "texts" && part !== "encoding");
 /** Rows of the audit that are answered at once: the nearest to their limits first. */
@@ -41,6 +52,9 @@ export function answerCheck({ text, query }: Question): Answer {
     findings: part("findings", () => checkModel(model, "letters", audit!)),
     encoding: part("encoding", () => ({ ...model.encoding, kept: read.rig.code.kept !== undefined })),
     audit: part("audit", () => auditOf(audit!, from, rows)),
+    supply: part("supply", () => supplyOf(model)),
+    levels: part("levels", () => levelMatches(model)),
+    shopping: part("shopping", () => partsList(read.rig)),
     memory: part("memory", () => ({
       ...sketchMemory(model, buildProgram(model)),
       has: controllerById(read.rig.plan.controller).memory,
@@ -102,6 +116,12 @@ function auditOf({ rows, states, complete }: Audit, from: number, count: number)
         limits,
       })),
   };
+}
+
+/** What the rig takes at the most and what its supply should give, mA, and the capacitor that carries its steps, F. */
+function supplyOf(model: RigModel) {
+  const { most, full, take, limit, bulk } = supplyAdvice(model);
+  return { most, full, take, limit: limit ?? null, bulk };
 }
 
 /** A shutter most cameras know: 1/100 s, rows read in 20 ms. */

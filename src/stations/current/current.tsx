@@ -88,7 +88,7 @@ function CurrentChoice() {
   );
 }
 
-/** Do the chips take the board's high for high? */
+/** Do the chips take the highs they get for high? */
 function Levels() {
   const model = useModel();
   const legNames = usePreferences((state) => state.legNames);
@@ -105,20 +105,35 @@ function Levels() {
           <tr>
             <th>Input</th>
             <th className="number">Gets</th>
-            <th className="number">Needs</th>
+            <th className="number" title="From here on the chip’s sheet promises that it reads high (VIH)">
+              By its sheet
+            </th>
+            <th className="number" title="Where inputs of this kind usually turn; nothing is promised there">
+              Usually
+            </th>
             <th />
           </tr>
         </thead>
         <tbody>
-          {matches.map(({ input, line, gets, needs, good }) => (
-            <tr key={input}>
+          {matches.map(({ input, from, gets, sure, usual, taken }) => (
+            <tr key={`${from} ${input}`}>
               <td>
-                line {line} → {legTitle(model.rig, input as LegRef, legNames)}
+                {legTitle(model.rig, from, legNames)} → {legTitle(model.rig, input, legNames)}
               </td>
               <td className="number">{formatQuantity(gets, "V")}</td>
-              <td className="number">{formatQuantity(needs, "V")}</td>
+              <td className="number">{formatQuantity(sure, "V")}</td>
+              <td className="number">{formatQuantity(usual, "V")}</td>
               <td>
-                <SeverityMark severity={good ? "good" : "fault"} text={good ? "fits" : "too low"} />
+                {taken === "sure" ? (
+                  <SeverityMark severity="good" text="fits" />
+                ) : taken === "usual" ? (
+                  <SeverityMark
+                    severity="caution"
+                    text={`outside its sheet, ${formatQuantity(gets - usual, "V", 2)} to spare`}
+                  />
+                ) : (
+                  <SeverityMark severity="fault" text="too low to tell" />
+                )}
               </td>
             </tr>
           ))}

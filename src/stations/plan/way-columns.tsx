@@ -146,6 +146,11 @@ export function wayColumns(
           <strong>{original.way.title}</strong>
           {original.way.id === recommended && <span className="way-mark">take this</span>}
           <span className="d-block tiny quiet">{original.way.costs}</span>
+          {original.level !== undefined && (
+            <span className="d-block tiny">
+              <SeverityMark severity="caution" text="Levels:" /> {original.level}
+            </span>
+          )}
         </span>
       ),
     },

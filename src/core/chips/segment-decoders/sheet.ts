@@ -84,7 +84,7 @@ export const DECODER_74LS47: SegmentDecoderPart = {
   kind: "segment-decoder",
   title: "74LS47 BCD-to-segment decoder",
   outline: { style: "dual-in-line", legs: 16 },
-  source: "74LS47 data sheet: pin assignment, function table; TTL inputs read high from 2 V",
+  source: "74LS47 data sheet: pin assignment, function table; TTL inputs read high from 2 V, and turn near 1.4 V (customary)",
   sources: {
     outputMaximum: "74LS47 data sheet: 24 mA an output",
     outputSpecified: "74LS47 data sheet: VOL is promised at 24 mA",
@@ -124,5 +124,6 @@ export const DECODER_74LS47: SegmentDecoderPart = {
   outputMaximum: 24,
   supplyRange: [4.75, 5.25],
   highVolts: 2,
+  usualHighVolts: 1.4,
   powerMaximum: 0.5,
 };
