@@ -6,6 +6,7 @@ export {
   pulledUpTo,
   railVolts,
   reachFrom,
+  standsAt,
   type Driver,
 } from "./reach";
 export { bitPlace, nthOf } from "./chain";

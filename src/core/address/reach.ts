@@ -13,7 +13,12 @@ import {
 } from "../rig";
 
 /** What sets the potential of a net. */
-export type Driver =
+export type Driver = Source & {
+  /** The buffer that hands it on: its output stands at the leg, with the levels of its own supply. */
+  readonly through?: UnitRef;
+};
+
+type Source =
   | { readonly kind: "rail"; readonly leg: LegRef; readonly volts: Volts }
   | { readonly kind: "line"; readonly leg: LegRef; readonly unit: UnitRef; readonly line: string }
   | { readonly kind: "register"; readonly leg: LegRef; readonly unit: UnitRef; readonly stage: number }
@@ -58,6 +63,7 @@ export function driversByNet(rig: Rig, nets: Nets): ReadonlyMap<number, readonly
     found.set(id, [...(found.get(id) ?? []), driver]);
   };
   for (const unit of rig.units) driversOf(unit, partOf(unit)).forEach(add);
+  handOn(rig, (leg) => found.get(nets.of(leg).id) ?? [], add);
   // Which side of a switch is its output depends on where the rails are, so switches come last.
   for (const unit of rig.units) {
     const volts = (leg: string) => railVolts(found.get(nets.of(legRef(unit.ref, leg)).id) ?? []);
@@ -65,6 +71,47 @@ export function driversByNet(rig: Rig, nets: Nets): ReadonlyMap<number, readonly
   }
   return found;
 }
+
+/**
+ * Buffers: what drives an input drives the output as well, where the buffer has power and its enable is low. One buffer
+ * may feed the next, so they are gone through until nothing new is handed on.
+ */
+function handOn(
+  rig: Rig,
+  driversAt: (leg: LegRef) => readonly Driver[],
+  add: (driver: Driver) => void,
+): void {
+  const waiting = new Set(
+    rig.units.flatMap((unit) => {
+      const part = partOf(unit);
+      if (part.kind !== "buffer") return [];
+      const volts = (leg: string) => railVolts(driversAt(legRef(unit.ref, leg)));
+      const [least, most] = part.supplyRange;
+      const supply = volts(part.supplyLeg) ?? 0;
+      if (supply < least || supply > most || volts(part.groundLeg) !== 0) return [];
+      return part.channels
+        .filter(({ enable }) => volts(enable) === 0)
+        .map(({ input, output }) => ({
+          unit: unit.ref,
+          input: legRef(unit.ref, input),
+          output: legRef(unit.ref, output),
+        }));
+    }),
+  );
+  for (let more = true; more;) {
+    more = false;
+    for (const channel of waiting) {
+      const given = driversAt(channel.input).filter(({ kind }) => kind !== "rail");
+      if (given.length === 0) continue;
+      for (const driver of given) add({ ...driver, leg: channel.output, through: channel.unit });
+      waiting.delete(channel);
+      more = true;
+    }
+  }
+}
+
+/** The unit whose output stands at a driver's leg: its own, or the buffer that hands it on. */
+export const standsAt = (driver: Exclude<Driver, { kind: "rail" }>): UnitRef => driver.through ?? driver.unit;
 
 /** What a unit drives, leg by leg. Resistors, capacitors and displays drive nothing. */
 function driversOf(unit: Unit, part: Part): Driver[] {
@@ -78,7 +125,7 @@ function driversOf(unit: Unit, part: Part): Driver[] {
       return role === "line" ? [{ kind: "line", leg, unit: ref, line: id }] : [];
     });
   }
-  if (!isChip(part)) return [];
+  if (!isChip(part) || part.kind === "buffer") return [];
   const outputs = part.outputLegs.map((id, at): Driver => {
     const leg = legRef(ref, id);
     switch (part.kind) {

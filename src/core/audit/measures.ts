@@ -91,6 +91,7 @@ function unitMeasures(model: RigModel, unit: Unit): Measure[] {
     case "ring":
     case "segment-decoder":
     case "expander":
+    case "buffer":
       return [
         ...outputMeasures(model, unit.ref, {
           keep: part.outputSpecified,

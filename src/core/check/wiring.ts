@@ -144,8 +144,7 @@ function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, legNames: Le
       add(leg, `${titled(leg)} is open`, `${capital(legById(part, leg).whenOpen!)}.`, `Wire it to ${want}.`);
     } else if (!fits) {
       const rail = by[0]!;
-      const tied = part.kind === "selector" && rail.kind === "rail";
-      // An unused address bit tied to a rail is how fewer than eight digits are chosen.
+      const tied = part.spareTied === true && rail.kind === "rail";
       if (!tied)
         add(leg, `${titled(leg)} gets no signal`, `It is tied to ${rail.leg}.`, `Wire it to ${want}.`);
     }

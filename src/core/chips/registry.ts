@@ -2,6 +2,7 @@ import type { BusChipPart, LogicChipPart } from "../sheet";
 import { cd4017 } from "./cd4017";
 import { cd4094 } from "./cd4094";
 import { hc164 } from "./hc164";
+import { ahct125, hct125 } from "./hct125";
 import { hc595 } from "./hc595";
 import { pcf8574 } from "./pcf8574";
 import { tlc5916 } from "./tlc5916";
@@ -27,6 +28,8 @@ export const LOGIC_CHIPS: readonly LogicChip[] = [
   cd4017,
   cd4511,
   ls47,
+  hct125,
+  ahct125,
 ];
 
 /** Every chip that is written to over a bus, in catalogue order. */

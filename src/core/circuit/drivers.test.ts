@@ -1,7 +1,16 @@
 import { modelOf } from "../address";
 import { DEFAULT_PLAN, asUnit, ledValues, newRig, relay, withSetOhms, type Plan, asPip } from "../rig";
 import { ledThreshold, partById } from "../parts";
-import { circuitOf, currentFigures, inputLevels, pointWith, setSink, stageOf, supplyNetOf, supplyOf } from ".";
+import {
+  circuitOf,
+  currentFigures,
+  inputLevels,
+  pointWith,
+  setSink,
+  stageOf,
+  supplyNetOf,
+  supplyOf,
+} from ".";
 
 const U1 = asUnit("U1");
 const rigOf = (plan: Partial<Plan>, ohms = 330) =>

@@ -1,4 +1,4 @@
-import { bitPlace, stateFor, type DriveState, type Driver, type RigModel } from "../address";
+import { bitPlace, standsAt, stateFor, type DriveState, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, OPEN, type Level } from "../level";
 import type { PipName } from "../glyph";
 import { busChip } from "../chips";
@@ -221,7 +221,9 @@ function packagesOf(model: RigModel, points: readonly Solution[]): CurrentFigure
     if (isChip(model.part(ref))) packages.set(ref, { supply: 0, ground: 0 });
   for (const point of points) {
     const now = new Map<UnitRef, { supply: Milliamps; ground: Milliamps }>();
-    for (const { unit, leg } of circuitOf(model).outputs) {
+    for (const output of circuitOf(model).outputs) {
+      const { leg } = output;
+      const unit = standsAt(output);
       const current = point.drives.get(leg) ?? 0;
       const through = now.get(unit) ?? { supply: 0, ground: 0 };
       now.set(unit, through);

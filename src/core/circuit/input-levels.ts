@@ -1,4 +1,4 @@
-import type { Driver, RigModel } from "../address";
+import { standsAt, type Driver, type RigModel } from "../address";
 import type { ChipPart } from "../parts";
 import type { Volts } from "../quantity";
 import type { UnitRef } from "../rig";
@@ -27,7 +27,7 @@ export function inputLevels(model: RigModel, ref: UnitRef, part: ChipPart): Inpu
 /** What a driver's high level stands at; a switch hands a rail on, as it is. */
 export const highVolts = (model: RigModel, driver: Driver): Volts => {
   if (driver.kind === "rail") return driver.volts;
-  return driver.kind === "switch" ? Infinity : supplyOf(model, driver.unit);
+  return driver.kind === "switch" ? Infinity : supplyOf(model, standsAt(driver));
 };
 
 /** How an input takes a high of so many volts. */

@@ -1,4 +1,4 @@
-import { between, railVolts, type Driver, type RigModel } from "../address";
+import { between, railVolts, standsAt, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, type Level } from "../level";
 import {
   FULL_DRIVE,
@@ -167,7 +167,7 @@ export class RigCircuit {
       return used.has(net) || fixed.has(net) || outputs.length > 1 ? outputs : [];
     });
     const driven = this.outputs.map(({ leg }) => node(leg));
-    const stages = this.outputs.map(({ unit, leg }) => outputStage(model, unit, leg, corner));
+    const stages = this.outputs.map((output) => outputStage(model, standsAt(output), output.leg, corner));
     const tap = (at: number, one: Tap) => {
       if (fixed.has(at)) this.taps.set(at, [...(this.taps.get(at) ?? []), one]);
     };
@@ -193,9 +193,10 @@ export class RigCircuit {
       tap(drain, ({ transistors }) => sign * (transistors.get(id)?.collector ?? 0));
       tap(source, ({ transistors }) => -sign * (transistors.get(id)?.collector ?? 0));
     }
-    this.outputs.forEach(({ leg, unit }, at) => {
+    this.outputs.forEach((output, at) => {
+      const { leg } = output;
       tap(driven[at]!, ({ drives }) => -(drives.get(leg) ?? 0));
-      const own = supplyNetOf(model, unit);
+      const own = supplyNetOf(model, standsAt(output));
       if (own !== undefined) tap(own, ({ drives }) => Math.max(0, drives.get(leg) ?? 0));
     });
     this.pieces = takeApart({ nodes, fixed, resistors, leds, bipolars, channels }, driven).map(

@@ -22,6 +22,7 @@ export { digitOrder, drivesLast } from "./digit-order";
 export { driverChipOf, isStatic, lineUses, planProblem, withController, withLines } from "./plan";
 export { schemeOf, schemeValues, setResistors, withSetOhms } from "./schemes";
 export { USUAL_SHOW, assignLine, movedWires, newRig, relay } from "./lay";
+export { levelPartsProblem } from "./level-parts";
 export { oneByOne } from "./texts";
 export { USUAL_LAYOUT, dotModules, laidOut, type DotModule, type LayoutChoice } from "./sign";
 export { fontById, fontsOf, textDotsProblem } from "./sign-fonts";

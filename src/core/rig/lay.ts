@@ -1,3 +1,4 @@
+import { placeLevelParts } from "./level-parts";
 import { chipVolts, displayUnits, withLines } from "./plan";
 import { controllerById, digitCount } from "./plan-facts";
 import { allValues, usualOhms, usualScan } from "./usual";
@@ -19,6 +20,7 @@ import {
 export function layRig(plan: Plan, values: SchemeValues): Pick<Rig, "units" | "wires"> {
   const layer = new Layer(plan, allValues(plan, values), displayUnits(plan, values.led), chipVolts(plan));
   schemeOf(plan.scheme).lay(layer);
+  placeLevelParts(layer, plan);
   return { units: layer.units, wires: layer.wires };
 }
 

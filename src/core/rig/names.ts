@@ -34,6 +34,7 @@ export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, legNames: LegName
     case "segment-decoder":
     case "driver-chip":
     case "expander":
+    case "buffer":
       return `${unit.ref} ${legName(named, legNames)}, leg ${named.id}`;
   }
 }

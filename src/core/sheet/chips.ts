@@ -30,6 +30,8 @@ interface ChipBase extends PartBase {
   readonly groundLeg: string;
   /** Inputs that belong on a controller line or on another chip's output. */
   readonly signalLegs: readonly string[];
+  /** Signal legs nobody needs are tied to a rail: address bits of fewer digits, spare buffers. */
+  readonly spareTied?: true;
   readonly ties: readonly Tie[];
   /** Output legs, first stage, lowest code or segment a first. */
   readonly outputLegs: readonly string[];
@@ -113,6 +115,17 @@ export interface SegmentDecoderPart extends ChipBase {
   readonly table: ReadonlyArray<readonly SegmentName[]>;
 }
 
+/** Buffers side by side: what comes in goes out again, at the levels of their own supply. */
+export interface BufferPart extends ChipBase {
+  readonly kind: "buffer";
+  /** A high enable lets the output go. */
+  readonly channels: ReadonlyArray<{
+    readonly enable: string;
+    readonly input: string;
+    readonly output: string;
+  }>;
+}
+
 /** Peak segment current set by one resistor: the resistor in kΩ over current and forward drop. */
 export interface SetCurrent {
   readonly leg: string;
@@ -188,7 +201,7 @@ export type BusChipPart = DriverChipPart | ExpanderPart;
 export type ChipPart = LogicChipPart | BusChipPart;
 
 /** Logic chips that are no bus's. */
-export type LogicChipPart = ShiftRegisterPart | SelectorPart | RingPart | SegmentDecoderPart;
+export type LogicChipPart = ShiftRegisterPart | SelectorPart | RingPart | SegmentDecoderPart | BufferPart;
 
 /** Output stage of HC chips: the guaranteed end from VOH and VOL at 6 mA, the typical end from the curves. */
 export const HC_STAGE: OutputSide = { drop: 0, ohms: 60, typical: 35, ohmsLow: 90, typicalLow: 55 };

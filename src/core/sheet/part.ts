@@ -28,6 +28,7 @@ const CHIP_KINDS: ReadonlySet<Part["kind"]> = new Set([
   "selector",
   "ring",
   "segment-decoder",
+  "buffer",
   "driver-chip",
   "expander",
 ]);

@@ -11,9 +11,19 @@ import {
   type RigModel,
 } from "../address";
 import { currentFigures } from "../circuit";
-import type { LegNames } from "../parts";
+import { levelMatches } from "../audit";
+import { isChip, type LegNames } from "../parts";
 import { formatMilliamps, formatNanoseconds, formatQuantity } from "../quantity";
-import { legTitle, splitPipId, unitValue, type LegRef, type PipId, type UnitRef, legRef } from "../rig";
+import {
+  legTitle,
+  splitLegRef,
+  splitPipId,
+  unitValue,
+  type LegRef,
+  type PipId,
+  type UnitRef,
+  legRef,
+} from "../rig";
 import { STEADY, chipScans, lightDuty, scanFigures } from "../scan";
 import { signRun } from "../show";
 import { frameRows } from "../sim";
@@ -27,6 +37,7 @@ export type HopKind =
   | "bit"
   | "sent"
   | "lines"
+  | "lifted"
   | "time"
   | "current"
   | "return"
@@ -77,7 +88,14 @@ export function trailOf(model: RigModel, pip: PipId, legNames: LegNames = "lette
   }
   const { verdict } = address;
   if (verdict.kind === "driven")
-    hops.push(...distinct(verdict.conditions.flatMap((condition) => codeHops(model, pip, condition))));
+    hops.push(
+      ...distinct(
+        verdict.conditions.flatMap((condition) => [
+          ...codeHops(model, pip, condition),
+          ...liftedHops(model, condition.driver),
+        ]),
+      ),
+    );
   else {
     const title = {
       always: "always lit",
@@ -107,6 +125,28 @@ export function trailOf(model: RigModel, pip: PipId, legNames: LegNames = "lette
     legs: [address.sharedLeg, ...address.sharedReach.map(({ driver }) => driver.leg)],
   });
   return hops;
+}
+
+/** Buffers that hand on to a chip what it hears, with what they make of the level. */
+function liftedHops(model: RigModel, driver: Driver): Hop[] {
+  if (driver.kind === "rail") return [];
+  const part = model.part(driver.unit);
+  if (!isChip(part)) return [];
+  const behind = levelMatches(model).filter(({ input }) => splitLegRef(input).unit === driver.unit);
+  const buffers = new Set(
+    behind.map(({ from }) => splitLegRef(from).unit).filter((ref) => model.part(ref).kind === "buffer"),
+  );
+  return [...buffers].map((ref): Hop => {
+    const before = levelMatches(model).find(({ input }) => splitLegRef(input).unit === ref);
+    const after = behind.find(({ from }) => splitLegRef(from).unit === ref);
+    return {
+      kind: "lifted",
+      topic: "wiring",
+      title: `through ${ref} ${model.part(ref).id}`,
+      detail: `${formatQuantity(before?.gets ?? 0, "V")} come in, ${formatQuantity(after?.gets ?? 0, "V")} go on`,
+      legs: behind.flatMap(({ from }) => (splitLegRef(from).unit === ref ? [from] : [])),
+    };
+  });
 }
 
 /** Hops that several conditions share are listed once. */

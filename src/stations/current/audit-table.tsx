@@ -104,13 +104,16 @@ const columns: ColumnDef<AuditRow>[] = [
   },
 ];
 
-/** Rows at first, and more at a click: the nearest to their limits stand first. */
+/** Rows of LEDs at first, and more at a click: the nearest to their limits stand first. */
 const FIRST_ROWS = 40;
+const MANY_ROWS = 1000;
 
 /** Every measure with its worst, its mean, its limits and how it stands. */
 export const AuditTable = memo(function AuditTable({ rows }: { rows: AuditRow[] }) {
   const pick = useOpenRig((state) => state.pick);
   const isPicked = ({ pip }: AuditRow) => pip !== undefined && pip === pick;
+  // Of LEDs there are many, and alike; what else carries current is always listed, unless that is hundreds as well.
+  const isKept = (row: AuditRow) => (row.pip === undefined && rows.length < MANY_ROWS) || isPicked(row);
   return (
     <div className="audit-scroll">
       <DataTable
@@ -120,7 +123,7 @@ export const AuditTable = memo(function AuditTable({ rows }: { rows: AuditRow[] 
         rowKey={(row) => row.id}
         rowClass={(row) => (isPicked(row) ? "is-picked" : undefined)}
         first={FIRST_ROWS}
-        keeps={isPicked}
+        keeps={isKept}
       />
     </div>
   );

@@ -4,13 +4,16 @@ import { auditRig, formatMeasure } from "@/core/audit";
 import { standingOf } from "@/core/check";
 import { demoRig } from "@/demo";
 import { useOpenRig } from "@/store";
-import { showStation } from "../fixtures/open";
+import { relay, withController } from "@/core/rig";
+import { loose, showStation } from "../fixtures/open";
 import { CurrentStation } from "./current";
 
 const river = demoRig("river-level");
 const audit = auditRig(modelOf(river));
-/** Rows of a long table that are shown at first. */
-const FIRST = 40;
+/** Rows that are shown at first: forty, the nearest to their limits, and all that are no LED's. */
+const FIRST = [...audit.rows]
+  .sort((one, other) => (other.share ?? -1) - (one.share ?? -1))
+  .filter(({ pip }, at) => at < 40 || pip === undefined).length;
 const table = () => screen.findByRole("table", { name: "Currents and heat at their worst" });
 
 const listed = async () =>
@@ -97,5 +100,35 @@ describe("Current", () => {
     await waitFor(async () =>
       expect(within(await table()).getAllByText("over").length).toBeGreaterThanOrEqual(over.length),
     );
+  });
+});
+
+describe("levels", () => {
+  const tide = demoRig("tide-notice");
+  const low = loose(relay(tide, withController(tide.plan, "ESP32-module")));
+  const levels = () => screen.getByRole("table", { name: "Levels at the chip’s inputs" });
+
+  test("3.3 V into chips on 5 V are outside the sheet, with what there is to spare; a buffer put in mends it", async () => {
+    const { hands, now, undo } = showStation(CurrentStation, low);
+    expect(
+      (await within(levels()).findAllByText(/outside its sheet, 800 mV to spare/)).length,
+    ).toBeGreaterThan(0);
+    await hands.click(screen.getByRole("button", { name: "Put a 74AHCT125 into the lines" }));
+    expect(now().plan.levels).toBe("74AHCT125");
+    expect(now().units.some(({ part }) => part === "74AHCT125")).toBe(true);
+    expect(await screen.findByText("A 74AHCT125 stands in the lines.")).toBeTruthy();
+    await waitFor(() => expect(within(levels()).queryByText(/outside its sheet/)).toBeNull());
+    expect(within(levels()).getAllByText("fits").length).toBeGreaterThan(3);
+    await hands.click(screen.getByRole("button", { name: "Take it out" }));
+    expect(now().units).toEqual(low.units);
+    undo();
+    undo();
+    expect(now()).toEqual(low);
+  });
+
+  test("where the chips stand on the board's own level nothing is offered", async () => {
+    showStation(CurrentStation, river);
+    expect((await within(levels()).findAllByText("fits")).length).toBeGreaterThan(0);
+    expect(screen.queryByRole("button", { name: /into the lines/ })).toBeNull();
   });
 });

@@ -3,12 +3,11 @@ import "./current.css";
 import { useDeferredValue, useMemo, useState } from "react";
 import { ledResistors, scanningChip } from "@/core/address";
 import type { Audit, AuditRow, MeasureKind } from "@/core/audit";
-import { formatQuantity } from "@/core/quantity";
-import { legTitle, type LegRef } from "@/core/rig";
-import { useAtDesk, useFindings, useModel, usePreferences } from "@/store";
-import { ChipSheet, SeverityMark, SinkSheet, StationFrame, ViewSwitch } from "@/ui";
+import { useFindings, useModel } from "@/store";
+import { ChipSheet, SinkSheet, StationFrame, ViewSwitch } from "@/ui";
 import { Advice } from "./advice";
 import { AuditTable } from "./audit-table";
+import { Levels } from "./levels";
 import { ResistorPicker } from "./resistor-picker";
 
 const KINDS: ReadonlyArray<readonly [kind: MeasureKind | "all", title: string]> = [
@@ -85,60 +84,5 @@ function CurrentChoice() {
       <SinkSheet />
       {ledResistors(model).size > 0 && <ResistorPicker />}
     </>
-  );
-}
-
-/** Do the chips take the highs they get for high? */
-function Levels() {
-  const model = useModel();
-  const legNames = usePreferences((state) => state.legNames);
-  const levels = useAtDesk((desk) => desk.levels());
-  const matches = levels ?? [];
-  return (
-    <section className="sheet">
-      <h2>Levels</h2>
-      {levels && matches.length === 0 && (
-        <p className="small quiet mb-0">No controller line reaches a chip input.</p>
-      )}
-      <table className="rule-table small" aria-label="Levels at the chip’s inputs">
-        <thead>
-          <tr>
-            <th>Input</th>
-            <th className="number">Gets</th>
-            <th className="number" title="From here on the chip’s sheet promises that it reads high (VIH)">
-              By its sheet
-            </th>
-            <th className="number" title="Where inputs of this kind usually turn; nothing is promised there">
-              Usually
-            </th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {matches.map(({ input, from, gets, sure, usual, taken }) => (
-            <tr key={`${from} ${input}`}>
-              <td>
-                {legTitle(model.rig, from, legNames)} → {legTitle(model.rig, input, legNames)}
-              </td>
-              <td className="number">{formatQuantity(gets, "V")}</td>
-              <td className="number">{formatQuantity(sure, "V")}</td>
-              <td className="number">{formatQuantity(usual, "V")}</td>
-              <td>
-                {taken === "sure" ? (
-                  <SeverityMark severity="good" text="fits" />
-                ) : taken === "usual" ? (
-                  <SeverityMark
-                    severity="caution"
-                    text={`outside its sheet, ${formatQuantity(gets - usual, "V", 2)} to spare`}
-                  />
-                ) : (
-                  <SeverityMark severity="fault" text="too low to tell" />
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </section>
   );
 }

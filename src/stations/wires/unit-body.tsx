@@ -19,6 +19,7 @@ export function UnitBody({ box, model }: { box: Box; model: RigModel }) {
     case "segment-decoder":
     case "driver-chip":
     case "expander":
+    case "buffer":
     case "driver-array":
       return <ChipBody box={box} />;
     case "transistor":

@@ -84,7 +84,8 @@ export const DECODER_74LS47: SegmentDecoderPart = {
   kind: "segment-decoder",
   title: "74LS47 BCD-to-segment decoder",
   outline: { style: "dual-in-line", legs: 16 },
-  source: "74LS47 data sheet: pin assignment, function table; TTL inputs read high from 2 V, and turn near 1.4 V (customary)",
+  source:
+    "74LS47 data sheet: pin assignment, function table; TTL inputs read high from 2 V, and turn near 1.4 V (customary)",
   sources: {
     outputMaximum: "74LS47 data sheet: 24 mA an output",
     outputSpecified: "74LS47 data sheet: VOL is promised at 24 mA",

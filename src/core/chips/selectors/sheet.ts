@@ -55,6 +55,8 @@ function threeToEight(id: string, chosen: 0 | 1): SelectorPart {
     supplyLeg: "16",
     groundLeg: "8",
     signalLegs: ["1", "2", "3"],
+    // Fewer than eight digits need fewer address bits.
+    spareTied: true,
     ties: [
       { leg: "4", to: 0, otherwise: "no output is chosen" },
       { leg: "5", to: 0, otherwise: "no output is chosen" },

@@ -32,6 +32,11 @@ export function wiringComments(model: RigModel, program: Program, legNames: LegN
     if (part.kind === "controller") return legById(part, id).name;
     return `${unit} ${legName(legById(part, id), legNames)} (leg ${id})`;
   };
+  /** The buffers between a line and a leg. */
+  const lifted = (leg: LegRef): string =>
+    [...new Set((model.drivers.get(model.nets.of(leg).id) ?? []).flatMap(({ through }) => through ?? []))]
+      .map((ref) => `${ref} ${model.part(ref).id} -> `)
+      .join("");
   const resistor = (ref: UnitRef): string => `${ref} ${unitValue(model.unit(ref)) ?? ""}`;
   const chip = model.chain.chips[0];
   const part = chip === undefined ? undefined : model.part(chip);
@@ -47,7 +52,9 @@ export function wiringComments(model: RigModel, program: Program, legNames: LegN
             found === program.chain![use]
               ? ""
               : `   ! the wires lead ${found === undefined ? "nowhere" : `to line ${found}`}`;
-          return comment(`  line ${program.chain![use]} -> ${name(legRef(chip!, leg))}   ${use}${lead}`);
+          return comment(
+            `  line ${program.chain![use]} -> ${lifted(legRef(chip!, leg))}${name(legRef(chip!, leg))}   ${use}${lead}`,
+          );
         })
       : [];
   const bus = model.encoding.buses?.flatMap((on) => {
@@ -57,7 +64,11 @@ export function wiringComments(model: RigModel, program: Program, legNames: LegN
     const lines = (["data", "clock", "select"] as const).flatMap((pin) =>
       driver.pins[pin] === undefined
         ? []
-        : [comment(`  line ${on[pin]} -> ${name(legRef(first!, driver.pins[pin]))}`)],
+        : [
+            comment(
+              `  line ${on[pin]} -> ${lifted(legRef(first!, driver.pins[pin]))}${name(legRef(first!, driver.pins[pin]))}`,
+            ),
+          ],
     );
     const addresses = (on.addresses ?? []).map((address, at) =>
       comment(`  ${on.units[at]} has bus address ${formatByte(address)}`),

@@ -100,6 +100,14 @@ export class Layer {
     this.wires.push({ id, from, to, placed: false });
   }
 
+  /** What hung on one leg hangs on another from now on. */
+  reroute(from: LegRef, to: LegRef): void {
+    this.wires.forEach((wire, at) => {
+      if (wire.from === from) this.wires[at] = { ...wire, from: to };
+      else if (wire.to === from) this.wires[at] = { ...wire, to };
+    });
+  }
+
   line(use: LineUse): LegRef {
     return legRef(BOARD, this.plan.lines[use] ?? "");
   }

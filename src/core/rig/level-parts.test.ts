@@ -1,0 +1,104 @@
+import { modelOf } from "../address";
+import { levelMatches } from "../audit";
+import { checkModel } from "../check";
+import { demoRig } from "@/demo";
+import { seatRig, wireSeats } from "../seat";
+import { buildProgram, sketchText, writeProgram } from "../program";
+import { frameRows } from "../sim";
+import { trailOf } from "../trail";
+import {
+  checkRig,
+  levelPartsProblem,
+  movedWires,
+  netsOf,
+  relay,
+  withController,
+  type LevelPart,
+  type Plan,
+  type Rig,
+} from ".";
+
+const oars = demoRig("oar-rack");
+const tide = demoRig("tide-notice");
+const low = (rig: Rig, plan: Partial<Plan> = {}, board = "ESP32-module"): Rig => {
+  const laid = relay(rig, { ...rig.plan, lines: {}, ...plan });
+  return relay(laid, withController(laid.plan, board));
+};
+const lift = (rig: Rig, levels: LevelPart = "74HCT125"): Rig => relay(rig, { ...rig.plan, levels });
+const chain = low(tide);
+
+describe.each(["74HCT125", "74AHCT125"] as const)("a %s in the lines", (levels) => {
+  test.each(["ESP32-module", "ESP8266-module", "RP2040-board"])(
+    "of a %s: levels fit, every face is as asked",
+    (board) => {
+      const rig = lift(low(oars, { scheme: "max7219", digits: 8 }, board), levels);
+      const model = modelOf(rig);
+      expect(levelMatches(model).every(({ taken }) => taken === "sure")).toBe(true);
+      expect(checkModel(model).filter(({ severity }) => severity === "fault")).toEqual([]);
+      expect(checkModel(model).filter(({ id }) => id.startsWith("level-"))).toEqual([]);
+      expect(frameRows(model).every(({ faithful }) => faithful)).toBe(true);
+      expect(checkRig(JSON.parse(JSON.stringify(rig))).ok).toBe(true);
+    },
+  );
+});
+
+test("one takes the board's lines, and the chain behind it hangs on what it gives", () => {
+  const rig = lift(chain);
+  const buffers = rig.units.filter(({ part }) => part === "74HCT125");
+  expect(buffers).toHaveLength(1);
+  expect(rig.units.length - chain.units.length).toBe(2);
+  // What hung on the board's lines is joined as before, only not to the lines.
+  const lines = Object.values(chain.plan.lines).map((line) => `MCU1.${line}`);
+  const joined = (one: Rig) =>
+    netsOf(one)
+      .all.map(({ legs }) =>
+        legs
+          .filter(
+            (leg) =>
+              !lines.includes(leg) &&
+              !buffers.some(({ ref }) => leg.startsWith(`${ref}.`)) &&
+              !/^C\d+/.test(leg),
+          )
+          .sort()
+          .join(" "),
+      )
+      .filter((legs) => legs !== "")
+      .sort();
+  expect(joined(rig)).toEqual(joined(chain));
+  expect(movedWires(rig)).toEqual([]);
+  const spare = rig.wires.filter(({ id }) => id.startsWith("spare-"));
+  expect(spare).toHaveLength(1);
+});
+
+test("it is seated like any other part, and taken out again nothing is left of it", () => {
+  const rig = lift(chain);
+  const seating = seatRig(rig, { size: 830, rails: "through" });
+  expect(wireSeats(modelOf(rig), seating).wires.length).toBeGreaterThan(0);
+  const { levels: _, ...plan } = rig.plan;
+  const back = relay(rig, plan);
+  expect(back.units).toEqual(chain.units);
+  expect(back.wires.map(({ from, to }) => [from, to])).toEqual(chain.wires.map(({ from, to }) => [from, to]));
+});
+
+test.each<[string, Rig, RegExp | undefined]>([
+  ["a chain of MAX7219 at 3.3 V", chain, undefined],
+  ["the same at 5 V", tide, /^its chips run on the board's own level$/],
+  ["registers, which run on 3.3 V themselves", low(demoRig("slip-gate")), /own level/],
+  ["a chip that answers", low(oars), /^the HT16K33 answers on its data line/],
+])("%s", (_, rig, problem) => {
+  const said = levelPartsProblem(rig.plan);
+  if (problem) expect(said).toMatch(problem);
+  else expect(said).toBeUndefined();
+  // Asked for all the same, nothing is put in where it is of no use.
+  expect(lift(rig).units.some(({ part }) => part === "74HCT125")).toBe(problem === undefined);
+});
+
+test("the trail and the wiring in the sketch go through it", () => {
+  const model = modelOf(lift(chain));
+  const hop = trailOf(model, model.addresses[0]!.pip).find(({ kind }) => kind === "lifted")!;
+  expect(hop).toMatchObject({ title: "through U5 74HCT125", detail: "3.3 V come in, 5 V go on" });
+  expect(trailOf(modelOf(chain), model.addresses[0]!.pip).some(({ kind }) => kind === "lifted")).toBe(false);
+  const sketch = sketchText(writeProgram(model, buildProgram(model)).lines);
+  const { data } = chain.plan.lines;
+  expect(sketch).toContain(`line ${data} -> U5 74HCT125 -> U1 DIN (leg 1)`);
+});
