@@ -192,7 +192,7 @@ describe("boards", () => {
       severity: "caution",
       title: "U1 runs on 5 V and gets highs of 3.3 V",
       reason: expect.stringMatching(/3.5 V read high; 3.3 V are 200 mV short.*near 2.5 V.*800 mV to spare/),
-      remedy: expect.stringMatching(/^Run the chip on 3.3 V, which its sheet allows, or put a 74HCT125/),
+      remedy: expect.stringMatching(/^Run it on 3.3 V, which the sheet allows, or put a 74HCT125/),
     });
     expect(glyphTable(modelOf(rig)).every(({ faithful }) => faithful)).toBe(true);
   });

@@ -79,7 +79,7 @@ describe("a register on a supply of its own", () => {
 
   test("beyond what TTL buffers stand, a transistor is what is left", () => {
     expect(levelOf(feedAt(rig, 12))[0]!.remedy).toMatch(
-      /^Run the chip on 5 V, which its sheet allows, or put a transistor with a resistor to 12 V/,
+      /^Run it on 5 V, which the sheet allows, or put a transistor with a resistor to 12 V/,
     );
   });
 });
@@ -101,4 +101,13 @@ test("an open-drain line is as high as what pulls it up, whatever the board's le
   );
   // That nothing pulls them up is said as that.
   expect(levelOf(bare)).toEqual([]);
+});
+
+test("chips alike that get alike have one finding together", () => {
+  const tide = demoRig("tide-notice");
+  const [found, ...more] = levelOf(on33(tide));
+  expect(more).toEqual([]);
+  expect(found!.title).toBe("U1, U2, U3 and U4 run on 5 V and get highs of 3.3 V");
+  // Clock and load of each, and the data of the first: the others get theirs from the chip before.
+  expect(found!.legs).toHaveLength(4 * 2 + 1);
 });

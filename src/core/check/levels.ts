@@ -5,8 +5,8 @@ import { supplyOf } from "../circuit";
 import { groupBy } from "../collect";
 import { isBusChip, isChip, type ChipPart } from "../parts";
 import { formatQuantity, type Volts } from "../quantity";
-import { splitLegRef, type UnitRef } from "../rig";
-import { capital, finding, type Finding } from "./finding";
+import { splitLegRef, type LegRef, type UnitRef } from "../rig";
+import { capital, finding, listing, type Finding } from "./finding";
 
 /** Supply of the buffers with TTL inputs, in V (74HCT125, 74AHCT125: recommended operating conditions). */
 const HCT_SUPPLY = [4.5, 5.5] as const;
@@ -14,44 +14,57 @@ const HCT_READS_FROM: Volts = 2;
 
 const volts = (value: Volts): string => formatQuantity(value, "V", 3);
 
+/** Chips of one kind on one supply that get the same too low a high. */
+interface Short {
+  readonly refs: readonly UnitRef[];
+  readonly part: ChipPart;
+  readonly supply: Volts;
+  readonly worst: LevelMatch;
+  readonly inputs: readonly LegRef[];
+}
+
 /**
  * Highs that do not reach what a chip's sheet wants. Beyond where such inputs usually turn they are read all the same: a
- * caution, with how much there is to spare. Below that nobody can tell: a fault.
+ * caution, with how much there is to spare. Below that nobody can tell: a fault. Chips alike have one finding together.
  * @param fed chips with power; of others their power is said
  */
 export function checkLevels(model: RigModel, fed: ReadonlySet<UnitRef>): Finding[] {
   // Lines that nothing pulls up have a finding of their own.
   const short = levelMatches(model).filter(({ taken, gets }) => taken !== "sure" && gets > 0);
-  const byChip = groupBy(short, ({ input }) => splitLegRef(input).unit);
-  return [...byChip].flatMap(([ref, matches]): Finding[] => {
-    const part = model.part(ref);
-    if (!fed.has(ref) || !isChip(part)) return [];
-    const worst = matches.reduce((low, one) => (one.gets < low.gets ? one : low));
-    return [shortLevel(model, ref, part, worst, matches)];
-  });
+  const chips = [...groupBy(short, ({ input }) => splitLegRef(input).unit)].flatMap(
+    ([ref, matches]): Short[] => {
+      const part = model.part(ref);
+      if (!fed.has(ref) || !isChip(part)) return [];
+      const worst = matches.reduce((low, one) => (one.gets < low.gets ? one : low));
+      const inputs = matches.map(({ input }) => input);
+      return [{ refs: [ref], part, supply: supplyOf(model, ref), worst, inputs }];
+    },
+  );
+  const alike = groupBy(chips, ({ part, supply, worst }) => `${part.id} ${supply} ${worst.gets}`);
+  return [...alike.values()].map((all) =>
+    shortLevel({
+      ...all[0]!,
+      refs: all.flatMap(({ refs }) => refs),
+      inputs: all.flatMap(({ inputs }) => inputs),
+    }),
+  );
 }
 
-function shortLevel(
-  model: RigModel,
-  ref: UnitRef,
-  part: ChipPart,
-  { gets, sure, usual, taken }: LevelMatch,
-  matches: readonly LevelMatch[],
-): Finding {
-  const supply = supplyOf(model, ref);
-  const promised = `Its sheet promises that ${volts(sure)} read high; ${volts(gets)} are ${volts(sure - gets)} short of that.`;
+function shortLevel({ refs, part, supply, worst: { gets, sure, usual, taken }, inputs }: Short): Finding {
+  const one = refs.length === 1;
+  const promised = `${one ? "Its" : "Their"} sheet promises that ${volts(sure)} read high; ${volts(gets)} are ${volts(sure - gets)} short of that.`;
   const reason =
     taken === "usual"
       ? `${promised} Such inputs usually turn near ${volts(usual)}, so it works on most tables with ${volts(gets - usual)} to spare: cold, a long wire or the next chip of the kind can take that away.`
-      : `${promised} Such inputs usually turn near ${volts(usual)}: nobody can tell what it makes of them.`;
+      : `${promised} Such inputs usually turn near ${volts(usual)}: nobody can tell what is made of them.`;
   return finding({
-    id: `level-${ref}`,
+    id: `level-${refs[0]}`,
     severity: taken === "usual" ? "caution" : "fault",
     topic: "current",
-    title: `${ref} runs on ${volts(supply)} and gets highs of ${volts(gets)}`,
+    title: `${listing(refs)} ${one ? "runs" : "run"} on ${volts(supply)} and ${one ? "gets" : "get"} highs of ${volts(gets)}`,
     reason,
     remedy: `${capital(remediesOf(part, supply, gets).join(", or "))}.`,
-    legs: matches.map(({ input }) => input),
+    legs: inputs,
   });
 }
 
@@ -64,5 +77,5 @@ function remediesOf(part: ChipPart, supply: Volts, gets: Volts): string[] {
     : supply >= HCT_SUPPLY[0] && supply <= HCT_SUPPLY[1]
       ? `put a 74HCT125 or 74AHCT125 on ${volts(supply)} into its input lines: it reads high from ${volts(HCT_READS_FROM)} on`
       : `put a transistor with a resistor to ${volts(supply)} into each line: it turns the level round`;
-  return [...(least <= gets ? [`run the chip on ${volts(gets)}, which its sheet allows`] : []), between];
+  return [...(least <= gets ? [`run it on ${volts(gets)}, which the sheet allows`] : []), between];
 }

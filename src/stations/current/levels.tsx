@@ -1,63 +1,82 @@
 import Button from "react-bootstrap/Button";
+import type { LevelMatch } from "@/core/audit";
+import { groupBy } from "@/core/collect";
 import { formatQuantity } from "@/core/quantity";
-import { LEVEL_PARTS, legTitle, levelPartsProblem, relay, type Plan } from "@/core/rig";
-import { editWires, useJustAtDesk, useModel, usePreferences } from "@/store";
+import {
+  LEVEL_PARTS,
+  legTitle,
+  levelPartsProblem,
+  relay,
+  splitLegRef,
+  type LegRef,
+  type Plan,
+  type Rig,
+} from "@/core/rig";
+import { editRig, useJustAtDesk, useModel, usePreferences } from "@/store";
 import { SeverityMark } from "@/ui";
 
-/** Do the chips take the highs they get for high? */
+/** Do the chips take the highs they get for high? Inputs that get alike and want alike stand together. */
 export function Levels() {
   const model = useModel();
-  const legNames = usePreferences((state) => state.legNames);
   // Of the rig as it was the legs may be gone.
-  const levels = useJustAtDesk(model.rig, (desk) => desk.levels());
-  const matches = levels ?? [];
+  const matches = useJustAtDesk(model.rig, (desk) => desk.levels());
+  const { rig } = model;
+  const partOfLeg = (leg: LegRef) => model.part(splitLegRef(leg).unit).id;
+  const groups = [
+    ...groupBy(
+      matches ?? [],
+      ({ from, input, gets, sure, usual }) =>
+        `${partOfLeg(from)} ${partOfLeg(input)} ${gets} ${sure} ${usual}`,
+    ),
+  ];
   return (
-    <section className="sheet">
+    <section className="sheet" aria-label="Levels at the chips’ inputs">
       <h2>Levels</h2>
-      {levels && matches.length === 0 && (
-        <p className="small quiet mb-0">No controller line reaches a chip input.</p>
-      )}
-      <table className="rule-table small" aria-label="Levels at the chip’s inputs">
-        <thead>
-          <tr>
-            <th>Input</th>
-            <th className="number">Gets</th>
-            <th className="number" title="From here on the chip’s sheet promises that it reads high (VIH)">
-              By its sheet
-            </th>
-            <th className="number" title="Where inputs of this kind usually turn; nothing is promised there">
-              Usually
-            </th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {matches.map(({ input, from, gets, sure, usual, taken }) => (
-            <tr key={`${from} ${input}`}>
-              <td>
-                {legTitle(model.rig, from, legNames)} → {legTitle(model.rig, input, legNames)}
-              </td>
-              <td className="number">{formatQuantity(gets, "V")}</td>
-              <td className="number">{formatQuantity(sure, "V")}</td>
-              <td className="number">{formatQuantity(usual, "V")}</td>
-              <td>
-                {taken === "sure" ? (
-                  <SeverityMark severity="good" text="fits" />
-                ) : taken === "usual" ? (
-                  <SeverityMark
-                    severity="caution"
-                    text={`outside its sheet, ${formatQuantity(gets - usual, "V", 2)} to spare`}
-                  />
-                ) : (
-                  <SeverityMark severity="fault" text="too low to tell" />
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      {matches?.length === 0 && <p className="small quiet mb-0">No controller line reaches a chip input.</p>}
+      <ul className="plain-list small mb-0">
+        {groups.map(([key, group]) => (
+          <LevelGroup key={key} rig={rig} group={group} />
+        ))}
+      </ul>
       <LevelParts />
     </section>
+  );
+}
+
+/** One after the other, each once. */
+const listed = (all: readonly string[]): string => [...new Set(all)].join(", ");
+
+/** Levels alike: where they come from, where they go, and how they are taken. */
+function LevelGroup({ rig, group }: { rig: Rig; group: readonly LevelMatch[] }) {
+  const legNames = usePreferences((state) => state.legNames);
+  const { from, gets, sure, usual, taken } = group[0]!;
+  const giver = splitLegRef(from).unit;
+  const isBoard = rig.units.some(({ ref, part }) => ref === giver && part === rig.plan.controller);
+  const givers = listed(group.map((one) => splitLegRef(one.from)[isBoard ? "leg" : "unit"]));
+  const pairs = group.map(
+    (one) => `${legTitle(rig, one.from, legNames)} → ${legTitle(rig, one.input, legNames)}`,
+  );
+  return (
+    <li className="level-group" title={pairs.join("\n")}>
+      <strong>
+        {isBoard && "lines "}
+        {givers} → {listed(group.map((one) => splitLegRef(one.input).unit))}
+      </strong>
+      <span className="d-block">
+        {formatQuantity(gets, "V")} come; surely high from {formatQuantity(sure, "V")} on, usually from{" "}
+        {formatQuantity(usual, "V")}
+      </span>
+      {taken === "sure" ? (
+        <SeverityMark severity="good" text="fits" />
+      ) : taken === "usual" ? (
+        <SeverityMark
+          severity="caution"
+          text={`outside its sheet, ${formatQuantity(gets - usual, "V", 2)} to spare`}
+        />
+      ) : (
+        <SeverityMark severity="fault" text="too low to tell" />
+      )}
+    </li>
   );
 }
 
@@ -66,7 +85,7 @@ function LevelParts() {
   const { rig } = useModel();
   const { levels, ...plan } = rig.plan;
   if (levelPartsProblem(rig.plan) !== undefined) return null;
-  const lay = (next: Plan) => editWires((before) => relay(before, next));
+  const lay = (next: Plan) => editRig((before) => relay(before, next));
   if (levels !== undefined)
     return (
       <div className="row-line mt-2">
