@@ -2,7 +2,7 @@ import { demoRig } from "@/demo";
 import { ledResistors, litBy, modelOf, scanningChip, stateFor, usedLines, type RigModel } from "../address";
 import { currentFigures, pointAt } from "../circuit";
 import { formatMilliamps } from "../quantity";
-import { asLeg, relay, splitLegRef, splitPipId } from "../rig";
+import { relay, splitLegRef, splitPipId } from "../rig";
 import { trailOf } from "../trail";
 import { auditRig, levelMatches, loadsOf, offerFor, pickResistor, supplyAdvice } from ".";
 import { measuresOf } from "./measures";

@@ -1,14 +1,6 @@
 import { between, railVolts, standsAt, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, type Level } from "../level";
-import {
-  FULL_DRIVE,
-  isChip,
-  ledThreshold,
-  type BipolarFigures,
-  type ChipPart,
-  type OutputSide,
-  type Part,
-} from "../parts";
+import { FULL_DRIVE, isChip, ledThreshold, type BipolarFigures, type OutputSide, type Part } from "../parts";
 import type { Milliamps, Nanoseconds, Ohms, Volts } from "../quantity";
 import { remembered } from "../remember";
 import { legRef, pipId, splitLegRef, type LegRef, type UnitRef } from "../rig";

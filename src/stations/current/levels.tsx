@@ -63,8 +63,8 @@ function LevelGroup({ rig, group }: { rig: Rig; group: readonly LevelMatch[] }) 
         {givers} → {listed(group.map((one) => splitLegRef(one.input).unit))}
       </strong>
       <span className="d-block">
-        {formatQuantity(gets, "V")} come; surely high from {formatQuantity(sure, "V")} on, usually from{" "}
-        {formatQuantity(usual, "V")}
+        A high is {formatQuantity(gets, "V")}. The sheet wants {formatQuantity(sure, "V")}; inputs usually
+        turn at {formatQuantity(usual, "V")}.
       </span>
       {taken === "sure" ? (
         <SeverityMark severity="good" text="fits" />
