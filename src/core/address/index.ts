@@ -2,6 +2,7 @@ export {
   between,
   distinctDrivers,
   isPulledUp,
+  handsLevelsOn,
   handsOn,
   pulledUpTo,
   railVolts,

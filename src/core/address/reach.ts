@@ -1,4 +1,5 @@
 import { isChip, type ChipPart, type Part } from "../parts";
+import type { BufferPart, TransistorPart } from "../sheet";
 import type { Volts } from "../quantity";
 import { remembered } from "../remember";
 import {
@@ -14,7 +15,7 @@ import {
 
 /** What sets the potential of a net. */
 export type Driver = Source & {
-  /** The buffer that hands it on: its output stands at the leg, with the levels of its own supply. */
+  /** The part that hands it on: a buffer, whose output stands at the leg, or a MOSFET between two lines. */
   readonly through?: UnitRef;
 };
 
@@ -72,9 +73,49 @@ export function driversByNet(rig: Rig, nets: Nets): ReadonlyMap<number, readonly
   return found;
 }
 
+/** A way through a part by which a level goes on: from one leg to another. */
+interface Channel {
+  readonly unit: UnitRef;
+  readonly input: LegRef;
+  readonly output: LegRef;
+}
+
+/** The volts of a unit's leg, where it is on a rail. */
+type VoltsAt = (leg: string) => Volts | undefined;
+
+/** Buffers hand on from input to output, where they have power and their enable is low. */
+function bufferChannels(unit: UnitRef, part: BufferPart, volts: VoltsAt): Channel[] {
+  const [least, most] = part.supplyRange;
+  const supply = volts(part.supplyLeg) ?? 0;
+  if (supply < least || supply > most || volts(part.groundLeg) !== 0) return [];
+  return part.channels
+    .filter(({ enable }) => volts(enable) === 0)
+    .map(({ input, output }) => ({ unit, input: legRef(unit, input), output: legRef(unit, output) }));
+}
+
 /**
- * Buffers: what drives an input drives the output as well, where the buffer has power and its enable is low. One buffer
- * may feed the next, so they are gone through until nothing new is handed on.
+ * An N-channel MOSFET between two lines, its gate on a supply: whichever side is pulled down pulls the other down, and
+ * each side rises to what pulls it up.
+ */
+function lifterChannels(unit: UnitRef, part: TransistorPart, volts: VoltsAt): Channel[] {
+  const { control, out, common } = part.pins;
+  const isLifter =
+    part.type === "n-channel" &&
+    (volts(control) ?? 0) > 0 &&
+    volts(out) === undefined &&
+    volts(common) === undefined;
+  const [one, other] = [legRef(unit, common), legRef(unit, out)];
+  return isLifter
+    ? [
+        { unit, input: one, output: other },
+        { unit, input: other, output: one },
+      ]
+    : [];
+}
+
+/**
+ * What drives one side of such a part drives the other side as well. One may feed the next, so they are gone through
+ * until nothing new is handed on; what came out at a leg does not go back in there.
  */
 function handOn(
   rig: Rig,
@@ -82,26 +123,19 @@ function handOn(
   add: (driver: Driver) => void,
 ): void {
   const waiting = new Set(
-    rig.units.flatMap((unit) => {
+    rig.units.flatMap((unit): Channel[] => {
       const part = partOf(unit);
-      if (part.kind !== "buffer") return [];
       const volts = (leg: string) => railVolts(driversAt(legRef(unit.ref, leg)));
-      const [least, most] = part.supplyRange;
-      const supply = volts(part.supplyLeg) ?? 0;
-      if (supply < least || supply > most || volts(part.groundLeg) !== 0) return [];
-      return part.channels
-        .filter(({ enable }) => volts(enable) === 0)
-        .map(({ input, output }) => ({
-          unit: unit.ref,
-          input: legRef(unit.ref, input),
-          output: legRef(unit.ref, output),
-        }));
+      if (part.kind === "buffer") return bufferChannels(unit.ref, part, volts);
+      return part.kind === "transistor" ? lifterChannels(unit.ref, part, volts) : [];
     }),
   );
   for (let more = true; more;) {
     more = false;
     for (const channel of waiting) {
-      const given = driversAt(channel.input).filter(({ kind }) => kind !== "rail");
+      const given = driversAt(channel.input).filter(
+        ({ kind, leg }) => kind !== "rail" && leg !== channel.input,
+      );
       if (given.length === 0) continue;
       for (const driver of given) add({ ...driver, leg: channel.output, through: channel.unit });
       waiting.delete(channel);
@@ -109,6 +143,10 @@ function handOn(
     }
   }
 }
+
+/** Whether a part hands levels on from one line to another. */
+export const handsLevelsOn = (drivers: ReadonlyMap<number, readonly Driver[]>, unit: UnitRef): boolean =>
+  [...drivers.values()].some((here) => here.some(({ through }) => through === unit));
 
 /** The unit whose output stands at a driver's leg: its own, or the buffer that hands it on. */
 export const standsAt = (driver: Exclude<Driver, { kind: "rail" }>): UnitRef => driver.through ?? driver.unit;

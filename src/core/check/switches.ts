@@ -1,4 +1,4 @@
-import { railVolts, reachFrom, type RigModel } from "../address";
+import { handsLevelsOn, isPulledUp, railVolts, reachFrom, type RigModel } from "../address";
 import { stageOf, supplyOf } from "../circuit";
 import type { LegNames, TransistorPart } from "../parts";
 import { formatQuantity } from "../quantity";
@@ -12,7 +12,10 @@ const OFF_WITHIN = 0.5;
 export function checkSwitches(model: RigModel, legNames: LegNames): Finding[] {
   return model.rig.units.flatMap(({ ref }) => {
     const part = model.part(ref);
-    if (part.kind === "transistor") return checkTransistor(model, ref, part, legNames);
+    if (part.kind === "transistor")
+      return handsLevelsOn(model.drivers, ref)
+        ? checkLifter(model, ref, part, legNames)
+        : checkTransistor(model, ref, part, legNames);
     if (part.kind !== "driver-array") return [];
     const ground = legRef(ref, part.ground);
     if (railVolts(model.drivers.get(model.nets.of(ground).id) ?? []) === 0) return [];
@@ -28,6 +31,25 @@ export function checkSwitches(model: RigModel, legNames: LegNames): Finding[] {
       }),
     ];
   });
+}
+
+/** A MOSFET between two lines: each side only rises where something pulls it up. */
+function checkLifter(model: RigModel, ref: UnitRef, part: TransistorPart, legNames: LegNames): Finding[] {
+  const loose = [part.pins.common, part.pins.out]
+    .map((leg) => legRef(ref, leg))
+    .filter((leg) => !isPulledUp(model, leg));
+  return loose.map((leg) =>
+    finding({
+      id: `lift-pull-${splitLegRef(leg).leg}-${ref}`,
+      severity: "fault",
+      topic: "wiring",
+      title: `Nothing pulls ${legTitle(model.rig, leg, legNames)} up`,
+      reason:
+        "Between two lines a MOSFET only hands a low on. Each side rises to what pulls it up, and this one has nothing.",
+      remedy: "Put 4.7 kΩ from there to the supply of that side.",
+      legs: [leg],
+    }),
+  );
 }
 
 /**

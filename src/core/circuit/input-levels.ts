@@ -1,4 +1,4 @@
-import { standsAt, type Driver, type RigModel } from "../address";
+import { pulledUpTo, standsAt, type Driver, type RigModel } from "../address";
 import type { ChipPart } from "../parts";
 import type { Volts } from "../quantity";
 import type { UnitRef } from "../rig";
@@ -24,11 +24,13 @@ export function inputLevels(model: RigModel, ref: UnitRef, part: ChipPart): Inpu
   return { sure, usual: Math.min(sure, part.usualHighVolts ?? CMOS_USUAL * supply) };
 }
 
-/** What a driver's high level stands at; a switch hands a rail on, as it is. */
-export const highVolts = (model: RigModel, driver: Driver): Volts => {
+/** What a driver's high level stands at; a switch hands a rail on, as it is, and a MOSFET lets what pulls up have it. */
+export function highVolts(model: RigModel, driver: Driver): Volts {
   if (driver.kind === "rail") return driver.volts;
-  return driver.kind === "switch" ? Infinity : supplyOf(model, standsAt(driver));
-};
+  if (driver.kind === "switch") return Infinity;
+  const at = standsAt(driver);
+  return model.part(at).kind === "transistor" ? pulledUpTo(model, driver.leg) : supplyOf(model, at);
+}
 
 /** How an input takes a high of so many volts. */
 export type Taken = "sure" | "usual" | "unknown";

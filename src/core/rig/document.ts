@@ -111,8 +111,8 @@ const LINE_USE = new RegExp(
   `^(${CHAIN_USES.join("|")}|segment-(${[...SEGMENTS, ...MARKS].join("|")})|digit-[1-8]|select-[0-2]|code-[0-3]|ring-(clock|reset))$`,
 );
 
-/** Buffers that lift a board's levels: what they take for high is far below what they give. */
-export const LEVEL_PARTS = ["74HCT125", "74AHCT125"] as const;
+/** What lifts a board's levels: buffers that take far less for high than they give, or a MOSFET in each line. */
+export const LEVEL_PARTS = ["74HCT125", "74AHCT125", "n-channel-switch"] as const;
 export type LevelPart = (typeof LEVEL_PARTS)[number];
 
 const RESISTOR_PLACING = choice("per-segment", "common");
@@ -144,8 +144,8 @@ const PLAN = about(
     digitOutputs: about("the digit for each output of a digit driver", list(whole([1, 8]), 8, 8)),
     /** The 74HC595 where it is not said. */
     register: optional(about("the register that drives segments", choice(...REGISTER_IDS))),
-    /** Where the chips stand on more than the board's level and only listen. */
-    levels: optional(about("the buffers in the lines, which lift their level", choice(...LEVEL_PARTS))),
+    /** Where the chips stand on more than the board's level. */
+    levels: optional(about("what stands in the lines and lifts their level", choice(...LEVEL_PARTS))),
     busAddress: optional(
       about(
         "what the address straps of a driver chip add to its first bus address",

@@ -1,12 +1,13 @@
-import { modelOf } from "../address";
+import { modelOf, pulledUpTo } from "../address";
 import { levelMatches } from "../audit";
 import { checkModel } from "../check";
 import { demoRig } from "@/demo";
 import { seatRig, wireSeats } from "../seat";
 import { buildProgram, sketchText, writeProgram } from "../program";
-import { frameRows } from "../sim";
+import { frameRows, tapeOf, traceWrites } from "../sim";
 import { trailOf } from "../trail";
 import {
+  asLeg,
   checkRig,
   levelPartsProblem,
   movedWires,
@@ -80,17 +81,64 @@ test("it is seated like any other part, and taken out again nothing is left of i
   expect(back.wires.map(({ from, to }) => [from, to])).toEqual(chain.wires.map(({ from, to }) => [from, to]));
 });
 
-test.each<[string, Rig, RegExp | undefined]>([
-  ["a chain of MAX7219 at 3.3 V", chain, undefined],
-  ["the same at 5 V", tide, /^its chips run on the board's own level$/],
-  ["registers, which run on 3.3 V themselves", low(demoRig("slip-gate")), /own level/],
-  ["a chip that answers", low(oars), /^the HT16K33 answers on its data line/],
-])("%s", (_, rig, problem) => {
-  const said = levelPartsProblem(rig.plan);
+test.each<[string, Rig, LevelPart, RegExp | undefined]>([
+  ["a chain of MAX7219 at 3.3 V", chain, "74HCT125", undefined],
+  ["the same with MOSFETs", chain, "n-channel-switch", /^the lines of the MAX7219 are driven both ways/],
+  ["the same at 5 V", tide, "74HCT125", /^its chips run on the board's own level$/],
+  ["registers, which run on 3.3 V themselves", low(demoRig("slip-gate")), "74HCT125", /own level/],
+  ["a chip that answers", low(oars), "74HCT125", /^the HT16K33 answers on its data line/],
+  ["a chip that answers, with MOSFETs", low(oars), "n-channel-switch", undefined],
+])("%s", (_, rig, part, problem) => {
+  const said = levelPartsProblem(rig.plan, part);
   if (problem) expect(said).toMatch(problem);
   else expect(said).toBeUndefined();
   // Asked for all the same, nothing is put in where it is of no use.
-  expect(lift(rig).units.some(({ part }) => part === "74HCT125")).toBe(problem === undefined);
+  expect(lift(rig, part).units.some((unit) => unit.part === part)).toBe(problem === undefined);
+});
+
+describe("a MOSFET in each line of a bus that answers", () => {
+  const bus = low(oars);
+  const rig = lift(bus, "n-channel-switch");
+  const model = modelOf(rig);
+  const without = (...ids: string[]): Rig => ({
+    ...rig,
+    wires: rig.wires.filter(({ id }) => !ids.includes(id)),
+  });
+
+  test("each side is as high as what pulls it up: 3.3 V at the board, 5 V at the chip, and nothing is found", () => {
+    for (const use of ["data", "clock"] as const)
+      expect(pulledUpTo(model, asLeg(`MCU1.${rig.plan.lines[use]}`))).toBe(3.3);
+    expect(levelMatches(model).map(({ gets, taken }) => [gets, taken])).toEqual([
+      [5, "sure"],
+      [5, "sure"],
+    ]);
+    expect(checkModel(model).map(({ id }) => id)).toEqual([]);
+    expect(checkModel(modelOf(bus)).map(({ id }) => id)).toContain(`over-line-${bus.plan.lines.data}`);
+    expect(movedWires(rig)).toEqual([]);
+  });
+
+  test("lows go both ways: the chip shows every face, and the board hears its answer", () => {
+    expect(frameRows(model).every(({ faithful }) => faithful)).toBe(true);
+    const program = buildProgram(model);
+    const trace = traceWrites(model, program, tapeOf(program, 0));
+    const answered = trace.ticks.filter(
+      ({ line, given, level }) => line === rig.plan.lines.data && given !== 0 && given !== 1 && level === 0,
+    );
+    expect(answered.length).toBeGreaterThan(0);
+    expect(trace.entries.flatMap(({ breaches }) => breaches)).toEqual([]);
+  });
+
+  test("a side that nothing pulls up is said, and nobody can tell its level", () => {
+    const board = modelOf(without("level-pull-data"));
+    expect(checkModel(board).map(({ id }) => id)).toContain("lift-pull-S-Q1");
+    const chip = modelOf(without("pull-data"));
+    expect(checkModel(chip).map(({ id }) => id)).toContain("lift-pull-D-Q1");
+    for (const one of [board, chip]) expect(frameRows(one).some(({ faithful }) => faithful)).toBe(false);
+  });
+
+  test("with its gate on no supply it is no way through", () => {
+    expect(frameRows(modelOf(without("level-gate-clock"))).some(({ faithful }) => faithful)).toBe(false);
+  });
 });
 
 test("the trail and the wiring in the sketch go through it", () => {

@@ -1,36 +1,46 @@
 import { transportOf } from "../bus";
 import { partById, type BufferPart } from "../parts";
-import { legRef, type LevelPart, type Plan } from "./document";
+import type { Ohms } from "../quantity";
+import { legRef, type LegRef, type LevelPart, type LineUse, type Plan } from "./document";
 import { chipVolts, lineUses } from "./plan";
 import { controllerById } from "./plan-facts";
 import { BOARD, type Chip, type Layer, schemeOf } from "./schemes";
 
-const bufferPart = (id: LevelPart): BufferPart => {
-  const part = partById(id);
-  if (part.kind !== "buffer") throw new Error(`${id} is no buffer`);
-  return part;
-};
+/** Pulls the board's side of a line up. */
+const PULL_OHMS: Ohms = 4700;
 
-/** Why buffers are not put between a plan's lines and its chips, if so. */
-export function levelPartsProblem(plan: Plan): string | undefined {
+/** Why a part is not put between a plan's lines and its chips, if so. */
+export function levelPartsProblem(plan: Plan, part: LevelPart): string | undefined {
   const { chip } = schemeOf(plan.scheme);
   const { logic } = controllerById(plan.controller);
-  const supply = chipVolts(plan);
-  if (!chip || supply <= logic) return "its chips run on the board's own level";
-  const { answers } = transportOf(chip.protocol);
-  return answers ? `the ${chip.id} answers on its data line, and a buffer only works one way` : undefined;
+  if (!chip || chipVolts(plan) <= logic) return "its chips run on the board's own level";
+  const { answers, openDrain } = transportOf(chip.protocol);
+  if (partById(part).kind === "buffer")
+    return answers ? `the ${chip.id} answers on its data line, and a buffer only works one way` : undefined;
+  return openDrain
+    ? undefined
+    : `the lines of the ${chip.id} are driven both ways, and nothing pulls them up`;
 }
 
-/**
- * Puts a buffer into each line a plan has: from the line into the buffer, and on from there to what hung on the line.
- * Inputs that are left over are tied to ground.
- */
+/** Puts what lifts levels into each line a plan has: from the line into it, and on from there to what hung on the line. */
 export function placeLevelParts(layer: Layer, plan: Plan): void {
-  if (plan.levels === undefined || levelPartsProblem(plan) !== undefined) return;
-  const { channels } = bufferPart(plan.levels);
+  const { levels } = plan;
+  if (levels === undefined || levelPartsProblem(plan, levels) !== undefined) return;
   const lines = lineUses(plan).map((use) => ({ use, leg: legRef(BOARD, plan.lines[use]!) }));
+  const part = partById(levels);
+  if (part.kind === "buffer") placeBuffers(layer, part, lines);
+  else lines.forEach((line) => placeMosfet(layer, levels, line, controllerById(plan.controller).supplyLeg));
+}
+
+interface Line {
+  readonly use: LineUse;
+  readonly leg: LegRef;
+}
+
+/** A buffer for each line; inputs that are left over are tied to ground. */
+function placeBuffers(layer: Layer, { id, channels }: BufferPart, lines: readonly Line[]): void {
   for (let first = 0; first < lines.length; first += channels.length) {
-    const chip: Chip = layer.chip(plan.levels);
+    const chip: Chip = layer.chip(id);
     layer.powerChip(chip);
     channels.forEach(({ input, output }, at) => {
       const line = lines[first + at];
@@ -44,4 +54,16 @@ export function placeLevelParts(layer: Layer, plan: Plan): void {
       layer.wire(`level-${line.use}`, line.leg, chip.leg(input));
     });
   }
+}
+
+/** A MOSFET, its gate and a pull-up on the board's supply; the chip's side has its own pull-up. */
+function placeMosfet(layer: Layer, part: string, { use, leg }: Line, supplyLeg: string): void {
+  const ref = layer.unit("Q", part);
+  const supply = legRef(BOARD, supplyLeg);
+  const pull = layer.resistor(PULL_OHMS);
+  layer.reroute(leg, legRef(ref, "D"));
+  layer.wire(`level-${use}`, leg, legRef(ref, "S"));
+  layer.wire(`level-gate-${use}`, supply, legRef(ref, "G"));
+  layer.wire(`level-pull-plus-${use}`, supply, legRef(pull, "1"));
+  layer.wire(`level-pull-${use}`, legRef(pull, "2"), legRef(ref, "S"));
 }

@@ -67,3 +67,10 @@ export const hearsController = (model: RigModel, ground: LegRef): boolean =>
     const part = model.part(unit);
     return part.kind === "controller" && part.legs.some((one) => one.id === id && one.role === "ground");
   });
+
+/** The net a chip answers on: of the line that leads to its data leg, also where a MOSFET stands between. */
+export function dataNetOf(model: RigModel, leg: LegRef): number {
+  const own = model.nets.of(leg).id;
+  const line = model.drivers.get(own)?.find((driver) => driver.kind === "line");
+  return line?.kind === "line" ? model.nets.of(legRef(line.unit, line.line)).id : own;
+}

@@ -7,7 +7,7 @@ import { isBusChip, isChip, type BusChipPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
 import { legRef, type LegRef, type UnitRef } from "../rig";
-import { driverGroups, hearsController, isPowered, resolve } from "./board-wires";
+import { dataNetOf, driverGroups, hearsController, isPowered, resolve } from "./board-wires";
 import { heard } from "./input";
 import type { Hanging, Line, MountedChip, Straight } from "./mounted";
 
@@ -54,7 +54,9 @@ export class Board {
       const mountedBus = onBus?.mount(group, busAddress(model, unit.ref));
       const chip = mountedBus ?? logicChip(part as Exclude<typeof part, BusChipPart>).mount();
       const dataNet =
-        onBus?.transport.answers === true ? nets.of(legRef(unit.ref, onBus.sheet.pins.data)).id : undefined;
+        onBus?.transport.answers === true
+          ? dataNetOf(model, legRef(unit.ref, onBus.sheet.pins.data))
+          : undefined;
       const { usual } = inputLevels(model, unit.ref, part);
       // Without a common ground with the controller, the chip cannot tell its levels.
       const deaf = !hearsController(model, legRef(unit.ref, part.groundLeg));

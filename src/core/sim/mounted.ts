@@ -32,7 +32,7 @@ export interface MountedChip {
   /** The places of all its inputs. */
   readonly all: readonly number[];
   readonly driver: BusFace | undefined;
-  /** The net of the data leg of a driver chip that answers on it. */
+  /** The net of the line a chip answers on. */
   readonly dataNet: number | undefined;
 }
 

@@ -116,7 +116,7 @@ describe("levels", () => {
     await hands.click(screen.getByRole("button", { name: "Put a 74AHCT125 into the lines" }));
     expect(now().plan.levels).toBe("74AHCT125");
     expect(now().units.some(({ part }) => part === "74AHCT125")).toBe(true);
-    expect(await screen.findByText("A 74AHCT125 stands in the lines.")).toBeTruthy();
+    expect(await screen.findByText("In the lines: a 74AHCT125.")).toBeTruthy();
     await waitFor(() => expect(within(levels()).queryByText(/outside its sheet/)).toBeNull());
     expect(within(levels()).getAllByText("fits")).toHaveLength(3);
     await hands.click(screen.getByRole("button", { name: "Take it out" }));

@@ -9,6 +9,7 @@ import {
   relay,
   splitLegRef,
   type LegRef,
+  type LevelPart,
   type Plan,
   type Rig,
 } from "@/core/rig";
@@ -80,30 +81,47 @@ function LevelGroup({ rig, group }: { rig: Rig; group: readonly LevelMatch[] }) 
   );
 }
 
-/** Buffers in the lines, put in and taken out by a press, where the chips stand on more than the board gives. */
+/** What can stand in the lines: what it is called, and what it does. */
+const LIFTERS: Readonly<Record<LevelPart, { readonly title: string; readonly says: string }>> = {
+  "74HCT125": { title: "a 74HCT125", says: "It reads 2 V as high and gives 5 V." },
+  "74AHCT125": { title: "a 74AHCT125", says: "The same, quicker." },
+  "n-channel-switch": {
+    title: "MOSFETs",
+    says: "One in each line, with a pull-up on either side: lows go both ways.",
+  },
+};
+
+/** What lifts levels, put in and taken out by a press, where the chips stand on more than the board gives. */
 function LevelParts() {
   const { rig } = useModel();
   const { levels, ...plan } = rig.plan;
-  if (levelPartsProblem(rig.plan) !== undefined) return null;
+  const fitting = LEVEL_PARTS.filter((part) => levelPartsProblem(rig.plan, part) === undefined);
+  if (fitting.length === 0) return null;
   const lay = (next: Plan) => editRig((before) => relay(before, next));
-  if (levels !== undefined)
+  if (levels !== undefined && fitting.includes(levels))
     return (
       <div className="row-line mt-2">
-        <span className="small">A {levels} stands in the lines.</span>
+        <span className="small">In the lines: {LIFTERS[levels].title}.</span>
         <Button size="sm" variant="plain" onClick={() => lay(plan)}>
-          Take it out
+          Take {levels === "n-channel-switch" ? "them" : "it"} out
         </Button>
       </div>
     );
   return (
     <div className="row-line flex-wrap mt-2">
-      {LEVEL_PARTS.map((part) => (
-        <Button key={part} size="sm" variant="plain" onClick={() => lay({ ...plan, levels: part })}>
-          Put a {part} into the lines
+      {fitting.map((part) => (
+        <Button
+          key={part}
+          size="sm"
+          variant="plain"
+          title={LIFTERS[part].says}
+          onClick={() => lay({ ...plan, levels: part })}
+        >
+          Put {LIFTERS[part].title} into the lines
         </Button>
       ))}
       <span className="tiny quiet">
-        It reads 2 V as high and gives 5 V. The wires are laid again with it; Undo brings them back.
+        {LIFTERS[fitting[0]!].says} The wires are laid again with it; Undo brings them back.
       </span>
     </div>
   );
