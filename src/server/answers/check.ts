@@ -6,7 +6,8 @@ import { frameRows, glyphTable } from "@/core/sim";
 import { cameraView, chipScans, ghostsOf, scanFigures } from "@/core/scan";
 import { buildProgram, sketchMemory } from "@/core/program";
 import { fitTimer } from "@/core/timing";
-import { controllerById, partsList } from "@/core/rig";
+import { controllerById } from "@/core/rig";
+import { shoppingList } from "@/core/shopping";
 import { json, type Answer, type Question } from "../question";
 import { choiceIn, isAnswer, numberIn, rigIn } from "./rig";
 
@@ -45,7 +46,8 @@ export function answerCheck({ text, query }: Question): Answer {
   if (isAnswer(from)) return from;
   const part = <Value>(name: (typeof PARTS)[number], value: () => Value): Value | undefined =>
     parts.has(name) ? value() : undefined;
-  const audit = parts.has("findings") || parts.has("audit") ? auditRig(model) : undefined;
+  const audited = ["findings", "audit", "shopping"] as const;
+  const audit = audited.some((name) => parts.has(name)) ? auditRig(model) : undefined;
   return json({
     rig: { id: read.rig.id, name: read.rig.name },
     leftOut: PARTS.filter((name) => !parts.has(name)),
@@ -54,7 +56,7 @@ export function answerCheck({ text, query }: Question): Answer {
     audit: part("audit", () => auditOf(audit!, from, rows)),
     supply: part("supply", () => supplyOf(model)),
     levels: part("levels", () => levelMatches(model)),
-    shopping: part("shopping", () => partsList(read.rig)),
+    shopping: part("shopping", () => shoppingList(read.rig, audit!.rows, supplyAdvice(model).take)),
     memory: part("memory", () => ({
       ...sketchMemory(model, buildProgram(model)),
       has: controllerById(read.rig.plan.controller).memory,

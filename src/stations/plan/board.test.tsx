@@ -1,9 +1,10 @@
-import { act, screen, within } from "@testing-library/react";
+import { act, screen, waitFor, within } from "@testing-library/react";
 import { linesOfUses, modelOf, usedLines } from "@/core/address";
 import { formatMilliamps } from "@/core/quantity";
 import { controllerById, lineUses, partsList, relay, type Rig } from "@/core/rig";
 import { demoRig } from "@/demo";
 import { pickPip, setLegNames, useOpenRig, usePreferences } from "@/store";
+import { savedFiles } from "@/ui/fixtures/downloads";
 import { drivingOf } from "@/workers/fixtures/inside";
 import { loose, showStation } from "../fixtures/open";
 import { PlanStation } from "./plan";
@@ -153,6 +154,27 @@ describe("what it takes", () => {
     );
     const rounds = screen.getByRole<HTMLInputElement>("textbox", { name: "Rounds" });
     expect(rounds.value).toBe("forever");
+  });
+});
+
+describe("the shopping list", () => {
+  test("has every part with what it has to stand, and goes out as a file", async () => {
+    const { hands } = showStation(PlanStation, river);
+    await hands.click(screen.getByRole("button", { name: "Shopping list" }));
+    const dialog = within(await screen.findByRole("dialog", { name: `Shopping list for ${river.name}` }));
+    const table = within(await dialog.findByRole("table", { name: "Shopping list" }));
+    for (const { count, what } of partsList(river)) {
+      const row = table.getAllByRole("row").find((one) => one.textContent!.includes(what))!;
+      expect(row.textContent!.startsWith(String(count))).toBe(true);
+    }
+    expect(table.getAllByText(/at its worst\)$/).length).toBeGreaterThan(0);
+    const before = savedFiles.length;
+    await hands.click(dialog.getByRole("button", { name: "CSV" }));
+    await waitFor(() => expect(savedFiles.length).toBe(before + 1));
+    const { name, blob } = savedFiles.at(-1)!;
+    expect(name).toMatch(/^River-level-shopping-list\.csv$/i);
+    expect((await blob.text()).split("\r\n")[0]).toBe("count,part,ask for,for");
+    await hands.click(dialog.getByRole("button", { name: "Close" }));
   });
 });
 

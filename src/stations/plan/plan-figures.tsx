@@ -1,10 +1,16 @@
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
 import { formatMeasure, type AuditRow, type MeasureKind } from "@/core/audit";
 import { positionOf, usedLines } from "@/core/address";
 import { formatMilliamps } from "@/core/quantity";
 import { controllerById, partsList, splitPipId, isOnDigit } from "@/core/rig";
 import { pickPip, useAtDesk, useFindings, useModel, useOpenRig, usePickedDigit } from "@/store";
-import { Meter } from "@/ui";
+import { Meter, fetched } from "@/ui";
 import type { Driving } from "@/workers";
+
+const ShoppingDialog = fetched("The shopping list", () =>
+  import("./shopping-dialog").then((module) => module.ShoppingDialog),
+);
 
 /** The bars reach at least this far, so that a dim segment looks dim; mA. */
 const LEAST_SCALE = 10;
@@ -54,6 +60,7 @@ function WorstFigures() {
 export function PlanFigures() {
   const model = useModel();
   const pick = useOpenRig((state) => state.pick);
+  const [shopping, setShopping] = useState(false);
   const digit = usePickedDigit();
   const { rig } = model;
   const driving = useAtDesk((desk) => desk.driving());
@@ -66,7 +73,13 @@ export function PlanFigures() {
   return (
     <>
       <section className="sheet">
-        <h2>What it takes</h2>
+        <div className="spread mb-2">
+          <h2 className="sheet-title mb-0">What it takes</h2>
+          <Button size="sm" variant="plain" onClick={() => setShopping(true)}>
+            Shopping list
+          </Button>
+        </div>
+        {shopping && <ShoppingDialog onClose={() => setShopping(false)} />}
         <table className="rule-table small">
           <tbody>
             <tr>
