@@ -174,7 +174,13 @@ describe("what is asked for", () => {
   test("parts that are named, and no others; all; and a name that is none", async () => {
     const two = await parts("parts=memory,table");
     expect(Object.keys(two).sort()).toEqual(["leftOut", "memory", "rig", "table"]);
-    expect(Object.keys(await parts("parts=all")).length).toBe(9);
+    expect(Object.keys(await parts("parts=all")).length).toBe(12);
+    const bought = await parts("parts=supply,levels,shopping");
+    expect(bought).toMatchObject({
+      supply: { take: expect.any(Number), bulk: expect.any(Number) },
+      levels: expect.arrayContaining([expect.objectContaining({ gets: 5, sure: 3.5, taken: "sure" })]),
+      shopping: expect.arrayContaining([expect.objectContaining({ count: 1, refs: ["U1"] })]),
+    });
     expect((await parts("parts=memory,horn")).error).toMatch(/no part “horn”.*findings/);
   });
 
