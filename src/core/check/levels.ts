@@ -3,14 +3,17 @@ import { levelMatches, type LevelMatch } from "../audit";
 import { busChip } from "../chips";
 import { supplyOf } from "../circuit";
 import { groupBy } from "../collect";
-import { isBusChip, isChip, type ChipPart } from "../parts";
+import { isBusChip, isChip, partById, type ChipPart } from "../parts";
 import { formatQuantity, type Volts } from "../quantity";
 import { splitLegRef, type LegRef, type UnitRef } from "../rig";
 import { capital, finding, listing, type Finding } from "./finding";
 
-/** Supply of the buffers with TTL inputs, in V (74HCT125, 74AHCT125: recommended operating conditions). */
-const HCT_SUPPLY = [4.5, 5.5] as const;
-const HCT_READS_FROM: Volts = 2;
+/** From which level on buffers with TTL inputs read high on a supply; undefined where their sheet does not allow it. */
+function buffersReadFrom(supply: Volts): Volts | undefined {
+  const part = partById("74HCT125");
+  const [least, most] = isChip(part) ? part.supplyRange : [Infinity, 0];
+  return isChip(part) && supply >= least && supply <= most ? part.highVolts : undefined;
+}
 
 const volts = (value: Volts): string => formatQuantity(value, "V", 3);
 
@@ -72,10 +75,11 @@ function shortLevel({ refs, part, supply, worst: { gets, sure, usual, taken }, i
 function remediesOf(part: ChipPart, supply: Volts, gets: Volts): string[] {
   const answers = isBusChip(part) && busChip(part).transport.answers;
   const [least] = part.supplyRange;
+  const readsFrom = buffersReadFrom(supply);
   const between = answers
     ? `put a small N-channel MOSFET with a pull-up on either side into each line: the chip answers on its data line, so it has to work both ways`
-    : supply >= HCT_SUPPLY[0] && supply <= HCT_SUPPLY[1]
-      ? `put a 74HCT125 or 74AHCT125 on ${volts(supply)} into its input lines: it reads high from ${volts(HCT_READS_FROM)} on`
+    : readsFrom !== undefined
+      ? `put a 74HCT125 or 74AHCT125 on ${volts(supply)} into its input lines: it reads high from ${volts(readsFrom)} on`
       : `put a transistor with a resistor to ${volts(supply)} into each line: it turns the level round`;
   return [...(least <= gets ? [`run it on ${volts(gets)}, which the sheet allows`] : []), between];
 }
