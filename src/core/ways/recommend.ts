@@ -22,7 +22,6 @@ const MOST_BUSY = 0.5;
 export function recommendWay(figures: readonly WayFigures[]): Recommendation | undefined {
   const sound = figures.filter(({ problem, over }) => problem === undefined && over.length === 0);
   const steps: ReadonlyArray<readonly [(one: WayFigures) => boolean, string]> = [
-    [({ level }) => level === undefined, "it takes this board’s levels by its sheet"],
     [({ awkward }) => awkward.every(({ mild }) => mild), "it needs no awkward line"],
     [({ easyLeft }) => easyLeft >= SPARE_LINES, "it leaves lines for buttons and sensors"],
     [({ lines, linesLeft }) => lines <= linesLeft, "it takes no more than half of the board’s lines"],
@@ -30,8 +29,11 @@ export function recommendWay(figures: readonly WayFigures[]): Recommendation | u
     [({ busy }) => busy <= MOST_BUSY, "it leaves the controller most of its time"],
     [({ pin }) => pin.share <= NEAR_LIMIT, "no output comes near its limit"],
   ];
-  let left = sound;
-  const reasons: string[] = [];
+  // That levels fit is worth a word only where they do not with every way.
+  const fitting = sound.filter(({ level }) => level === undefined);
+  const some = fitting.length > 0 && fitting.length < sound.length;
+  let left = some ? fitting : sound;
+  const reasons: string[] = some ? ["it takes this board’s levels by its sheet"] : [];
   for (const [test, reason] of steps) {
     const kept = left.filter(test);
     if (kept.length > 0 && kept.length <= left.length) {
