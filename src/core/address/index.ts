@@ -4,6 +4,7 @@ export {
   isPulledUp,
   handsLevelsOn,
   handsOn,
+  hasPower,
   pulledUpTo,
   railVolts,
   reachFrom,

@@ -1,5 +1,4 @@
-import { isChip, type ChipPart, type Part } from "../parts";
-import type { BufferPart, TransistorPart } from "../sheet";
+import { isChip, type BufferPart, type ChipPart, type Part, type TransistorPart } from "../parts";
 import type { Volts } from "../quantity";
 import { remembered } from "../remember";
 import {
@@ -83,11 +82,16 @@ interface Channel {
 /** The volts of a unit's leg, where it is on a rail. */
 type VoltsAt = (leg: string) => Volts | undefined;
 
+/** Whether a chip's supply and ground legs are on rails its data sheet allows. */
+export function hasPower(part: ChipPart, volts: VoltsAt): boolean {
+  const supply = volts(part.supplyLeg);
+  const [least, most] = part.supplyRange;
+  return supply !== undefined && supply >= least && supply <= most && volts(part.groundLeg) === 0;
+}
+
 /** Buffers hand on from input to output, where they have power and their enable is low. */
 function bufferChannels(unit: UnitRef, part: BufferPart, volts: VoltsAt): Channel[] {
-  const [least, most] = part.supplyRange;
-  const supply = volts(part.supplyLeg) ?? 0;
-  if (supply < least || supply > most || volts(part.groundLeg) !== 0) return [];
+  if (!hasPower(part, volts)) return [];
   return part.channels
     .filter(({ enable }) => volts(enable) === 0)
     .map(({ input, output }) => ({ unit, input: legRef(unit, input), output: legRef(unit, output) }));

@@ -3,6 +3,7 @@ import { busChip } from "../chips";
 import { highVolts, inputLevels, takenAs, type Taken } from "../circuit";
 import { isBusChip, isChip, type ChipPart } from "../parts";
 import type { Volts } from "../quantity";
+import { remembered } from "../remember";
 import { legRef, type LegRef } from "../rig";
 
 /** A high that one part gives and a chip's input gets: how many volts, and what the input makes of them. */
@@ -21,8 +22,8 @@ export interface LevelMatch {
 const isOutput = ({ kind }: Driver): boolean => kind !== "rail" && kind !== "switch" && kind !== "scanned";
 
 /** Each chip input that another part drives, with the high it gets and the one it wants; nothing of chips without power. */
-export function levelMatches(model: RigModel): LevelMatch[] {
-  return model.rig.units.flatMap(({ ref }) => {
+export const levelMatches = remembered((model: RigModel): readonly LevelMatch[] =>
+  model.rig.units.flatMap(({ ref }) => {
     const part = model.part(ref);
     if (!isChip(part)) return [];
     const levels = inputLevels(model, ref, part);
@@ -40,8 +41,8 @@ export function levelMatches(model: RigModel): LevelMatch[] {
         };
       });
     });
-  });
-}
+  }),
+);
 
 /** What stands at an input while its driver gives a high: of a line that is only let go, what pulls it up. */
 function givenTo(model: RigModel, part: ChipPart, input: LegRef, driver: Driver): Volts {

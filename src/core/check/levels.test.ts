@@ -111,3 +111,11 @@ test("chips alike that get alike have one finding together", () => {
   // Clock and load of each, and the data of the first: the others get theirs from the chip before.
   expect(found!.legs).toHaveLength(4 * 2 + 1);
 });
+
+test("of a chip without power that is said, and nothing of its levels", () => {
+  for (const rig of [slip, on33(laid(oars, { scheme: "max7219", digits: 8 }))]) {
+    const dead = { ...rig, wires: rig.wires.filter(({ id }) => id !== "power") };
+    expect(checkAtOnce(modelOf(dead)).map(({ id }) => id)).toContain("power-U1");
+    expect(levelOf(dead)).toEqual([]);
+  }
+});

@@ -6,6 +6,7 @@ import { groupBy } from "../collect";
 import { isBusChip, isChip, partById, type ChipPart } from "../parts";
 import { formatQuantity, type Volts } from "../quantity";
 import { splitLegRef, type LegRef, type UnitRef } from "../rig";
+import { isPowered } from "../sim";
 import { capital, finding, listing, type Finding } from "./finding";
 
 /** From which level on buffers with TTL inputs read high on a supply; undefined where their sheet does not allow it. */
@@ -28,16 +29,16 @@ interface Short {
 
 /**
  * Highs that do not reach what a chip's sheet wants. Beyond where such inputs usually turn they are read all the same: a
- * caution, with how much there is to spare. Below that nobody can tell: a fault. Chips alike have one finding together.
- * @param fed chips with power; of others their power is said
+ * caution, with how much there is to spare. Below that nobody can tell: a fault. Chips alike have one finding together;
+ * of chips without power that is said.
  */
-export function checkLevels(model: RigModel, fed: ReadonlySet<UnitRef>): Finding[] {
+export function checkLevels(model: RigModel): Finding[] {
   // Lines that nothing pulls up have a finding of their own.
   const short = levelMatches(model).filter(({ taken, gets }) => taken !== "sure" && gets > 0);
   const chips = [...groupBy(short, ({ input }) => splitLegRef(input).unit)].flatMap(
     ([ref, matches]): Short[] => {
       const part = model.part(ref);
-      if (!fed.has(ref) || !isChip(part)) return [];
+      if (!isChip(part) || !isPowered(model, ref, part)) return [];
       const worst = matches.reduce((low, one) => (one.gets < low.gets ? one : low));
       const inputs = matches.map(({ input }) => input);
       return [{ refs: [ref], part, supply: supplyOf(model, ref), worst, inputs }];

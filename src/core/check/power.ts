@@ -30,7 +30,7 @@ export function checkPower(model: RigModel, legNames: LegNames): Finding[] {
       ...checkChip(model, ref, part, turned.length > 0),
       ...checkPairs(model, ref, part, legNames),
     ]),
-    ...checkLevels(model, new Set(fedChips(model).map(({ ref }) => ref))),
+    ...checkLevels(model),
     ...checkBareController(model),
     ...checkBypass(model, fedChips(model)),
     ...checkGround(model),

@@ -1,3 +1,4 @@
+import { groupBy } from "../collect";
 import type { Network, NodeId, Solution } from "./network";
 
 /** A piece of a network that no current connects with the rest: its own elements on nodes of its own numbering. */
@@ -43,13 +44,7 @@ export function takeApart(network: Omit<Network, "drives">, driven: readonly Nod
     branches: readonly Branch[],
     nodesOf: (branch: Branch) => readonly NodeId[],
   ): ((key: NodeId | undefined) => readonly Branch[]) => {
-    const byPiece = new Map<NodeId | undefined, Branch[]>();
-    for (const branch of branches) {
-      const key = pieceOf(nodesOf(branch));
-      const known = byPiece.get(key);
-      if (known) known.push(branch);
-      else byPiece.set(key, [branch]);
-    }
+    const byPiece = groupBy(branches, (branch) => pieceOf(nodesOf(branch)));
     return (key) => byPiece.get(key) ?? [];
   };
   const resistorsOf = sorted(resistors, ({ from, to }) => [from, to]);

@@ -1,13 +1,9 @@
 import { transportOf } from "../bus";
 import { partById, type BufferPart } from "../parts";
-import type { Ohms } from "../quantity";
 import { legRef, type LegRef, type LevelPart, type LineUse, type Plan } from "./document";
 import { chipVolts, lineUses } from "./plan";
 import { controllerById } from "./plan-facts";
-import { BOARD, type Chip, type Layer, schemeOf } from "./schemes";
-
-/** Pulls the board's side of a line up. */
-const PULL_OHMS: Ohms = 4700;
+import { BOARD, PULL_OHMS, type Chip, type Layer, schemeOf } from "./schemes";
 
 /** Why a part is not put between a plan's lines and its chips, if so. */
 export function levelPartsProblem(plan: Plan, part: LevelPart): string | undefined {
@@ -26,7 +22,7 @@ export function levelPartsProblem(plan: Plan, part: LevelPart): string | undefin
 export function placeLevelParts(layer: Layer, plan: Plan): void {
   const { levels } = plan;
   if (levels === undefined || levelPartsProblem(plan, levels) !== undefined) return;
-  const lines = lineUses(plan).map((use) => ({ use, leg: legRef(BOARD, plan.lines[use]!) }));
+  const lines = lineUses(plan).map((use) => ({ use, leg: layer.line(use) }));
   const part = partById(levels);
   if (part.kind === "buffer") placeBuffers(layer, part, lines);
   else lines.forEach((line) => placeMosfet(layer, levels, line, controllerById(plan.controller).supplyLeg));

@@ -1,4 +1,4 @@
-import { alongChain, distinctDrivers, railVolts, reachFrom, type RigModel } from "../address";
+import { alongChain, distinctDrivers, hasPower, railVolts, reachFrom, type RigModel } from "../address";
 import { OPEN, UNKNOWN, type Level } from "../level";
 import { isBusChip, type ChipPart } from "../parts";
 import { legRef, splitLegRef, type LegRef, type UnitRef } from "../rig";
@@ -53,12 +53,8 @@ export function resolve(levels: readonly Level[]): Level {
 }
 
 /** Whether a chip's supply and ground legs are on rails its data sheet allows. */
-export function isPowered(model: RigModel, ref: UnitRef, part: ChipPart): boolean {
-  const volts = (leg: string) => railVolts(model.drivers.get(model.nets.of(legRef(ref, leg)).id) ?? []);
-  const supply = volts(part.supplyLeg);
-  const [least, most] = part.supplyRange;
-  return supply !== undefined && supply >= least && supply <= most && volts(part.groundLeg) === 0;
-}
+export const isPowered = (model: RigModel, ref: UnitRef, part: ChipPart): boolean =>
+  hasPower(part, (leg) => railVolts(model.drivers.get(model.nets.of(legRef(ref, leg)).id) ?? []));
 
 /** Whether a chip's ground is the controller's: without a common ground it cannot tell the controller's levels. */
 export const hearsController = (model: RigModel, ground: LegRef): boolean =>

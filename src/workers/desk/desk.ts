@@ -131,7 +131,7 @@ export class Desk {
   }
 
   /** Whether the chips take the board's high for high. */
-  levels(): LevelMatch[] {
+  levels(): readonly LevelMatch[] {
     return levelMatches(this.model);
   }
 

@@ -5,7 +5,7 @@ import { legRef, type LegRef } from "../document";
 import type { Chip, Layer } from "./layer";
 
 /** Pulls the lines of an open-drain bus up. */
-const PULL_OHMS: Ohms = 4700;
+export const PULL_OHMS: Ohms = 4700;
 
 /**
  * Puts the resistors that pull an open-drain bus up on the table.
