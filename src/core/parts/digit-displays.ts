@@ -1,5 +1,5 @@
 import { about, choice, form, keyed, list, object, optional, whole, type Of, type Shape } from "../document";
-import { DOTS, PIP_NAMES, isDot, type PipName } from "../glyph";
+import { DOTS, PIP_NAMES, SEGMENTS, isDot, type PipName } from "../glyph";
 import {
   POLARITIES,
   type DisplayPart,
@@ -10,8 +10,8 @@ import {
   type Polarity,
 } from "../sheet";
 
-/** What a display leg is joined to: one LED of every digit, the common of one digit, or nothing. */
-export type LegUse = PipName | `digit-${number}` | "not-used";
+/** What a display leg is joined to: one LED of every digit, the common of one digit, that of the colon, or nothing. */
+export type LegUse = PipName | `digit-${number}` | "colon-common" | "not-used";
 
 /** Bounds of a display as its owner enters it. */
 export const OWN_DISPLAY_LIMITS = { legs: 40, digits: 8 } as const;
@@ -26,7 +26,7 @@ export const DISPLAY_SHEET = about(
     /** Use of each leg, leg 1 first. Half of them along the bottom, the rest along the top from right to left. */
     legs: list(
       form<LegUse>(
-        new RegExp(`^(${PIP_NAMES.join("|")}|digit-[1-${OWN_DISPLAY_LIMITS.digits}]|not-used)$`),
+        new RegExp(`^(${PIP_NAMES.join("|")}|digit-[1-${OWN_DISPLAY_LIMITS.digits}]|colon-common|not-used)$`),
         (_, shown) => `must say what the leg is, such as "a", "digit-1" or "not-used", not ${shown}`,
       ),
       OWN_DISPLAY_LIMITS.legs,
@@ -34,6 +34,8 @@ export const DISPLAY_SHEET = about(
     ),
     /** The digit a mark stands behind: without an entry behind digit 2 for the colon, behind the last for the degree mark. */
     marks: optional(object({ colon: optional(digit), degree: optional(digit) })),
+    /** The segment whose leg the colon shares, where it has a common of its own. */
+    colonOn: optional(choice(...SEGMENTS)),
     /** Where the leg of the points lights another mark behind a digit instead. */
     pointIs: optional(
       keyed<number, Shape<PipName>>(
@@ -93,30 +95,38 @@ export function displayPart(id: string, title: string, source: string, sheet: Di
     if (columns > 0) return `row ${digitOf(use)}`;
     return digits === 1 ? "common" : `digit ${digitOf(use)}`;
   };
+  const sign = cathode ? "−" : "+";
+  const nameOf = (use: LegUse): string => {
+    if (isCommon(use)) return `${commonName(use)} ${sign}`;
+    return use === "colon-common" ? `colon ${sign}` : use === "not-used" ? "not used" : use;
+  };
   const legs = uses.map((use, at): Leg => ({
     id: String(at + 1),
-    name: isCommon(use) ? `${commonName(use)} ${cathode ? "−" : "+"}` : use === "not-used" ? "not used" : use,
+    name: nameOf(use),
     role: use === "not-used" ? "not-used" : "led",
   }));
   const legsOf = (wanted: LegUse) => uses.flatMap((use, at) => (use === wanted ? [String(at + 1)] : []));
   const leds: LedJunction[] = [];
-  const add = (digit: number, segment: PipName, own: string) => {
-    const common = legsOf(`digit-${digit}`)[0];
+  const add = (digit: number, segment: PipName, own: string, on: LegUse = `digit-${digit}`) => {
+    const common = legsOf(on)[0];
     if (common === undefined) return;
     leds.push({ digit, segment, anode: cathode ? own : common, cathode: cathode ? common : own });
   };
+  const colonAt = sheet.marks?.colon ?? Math.min(2, digits);
   for (let digit = 1; digit <= digits; digit += 1) {
     for (const name of PIP_NAMES) {
       const own = legsOf(name)[0];
       if (own === undefined) continue;
       if (name === "colon" || name === "degree") {
-        const behind = sheet.marks?.[name] ?? (name === "colon" ? Math.min(2, digits) : digits);
+        const behind = name === "colon" ? colonAt : (sheet.marks?.degree ?? digits);
         if (behind === digit) add(digit, name, own);
       } else if (name === "dp" && sheet.pointIs) {
         const instead = sheet.pointIs[digit];
         if (instead) add(digit, instead, own);
       } else add(digit, name, own);
     }
+    const colonLeg = sheet.colonOn && digit === colonAt ? legsOf(sheet.colonOn)[0] : undefined;
+    if (colonLeg !== undefined) add(digit, "colon", colonLeg, "colon-common");
   }
   const joined = [...new Set(uses)]
     .filter((use) => use !== "not-used")

@@ -55,8 +55,11 @@ const byId: ReadonlyMap<string, Part> = new Map(CATALOGUE.map((part) => [part.id
 /** The part id of a display whose legs the rig's owner entered. */
 export const OWN_DISPLAY = "own-display";
 
+/** The part id of a module: its header is said by the unit. */
+export const MODULE_PART = "module";
+
 /** Ids of all parts, in catalogue order. */
-export const PART_IDS: readonly string[] = [...CATALOGUE.map((part) => part.id), OWN_DISPLAY];
+export const PART_IDS: readonly string[] = [...CATALOGUE.map((part) => part.id), OWN_DISPLAY, MODULE_PART];
 
 /** Ids of all shift registers. */
 export const REGISTER_IDS: readonly string[] = LOGIC_CHIPS.flatMap(({ sheet }) =>

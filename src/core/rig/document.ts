@@ -29,6 +29,7 @@ import {
 import type { Farads, Hertz, Microseconds, Milliamps, Milliseconds, Ohms, Volts } from "../quantity";
 import { BIT_ORDER, CHAIN_USES, ENCODING, LINE, type ChainUse } from "./encoding";
 import { BLINKS, LIMITS } from "./limits";
+import { BOUGHT } from "./modules/bought";
 import { ID, ID_FORM, LEG_REF, PIP_ID, UNIT_REF } from "../refs";
 
 export { CHAIN_USES, type ChainUse } from "./encoding";
@@ -58,6 +59,9 @@ const UNIT = object({
   led: optional(LED_VALUES),
   /** For the part `own-display`. */
   sheet: optional(DISPLAY_SHEET),
+  /** For the part `module`: the board it is. */
+  module: optional(BOUGHT),
+  inside: optional(about("the module whose board it sits on", UNIT_REF)),
   placed: optional(about("whether it is seated on the table", flag())),
 });
 export type Unit = Of<typeof UNIT>;
@@ -118,42 +122,44 @@ export type LevelPart = (typeof LEVEL_PARTS)[number];
 const RESISTOR_PLACING = choice("per-segment", "common");
 export type ResistorPlacing = Of<typeof RESISTOR_PLACING>;
 
-/** The choices a scheme lays down units and wires from. After that the wires are the truth. */
-const PLAN = about(
-  "the choices the units and wires were first laid down from",
-  object({
-    scheme: choice(...SCHEMES),
-    controller: choice(...CONTROLLERS.map(({ id }) => id)),
-    /** All displays together; of modules of dots the rows, one module behind the other. */
-    digits: whole([1, LIMITS.digits]),
-    /** Makers differ. Legs keep the names of their sheet. */
-    countFrom: about("which digit is called digit 1", choice("left", "right")),
-    /** Plain displays, a clock display with colon and degree mark, one whose legs were entered, or modules of dots. */
-    display: choice("plain", "clock", "own", "dots"),
-    module: optional(about("which modules of dots", choice(...(Object.keys(MATRICES) as MatrixName[])))),
-    own: optional(DISPLAY_SHEET),
-    polarity: choice(...POLARITIES),
-    resistors: RESISTOR_PLACING,
-    digitSwitch: choice(...DIGIT_SWITCHES),
-    power: choice("board", "separate"),
-    lines: about(
-      "the controller line for each use",
-      keyed<LineUse, Shape<string>>(LINE_USE, "use of a line", LINE, LIMITS.lines),
+/** The choices a scheme lays down units and wires from. */
+export const PLAN_FIELDS = {
+  scheme: choice(...SCHEMES),
+  controller: choice(...CONTROLLERS.map(({ id }) => id)),
+  /** All displays together; of modules of dots the rows, one module behind the other. */
+  digits: whole([1, LIMITS.digits]),
+  /** Makers differ. Legs keep the names of their sheet. */
+  countFrom: about("which digit is called digit 1", choice("left", "right")),
+  /** Plain displays, a clock display with colon and degree mark, one whose legs were entered, or modules of dots. */
+  display: choice("plain", "clock", "own", "dots"),
+  module: optional(about("which modules of dots", choice(...(Object.keys(MATRICES) as MatrixName[])))),
+  own: optional(DISPLAY_SHEET),
+  polarity: choice(...POLARITIES),
+  resistors: RESISTOR_PLACING,
+  digitSwitch: choice(...DIGIT_SWITCHES),
+  power: choice("board", "separate"),
+  lines: about(
+    "the controller line for each use",
+    keyed<LineUse, Shape<string>>(LINE_USE, "use of a line", LINE, LIMITS.lines),
+  ),
+  outputs: about("the segment for each output of a segment driver", list(choice(...SEGMENTS), 8, 8)),
+  digitOutputs: about("the digit for each output of a digit driver", list(whole([1, 8]), 8, 8)),
+  /** The 74HC595 where it is not said. */
+  register: optional(about("the register that drives segments", choice(...REGISTER_IDS))),
+  /** Where the chips stand on more than the board's level. */
+  levels: optional(about("what stands in the lines and lifts their level", choice(...LEVEL_PARTS))),
+  /** Where the display was bought as a module with its chips: what is on its board and not said elsewhere. */
+  bought: optional(BOUGHT),
+  busAddress: optional(
+    about(
+      "what the address straps of a driver chip add to its first bus address",
+      whole(LIMITS.busAddress),
     ),
-    outputs: about("the segment for each output of a segment driver", list(choice(...SEGMENTS), 8, 8)),
-    digitOutputs: about("the digit for each output of a digit driver", list(whole([1, 8]), 8, 8)),
-    /** The 74HC595 where it is not said. */
-    register: optional(about("the register that drives segments", choice(...REGISTER_IDS))),
-    /** Where the chips stand on more than the board's level. */
-    levels: optional(about("what stands in the lines and lifts their level", choice(...LEVEL_PARTS))),
-    busAddress: optional(
-      about(
-        "what the address straps of a driver chip add to its first bus address",
-        whole(LIMITS.busAddress),
-      ),
-    ),
-  }),
-);
+  ),
+};
+
+/** After the wires are laid, they are the truth. */
+const PLAN = about("the choices the units and wires were first laid down from", object(PLAN_FIELDS));
 export type Plan = Of<typeof PLAN>;
 
 /** Whether the code follows the wires, or stays as it was when the wires were other. */

@@ -2,6 +2,7 @@ import { placeLevelParts } from "./level-parts";
 import { chipVolts, displayUnits, withLines } from "./plan";
 import { controllerById, digitCount } from "./plan-facts";
 import { allValues, usualOhms, usualScan } from "./usual";
+import { boxModules } from "./modules/box";
 import { Layer, schemeOf, schemeValues, type SchemeValues } from "./schemes";
 import { signFor } from "./sign";
 import { splitTexts } from "./texts";
@@ -20,6 +21,7 @@ import {
 export function layRig(plan: Plan, values: SchemeValues): Pick<Rig, "units" | "wires"> {
   const layer = new Layer(plan, allValues(plan, values), displayUnits(plan, values.led), chipVolts(plan));
   schemeOf(plan.scheme).lay(layer);
+  boxModules(layer, plan);
   placeLevelParts(layer, plan);
   return { units: layer.units, wires: layer.wires };
 }

@@ -28,6 +28,8 @@ export const LIMITS = {
   ownDigits: OWN_DISPLAY_LIMITS.digits,
   /** Added to a bus address by straps. */
   busAddress: [0, 7],
+  /** Digits, or rows of dots, on one board of a module. */
+  boardDigits: 128,
   /** Brightness steps, from 0. */
   level: [0, 15],
   rounds: [0, 1_000_000],

@@ -26,6 +26,8 @@ export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, legNames: LegName
       return `${unit.ref} ${named.name}`;
     case "transistor":
       return `${unit.ref} ${named.name}`;
+    case "module":
+      return `${unit.ref} ${named.name}, pin ${named.id}`;
     case "display":
     case "driver-array":
     case "shift-register":

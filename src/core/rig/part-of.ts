@@ -1,6 +1,16 @@
-import { OWN_DISPLAY, digitsOf, displayPart, partById, type DisplaySheet, type Part } from "../parts";
+import {
+  MODULE_PART,
+  OWN_DISPLAY,
+  digitsOf,
+  displayPart,
+  partById,
+  type DisplaySheet,
+  type ModulePart,
+  type Part,
+} from "../parts";
 import { remembered } from "../remember";
 import type { Unit } from "./document";
+import type { Bought } from "./modules/bought";
 
 /** The display part a sheet describes, made once for each sheet. */
 const ownDisplay = remembered((sheet: DisplaySheet) => {
@@ -13,6 +23,24 @@ const ownDisplay = remembered((sheet: DisplaySheet) => {
   );
 });
 
-/** The part a unit is: from the catalogue, or a display as its owner entered it. */
-export const partOf = (unit: Unit): Part =>
-  unit.part === OWN_DISPLAY ? ownDisplay(unit.sheet!) : partById(unit.part);
+/** The part a module's board is, made once for each. */
+const moduleBoard = remembered(
+  (bought: Bought): ModulePart => ({
+    id: MODULE_PART,
+    kind: "module",
+    title: bought.name,
+    outline: { style: "header" },
+    legs: [...bought.header, ...(bought.out ?? [])].map(({ name, use }, at) => ({
+      id: String(at + 1),
+      name: at < bought.header.length || use === "data" ? name : `${name} out`,
+      role: use === "not-used" ? "not-used" : "passive",
+    })),
+    source: "customary: boards differ, so check the one in hand",
+  }),
+);
+
+/** The part a unit is: from the catalogue, a display as its owner entered it, or a module's board. */
+export function partOf(unit: Unit): Part {
+  if (unit.part === OWN_DISPLAY) return ownDisplay(unit.sheet!);
+  return unit.part === MODULE_PART ? moduleBoard(unit.module!) : partById(unit.part);
+}

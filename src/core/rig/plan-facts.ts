@@ -45,7 +45,7 @@ export function ledValues(colour: LedColour): LedValues {
   return { colour, forward, slope };
 }
 
-export type Displayed = Pick<Plan, "digits" | "display" | "own" | "module">;
+export type Displayed = Pick<Plan, "digits" | "display" | "own" | "module" | "bought">;
 
 /** Rows and columns of a plan's modules of dots; undefined where it shows digits. */
 export function matrixSize({
@@ -76,7 +76,7 @@ export function pipNames(plan: Displayed): PipName[] {
 export function digitCount(plan: Displayed): number {
   switch (plan.display) {
     case "own":
-      return digitsOf(plan.own!);
+      return plan.bought ? plan.digits : digitsOf(plan.own!);
     case "clock":
       return 4;
     case "dots":

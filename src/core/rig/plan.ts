@@ -6,7 +6,9 @@ import {
   type ControllerPart,
   type DriverChipPart,
 } from "../parts";
+import { transportOf } from "../bus";
 import type { Volts } from "../quantity";
+import type { Bought } from "./modules/bought";
 import { controllerById, digitCount, matrixSize, moduleCount } from "./plan-facts";
 import { schemeOf } from "./schemes";
 import {
@@ -24,8 +26,8 @@ export const isStatic = ({ scheme, digits }: Pick<Plan, "scheme" | "digits">): b
   schemeOf(scheme).each === true || digits === 1;
 
 /** A chip with a ninth segment on each digit drives a board of eight digits with a lamp over each. */
-const lampsOf = ({ scheme, digits }: Plan): boolean => {
-  const chip = driverChipOf(scheme);
+const lampsOf = ({ scheme, digits, bought }: Plan): boolean => {
+  const chip = bought?.exchanged ? undefined : driverChipOf(scheme);
   return digits === 8 && chip !== undefined && chip.segmentLegs.length > 8 && chip.segmentLegs.length < 16;
 };
 
@@ -34,7 +36,13 @@ const displayRef = (number: number): UnitRef => asUnit(`DS${number}`);
 /** The display units a plan asks for, leftmost first. */
 export function displayUnits(plan: Plan, led: LedValues): Unit[] {
   const { digits, display, polarity, own } = plan;
-  if (display === "own") return [{ ref: displayRef(1), part: OWN_DISPLAY, sheet: own!, led }];
+  if (display === "own")
+    return Array.from({ length: plan.bought ? digits / plan.bought.digits : 1 }, (_, at) => ({
+      ref: displayRef(at + 1),
+      part: OWN_DISPLAY,
+      sheet: own!,
+      led,
+    }));
   if (display === "dots")
     return Array.from({ length: moduleCount(plan) }, (_, at) => ({
       ref: displayRef(at + 1),
@@ -81,7 +89,8 @@ export function withLines(plan: Plan): Plan {
       taken.add(line);
     }
   }
-  const free = order.filter((line) => !taken.has(line));
+  const kept = new Set(plan.bought?.keeps);
+  const free = order.filter((line) => !taken.has(line) && !kept.has(line));
   for (const use of uses) if (!given.has(use)) given.set(use, free.shift() ?? "");
   return { ...plan, lines: Object.fromEntries(uses.map((use) => [use, given.get(use)!])) };
 }
@@ -93,7 +102,7 @@ export const withController = (plan: Plan, controller: string): Plan => withLine
 export function planProblem(plan: Plan): string | undefined {
   const controller = controllerById(plan.controller);
   const scheme = schemeOf(plan.scheme);
-  const dots = matrixProblem(plan);
+  const dots = boardsProblem(plan) ?? matrixProblem(plan);
   if (dots) return dots;
   if (scheme.chip) return scheme.problem(plan, controller);
   if ((controller.flavour === "logic") !== (scheme.logic === true))
@@ -111,6 +120,22 @@ export function planProblem(plan: Plan): string | undefined {
   if (isStatic({ scheme: plan.scheme, digits: count }))
     return scheme.forOne ? undefined : "one digit needs no digit select";
   return switchProblem(plan);
+}
+
+/** What keeps a module's header from doing what its chips need, if so, with what to change. */
+function boardsProblem(plan: Plan): string | undefined {
+  const { bought } = plan;
+  if (!bought) return undefined;
+  const has = (pins: Bought["header"], use: string) => pins.some((pin) => pin.use === use);
+  const missing = ["supply", "ground", ...lineUses(plan)].find((use) => !has(bought.header, use));
+  if (missing) return `no pin of its header is for ${missing}`;
+  const boards = digitCount(plan) / bought.digits;
+  if (!Number.isInteger(boards)) return `its boards have ${bought.digits} each: choose a multiple of that`;
+  const { chip } = schemeOf(plan.scheme);
+  const addressed = chip !== undefined && transportOf(chip.protocol).together === "addresses";
+  return boards > 1 && !addressed && !has(bought.out ?? [], "data")
+    ? "it has no output for a next one: one board is all there can be"
+    : undefined;
 }
 
 /** What is wrong with what carries the current of a whole digit. */

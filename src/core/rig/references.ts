@@ -1,7 +1,7 @@
 import { transportOf } from "../bus";
 import type { Problem } from "../document";
 import { SEGMENTS } from "../glyph";
-import { OWN_DISPLAY, digitsOf, findPart, isBusChip, type Part } from "../parts";
+import { MODULE_PART, OWN_DISPLAY, digitsOf, findPart, isBusChip, type Part } from "../parts";
 import {
   splitLegRef,
   type Encoding,
@@ -67,9 +67,13 @@ class Findings {
   }
 }
 
+/** A unit that lacks what would make it a part. */
+const isHalf = ({ part, sheet, module }: Unit): boolean =>
+  (part === OWN_DISPLAY && !sheet) || (part === MODULE_PART && !module);
+
 /** How many LEDs a unit has: dots, or eight of each digit. */
 function ledsOf(unit: Unit): number {
-  if (unit.part === OWN_DISPLAY && !unit.sheet) return 0;
+  if (isHalf(unit)) return 0;
   const part = partOf(unit);
   return part.kind === "display" ? part.digits * (part.columns || SEGMENTS.length) : 0;
 }
@@ -81,7 +85,12 @@ function checkUnits(rig: Rig, found: Findings): void {
     (at) => `units[${at}].ref`,
     "the reference",
   );
+  const modules = new Set(rig.units.filter(({ part }) => part === MODULE_PART).map(({ ref }) => ref));
   rig.units.forEach((unit, at) => {
+    if (unit.inside !== undefined && !modules.has(unit.inside))
+      found.add(`units[${at}].inside`, `names ${unit.inside}, and no module has that reference`);
+    if (unit.part === MODULE_PART && !unit.module)
+      return found.add(`units[${at}].module`, `is missing: ${unit.ref} is a module`);
     if (unit.part === OWN_DISPLAY) {
       if (!unit.sheet)
         return found.add(`units[${at}].sheet`, `is missing: ${unit.ref} is a display of your own`);
@@ -113,8 +122,7 @@ function checkWires(rig: Rig, found: Findings): void {
     for (const end of ["from", "to"] as const) {
       const { unit, leg } = splitLegRef(wire[end]);
       const named = unitBy.get(unit);
-      const broken = named?.part === OWN_DISPLAY && !named.sheet;
-      if (broken) continue;
+      if (named && isHalf(named)) continue;
       const part = named && partOf(named);
       if (!part) found.add(`wires[${at}].${end}`, `names ${unit}, and no unit has that reference`);
       else if (!part.legs.some(({ id }) => id === leg)) {

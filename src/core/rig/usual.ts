@@ -16,7 +16,7 @@ export function usualScan({ scheme, digits }: { scheme: SchemeName; digits: numb
   return {
     ...(chip ? { level: usualLevel(chip) } : {}),
     school: logic ? "divider" : "loop",
-    on: [digits > 4 ? 1000 : 2000],
+    on: [digits > 4 ? 900 : 2000],
     blank: usual.blank,
   };
 }

@@ -5,6 +5,7 @@ import type {
   DisplayPart,
   DriverArrayPart,
   ResistorPart,
+  ModulePart,
   SupplyPart,
   TransistorPart,
 } from "./types";
@@ -18,7 +19,8 @@ export type Part =
   | DisplayPart
   | ResistorPart
   | CapacitorPart
-  | SupplyPart;
+  | SupplyPart
+  | ModulePart;
 
 /** Where a figure of a part comes from. */
 export const sourceOf = (part: Part, figure: string): string => part.sources?.[figure] ?? part.source;

@@ -180,6 +180,11 @@ export interface CapacitorPart extends PartBase {
   readonly kind: "capacitor";
 }
 
+/** A board with a header, as it is bought: what its pins are joined to is wired inside. */
+export interface ModulePart extends PartBase {
+  readonly kind: "module";
+}
+
 export interface SupplyPart extends PartBase {
   readonly kind: "supply";
 }

@@ -11,15 +11,18 @@ export const PULL_OHMS: Ohms = 4700;
  * Puts the resistors that pull an open-drain bus up on the table.
  * @returns wires them to the first chip of the bus
  */
-export function pullUp(layer: Layer, part: BusChipPart): (first: Chip) => void {
-  const pulls = transportOf(part.protocol).openDrain
-    ? [layer.resistor(PULL_OHMS), layer.resistor(PULL_OHMS)]
-    : [];
-  return (first) =>
+export function pullUp(layer: Layer, part: BusChipPart): (first: Chip, tail?: string) => void {
+  const { bought } = layer.plan;
+  const ohms = bought ? bought.pullOhms : PULL_OHMS;
+  const pulls =
+    transportOf(part.protocol).openDrain && ohms !== undefined
+      ? [layer.resistor(ohms), layer.resistor(ohms)]
+      : [];
+  return (first, tail = "") =>
     pulls.forEach((ref, at) => {
       const use = at === 0 ? "data" : "clock";
-      layer.wire(`pull-plus-${use}`, first.leg(part.supplyLeg), legRef(ref, "1"));
-      layer.wire(`pull-${use}`, legRef(ref, "2"), first.leg(part.pins[use]));
+      layer.wire(`pull-plus-${use}${tail}`, first.leg(part.supplyLeg), legRef(ref, "1"));
+      layer.wire(`pull-${use}${tail}`, legRef(ref, "2"), first.leg(part.pins[use]));
     });
 }
 

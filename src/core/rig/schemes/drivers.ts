@@ -2,8 +2,8 @@ import { SEGMENTS, columnOf, isDot, outputName, type PipName } from "../../glyph
 import { transportOf } from "../../bus";
 import type { DriverChipPart } from "../../parts";
 import type { Ohms } from "../../quantity";
-import { legRef } from "../document";
-import { USUAL_REGISTER, digitCount, matrixSize, modulesOn, showsDots } from "../plan-facts";
+import { legRef, type Plan } from "../document";
+import { USUAL_REGISTER, digitCount, matrixSize, modulesOn } from "../plan-facts";
 import { pullUp, wireBus } from "./bus";
 import type { Chip, DigitPlace, Layer } from "./layer";
 import { registerUsual } from "./register";
@@ -18,9 +18,7 @@ const BULK_FARADS = 10e-6;
 /** Chips that scan their digits by themselves: eight digits each, the next ones on the next chip of the chain. */
 function layDrivers(layer: Layer, part: DriverChipPart): void {
   const { places } = layer;
-  // A module of dots has a chip, or a bank of a chip, to itself, however many of its rows it leaves free.
-  const size = matrixSize(layer.plan);
-  const each = size ? size.rows * modulesOn(layer.plan, part) : part.digitLegs.length;
+  const each = digitsOnOne(layer.plan, part);
   layer.board();
   const chips = Array.from({ length: Math.max(1, Math.ceil(places.length / each)) }, () =>
     layer.chip(part.id),
@@ -29,9 +27,16 @@ function layDrivers(layer: Layer, part: DriverChipPart): void {
   const { setCurrent } = part;
   const setters = setCurrent ? chips.map(() => layer.resistor(layer.values.setOhms)) : [];
   const inLines = layer.values.segmentOhms;
-  const pulls = pullUp(layer, part);
-  const strapped = (part.address?.straps ?? []).filter((_, bit) => ((layer.plan.busAddress ?? 0) >> bit) & 1);
-  const straps = strapped.map((leg) => ({ leg, ref: layer.resistor(STRAP_OHMS) }));
+  // Of modules each has its own on its board.
+  const pulls = (layer.plan.bought ? chips : chips.slice(0, 1)).map(() => pullUp(layer, part));
+  const straps = chips.flatMap((chip, at) =>
+    strapsOf(part, (layer.plan.busAddress ?? 0) + at).map((leg) => ({
+      chip,
+      tail: at === 0 ? leg : `${leg}-${at + 1}`,
+      leg,
+      ref: layer.resistor(STRAP_OHMS),
+    })),
+  );
   // Chip by chip, so that the parts of the first ones keep their numbers when a chain grows.
   chips.forEach((chip, at) => {
     layer.powerChip(chip);
@@ -49,15 +54,57 @@ function layDrivers(layer: Layer, part: DriverChipPart): void {
     layer.wire(`set${tail}`, legRef(setter, "2"), chip.leg(part.setCurrent!.leg));
   });
   layer.supply();
-  straps.forEach(({ leg, ref }) => {
-    layer.wire(`strap-${leg}`, chips[0]!.leg(leg), legRef(ref, "1"));
-    layer.wire(`strap-${leg}-join`, legRef(ref, "2"), chips[0]!.leg(part.address!.join!));
+  straps.forEach(({ chip, leg, tail, ref }) => {
+    layer.wire(`strap-${tail}`, chip.leg(leg), legRef(ref, "1"));
+    layer.wire(`strap-${tail}-join`, legRef(ref, "2"), chip.leg(part.address!.join!));
   });
   wireBus(layer, part, chips);
-  pulls(chips[0]!);
+  pulls.forEach((pull, at) => pull(chips[at]!, at === 0 ? "" : `-${at + 1}`));
+  const wire = layer.plan.bought?.exchanged ? wireExchanged : wireDigits;
   chips.forEach((chip, at) =>
-    wireDigits(layer, part, chip, at, places.slice(at * each, (at + 1) * each), inLines),
+    wire(layer, part, chip, at, places.slice(at * each, (at + 1) * each), inLines),
   );
+}
+
+/**
+ * Digits, or rows of dots, one chip has: as many as its module's board gives it. A module of dots has a chip, or a bank of
+ * a chip, to itself, however many of its rows it leaves free.
+ */
+function digitsOnOne(plan: Plan, part: DriverChipPart): number {
+  if (plan.bought) return plan.bought.digits / plan.bought.chips;
+  const size = matrixSize(plan);
+  return size ? size.rows * modulesOn(plan, part) : part.digitLegs.length;
+}
+
+/** The address legs that are strapped for what is added to a chip's first address. */
+const strapsOf = ({ address }: DriverChipPart, more: number): string[] =>
+  (address?.straps ?? []).filter((_, bit) => (more >> bit) & 1);
+
+/** Digits on the legs meant for segments, each segment of all digits on a leg meant for a digit. */
+function wireExchanged(
+  layer: Layer,
+  part: DriverChipPart,
+  chip: Chip,
+  at: number,
+  places: readonly DigitPlace[],
+): void {
+  const { plan, cathode } = layer;
+  places.forEach((place, index) => {
+    const output = plan.digitOutputs.indexOf(index + 1);
+    layer.wire(
+      `digit-${at * 8 + index + 1}`,
+      chip.leg(part.segmentLegs[output < 0 ? index : output]!),
+      layer.commonOf(place),
+    );
+    if (place.digit !== 1) return;
+    for (const name of namesOf(place)) {
+      const grid = plan.outputs.findIndex((one) => one === outputName(name));
+      const led = place.part.leds.find(({ segment }) => segment === name)!;
+      const leg = legRef(place.unit.ref, cathode ? led.anode : led.cathode);
+      if (grid >= 0)
+        layer.wire(`segment-${name}${place.unit.ref.slice(2)}`, chip.leg(part.digitLegs[grid]!), leg);
+    }
+  });
 }
 
 /**
@@ -73,10 +120,10 @@ function wireDigits(
   inLines: Ohms,
 ): void {
   const { plan, cathode } = layer;
-  const banks = part.segmentLegs.length >= 16 ? 2 : 1;
-  const twice = banks > 1;
-  const tail = (place: DigitPlace) => place.unit.ref.slice(2);
   const units = [...new Set(places.map(({ unit }) => unit.ref))];
+  const banks = part.segmentLegs.length >= 16 ? 2 : 1;
+  const twice = banks > 1 && units.length > 1;
+  const tail = (place: DigitPlace) => place.unit.ref.slice(2);
   // A plan made for a chip with more digit legs may name some this one does not have.
   const fits =
     !twice && places.every((_, index) => plan.digitOutputs.indexOf(index + 1) < part.digitLegs.length);
@@ -89,6 +136,13 @@ function wireDigits(
     const output = fits && dealt >= 0 ? dealt : within;
     layer.wire(`digit-${at * 8 + index + 1}`, chip.leg(part.digitLegs[output]!), layer.commonOf(place));
     if (place.digit !== 1) return;
+    const apart = place.part.legs.find(({ id }) => id === colonCommon(place));
+    if (apart)
+      layer.wire(
+        `colon${at > 0 ? `-${at + 1}` : ""}`,
+        chip.leg(part.digitLegs[plan.digitOutputs.indexOf(places.length + 1)]!),
+        legRef(place.unit.ref, apart.id),
+      );
     const first = units[0] !== place.unit.ref && !twice ? places[0]! : undefined;
     for (const name of namesOf(place)) {
       const number = segmentNumber(part, plan.outputs, name);
@@ -109,6 +163,13 @@ function wireDigits(
       layer.wire(`${id}-led`, legRef(resistor, "2"), leg);
     }
   });
+}
+
+/** The common of a colon that has one to itself. */
+function colonCommon({ unit, part }: DigitPlace): string | undefined {
+  if (unit.sheet?.colonOn === undefined) return undefined;
+  const colon = part.leds.find(({ segment }) => segment === "colon");
+  return part.polarity === "common-cathode" ? colon?.cathode : colon?.anode;
 }
 
 /** Segments and marks of a display that have legs of their own; a mark on the leg of the points needs none. */
@@ -149,9 +210,16 @@ function segmentNumber(part: DriverChipPart, outputs: readonly PipName[], name: 
 /** Chips one chain may have. */
 const MOST_IN_CHAIN = 64;
 
-/** How many chips a rig may have of one kind: as many as a chain takes, or one. */
-const mostChips = (part: DriverChipPart): number =>
-  transportOf(part.protocol).together === "chain" ? MOST_IN_CHAIN : 1;
+/** How many chips a rig may have of one kind: as many as a chain takes, as many as there are addresses, or one. */
+const mostChips = ({ protocol, address }: DriverChipPart): number => {
+  const { together } = transportOf(protocol);
+  if (together === "chain") return MOST_IN_CHAIN;
+  return together === "addresses" && address ? 1 << address.straps.length : 1;
+};
+
+/** Whether a way drives digits of that polarity: exchanged, a chip does what the other polarity asks for. */
+const isDriven = ({ polarity, bought }: Plan, part: DriverChipPart): boolean =>
+  ((polarity === "common-cathode") === (part.segments === "source")) !== (bought?.exchanged ?? false);
 
 /** The way to drive a display by chips that scan it themselves. */
 export const driverScheme = (part: DriverChipPart): Scheme => ({
@@ -159,11 +227,9 @@ export const driverScheme = (part: DriverChipPart): Scheme => ({
   chip: part,
   lines: () => (part.pins.select === undefined ? ["data", "clock"] : ["data", "clock", "latch"]),
   problem(plan, { flavour }) {
-    const cathode = plan.polarity === "common-cathode";
-    const onOne = showsDots(plan) ? modulesOn(plan, part) * matrixSize(plan)!.rows : part.digitLegs.length;
-    const most = onOne * mostChips(part);
-    if (cathode !== (part.segments === "source"))
-      return cathode
+    const most = digitsOnOne(plan, part) * (mostChips(part) - (plan.busAddress ?? 0));
+    if (!isDriven(plan, part))
+      return plan.polarity === "common-cathode"
         ? "its segments only sink: it needs a common-anode display"
         : "its segments only give current: it needs a common-cathode display";
     if (digitCount(plan) > most) return `it reaches to ${most} digits`;
@@ -172,7 +238,10 @@ export const driverScheme = (part: DriverChipPart): Scheme => ({
       : undefined;
   },
   dots: (plan) => ({
-    modules: mostChips(part) === 1 ? modulesOn(plan, part) : Infinity,
+    modules:
+      transportOf(part.protocol).together === "chain"
+        ? Infinity
+        : mostChips(part) * (plan.bought ? 1 : modulesOn(plan, part)),
     columns: part.segmentLegs.length,
     rows: part.digitLegs.length,
   }),

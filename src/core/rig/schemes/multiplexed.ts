@@ -8,6 +8,8 @@ import type { Chip, Layer } from "./layer";
 /** Everything a multiplexed scheme decides: what drives a segment, and what drives a digit. */
 export interface Drives {
   readonly chips: readonly Chip[];
+  /** The order data runs through them, where it is another. */
+  readonly chain?: readonly Chip[];
   readonly segment: (segment: PipName) => LegRef | undefined;
   /** The output that turns a digit on, by its number. */
   readonly digit: (number: number) => LegRef;
@@ -63,7 +65,7 @@ export function layMultiplexed(layer: Layer, drivesOf: (layer: Layer) => Drives)
   if (array) layer.wire("array-ground", layer.minus, legRef(array, "9"));
   layer.supply();
   drives.chips.forEach((chip) => layer.setCurrent(chip));
-  wireChain(layer, drives.chips);
+  wireChain(layer, drives.chain ?? drives.chips);
   drives.control?.();
 
   layer.places.forEach((place, at) => {

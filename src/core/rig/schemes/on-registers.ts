@@ -51,7 +51,13 @@ export const twoRegisters = onRegisters(
     const { plan } = layer;
     const chip = layer.chip(registerOf(plan).id);
     const second = layer.chip(digitRegister(plan));
-    return { chips: [chip, second], segment: onRegister(layer, chip), digit: onOutput(layer, second) };
+    return {
+      chips: [chip, second],
+      // What is sent first ends in the last register.
+      ...(plan.bought?.segmentsFirst ? { chain: [second, chip] } : {}),
+      segment: onRegister(layer, chip),
+      digit: onOutput(layer, second),
+    };
   },
   {
     // A second register always has a latch where the first one has, and a power register always.
