@@ -1,3 +1,4 @@
+export { outsideModel } from "./outside";
 export {
   between,
   distinctDrivers,

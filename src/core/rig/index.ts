@@ -27,7 +27,7 @@ export { oneByOne } from "./texts";
 export { USUAL_LAYOUT, dotModules, laidOut, type DotModule, type LayoutChoice } from "./sign";
 export { fontById, fontsOf, textDotsProblem } from "./sign-fonts";
 export { partOf } from "./part-of";
-export { outsideOf } from "./outside";
+export { insideWires, outsideOf } from "./outside";
 export * from "./modules";
 export {
   addWire,

@@ -17,6 +17,8 @@ export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, legNames: LegName
   const part = partOf(unit);
   const named = legById(part, splitLegRef(leg).leg);
   switch (part.kind) {
+    case "module":
+      return `${unit.ref} ${named.name}, pin ${named.id}`;
     case "controller":
       return part.bare ? `${unit.ref} ${named.name}, leg ${named.number}` : `board ${named.name}`;
     case "resistor":
@@ -26,8 +28,6 @@ export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, legNames: LegName
       return `${unit.ref} ${named.name}`;
     case "transistor":
       return `${unit.ref} ${named.name}`;
-    case "module":
-      return `${unit.ref} ${named.name}, pin ${named.id}`;
     case "display":
     case "driver-array":
     case "shift-register":
@@ -55,6 +55,7 @@ export function partsList(
 ): Array<{ readonly count: number; readonly what: string; readonly refs: readonly string[] }> {
   const groups = new Map<string, string[]>();
   for (const unit of rig.units) {
+    if (unit.inside !== undefined) continue;
     const what = [unit.led?.colour, partOf(unit).title, unitValue(unit)].filter(Boolean).join(" ");
     groups.set(what, [...(groups.get(what) ?? []), unit.ref]);
   }
@@ -64,12 +65,14 @@ export function partsList(
 /** A rig in a line: the display, what drives it, the board. */
 export function rigSummary({ units, plan }: Pick<Rig, "units" | "plan">): string {
   const parts = units.map(partOf);
+  const board = controllerById(plan.controller).title.split(",")[0]!;
+  const boards = parts.filter(({ kind }) => kind === "module");
+  if (boards[0]) return [(boards.length > 1 ? `${boards.length} × ` : "") + boards[0].title, board].join(" · ");
   const display = parts.find(({ kind }) => kind === "display");
   const chips = new Map<string, number>();
   for (const part of parts)
     if (isChip(part) || part.kind === "driver-array") chips.set(part.id, (chips.get(part.id) ?? 0) + 1);
   const driven = [...chips].map(([id, count]) => (count > 1 ? `${count} × ${id}` : id)).join(", ");
-  const board = controllerById(plan.controller).title.split(",")[0]!;
   return [display?.title.split(",").slice(0, 2).join(","), driven || "straight from lines", board]
     .filter(Boolean)
     .join(" · ");

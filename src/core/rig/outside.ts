@@ -1,5 +1,11 @@
 import { remembered } from "../remember";
-import { splitLegRef, type Rig } from "./document";
+import { splitLegRef, type Rig, type Wire } from "./document";
+
+/** The wires on the boards of a rig's modules: nobody has to place them. */
+export const insideWires = remembered((rig: Rig): readonly Wire[] => {
+  const outer = new Set(outsideOf(rig).wires);
+  return rig.wires.filter((wire) => !outer.has(wire));
+});
 
 /** A rig as one builds it: modules with their headers, without what is inside them. */
 export const outsideOf = remembered((rig: Rig): Rig => {

@@ -28,6 +28,7 @@ const moduleBoard = remembered(
   (bought: Bought): ModulePart => ({
     id: MODULE_PART,
     kind: "module",
+    out: (bought.out ?? []).map((_, at) => String(bought.header.length + at + 1)),
     title: bought.name,
     outline: { style: "header" },
     legs: [...bought.header, ...(bought.out ?? [])].map(({ name, use }, at) => ({

@@ -72,15 +72,16 @@ const RESISTOR_ROWS = ["e", "f"] as const;
 const TRANSISTOR_ROWS = ["d", "g"] as const;
 const GAP_MIDDLE = 8.5;
 
-/** What stands beside the breadboard: boards and supplies. A controller that is a chip alone is seated like any chip. */
+/** What stands beside the breadboard: boards, modules and supplies. A controller that is a chip alone is seated like any chip. */
 export const standsBeside = (part: Part): boolean =>
-  part.kind === "supply" || (part.kind === "controller" && !part.bare);
+  part.kind === "supply" || part.kind === "module" || (part.kind === "controller" && !part.bare);
 
 /** How a part sits: which column and row each of its legs takes. Undefined for what stands beside the board. */
 function shapeOf(part: Part, upper: boolean): Shape | undefined {
   if (standsBeside(part)) return undefined;
   switch (part.kind) {
     case "supply":
+    case "module":
     case "capacitor":
       return undefined;
     case "resistor":

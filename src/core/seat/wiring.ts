@@ -26,6 +26,8 @@ export interface SeatedWiring {
 
 const SPARE_MM = 12;
 const STEP_MM = 5;
+/** A lead with sockets from pin to pin, as they are sold. */
+const LEAD_MM = 200;
 
 /** Every wire hole to hole, on the rails where a net is a supply's, with the length to cut. */
 export const wireSeats = (model: RigModel, seating: Seating): SeatedWiring =>
@@ -52,8 +54,10 @@ class Wiring {
     private readonly seating: Seating,
   ) {
     this.holes = new Holes(seating);
-    this.plus = busiestNet(model, (volts) => volts > 0);
-    this.minus = busiestNet(model, (volts) => volts === 0);
+    // Where nothing sits on a board its rails are of no use: leads run from pin to pin.
+    const bare = seating.seats.length === 0;
+    this.plus = bare ? undefined : busiestNet(model, (volts) => volts > 0);
+    this.minus = bare ? undefined : busiestNet(model, (volts) => volts === 0);
   }
 
   lay(): SeatedWiring {
@@ -193,6 +197,7 @@ class Wiring {
   private length(from: End, to: End): number | undefined {
     const unseated = [from, to].some((end) => end.at === "beside" && !this.isBeside(end.leg));
     if (unseated) return undefined;
+    if (from.at === "beside" && to.at === "beside") return LEAD_MM;
     const [one, other] = [pointOf(this.model, from), pointOf(this.model, to)];
     const exact = Math.hypot(one.x - other.x, one.y - other.y) * PITCH_MM + SPARE_MM;
     return Math.ceil(exact / STEP_MM) * STEP_MM;

@@ -183,6 +183,8 @@ export interface CapacitorPart extends PartBase {
 /** A board with a header, as it is bought: what its pins are joined to is wired inside. */
 export interface ModulePart extends PartBase {
   readonly kind: "module";
+  /** Pins at its other end, for the next module. */
+  readonly out: readonly string[];
 }
 
 export interface SupplyPart extends PartBase {

@@ -7,6 +7,7 @@ import {
   controllerById,
   driverChipOf,
   newRig,
+  outsideOf,
   planProblem,
   showsDots,
   splitLegRef,
@@ -68,6 +69,7 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
     ohms,
     led,
   });
+  const built = outsideOf(laid);
   const model = modelOf({ ...laid, glyphs: rig.glyphs });
   const unshown = frameRows(model).filter(({ faithful, frame }) => !faithful && !frame.cut);
   const figures = scanFigures(model);
@@ -94,9 +96,9 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
               .map(({ frame }) => `“${frame.text}”`)
               .join(", ")}`
           : undefined,
-    parts: laid.units.length,
-    wires: laid.wires.length,
-    joints: jointsOf(laid),
+    parts: built.units.length,
+    wires: built.wires.length,
+    joints: jointsOf(built),
     ohms,
     pin,
     package: pack,

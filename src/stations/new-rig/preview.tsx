@@ -1,5 +1,5 @@
 import Button from "react-bootstrap/Button";
-import { showsDots, type Rig } from "@/core/rig";
+import { outsideOf, showsDots, type Rig } from "@/core/rig";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import { useFindingsOf, useJustAtDesk } from "@/store";
 import { FindingsCount, RigFace, useSimulation } from "@/ui";
@@ -16,8 +16,8 @@ export function Preview({ rig, busy }: { rig: Rig | undefined; busy: boolean }) 
       {rig && (
         <ul className="plain-list mt-3">
           <li>
-            {rig.units.length} parts, {rig.wires.length} wires, {Object.keys(rig.plan.lines).length}{" "}
-            controller lines
+            {outsideOf(rig).units.length} parts, {outsideOf(rig).wires.length} wires,{" "}
+            {Object.keys(rig.plan.lines).length} controller lines
           </li>
           {!showsDots(rig.plan) && (
             <li>

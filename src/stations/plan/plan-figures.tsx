@@ -3,7 +3,7 @@ import Button from "react-bootstrap/Button";
 import { formatMeasure, type AuditRow, type MeasureKind } from "@/core/audit";
 import { positionOf, usedLines } from "@/core/address";
 import { formatMilliamps } from "@/core/quantity";
-import { controllerById, partsList, splitPipId, isOnDigit } from "@/core/rig";
+import { controllerById, outsideOf, partsList, splitPipId, isOnDigit } from "@/core/rig";
 import { pickPip, useAtDesk, useFindings, useModel, useOpenRig, usePickedDigit } from "@/store";
 import { Meter, fetched } from "@/ui";
 import type { Driving } from "@/workers";
@@ -63,6 +63,7 @@ export function PlanFigures() {
   const [shopping, setShopping] = useState(false);
   const digit = usePickedDigit();
   const { rig } = model;
+  const built = outsideOf(rig);
   const driving = useAtDesk((desk) => desk.driving());
   const currents = driving?.figures.pips ?? NO_CURRENTS;
   const { lines } = controllerById(rig.plan.controller);
@@ -90,7 +91,7 @@ export function PlanFigures() {
             </tr>
             <tr>
               <td colSpan={2}>
-                <span className="quiet">{rig.units.length} parts: </span>
+                <span className="quiet">{built.units.length} parts: </span>
                 {partsList(rig)
                   .map(({ count, what }) => `${count} × ${what}`)
                   .join(" · ")}
@@ -99,7 +100,7 @@ export function PlanFigures() {
             <tr>
               <td>Wires to place</td>
               <td className="number">
-                {rig.wires.length}, {rig.wires.filter((wire) => wire.placed).length} placed
+                {built.wires.length}, {built.wires.filter((wire) => wire.placed).length} placed
               </td>
             </tr>
             <tr>

@@ -1,6 +1,7 @@
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import { safeFileName } from "@/core/foreign";
+import { outsideOf } from "@/core/rig";
 import { shoppingCsv, shoppingList } from "@/core/shopping";
 import { useAtDesk, useFindings, useRig } from "@/store";
 import { DataTable, DownloadButton } from "@/ui";
@@ -37,7 +38,7 @@ export function ShoppingDialog({ onClose }: { onClose: () => void }) {
           </p>
         )}
         <p className="tiny quiet mt-2 mb-0">
-          {rig.wires.length} wires and the breadboard come on top. A resistor is taken for twice what it gets
+          {outsideOf(rig).wires.length} wires and the breadboard come on top. A resistor is taken for twice what it gets
           at its worst, a capacitor for twice its supply.
         </p>
       </Modal.Body>

@@ -53,6 +53,12 @@ export function BreadboardChoice({
 /** What the seating comes to: how many boards, how much wire, and what had no room. */
 export function SeatsSay({ seated: { seating, wiring } }: { seated: Seated }) {
   const { left, boards, size } = seating;
+  if (seating.seats.length === 0)
+    return (
+      <p className="small mb-1">
+        Nothing needs a breadboard here: {wiring.wires.length} leads with sockets run from pin to pin.
+      </p>
+    );
   const seatedWires = wiring.wires.filter(({ lengthMm }) => lengthMm !== undefined).length;
   return (
     <p className="small mb-1">

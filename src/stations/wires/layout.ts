@@ -1,4 +1,4 @@
-import { isChip, legPlace, type Part } from "@/core/parts";
+import { isChip, legPlace, type DisplayPart, type Part } from "@/core/parts";
 import { legRef, type LegRef, type UnitRef } from "@/core/rig";
 import type { RigModel } from "@/core/address";
 
@@ -35,6 +35,8 @@ const DISPLAY = { x: 28, y: 178, legPitch: 25.2, height: 206, gap: 70, most: 8 }
 const RESISTOR = { y: 104, width: 44, height: 14, pitch: 46, closePitch: 34, column: 104, most: 16 };
 const TRANSISTOR = { width: 40, height: 54, pitch: 84, column: 96, most: 8 };
 const BOARD = { width: 72, pitch: 23, most: 26 };
+/** A module with its face, its header to the right; of an opened one the header alone is left. */
+const MODULE = { digit: 46, block: 110, margin: 120, pitch: 26, strip: 64, room: 150 };
 const MARGIN = 30;
 
 /** Columns of things one under the other: begins anew at the top after so many. */
@@ -54,17 +56,24 @@ export function layOut(model: RigModel): Drawing {
     for (const { id } of box.part.legs) spots.set(legRef(box.ref, id), spotOf(box, id));
   };
 
+  const modules = units(({ kind }) => kind === "module");
   const displays = units(({ kind }) => kind === "display");
-  const widthOf = ({ outline }: Part) =>
-    (outline.style === "two-rows" ? outline.perRow : 5) * DISPLAY.legPitch;
-  const displayWidth = Math.max(126, ...displays.map(({ part }) => widthOf(part)));
-  displays.forEach(({ ref, part }, at) => {
+  // A closed module stands where its display would.
+  const isClosed = displays.length === 0;
+  const faces = isClosed ? modules : displays;
+  const widthOf = ({ ref, part: { kind, outline } }: { ref: UnitRef; part: Part }) =>
+    kind === "module"
+      ? faceWidth(model, ref) + MODULE.margin
+      : (outline.style === "two-rows" ? outline.perRow : 5) * DISPLAY.legPitch;
+  const displayWidth = Math.max(126, ...faces.map(widthOf));
+  faces.forEach((face, at) => {
+    const { ref, part } = face;
     const { column, row } = inColumns(at, DISPLAY.most);
     const x = DISPLAY.x + column * (displayWidth + DISPLAY.gap);
     const y = DISPLAY.y + row * (DISPLAY.height + DISPLAY.gap);
-    add({ ref, part, x, y, width: widthOf(part), height: DISPLAY.height });
+    add({ ref, part, x, y, width: widthOf(face), height: DISPLAY.height });
   });
-  const displayColumns = Math.max(1, Math.ceil(displays.length / DISPLAY.most));
+  const displayColumns = Math.max(1, Math.ceil(faces.length / DISPLAY.most));
   const displaysWidth = displayColumns * (displayWidth + DISPLAY.gap) - DISPLAY.gap;
 
   const chips = units((part) => isChip(part) || part.kind === "driver-array");
@@ -79,7 +88,8 @@ export function layOut(model: RigModel): Drawing {
   const pitch = close ? CHIP.closePitch : CHIP.pitch;
   const stacked = displayColumns > 1 ? CHIP.mostOfMany : CHIP.most;
   const chipColumns = Math.max(1, Math.ceil(chips.length / stacked));
-  const boardX = chipX + chipColumns * CHIP.column + 8;
+  const stripX = chipX + chipColumns * CHIP.column + 8;
+  const boardX = stripX + (isClosed || modules.length === 0 ? 0 : MODULE.strip + MODULE.room);
 
   chips.forEach(({ ref, part }, at) => {
     const { column, row } = inColumns(at, stacked);
@@ -89,6 +99,14 @@ export function layOut(model: RigModel): Drawing {
       .reduce((sum, over) => sum + (over.part.legs.length / 2) * pitch + CHIP.gap, 0);
     add({ ref, part, x: chipX + column * CHIP.column, y: CHIP.y + above, width: CHIP.width, height });
   });
+  if (!isClosed) {
+    let y = 18;
+    for (const { ref, part } of modules) {
+      const height = part.legs.length * MODULE.pitch + 20;
+      add({ ref, part, x: stripX, y, width: MODULE.strip, height });
+      y += height + 40;
+    }
+  }
   for (const { ref, part: whole } of units(({ kind }) => kind === "controller")) {
     const part = { ...whole, legs: shownLegs(model, ref, whole) };
     add({ ref, part, x: boardX, y: 18, width: BOARD.width, height: part.legs.length * BOARD.pitch + 14 });
@@ -138,6 +156,19 @@ export function layOut(model: RigModel): Drawing {
   return { width: boardX + BOARD.width + 6, height, boxes, spots };
 }
 
+/** The displays on a module's board. */
+export const facesOf = (model: RigModel, ref: UnitRef): readonly DisplayPart[] =>
+  [...new Set(model.digits.map(({ unit }) => unit))]
+    .filter((unit) => model.unit(unit).inside === ref)
+    .map((unit) => model.part(unit) as DisplayPart);
+
+/** How wide the displays of a module are drawn, side by side. */
+const faceWidth = (model: RigModel, ref: UnitRef): number =>
+  facesOf(model, ref).reduce(
+    (sum, { columns, digits }) => sum + (columns > 0 ? (MODULE.block * columns) / 8 : digits * MODULE.digit),
+    0,
+  );
+
 /** Legs of a board that are drawn: those with a wire, and others until the drawing is full. */
 function shownLegs(model: RigModel, ref: UnitRef, part: Part): Part["legs"] {
   const wired = new Set(model.rig.wires.flatMap((wire) => [wire.from, wire.to]));
@@ -170,6 +201,19 @@ function spotOf({ ref, part, x, y, width, height }: Box, id: string): LegSpot {
     return id === out
       ? { leg, id, x: x + width / 2, y: y - LEG, dx: 0, dy: -1 }
       : { leg, id, x: x + width / 2, y: y + height + LEG, dx: 0, dy: 1 };
+  }
+  if (part.kind === "module") {
+    const isOut = part.out.includes(id);
+    const place = part.legs.filter((one) => part.out.includes(one.id) === isOut).findIndex((one) => one.id === id);
+    const dx = isOut ? -1 : 1;
+    return {
+      leg,
+      id,
+      x: isOut ? x - LEG : x + width + LEG,
+      y: y + 26 + MODULE.pitch * place,
+      dx,
+      dy: 0,
+    };
   }
   if (part.outline.style === "header") {
     const place = part.legs.findIndex((candidate) => candidate.id === id);

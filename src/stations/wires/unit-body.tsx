@@ -1,7 +1,7 @@
 import type { RigModel } from "@/core/address";
 import type { DisplayPart } from "@/core/parts";
 import { unitValue } from "@/core/rig";
-import type { Box } from "./layout";
+import { facesOf, type Box } from "./layout";
 
 interface ShapeProps {
   readonly box: Box;
@@ -26,6 +26,8 @@ export function UnitBody({ box, model }: { box: Box; model: RigModel }) {
       return <TransistorBody box={box} />;
     case "display":
       return <DisplayBody box={box} part={box.part} />;
+    case "module":
+      return <ModuleBody box={box} faces={facesOf(model, box.ref)} />;
     case "controller":
       return <BoardBody box={box} />;
     case "resistor":
@@ -60,6 +62,22 @@ function ChipBody({ box }: Pick<ShapeProps, "box">) {
   );
 }
 
+/** The digits or dots of a display within its body. */
+function FaceGlyphs({ place, part }: { place: Pick<Box, "x" | "y" | "width" | "height">; part: DisplayPart }) {
+  const { x, y, width, height } = place;
+  if (part.columns > 0) return <DotGlyph box={place} columns={part.columns} rows={part.digits} />;
+  const cell = width / part.digits;
+  const size = Math.min(0.82, (cell - 12) / 108);
+  return Array.from({ length: part.digits }, (_, at) => (
+    <g
+      key={at}
+      transform={`translate(${x + at * cell + (cell - 104 * size) / 2} ${y + (height - 150 * size * 1.1) / 2}) scale(${size} ${size * 1.1})`}
+    >
+      <DisplayGlyph />
+    </g>
+  ));
+}
+
 function TransistorBody({ box }: Pick<ShapeProps, "box">) {
   const { x, y, height, ref } = box;
   return (
@@ -77,19 +95,7 @@ function DisplayBody({ box, part }: { box: Box; part: DisplayPart }) {
   return (
     <g>
       <rect x={x} y={y} width={width} height={height} rx={4} className="display-body" />
-      {part.columns > 0 && <DotGlyph box={box} columns={part.columns} rows={part.digits} />}
-      {Array.from({ length: part.columns > 0 ? 0 : part.digits }, (_, at) => {
-        const cell = width / part.digits;
-        const size = Math.min(0.82, (cell - 12) / 108);
-        return (
-          <g
-            key={at}
-            transform={`translate(${x + at * cell + (cell - 104 * size) / 2} ${y + (height - 150 * size * 1.1) / 2}) scale(${size} ${size * 1.1})`}
-          >
-            <DisplayGlyph />
-          </g>
-        );
-      })}
+      <FaceGlyphs place={box} part={part} />
       <text
         x={x - 8}
         y={y + height / 2}
@@ -102,6 +108,36 @@ function DisplayBody({ box, part }: { box: Box; part: DisplayPart }) {
           ? `rows are ${part.polarity === "common-cathode" ? "cathodes" : "anodes"}`
           : part.polarity.replace("-", " ")}
       </text>
+    </g>
+  );
+}
+
+/** A module with its face; opened, there is only the header to see. */
+function ModuleBody({ box, faces }: { box: Box; faces: readonly DisplayPart[] }) {
+  const { x, y, width, height, ref, part } = box;
+  const isStrip = width < 100;
+  const inner = { x: x + 54, y: y + 34, width: width - 120, height: height - 62 };
+  const weight = ({ columns, digits }: DisplayPart) => (columns > 0 ? columns : digits);
+  const whole = faces.reduce((sum, face) => sum + weight(face), 0);
+  let left = inner.x;
+  return (
+    <g>
+      <rect x={x} y={y} width={width} height={height} rx={6} className="board-body" />
+      <text x={isStrip ? x + width / 2 : x + 12} y={isStrip ? y - 6 : y + 20} className="unit-text" textAnchor={isStrip ? "middle" : "start"}>
+        {isStrip ? ref : `${ref} · ${part.title}`}
+      </text>
+      {!isStrip &&
+        faces.map((face, at) => {
+          const wide = (inner.width * weight(face)) / whole;
+          const place = { x: left, y: inner.y, width: wide, height: inner.height };
+          left += wide;
+          return (
+            <g key={at}>
+              <rect {...place} className="display-body" />
+              <FaceGlyphs place={place} part={face} />
+            </g>
+          );
+        })}
     </g>
   );
 }

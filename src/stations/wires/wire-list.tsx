@@ -4,6 +4,7 @@ import Form from "react-bootstrap/Form";
 import { WIRE_GROUPS, digitPathOf, pathOf, wireGroup, type RigModel, type WireGroup } from "@/core/address";
 import { countLeg, legById, type LegNames } from "@/core/parts";
 import {
+  insideWires,
   legTitle,
   placeUnits,
   placeWires,
@@ -32,6 +33,8 @@ interface Props {
   readonly selected: string | undefined;
   readonly legNames: LegNames;
   readonly onWire: (id: string) => void;
+  /** The whole rig, where its modules are opened. */
+  readonly opened: RigModel | undefined;
   /** Holes and lengths, where the parts are seated. */
   readonly seated?: Seated;
 }
@@ -44,9 +47,11 @@ export const WireList = memo(function WireList({
   selected,
   legNames: legNames,
   onWire,
+  opened,
   seated,
 }: Props) {
-  const wires = pick ? new Set([...pathOf(model, pick).wires, ...digitPathOf(model, pick).wires]) : undefined;
+  const whole = opened ?? model;
+  const wires = pick ? new Set([...pathOf(whole, pick).wires, ...digitPathOf(whole, pick).wires]) : undefined;
   const list = useRef<HTMLDivElement>(null);
   const first = useRef(spot.length === 0);
   useEffect(() => {
@@ -84,9 +89,63 @@ export const WireList = memo(function WireList({
           onWire={onWire}
         />
       ))}
+      {opened && (
+        <InsideWires
+          model={opened}
+          isPicked={(wire) => wires?.has(wire.id) ?? false}
+          selected={selected}
+          legNames={legNames}
+          onWire={onWire}
+        />
+      )}
     </div>
   );
 });
+
+/** What runs on the boards of modules: to read and to follow, and nothing to place. */
+function InsideWires({
+  model,
+  isPicked,
+  selected,
+  legNames,
+  onWire,
+}: Pick<GroupProps, "model" | "isPicked" | "selected" | "legNames" | "onWire">) {
+  const wires = insideWires(model.rig);
+  const isMarked = (wire: Wire) => isPicked(wire) || wire.id === selected;
+  const { shown, left, more } = useMost(wires, FIRST_WIRES, isMarked);
+  return (
+    <section>
+      <h3 className="wire-group">
+        Inside the module
+        <span className="quiet ms-auto fw-normal">{wires.length}, already there</span>
+      </h3>
+      <ul className="plain-list">
+        {shown.map((wire) => (
+          <li
+            key={wire.id}
+            className={`wire-row${isPicked(wire) ? " is-picked" : ""}${selected === wire.id ? " is-selected" : ""}`}
+          >
+            <button
+              type="button"
+              className="plain-button wire-ends"
+              aria-pressed={selected === wire.id}
+              onClick={() => onWire(wire.id)}
+            >
+              <WireEndText model={model} leg={wire.from} legNames={legNames} />
+              <i className="bi bi-arrow-right quiet" aria-label="to" />
+              <WireEndText model={model} leg={wire.to} legNames={legNames} />
+            </button>
+          </li>
+        ))}
+      </ul>
+      {left > 0 && (
+        <Button size="sm" variant="plain" onClick={more}>
+          {left.toLocaleString("en")} more
+        </Button>
+      )}
+    </section>
+  );
+}
 
 interface GroupProps {
   readonly title: string;
@@ -215,7 +274,7 @@ interface EndProps {
   readonly model: RigModel;
   readonly leg: LegRef;
   readonly legNames: LegNames;
-  readonly end?: End;
+  readonly end?: End | undefined;
   readonly lengthMm?: number;
 }
 

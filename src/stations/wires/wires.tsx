@@ -4,6 +4,8 @@ import "./seats.css";
 import { useDeferredValue, useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { seatRig, wireSeats, type Breadboard } from "@/core/seat";
+import { outsideModel } from "@/core/address";
+import { outsideOf } from "@/core/rig";
 import { useModel, useOpenRig, usePreferences } from "@/store";
 import { StationFrame, ViewSwitch } from "@/ui";
 import { BreadboardChoice, SeatsSay } from "./breadboard";
@@ -33,12 +35,16 @@ export function WiresStation() {
   const [board, setBoard] = useState<Breadboard>({ size: 830, rails: "through" });
   const [untangling, setUntangling] = useState(false);
   const { wire, doing, message, ...hands } = useWireHands(model, pick);
-  const placed = rig.wires.filter((one) => one.placed).length;
+  const [opened, setOpened] = useState(false);
+  const toPlace = outsideOf(rig).wires;
+  const placed = toPlace.filter((one) => one.placed).length;
+  const closed = outsideModel(drawn);
+  const shown = opened && view === "legs" ? drawn : closed;
   const seated = useMemo(() => {
     if (view !== "seats") return undefined;
-    const seating = seatRig(drawn.rig, board);
-    return { seating, wiring: wireSeats(drawn, seating) };
-  }, [drawn, view, board]);
+    const seating = seatRig(closed.rig, board);
+    return { seating, wiring: wireSeats(closed, seating) };
+  }, [closed, view, board]);
   return (
     <StationFrame
       title="Wires"
@@ -46,6 +52,12 @@ export function WiresStation() {
       actions={
         <>
           <ViewSwitch label="How the wires are drawn" value={view} views={VIEWS} onView={setView} />
+          {closed !== drawn && view === "legs" && (
+            <Button variant="plain" size="sm" aria-pressed={opened} onClick={() => setOpened(!opened)}>
+              <i className={`bi ${opened ? "bi-box-arrow-in-down" : "bi-box-arrow-up"} me-1`} aria-hidden />
+              {opened ? "Close the module" : "Open the module"}
+            </Button>
+          )}
           {view === "seats" && <BreadboardChoice board={board} onBoard={setBoard} />}
           <Button
             variant="plain"
@@ -78,7 +90,7 @@ export function WiresStation() {
               aria-label="Breadboard, scrolls sideways"
             >
               <SeatDrawing
-                model={drawn}
+                model={closed}
                 {...seated}
                 pick={pick}
                 selected={wire?.id}
@@ -90,7 +102,7 @@ export function WiresStation() {
         )}
         <div className="sheet wires-drawing" hidden={seated !== undefined}>
           <WiringDrawing
-            model={drawn}
+            model={shown}
             pick={pick}
             spot={spot}
             selected={wire?.id}
@@ -102,7 +114,7 @@ export function WiresStation() {
         </div>
         <div className="sheet wires-side">
           <CodeOrWires />
-          <PlacedLine placed={placed} of={rig.wires.length} />
+          <PlacedLine placed={placed} of={toPlace.length} />
           <WireActions
             model={model}
             wire={wire}
@@ -116,7 +128,8 @@ export function WiresStation() {
           />
           <WireList
             seated={seated}
-            model={drawn}
+            model={closed}
+            opened={shown === closed ? undefined : drawn}
             pick={pick}
             spot={spot}
             selected={wire?.id}

@@ -134,7 +134,7 @@ function LegShape({ box, at, legNames: legNames }: { box: Box; at: LegSpot; legN
   const { x, y, dx, dy, id } = at;
   const leg = legById(part, id);
   const inward = { x: x - dx * 12, y: y - dy * 12 };
-  const isBoard = part.kind === "controller";
+  const isBoard = part.kind === "controller" || part.kind === "module";
   const numbered = part.kind === "display" || isChip(part) || part.kind === "driver-array";
   const name = isBoard
     ? leg.role === "line"
