@@ -1,4 +1,4 @@
-import { DEFAULT_PLAN, USUAL_SHOW, ledValues, newRig, type Rig } from "@/core/rig";
+import { DEFAULT_PLAN, USUAL_SHOW, ledValues, moduleByKind, newRig, withModule, type Rig } from "@/core/rig";
 
 /** Rigs of the tide hut on chips that scan their digits by themselves. */
 export const DRIVER_RIGS: readonly Rig[] = [
@@ -47,5 +47,36 @@ export const DRIVER_RIGS: readonly Rig[] = [
     },
     { ...DEFAULT_PLAN, scheme: "ht16k33", digits: 8, lines: { data: "A4", clock: "A5" } },
     { ohms: 470, led: ledValues("green") },
+  ),
+  newRig(
+    {
+      id: "lamp-room",
+      name: "Lamp room",
+      note: "Saltreed Rowers, lamp room: when the landing lamps are lit and put out, on a bought module behind a 3.3 V board.",
+      show: { ...USUAL_SHOW, texts: ["16:52", "07:18"], hold: "16:52", interval: 4000 },
+    },
+    withModule(
+      { ...DEFAULT_PLAN, controller: "RP2040-board", lines: {} },
+      moduleByKind("digits-4-colon-tm1637"),
+    ),
+    { ohms: 470, led: ledValues("red") },
+  ),
+  newRig(
+    {
+      id: "lock-gauge",
+      name: "Lock gauge",
+      note: "Saltreed Rowers, river lock: water above and below the gates in metres, on a bought module whose first digit is at the right.",
+      show: {
+        ...USUAL_SHOW,
+        texts: ["3.42 1.18", "3.40 1.96", "3.38 2.74", "3.36 3.36"],
+        hold: "3.42 1.18",
+        interval: 2500,
+      },
+    },
+    withModule(
+      { ...DEFAULT_PLAN, lines: { data: "11", clock: "12", latch: "10" } },
+      moduleByKind("digits-8-max7219"),
+    ),
+    { ohms: 470, led: ledValues("red") },
   ),
 ];

@@ -10,7 +10,7 @@ import {
   type Scene,
   type TextScene,
 } from "@/core/dots";
-import { DEFAULT_PLAN, USUAL_SHOW, ledValues, newRig, type Rig } from "@/core/rig";
+import { DEFAULT_PLAN, USUAL_SHOW, ledValues, moduleByKind, newRig, withModule, type Rig } from "@/core/rig";
 
 const text = (given: Partial<TextScene>): Scene => ({ ...USUAL_TEXT_SCENE, ...given });
 
@@ -70,15 +70,10 @@ export const SIGN_RIGS: readonly Rig[] = [
         ],
       },
     },
-    {
-      ...DEFAULT_PLAN,
-      scheme: "max7219",
-      display: "dots",
-      module: "8x8",
-      digits: 32,
-      power: "separate",
-      lines: { data: "11", clock: "12", latch: "10" },
-    },
+    withModule(
+      { ...DEFAULT_PLAN, power: "separate", lines: { data: "11", clock: "12", latch: "10" } },
+      moduleByKind("dots-4-max7219"),
+    ),
     { ohms: 470, led: ledValues("amber") },
   ),
   newRig(

@@ -55,11 +55,13 @@ export function ChipSheet() {
         ))}
       </dl>
       <p className="tiny quiet mb-0">
-        {part.setCurrent
-          ? "The resistor sets the current of every segment; none is needed in their paths. Keep 10 µF and 100 nF beside each chip."
-          : (schemeValues(model.rig).segmentOhms ?? 0) > 0
-            ? "The chip's own outputs limit the current of one segment; the resistors keep a whole digit within its leg's limit."
-            : "The chip's own outputs limit the current of one segment. Resistors in the segment lines keep a whole digit within its leg's limit."}
+        {model.rig.plan.bought && !part.setCurrent
+          ? "The chip's own outputs limit the current of one segment; the board has no resistors for it."
+          : part.setCurrent
+            ? "The resistor sets the current of every segment; none is needed in their paths. Keep 10 µF and 100 nF beside each chip."
+            : (schemeValues(model.rig).segmentOhms ?? 0) > 0
+              ? "The chip's own outputs limit the current of one segment; the resistors keep a whole digit within its leg's limit."
+              : "The chip's own outputs limit the current of one segment. Resistors in the segment lines keep a whole digit within its leg's limit."}
         {scans.length > 1 &&
           ` Feed ${scans.length} chips from a supply that gives ${formatMilliamps(supply.take, 2)} or more, not from the board.`}
       </p>
@@ -149,7 +151,7 @@ function DriveFields({
           width={110}
         />
       )}
-      {!setCurrent && (
+      {!setCurrent && !model.rig.plan.bought && (
         <Button
           size="sm"
           variant="plain"

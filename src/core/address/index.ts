@@ -1,3 +1,4 @@
+export { headerOf, type HeaderPin } from "./headers";
 export { outsideModel } from "./outside";
 export {
   between,

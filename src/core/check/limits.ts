@@ -92,11 +92,23 @@ const SEVERITY: Readonly<Record<Exclude<Standing, "within">, Severity>> = {
   "above-kept": "caution",
 };
 
+/** Whether it sits on the board of a module: it is as it was bought, and no wire of the maker's changes it. */
+const isAsBought = (model: RigModel, { ref }: AuditRow): boolean =>
+  ref !== undefined && model.unit(ref).inside !== undefined;
+
 /** What the sheet only promises its levels to is worth knowing, no more. */
-const severityOf = (model: RigModel, row: AuditRow, standing: Exclude<Standing, "within">): Severity =>
-  standing === "above-kept" && row.kind === "output" && model.part(row.ref!).kind !== "controller"
-    ? "note"
-    : SEVERITY[standing];
+function severityOf(model: RigModel, row: AuditRow, standing: Exclude<Standing, "within">): Severity {
+  if (standing === "above-kept" && row.kind === "output" && model.part(row.ref!).kind !== "controller")
+    return "note";
+  return isAsBought(model, row) ? "caution" : SEVERITY[standing];
+}
+
+/** What is left to do where the board is as it is. */
+function remedyAsBought(row: AuditRow): string {
+  return row.kind === "heat" || row.kind === "led"
+    ? "The board is made that way. A lower brightness step keeps it cooler."
+    : "The board is made that way, and many run like this. A lower supply or fewer segments at once keep it within its sheet; the brightness step only shortens it.";
+}
 
 function titleFor(model: RigModel, rows: readonly AuditRow[], most: AuditRow, standing: Standing): string {
   const value = figure(valueOf(most, standing), most.unit);
@@ -156,7 +168,11 @@ export function checkLimits(model: RigModel, { rows }: Audit): Finding[] {
       topic: "current",
       title: titleFor(model, members, most, how),
       reason: reasonFor(most, how),
-      remedy: most.unit === "×" ? baseRemedy(model, members) : remedyFor(model, most, how),
+      remedy: isAsBought(model, most)
+        ? remedyAsBought(most)
+        : most.unit === "×"
+          ? baseRemedy(model, members)
+          : remedyFor(model, most, how),
       rows: members.map(({ id }) => id),
       pips: members.flatMap(({ pip }) => (pip === undefined ? [] : [pip])),
     });

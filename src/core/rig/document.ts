@@ -151,10 +151,7 @@ export const PLAN_FIELDS = {
   /** Where the display was bought as a module with its chips: what is on its board and not said elsewhere. */
   bought: optional(BOUGHT),
   busAddress: optional(
-    about(
-      "what the address straps of a driver chip add to its first bus address",
-      whole(LIMITS.busAddress),
-    ),
+    about("what the address straps of a driver chip add to its first bus address", whole(LIMITS.busAddress)),
   ),
 };
 

@@ -1,5 +1,6 @@
 import { placeLevelParts } from "./level-parts";
-import { chipVolts, displayUnits, withLines } from "./plan";
+import { withoutModule } from "./modules";
+import { chipVolts, displayUnits, driverChipOf, withLines } from "./plan";
 import { controllerById, digitCount } from "./plan-facts";
 import { allValues, usualOhms, usualScan } from "./usual";
 import { boxModules } from "./modules/box";
@@ -34,7 +35,9 @@ const joins = (wire: Wire): string => [wire.from, wire.to].sort().join(" ");
  * @param values of parts that are to be others than before
  */
 export function relay(rig: Rig, given: Plan, values: Partial<SchemeValues> = {}): Rig {
-  const plan = withLines({ ...given, digits: digitCount(given) });
+  const kept = keepsBoards(rig.plan, given) ? given : withoutModule(given);
+  const plan = withLines({ ...kept, digits: digitCount(kept) });
+  const otherBoards = plan.bought !== undefined && plan.bought !== rig.plan.bought;
   const before = schemeValues(rig);
   const otherChips = plan.scheme !== rig.plan.scheme || plan.register !== rig.plan.register;
   const otherDrive =
@@ -44,21 +47,44 @@ export function relay(rig: Rig, given: Plan, values: Partial<SchemeValues> = {})
     // What sets the current of one chip would set quite another one of the next.
     ...(otherChips ? { setOhms: undefined } : {}),
   };
-  const laid = layRig(plan, { ...before, ...usual, ...values });
+  const laid = layRig(plan, {
+    ...before,
+    ...usual,
+    ...(otherBoards ? boardValues(plan) : {}),
+    ...values,
+  });
   const placed = new Set(rig.wires.filter((wire) => wire.placed).map(joins));
   const seated = new Set(rig.units.filter((unit) => unit.placed).map(({ ref, part }) => `${ref} ${part}`));
-  const same = plan.scheme === rig.plan.scheme && plan.digits === rig.plan.digits;
+  const same = plan.scheme === rig.plan.scheme && plan.digits === rig.plan.digits && !otherBoards;
   return {
     ...rig,
     plan,
     code: keepsLines(rig.code, plan) && same && !otherChips ? rig.code : { bitOrder: rig.code.bitOrder },
     scan: same ? rig.scan : usualScan(plan),
     show: { ...rig.show, texts: splitTexts(rig.show.texts, rig.plan.digits, plan.digits) },
-    ...signOf(plan, laid.units, rig.sign),
+    ...signOf(plan, laid.units, otherBoards && rig.sign ? { ...rig.sign, modules: [] } : rig.sign),
     units: laid.units.map((unit) =>
       seated.has(`${unit.ref} ${unit.part}`) ? { ...unit, placed: true } : unit,
     ),
     wires: laid.wires.map((wire) => ({ ...wire, placed: placed.has(joins(wire)) })),
+  };
+}
+
+/** Whether a plan still is what the boards of its module are: what is on them cannot be chosen. */
+const keepsBoards = (before: Plan, now: Plan): boolean =>
+  now.bought === undefined ||
+  now.bought !== before.bought ||
+  (["scheme", "display", "module", "own", "polarity", "register", "digitSwitch", "resistors"] as const).every(
+    (key) => now[key] === before[key],
+  );
+
+/** The values of the parts on a plan's boards. */
+function boardValues({ scheme, bought }: Plan): Partial<SchemeValues> {
+  if (!bought) return {};
+  const { ohms, setOhms } = bought;
+  return {
+    ...(driverChipOf(scheme) ? { segmentOhms: ohms ?? 0 } : ohms === undefined ? {} : { ohms }),
+    ...(setOhms === undefined ? {} : { setOhms }),
   };
 }
 
@@ -93,7 +119,7 @@ export function newRig(
   values: SchemeValues,
 ): Rig {
   const whole = withLines({ ...plan, digits: digitCount(plan) });
-  const laid = layRig(whole, values);
+  const laid = layRig(whole, { ...values, ...boardValues(whole) });
   return {
     format: "bold-pip-rig",
     version: 2,

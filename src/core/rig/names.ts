@@ -67,7 +67,8 @@ export function rigSummary({ units, plan }: Pick<Rig, "units" | "plan">): string
   const parts = units.map(partOf);
   const board = controllerById(plan.controller).title.split(",")[0]!;
   const boards = parts.filter(({ kind }) => kind === "module");
-  if (boards[0]) return [(boards.length > 1 ? `${boards.length} × ` : "") + boards[0].title, board].join(" · ");
+  if (boards[0])
+    return [(boards.length > 1 ? `${boards.length} × ` : "") + boards[0].title, board].join(" · ");
   const display = parts.find(({ kind }) => kind === "display");
   const chips = new Map<string, number>();
   for (const part of parts)

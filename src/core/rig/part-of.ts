@@ -24,21 +24,19 @@ const ownDisplay = remembered((sheet: DisplaySheet) => {
 });
 
 /** The part a module's board is, made once for each. */
-const moduleBoard = remembered(
-  (bought: Bought): ModulePart => ({
-    id: MODULE_PART,
-    kind: "module",
-    out: (bought.out ?? []).map((_, at) => String(bought.header.length + at + 1)),
-    title: bought.name,
-    outline: { style: "header" },
-    legs: [...bought.header, ...(bought.out ?? [])].map(({ name, use }, at) => ({
-      id: String(at + 1),
-      name: at < bought.header.length || use === "data" ? name : `${name} out`,
-      role: use === "not-used" ? "not-used" : "passive",
-    })),
-    source: "customary: boards differ, so check the one in hand",
-  }),
-);
+const moduleBoard = remembered((bought: Bought): ModulePart => ({
+  id: MODULE_PART,
+  kind: "module",
+  out: (bought.out ?? []).map((_, at) => String(bought.header.length + at + 1)),
+  title: bought.name,
+  outline: { style: "header" },
+  legs: [...bought.header, ...(bought.out ?? [])].map(({ name, use }, at) => ({
+    id: String(at + 1),
+    name: at < bought.header.length || use === "data" ? name : `${name} out`,
+    role: use === "not-used" ? "not-used" : "passive",
+  })),
+  source: "customary: boards differ, so check the one in hand",
+}));
 
 /** The part a unit is: from the catalogue, a display as its owner entered it, or a module's board. */
 export function partOf(unit: Unit): Part {

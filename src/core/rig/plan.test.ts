@@ -165,7 +165,7 @@ describe("usual values", () => {
     expect(usualLevel(chip)).toBe(8);
     expect(usualScan({ scheme: "max7219", digits: 8 })).toMatchObject({ level: 8, school: "loop" });
     expect(usualScan({ scheme: "logic", digits: 4 })).toMatchObject({ school: "divider", on: [2000] });
-    expect(usualScan({ scheme: "two-registers", digits: 8 }).on).toEqual([1000]);
+    expect(usualScan({ scheme: "two-registers", digits: 8 }).on).toEqual([900]);
     expect(usualScan({ scheme: "two-registers", digits: 4 })).not.toHaveProperty("level");
   });
 });

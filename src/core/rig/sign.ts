@@ -107,5 +107,21 @@ function grown(modules: readonly DotModule[], stay: readonly ModulePlace[]): Mod
 const usualAcross = (count: number): number => (count > 16 ? 16 : count);
 
 /** The sign that goes with a plan: none for digits, unless one was there, which is kept for later. */
-export const signFor = (plan: Plan, units: readonly Unit[], before?: Sign): Sign | undefined =>
-  matrixSize(plan) ? usualSign(units, before) : before;
+export function signFor(plan: Plan, units: readonly Unit[], before?: Sign): Sign | undefined {
+  if (!matrixSize(plan)) return before;
+  const sign = usualSign(units, before);
+  const stands = plan.bought?.stands;
+  const stood = new Set(before?.modules.map(({ unit }) => unit));
+  // How the blocks of a board stand is known until somebody has moved them.
+  if (!stands || sign.modules.some(({ unit }) => stood.has(unit))) return sign;
+  const { from, ...orientation } = stands;
+  return {
+    ...sign,
+    modules: laidOut(dotModules(units), {
+      across: usualAcross(sign.modules.length),
+      from: `top-${from}`,
+      backAndForth: false,
+      orientation,
+    }),
+  };
+}

@@ -10,11 +10,11 @@ export const usualLevel = ({ levels }: Pick<DriverChipPart, "levels">): number =
   Math.floor(levels.length / 2);
 
 /** A scan that suits a scheme before anybody has tuned it. */
-export function usualScan({ scheme, digits }: { scheme: SchemeName; digits: number }): Scan {
+export function usualScan({ scheme, digits, bought }: Pick<Plan, "scheme" | "digits" | "bought">): Scan {
   const chip = driverChipOf(scheme);
   const { logic, usual } = schemeOf(scheme);
   return {
-    ...(chip ? { level: usualLevel(chip) } : {}),
+    ...(chip ? { level: bought?.level ?? usualLevel(chip) } : {}),
     school: logic ? "divider" : "loop",
     on: [digits > 4 ? 900 : 2000],
     blank: usual.blank,

@@ -11,8 +11,7 @@ import {
   type RigModel,
 } from "../address";
 import { currentFigures } from "../circuit";
-import { levelMatches } from "../audit";
-import { isChip, type LegNames } from "../parts";
+import type { LegNames } from "../parts";
 import { formatMilliamps, formatNanoseconds, formatQuantity } from "../quantity";
 import {
   legTitle,
@@ -27,30 +26,10 @@ import {
 import { STEADY, chipScans, lightDuty, scanFigures } from "../scan";
 import { signRun } from "../show";
 import { frameRows } from "../sim";
-import type { Topic } from "../subject";
+import { headerHops, liftedHops } from "./between";
+import type { Hop } from "./hop";
 
-export type HopKind =
-  | "light"
-  | "leg"
-  | "resistor"
-  | "output"
-  | "bit"
-  | "sent"
-  | "lines"
-  | "lifted"
-  | "time"
-  | "current"
-  | "return"
-  | "broken";
-
-/** One stop on the way from an LED to the code, and back to what the eye gets. */
-export interface Hop {
-  readonly kind: HopKind;
-  readonly topic: Topic;
-  readonly title: string;
-  readonly detail?: string;
-  readonly legs: readonly LegRef[];
-}
+export type { Hop, HopKind } from "./hop";
 
 const ordinal = (n: number): string => {
   const tail = n % 100 > 10 && n % 100 < 14 ? "th" : (["th", "st", "nd", "rd"][n % 10] ?? "th");
@@ -92,6 +71,7 @@ export function trailOf(model: RigModel, pip: PipId, legNames: LegNames = "lette
       ...distinct(
         verdict.conditions.flatMap((condition) => [
           ...codeHops(model, pip, condition),
+          ...headerHops(model, condition.driver, name),
           ...liftedHops(model, condition.driver),
         ]),
       ),
@@ -125,28 +105,6 @@ export function trailOf(model: RigModel, pip: PipId, legNames: LegNames = "lette
     legs: [address.sharedLeg, ...address.sharedReach.map(({ driver }) => driver.leg)],
   });
   return hops;
-}
-
-/** Buffers that hand on to a chip what it hears, with what they make of the level. */
-function liftedHops(model: RigModel, driver: Driver): Hop[] {
-  if (driver.kind === "rail") return [];
-  const part = model.part(driver.unit);
-  if (!isChip(part)) return [];
-  const behind = levelMatches(model).filter(({ input }) => splitLegRef(input).unit === driver.unit);
-  const buffers = new Set(
-    behind.map(({ from }) => splitLegRef(from).unit).filter((ref) => model.part(ref).kind === "buffer"),
-  );
-  return [...buffers].map((ref): Hop => {
-    const before = levelMatches(model).find(({ input }) => splitLegRef(input).unit === ref);
-    const after = behind.find(({ from }) => splitLegRef(from).unit === ref);
-    return {
-      kind: "lifted",
-      topic: "wiring",
-      title: `through ${ref} ${model.part(ref).id}`,
-      detail: `${formatQuantity(before?.gets ?? 0, "V")} come in, ${formatQuantity(after?.gets ?? 0, "V")} go on`,
-      legs: behind.flatMap(({ from }) => (splitLegRef(from).unit === ref ? [from] : [])),
-    };
-  });
 }
 
 /** Hops that several conditions share are listed once. */

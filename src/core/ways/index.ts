@@ -20,7 +20,7 @@ import {
 import { STEADY, chipScans, scanFigures } from "../scan";
 import { frameRows } from "../sim";
 import { WAYS, isWay, type Way } from "./list";
-import { planFor } from "./plan-for";
+import { otherDisplay, planFor } from "./plan-for";
 import type { Load, WayFigures } from "./types";
 
 export { WAYS, isWay, type Way } from "./list";
@@ -40,7 +40,7 @@ const EMPTY: Load = { title: "", value: 0, unit: "A", limit: undefined, share: 0
 export function figureWay(rig: Rig, one: Way): WayFigures {
   const plan = planFor(rig, one);
   const controller = controllerById(plan.controller);
-  const problem = planProblem(plan);
+  const problem = otherDisplay(rig.plan, one) ?? planProblem(plan);
   const base = { way: worded(plan, one), plan, ...linesOf(plan, controller) };
   if (problem) {
     return {
@@ -61,7 +61,7 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
     };
   }
   const led = rig.units.find((unit) => unit.led)?.led ?? ledValues("red");
-  const ohms = usualOhms(plan, led);
+  const ohms = plan.bought?.ohms ?? usualOhms(plan, led);
   const chipPart = driverChipOf(plan.scheme);
   // Chips are compared at their brightest; a step down is one write.
   const scan = { ...usualScan(plan), ...(chipPart ? { level: LIMITS.level[1] } : {}) };
@@ -122,7 +122,8 @@ export function compareWays(rig: Rig, report: (share: number) => void = () => un
       // One digit has no switch: the ways that differ only there are one.
       isWay(plan, way) ||
       all.findIndex(
-        ({ plan: { scheme, register } }) => scheme === plan.scheme && register === plan.register,
+        ({ way: { module }, plan: { scheme, register } }) =>
+          module === way.module && scheme === plan.scheme && register === plan.register,
       ) === at,
   );
 }

@@ -1,11 +1,13 @@
 import { BUS_CHIPS, LOGIC_CHIPS, type WayWords } from "../chips";
-import type { DigitSwitch, Plan, SchemeName } from "../rig";
+import { MODULES, type DigitSwitch, type Plan, type SchemeName } from "../rig";
 
 /** One way of driving digits, with what it costs in a sentence. */
 export interface Way {
   readonly id: string;
   readonly scheme: SchemeName;
   readonly digitSwitch: DigitSwitch;
+  /** The module as it is bought, by its kind. */
+  readonly module?: string;
   /** The register of the segments, where it is not the usual one. */
   readonly register?: string;
   readonly title: string;
@@ -167,9 +169,24 @@ const BY_CHIP: readonly Way[] = BUS_CHIPS.map(({ sheet, way: { title, costs } })
   way(sheet.id.toLowerCase() as SchemeName, "bare", title, costs),
 );
 
+/** Modules as they are bought, with their chips and their display. */
+const BY_MODULE: readonly Way[] = MODULES.map(({ bought: { kind, name }, inside, note }) => ({
+  ...way(
+    inside.scheme,
+    inside.digitSwitch,
+    name.replace(/^./, (first) => first.toUpperCase()),
+    note,
+  ),
+  id: `module-${kind}`,
+  ...(kind === undefined ? {} : { module: kind }),
+}));
+
 /** The ways there are, in the order they are listed. */
-export const WAYS: readonly Way[] = [...GENERAL, ...BY_REGISTER, ...BY_CHIP];
+export const WAYS: readonly Way[] = [...BY_MODULE, ...GENERAL, ...BY_REGISTER, ...BY_CHIP];
 
 /** Whether a plan drives its digits that way. */
-export const isWay = (plan: Plan, { scheme, digitSwitch, register }: Way): boolean =>
-  plan.scheme === scheme && plan.digitSwitch === digitSwitch && plan.register === register;
+export const isWay = (plan: Plan, { scheme, digitSwitch, register, module }: Way): boolean =>
+  plan.bought?.kind === module &&
+  plan.scheme === scheme &&
+  plan.digitSwitch === digitSwitch &&
+  plan.register === register;

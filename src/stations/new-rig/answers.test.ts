@@ -9,6 +9,7 @@ import { ANSWERS, EXAMPLES, build, noWay, planOf, waysThatFit, type Answers } fr
 const USUAL: Answers = {
   name: "Mooring lamp",
   display: "1",
+  boards: 1,
   way: "",
   polarity: "common-cathode",
   colour: "red",

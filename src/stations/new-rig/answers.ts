@@ -5,6 +5,9 @@ import {
   CONTROLLERS,
   LED_FIGURES,
   MATRICES,
+  columnsOf,
+  digitsOf,
+  type DisplaySheet,
   type LedColour,
   type MatrixName,
   type Polarity,
@@ -15,12 +18,16 @@ import {
   USUAL_SHOW,
   ledValues,
   matrixSize,
+  moduleByKind,
   moduleCount,
   newRig,
   oneByOne,
   planProblem,
+  showsDots,
   usualOhms,
   withLines,
+  withModule,
+  type ModuleSheet,
   type Plan,
   type ResistorPlacing,
   type Rig,
@@ -41,6 +48,36 @@ export const EXAMPLES: Readonly<Record<string, string>> = {
   "dots 16x8": "Hello!",
 };
 
+/** Something to begin with, for a display by the value of the question. */
+export function exampleFor(display: string): string {
+  const sheet = moduleOf(display);
+  if (!sheet) return EXAMPLES[display] ?? "12.34";
+  const { inside, bought } = sheet;
+  if (inside.display === "dots") return EXAMPLES[bought.digits > 8 ? "dots 4" : "dots 1"]!;
+  if (inside.display === "own") return "12:30\n-0.5";
+  return EXAMPLES[String(bought.digits)] ?? "12.34";
+}
+
+/** The module a display's name stands for, if it does. */
+export const moduleOf = (display: string): ModuleSheet | undefined =>
+  display.startsWith("module ") ? moduleByKind(display.slice("module ".length)) : undefined;
+
+/** How many of a module one may begin with: as many as can be strung together. */
+export const boardsOf = (answers: Answers): number[] =>
+  [1, 2, 3, 4, 6, 8].filter((boards) => planProblem(withLines(planOf({ ...answers, boards }))) === undefined);
+
+/** Whether the answers lead to a display of dots. */
+export const isDots = ({
+  display,
+  own,
+}: {
+  readonly display: string;
+  readonly own?: DisplaySheet | undefined;
+}): boolean =>
+  DOT_DISPLAYS[display] !== undefined ||
+  moduleOf(display)?.inside.display === "dots" ||
+  (display === "own" && own !== undefined && columnsOf(own) > 0);
+
 /** Displays of dots one can begin with, by the value of the question. */
 export const DOT_DISPLAYS: Readonly<Record<string, { title: string; module: MatrixName; count: number }>> = {
   "dots 1": { title: "one 8 × 8 module of dots", module: "8x8", count: 1 },
@@ -57,6 +94,10 @@ export const ANSWERS = yup.object({
     .mixed<LedColour>()
     .oneOf(Object.keys(LED_FIGURES) as LedColour[])
     .required(),
+  /** How many modules, where it was bought as one. */
+  boards: yup.number().integer().min(1).max(16).required(),
+  /** A display whose legs were entered. */
+  own: yup.mixed<DisplaySheet>().optional(),
   way: yup
     .string()
     .defined()
@@ -76,8 +117,7 @@ export const ANSWERS = yup.object({
     .test(
       "shown",
       ({ value }) => `Seven segments cannot show ${unshown(value).join(" ")}`,
-      (value, { parent }) =>
-        (parent as { display?: string }).display?.startsWith("dots") || unshown(value).length === 0,
+      (value, { parent }) => isDots(parent as Parameters<typeof isDots>[0]) || unshown(value).length === 0,
     ),
 });
 
@@ -85,8 +125,10 @@ export type Answers = yup.InferType<typeof ANSWERS>;
 
 /** Why nothing drives the display as it is, and what would be; undefined where some way does. */
 export function noWay(answers: Answers): string | undefined {
-  if (planProblem(planOf(answers)) === undefined) return undefined;
-  const rows = DOT_DISPLAYS[answers.display] !== undefined;
+  const problem = planProblem(withLines(planOf(answers)));
+  if (problem === undefined) return undefined;
+  if (moduleOf(answers.display)) return `This board cannot drive it: ${problem}.`;
+  const rows = isDots(answers);
   const other = answers.polarity === "common-anode" ? "common-cathode" : "common-anode";
   const [joined, instead] =
     other === "common-cathode" ? (["anodes", "cathodes"] as const) : (["cathodes", "anodes"] as const);
@@ -103,17 +145,26 @@ const unshown = (text: string): string[] => [
 ];
 
 /** The plan the answers ask for, before lines are given out. */
-export function planOf({ display, polarity, resistors, controller, way }: Answers): Plan {
+export function planOf({ display, polarity, resistors, controller, way, boards, own }: Answers): Plan {
+  const sheet = moduleOf(display);
+  if (sheet) return withModule({ ...DEFAULT_PLAN, controller, lines: {} }, sheet, boards);
   const clock = display === "clock";
   const dots = DOT_DISPLAYS[display];
-  const digits = clock ? 4 : dots ? dots.count * MATRICES[dots.module].rows : Number(display);
+  const digits = clock
+    ? 4
+    : display === "own"
+      ? digitsOf(own!)
+      : dots
+        ? dots.count * MATRICES[dots.module].rows
+        : Number(display);
   const chosen = WAYS.find(({ id }) => id === way);
   const base: Plan = {
     ...DEFAULT_PLAN,
-    display: clock ? "clock" : dots ? "dots" : "plain",
+    display: clock ? "clock" : dots ? "dots" : own && display === "own" ? "own" : "plain",
+    ...(own && display === "own" ? { own } : {}),
     ...(dots ? { module: dots.module } : {}),
     digits,
-    polarity,
+    polarity: display === "own" ? own!.polarity : polarity,
     resistors,
     controller,
     lines: {},
@@ -123,6 +174,13 @@ export function planOf({ display, polarity, resistors, controller, way }: Answer
   return planFor({ plan: base }, waysThatFit(base)[0] ?? WAYS[0]!);
 }
 
+/** Ways that cannot be laid for a display and board, and why. */
+export const waysThatDoNot = (base: Plan): Array<{ readonly way: Way; readonly why: string }> =>
+  WAYS.flatMap((way) => {
+    const why = way.module === undefined ? planProblem(planFor({ plan: base }, way)) : undefined;
+    return why === undefined ? [] : [{ way, why }];
+  });
+
 /** Ways that can be laid for a display and board, the ones most take first. */
 export function waysThatFit(base: Plan): Way[] {
   const many = base.display === "dots" && base.digits > MATRICES[base.module ?? "8x8"].rows;
@@ -131,7 +189,9 @@ export function waysThatFit(base: Plan): Way[] {
     ...["logic-transistor", "two-registers-transistor", "register-static-bare", "max7219-bare"],
   ];
   const rank = ({ id }: Way) => (usual.includes(id) ? usual.indexOf(id) : usual.length);
-  return WAYS.filter((way) => planProblem(planFor({ plan: base }, way)) === undefined)
+  return WAYS.filter(
+    (way) => way.module === undefined && planProblem(planFor({ plan: base }, way)) === undefined,
+  )
     .filter((way, _, all) => {
       const plan = planFor({ plan: base }, way);
       const isBare = ({ scheme, digitSwitch, register }: Way) =>
@@ -148,7 +208,7 @@ export function waysThatFit(base: Plan): Way[] {
 export function build(answers: Answers, id: string): Rig {
   const { name, colour, list, display } = answers;
   const plan = withLines(planOf(answers));
-  if (DOT_DISPLAYS[display]) return buildSign(answers, id, plan);
+  if (showsDots(plan)) return buildSign(answers, id, plan);
   const texts = display === "1" ? oneByOne(list) : list.split("\n").filter((text) => text !== "");
   return newRig(
     {

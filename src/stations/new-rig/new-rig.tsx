@@ -22,6 +22,7 @@ export function NewRig() {
     defaultValues: {
       name: "My digit",
       display: "1",
+      boards: 1,
       way: "",
       polarity: "common-cathode",
       colour: "red",

@@ -1,75 +1,201 @@
+import { useState } from "react";
 import Form from "react-bootstrap/Form";
 import { Controller, type UseFormReturn } from "react-hook-form";
 import { LED_FIGURES } from "@/core/parts";
-import { DIGIT_COUNTS } from "@/core/rig";
-import { BoardSelect, Choices, SelectField } from "@/ui";
-import { DOT_DISPLAYS, EXAMPLES, noWay, planOf, waysThatFit, type Answers } from "./answers";
+import { DIGIT_COUNTS, MODULES } from "@/core/rig";
+import { BoardSelect, Choices, SelectField, fetched } from "@/ui";
+import {
+  DOT_DISPLAYS,
+  boardsOf,
+  exampleFor,
+  isDots,
+  moduleOf,
+  noWay,
+  planOf,
+  waysThatDoNot,
+  waysThatFit,
+  type Answers,
+} from "./answers";
 
 interface Props {
   readonly form: UseFormReturn<Answers>;
   readonly answers: Answers;
 }
 
+const OwnDisplay = fetched("The form", () => import("@/ui/own-display").then((module) => module.OwnDisplay));
+
+/** What may lie on the table: modules first, as most are bought. */
 const DISPLAYS = [
-  ...DIGIT_COUNTS.map((count) => [String(count), `${count} digit${count === 1 ? "" : "s"}`] as const),
-  ["clock", "4 digits, colon and degree mark"] as const,
-  ...Object.entries(DOT_DISPLAYS).map(([value, { title }]) => [value, title] as const),
+  {
+    group: "A module with a header",
+    options: MODULES.map(({ bought: { kind, name } }) => [`module ${kind}`, name] as const),
+  },
+  {
+    group: "Bare digits",
+    options: [
+      ...DIGIT_COUNTS.map((count) => [String(count), `${count} digit${count === 1 ? "" : "s"}`] as const),
+      ["clock", "4 digits, colon and degree mark"] as const,
+    ],
+  },
+  {
+    group: "Bare dots",
+    options: Object.entries(DOT_DISPLAYS).map(([value, { title }]) => [value, title] as const),
+  },
+  ["own", "my own display, leg by leg"] as const,
 ];
 
 const COLOURS = Object.values(LED_FIGURES).map(
   ({ colour, title, forward }) => [colour, `${title}, about ${forward} V`] as const,
 );
 
-/** Does the display show dots, so that its rows take turns where digits do elsewhere? */
-const ofDots = ({ display }: Answers) => display.startsWith("dots");
-
 /** The display, the way to drive it, its polarity and colour, and the board. */
-export function TableQuestions({ form: { control, setValue }, answers }: Props) {
-  const dots = ofDots(answers);
+export function TableQuestions({ form, answers }: Props) {
+  const { control, setValue } = form;
+  const [entering, setEntering] = useState(false);
+  const sheet = moduleOf(answers.display);
+  const take = (display: string) => {
+    setValue("display", display);
+    setValue("list", exampleFor(display));
+    setValue("boards", 1);
+    const module = moduleOf(display);
+    if (module) setValue("colour", module.colour);
+  };
   return (
     <fieldset className="sheet">
       <legend className="sheet-title">1 · What is on the table?</legend>
       <div className="new-show mb-2">
         <div>
-          <Controller
-            control={control}
-            name="display"
-            render={({ field }) => (
-              <SelectField
-                label="Display"
-                value={field.value}
-                options={DISPLAYS}
-                onChoose={(display) => {
-                  field.onChange(display);
-                  setValue("list", EXAMPLES[display] ?? "12.34");
-                }}
-              />
-            )}
+          <SelectField
+            label="Display"
+            value={answers.display}
+            options={DISPLAYS}
+            onChoose={(display) => (display === "own" ? setEntering(true) : take(display))}
           />
-          <div className="tiny quiet">Another leg order? Enter it leg by leg on the Plan station.</div>
-        </div>
-        <div>
-          <Controller
-            control={control}
-            name="way"
-            render={({ field }) => (
-              <SelectField
-                label="Way to drive it"
-                value={field.value ?? ""}
-                options={waysThatFit(planOf(answers)).map(
-                  ({ id, title }, at) =>
-                    [at === 0 ? "" : id, dots ? title.replace(/digit/g, "row") : title] as const,
-                )}
-                onChoose={field.onChange}
-              />
-            )}
-          />
-          <div className="field-error" role="alert">
-            {noWay(answers)}
+          <div className="tiny quiet">
+            {sheet ? sheet.note : "A board with four or five header pins is a module: they come first."}
           </div>
-          <div className="tiny quiet">All ways are compared side by side on the Plan station.</div>
         </div>
+        {sheet ? (
+          <ModuleQuestions form={form} answers={answers} />
+        ) : (
+          <WayQuestion form={form} answers={answers} />
+        )}
       </div>
+      {!sheet && <PolarityQuestion form={form} answers={answers} />}
+      <div className="new-show">
+        <Controller
+          control={control}
+          name="colour"
+          render={({ field }) => (
+            <SelectField
+              label="Colour of its LEDs"
+              value={field.value}
+              options={COLOURS}
+              onChoose={field.onChange}
+            />
+          )}
+        />
+        <Controller
+          control={control}
+          name="controller"
+          render={({ field }) => (
+            <BoardSelect label="Board that drives it" value={field.value} onChoose={field.onChange} />
+          )}
+        />
+      </div>
+      {entering && (
+        <OwnDisplay
+          plan={planOf(sheet || answers.display === "own" ? { ...answers, display: "4" } : answers)}
+          onClose={() => setEntering(false)}
+          onTake={(own) => {
+            setEntering(false);
+            setValue("own", own);
+            setValue("polarity", own.polarity);
+            take("own");
+          }}
+        />
+      )}
+    </fieldset>
+  );
+}
+
+/** How many of a module, and how its header looks. */
+function ModuleQuestions({ form: { control }, answers }: Props) {
+  const counts = boardsOf(answers);
+  const { bought } = moduleOf(answers.display)!;
+  return (
+    <div>
+      {counts.length > 1 ? (
+        <Controller
+          control={control}
+          name="boards"
+          render={({ field }) => (
+            <SelectField
+              label="How many of them"
+              value={field.value}
+              options={counts.map((count) => [count, String(count)] as const)}
+              onChoose={field.onChange}
+            />
+          )}
+        />
+      ) : (
+        <div className="field-label">One of them</div>
+      )}
+      <div className="field-error" role="alert">
+        {noWay(answers)}
+      </div>
+      <div className="tiny quiet">Header: {bought.header.map(({ name }) => name).join(", ")}</div>
+    </div>
+  );
+}
+
+/** The way to drive bare parts; what does not fit says why. */
+function WayQuestion({ form: { control }, answers }: Props) {
+  const dots = isDots(answers);
+  const plan = planOf(answers);
+  const words = (text: string) => (dots ? text.replace(/digit/g, "row") : text);
+  const not = waysThatDoNot(plan);
+  return (
+    <div>
+      <Controller
+        control={control}
+        name="way"
+        render={({ field }) => (
+          <SelectField
+            label="Way to drive it"
+            value={field.value ?? ""}
+            options={waysThatFit(plan).map(
+              ({ id, title }, at) => [at === 0 ? "" : id, words(title)] as const,
+            )}
+            onChoose={field.onChange}
+          />
+        )}
+      />
+      <div className="field-error" role="alert">
+        {noWay(answers)}
+      </div>
+      {not.length > 0 && (
+        <details className="tiny quiet">
+          <summary>{not.length} more do not fit, and why</summary>
+          <ul className="plain-list mt-1">
+            {not.map(({ way, why }) => (
+              <li key={way.id}>
+                {words(way.title)}: {why}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </div>
+  );
+}
+
+/** Which sides of its LEDs are joined. */
+function PolarityQuestion({ form: { control }, answers }: Props) {
+  const dots = isDots(answers);
+  if (answers.display === "own") return null;
+  return (
+    <>
       <Controller
         control={control}
         name="polarity"
@@ -98,34 +224,15 @@ export function TableQuestions({ form: { control, setValue }, answers }: Props) 
           ? "Rows are the side that takes turns. A module may be turned: which corner is first can be found out later, on Frames. On modules with a MAX7219 of their own rows are cathodes."
           : "Not sure? Put 1 kΩ in series with 5 V, hold minus on the middle leg of the bottom row and touch the leg next to it with plus: if it lights, it is common cathode. If nothing lights, swap plus and minus."}
       </p>
-      <div className="new-show">
-        <Controller
-          control={control}
-          name="colour"
-          render={({ field }) => (
-            <SelectField
-              label="Colour of its LEDs"
-              value={field.value}
-              options={COLOURS}
-              onChoose={field.onChange}
-            />
-          )}
-        />
-        <Controller
-          control={control}
-          name="controller"
-          render={({ field }) => (
-            <BoardSelect label="Board that drives it" value={field.value} onChoose={field.onChange} />
-          )}
-        />
-      </div>
-    </fieldset>
+    </>
   );
 }
 
 /** Which side of the LEDs has the resistors. */
 export function ResistorQuestion({ form: { control }, answers }: Props) {
-  const dots = ofDots(answers);
+  const dots = isDots(answers);
+  // A module has what it needs on its board.
+  if (moduleOf(answers.display)) return null;
   return (
     <fieldset className="sheet">
       <legend className="sheet-title">2 · Which resistors?</legend>
@@ -163,10 +270,10 @@ export function ResistorQuestion({ form: { control }, answers }: Props) {
 
 /** The texts to show, and the name. */
 export function ShowQuestions({ form: { register, formState }, answers }: Props) {
-  const dots = ofDots(answers);
+  const dots = isDots(answers);
   return (
     <fieldset className="sheet">
-      <legend className="sheet-title">3 · What is it to show?</legend>
+      <legend className="sheet-title">{moduleOf(answers.display) ? 2 : 3} · What is it to show?</legend>
       <div className="new-show">
         <div>
           <label className="field-label" htmlFor="list">

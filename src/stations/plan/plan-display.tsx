@@ -7,28 +7,37 @@ import {
   changeUnits,
   digitCount,
   ledValues,
+  MODULES,
   matrixSize,
+  moduleByKind,
   moduleCount,
   showsDots,
   withDisplay,
+  withModule,
+  withoutModule,
   type Plan,
 } from "@/core/rig";
 import { editRig, useModel, useRig } from "@/store";
+import { ModuleFacts } from "./plan-module";
 import { SelectField, Choices, QuantityField, fetched } from "@/ui";
 
-const OwnDisplay = fetched("The form", () => import("./own-display").then((module) => module.OwnDisplay));
+const OwnDisplay = fetched("The form", () => import("@/ui/own-display").then((module) => module.OwnDisplay));
 
-/** Displays to choose from, by the name they are chosen by. */
+/** Displays to choose from, by the name they are chosen by: modules first, as most are bought. */
 const KINDS = [
   {
-    group: "Digits",
+    group: "Modules with a header",
+    options: MODULES.map(({ bought: { kind, name } }) => [`module ${kind}`, name] as const),
+  },
+  {
+    group: "Bare digits",
     options: [
       ...DIGIT_COUNTS.map((count) => [String(count), `${count} digit${count === 1 ? "" : "s"}`] as const),
       ["clock", "4 with colon and degree mark"] as const,
     ],
   },
   {
-    group: "Dots",
+    group: "Bare dots",
     options: Object.entries(MATRICES).map(
       ([name, { rows, columns }]) => [`dots ${name}`, `${columns} × ${rows} dots`] as const,
     ),
@@ -48,13 +57,17 @@ const moduleCounts = (plan: Plan): number[] =>
 
 /** What a plan's display is called among the kinds. */
 function kindOf(plan: Plan): string {
+  if (plan.bought) return `module ${plan.bought.kind}`;
   if (plan.display === "plain") return String(plan.digits);
   return plan.display === "dots" ? `dots ${plan.module ?? "8x8"}` : plan.display;
 }
 
 /** The plan with the display chosen by the name of its kind. */
-function planOfKind(plan: Plan, kind: string): Plan {
-  const [, matrix] = kind.split(" ") as [string, MatrixName | undefined];
+function planOfKind(before: Plan, kind: string): Plan {
+  const [group, which] = kind.split(" ") as [string, string | undefined];
+  if (group === "module" && which) return withModule(before, moduleByKind(which));
+  const plan = withoutModule(before);
+  const matrix = which as MatrixName | undefined;
   if (matrix)
     return withDisplay(plan, {
       display: "dots",
@@ -84,7 +97,7 @@ export function DisplaySheet({ onLay }: Props) {
             options={KINDS}
             onChoose={(kind) => (kind === "own" ? setEntering(true) : onLay(planOfKind(plan, kind)))}
           />
-          {plan.display === "dots" && (
+          {plan.display === "dots" && !plan.bought && (
             <SelectField
               label="Modules"
               labelled="heard"
@@ -97,37 +110,40 @@ export function DisplaySheet({ onLay }: Props) {
               onChoose={(count) => onLay(withDisplay(plan, { digits: count * matrixSize(plan)!.rows }))}
             />
           )}
-          {plan.display === "own" && (
+          {plan.display === "own" && !plan.bought && (
             <Button size="sm" variant="plain" onClick={() => setEntering(true)}>
               Legs
             </Button>
           )}
         </span>
       </div>
-      <Choices
-        label="Polarity"
-        value={plan.polarity}
-        onChoose={(polarity) =>
-          onLay(
-            withDisplay(plan, {
-              polarity,
-              ...(plan.own ? { own: { ...plan.own, polarity } } : {}),
-            }),
-          )
-        }
-        options={[
-          {
-            value: "common-cathode",
-            name: word === "row" ? "Rows are cathodes" : "Common cathode",
-            cost: "a high output lights; common to ground",
-          },
-          {
-            value: "common-anode",
-            name: word === "row" ? "Rows are anodes" : "Common anode",
-            cost: "a low output lights; common to the supply",
-          },
-        ]}
-      />
+      {plan.bought && <ModuleFacts onLay={onLay} />}
+      {!plan.bought && (
+        <Choices
+          label="Polarity"
+          value={plan.polarity}
+          onChoose={(polarity) =>
+            onLay(
+              withDisplay(plan, {
+                polarity,
+                ...(plan.own ? { own: { ...plan.own, polarity } } : {}),
+              }),
+            )
+          }
+          options={[
+            {
+              value: "common-cathode",
+              name: word === "row" ? "Rows are cathodes" : "Common cathode",
+              cost: "a high output lights; common to ground",
+            },
+            {
+              value: "common-anode",
+              name: word === "row" ? "Rows are anodes" : "Common anode",
+              cost: "a low output lights; common to the supply",
+            },
+          ]}
+        />
+      )}
       <LedFields />
       {word === "digit" && digitCount(plan) > 1 && (
         <div className="field-row mt-2">
@@ -150,7 +166,7 @@ export function DisplaySheet({ onLay }: Props) {
           onClose={() => setEntering(false)}
           onTake={(own) => {
             setEntering(false);
-            onLay(withDisplay(plan, { display: "own", own, polarity: own.polarity }));
+            onLay(withDisplay(withoutModule(plan), { display: "own", own, polarity: own.polarity }));
           }}
         />
       )}

@@ -38,8 +38,8 @@ export function ShoppingDialog({ onClose }: { onClose: () => void }) {
           </p>
         )}
         <p className="tiny quiet mt-2 mb-0">
-          {outsideOf(rig).wires.length} wires and the breadboard come on top. A resistor is taken for twice what it gets
-          at its worst, a capacitor for twice its supply.
+          {outsideOf(rig).wires.length} wires and the breadboard come on top. A resistor is taken for twice
+          what it gets at its worst, a capacitor for twice its supply.
         </p>
       </Modal.Body>
       <Modal.Footer className="no-print">

@@ -36,7 +36,7 @@ const RESISTOR = { y: 104, width: 44, height: 14, pitch: 46, closePitch: 34, col
 const TRANSISTOR = { width: 40, height: 54, pitch: 84, column: 96, most: 8 };
 const BOARD = { width: 72, pitch: 23, most: 26 };
 /** A module with its face, its header to the right; of an opened one the header alone is left. */
-const MODULE = { digit: 46, block: 110, margin: 120, pitch: 26, strip: 64, room: 150 };
+const MODULE = { digit: 46, block: 110, margin: 120, first: 44, pitch: 26, strip: 132, room: 120 };
 const MARGIN = 30;
 
 /** Columns of things one under the other: begins anew at the top after so many. */
@@ -102,7 +102,9 @@ export function layOut(model: RigModel): Drawing {
   if (!isClosed) {
     let y = 18;
     for (const { ref, part } of modules) {
-      const height = part.legs.length * MODULE.pitch + 20;
+      const out = part.kind === "module" ? part.out.length : 0;
+      const rows = Math.max(out, part.legs.length - out);
+      const height = rows * MODULE.pitch + MODULE.first;
       add({ ref, part, x: stripX, y, width: MODULE.strip, height });
       y += height + 40;
     }
@@ -156,11 +158,14 @@ export function layOut(model: RigModel): Drawing {
   return { width: boardX + BOARD.width + 6, height, boxes, spots };
 }
 
-/** The displays on a module's board. */
-export const facesOf = (model: RigModel, ref: UnitRef): readonly DisplayPart[] =>
-  [...new Set(model.digits.map(({ unit }) => unit))]
+/** The displays on a module's board, as they stand from the left. */
+export function facesOf(model: RigModel, ref: UnitRef): readonly DisplayPart[] {
+  const left = new Map(model.rig.sign?.modules.map(({ unit, x }) => [unit, x]));
+  return [...new Set(model.digits.map(({ unit }) => unit))]
     .filter((unit) => model.unit(unit).inside === ref)
+    .sort((one, other) => (left.get(one) ?? 0) - (left.get(other) ?? 0))
     .map((unit) => model.part(unit) as DisplayPart);
+}
 
 /** How wide the displays of a module are drawn, side by side. */
 const faceWidth = (model: RigModel, ref: UnitRef): number =>
@@ -204,13 +209,15 @@ function spotOf({ ref, part, x, y, width, height }: Box, id: string): LegSpot {
   }
   if (part.kind === "module") {
     const isOut = part.out.includes(id);
-    const place = part.legs.filter((one) => part.out.includes(one.id) === isOut).findIndex((one) => one.id === id);
+    const place = part.legs
+      .filter((one) => part.out.includes(one.id) === isOut)
+      .findIndex((one) => one.id === id);
     const dx = isOut ? -1 : 1;
     return {
       leg,
       id,
       x: isOut ? x - LEG : x + width + LEG,
-      y: y + 26 + MODULE.pitch * place,
+      y: y + MODULE.first + MODULE.pitch * place,
       dx,
       dy: 0,
     };

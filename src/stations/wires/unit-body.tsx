@@ -63,7 +63,13 @@ function ChipBody({ box }: Pick<ShapeProps, "box">) {
 }
 
 /** The digits or dots of a display within its body. */
-function FaceGlyphs({ place, part }: { place: Pick<Box, "x" | "y" | "width" | "height">; part: DisplayPart }) {
+function FaceGlyphs({
+  place,
+  part,
+}: {
+  place: Pick<Box, "x" | "y" | "width" | "height">;
+  part: DisplayPart;
+}) {
   const { x, y, width, height } = place;
   if (part.columns > 0) return <DotGlyph box={place} columns={part.columns} rows={part.digits} />;
   const cell = width / part.digits;
@@ -115,7 +121,7 @@ function DisplayBody({ box, part }: { box: Box; part: DisplayPart }) {
 /** A module with its face; opened, there is only the header to see. */
 function ModuleBody({ box, faces }: { box: Box; faces: readonly DisplayPart[] }) {
   const { x, y, width, height, ref, part } = box;
-  const isStrip = width < 100;
+  const isStrip = width < 140;
   const inner = { x: x + 54, y: y + 34, width: width - 120, height: height - 62 };
   const weight = ({ columns, digits }: DisplayPart) => (columns > 0 ? columns : digits);
   const whole = faces.reduce((sum, face) => sum + weight(face), 0);
@@ -123,7 +129,12 @@ function ModuleBody({ box, faces }: { box: Box; faces: readonly DisplayPart[] })
   return (
     <g>
       <rect x={x} y={y} width={width} height={height} rx={6} className="board-body" />
-      <text x={isStrip ? x + width / 2 : x + 12} y={isStrip ? y - 6 : y + 20} className="unit-text" textAnchor={isStrip ? "middle" : "start"}>
+      <text
+        x={isStrip ? x + width / 2 : x + 12}
+        y={isStrip ? y - 6 : y + 20}
+        className="unit-text"
+        textAnchor={isStrip ? "middle" : "start"}
+      >
         {isStrip ? ref : `${ref} · ${part.title}`}
       </text>
       {!isStrip &&

@@ -73,8 +73,8 @@ export const WireList = memo(function WireList({
   const seats = useMemo(() => new Map(seated?.wiring.wires.map((one) => [one.id, one])), [seated]);
   return (
     <div className="wire-list" ref={list}>
-      {seated && <PartSteps model={model} {...seated} />}
-      {seated && <Feeders model={model} seated={seated.wiring} />}
+      {seated && seated.seating.seats.length > 0 && <PartSteps model={model} {...seated} />}
+      {seated && seated.wiring.feeders.length > 0 && <Feeders model={model} seated={seated.wiring} />}
       {groups.map(({ group, inGroup }) => (
         <Group
           key={group}

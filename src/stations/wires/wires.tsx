@@ -83,21 +83,23 @@ export function WiresStation() {
         {seated && (
           <div className="sheet seats-drawing">
             <SeatsSay seated={seated} />
-            <div
-              className="seats-scroll"
-              tabIndex={0}
-              role="region"
-              aria-label="Breadboard, scrolls sideways"
-            >
-              <SeatDrawing
-                model={closed}
-                {...seated}
-                pick={pick}
-                selected={wire?.id}
-                onWire={hands.onWire}
-                onLeg={hands.onLeg}
-              />
-            </div>
+            {seated.seating.seats.length > 0 && (
+              <div
+                className="seats-scroll"
+                tabIndex={0}
+                role="region"
+                aria-label="Breadboard, scrolls sideways"
+              >
+                <SeatDrawing
+                  model={closed}
+                  {...seated}
+                  pick={pick}
+                  selected={wire?.id}
+                  onWire={hands.onWire}
+                  onLeg={hands.onLeg}
+                />
+              </div>
+            )}
           </div>
         )}
         <div className="sheet wires-drawing" hidden={seated !== undefined}>

@@ -1,4 +1,5 @@
 import { about, amount, choice, flag, list, object, optional, text, whole, type Of } from "../../document";
+import { ORIENTATION } from "../../dots";
 import type { Farads, Ohms } from "../../quantity";
 import { ID } from "../../refs";
 import { LINE } from "../encoding";
@@ -29,12 +30,32 @@ export const BOUGHT = about(
     out: optional(about("pins at its other end, for the next module", list(PIN, PINS, 1))),
     chips: about("chips on one board", whole([1, 16])),
     digits: about("digits on one board, or rows of dots", whole([1, LIMITS.boardDigits])),
-    pullOhms: optional(about("Ω from data and clock to the supply; none where it is left out", amount<Ohms>(LIMITS.ohms))),
+    ohms: optional(
+      about("Ω in each line of a segment; none where it is left out", amount<Ohms>(LIMITS.ohms)),
+    ),
+    setOhms: optional(about("Ω at the leg that sets the chip's current", amount<Ohms>(LIMITS.ohms))),
+    level: optional(
+      about(
+        "brightness step one starts from, where its parts leave the chip at its most",
+        whole(LIMITS.level),
+      ),
+    ),
+    pullOhms: optional(
+      about("Ω from data and clock to the supply; none where it is left out", amount<Ohms>(LIMITS.ohms)),
+    ),
     filterFarads: optional(
       about("F from data and clock to ground; none where it is left out", amount<Farads>(LIMITS.farads)),
     ),
-    exchanged: optional(about("digits are on the legs for segments, segments on the legs for digits", flag())),
+    exchanged: optional(
+      about("digits are on the legs for segments, segments on the legs for digits", flag()),
+    ),
     segmentsFirst: optional(about("the first byte sent is the one of the segments", flag())),
+    stands: optional(
+      about(
+        "of dots: which way round each block sits, and at which end of the row the first one is",
+        object({ ...ORIENTATION, from: choice("left", "right") }),
+      ),
+    ),
     keeps: optional(about("lines of the board that other parts on the module take", list(LINE, 40))),
   }),
 );

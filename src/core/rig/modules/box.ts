@@ -1,5 +1,14 @@
 import { MODULE_PART, findPart, isBusChip, isChip, partById, type ChipPart } from "../../parts";
-import { asUnit, legRef, splitLegRef, type LegRef, type LineUse, type Plan, type UnitRef, type Wire } from "../document";
+import {
+  asUnit,
+  legRef,
+  splitLegRef,
+  type LegRef,
+  type LineUse,
+  type Plan,
+  type UnitRef,
+  type Wire,
+} from "../document";
 import { BOARD, SUPPLY, type Layer } from "../schemes/layer";
 import type { Bought, PinUse } from "./bought";
 
@@ -53,7 +62,9 @@ class Boxing {
     this.uses = new Map(
       Object.entries(plan.lines).map(([use, line]) => [legRef(BOARD, line!), use as LineUse]),
     );
-    this.chips = layer.units.filter(({ part }) => part !== plan.controller && isChipId(part)).map(({ ref }) => ref);
+    this.chips = layer.units
+      .filter(({ part }) => part !== plan.controller && isChipId(part))
+      .map(({ ref }) => ref);
     this.boards = Array.from({ length: Math.ceil(this.chips.length / bought.chips) }, (_, at) =>
       asUnit(`M${at + 1}`),
     );

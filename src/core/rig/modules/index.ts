@@ -1,9 +1,6 @@
-import { driverChipOf } from "../plan";
-import { digitCount } from "../plan-facts";
-import type { SchemeValues } from "../schemes";
-import { laidOut, dotModules } from "../sign";
-import { controllerById } from "../plan-facts";
-import type { Plan, Rig, Sign } from "../document";
+import type { LedColour } from "../../parts";
+import { controllerById, digitCount } from "../plan-facts";
+import type { Plan } from "../document";
 import { MODULES } from "./catalogue";
 import type { ModuleSheet } from "./sheet";
 
@@ -16,6 +13,11 @@ export function moduleByKind(kind: string): ModuleSheet {
   const found = MODULES.find(({ bought }) => bought.kind === kind);
   if (!found) throw new Error(`no module is known as ${kind}`);
   return found;
+}
+
+/** The plan with bare parts in place of its module. */
+export function withoutModule({ bought: _, ...plan }: Plan): Plan {
+  return plan;
 }
 
 /** How many boards a plan's display takes; 0 where it was not bought as a module. */
@@ -42,39 +44,12 @@ function plugged({ controller, lines }: Plan, header: ModuleSheet["bought"]["hea
   return named.length > 0 ? Object.fromEntries(named.map(({ name, use }) => [use, name])) : lines;
 }
 
-/** The values of the parts on a module's board, and of its LEDs. */
-export function moduleValues({ inside, ohms, setOhms }: ModuleSheet): Partial<SchemeValues> {
-  const driver = driverChipOf(inside.scheme);
-  return {
-    ...(driver ? { segmentOhms: ohms ?? 0 } : ohms ? { ohms } : {}),
-    ...(setOhms === undefined ? {} : { setOhms }),
-  };
-}
-
-/** How the blocks of dots of a module's boards stand: in a row, from the end the first one is at. */
-export const moduleSign = (units: Rig["units"], { stands }: ModuleSheet, sign: Sign): Sign =>
-  stands === undefined
-    ? sign
-    : {
-        ...sign,
-        modules: laidOut(dotModules(units), {
-          across: LONGEST_ROW,
-          from: stands.from === "right" ? "top-right" : "top-left",
-          backAndForth: false,
-          orientation: { turn: stands.turn, mirrored: stands.mirrored },
-        }),
-      };
-
-/** Blocks of dots in one row; more stand in rows of as many. */
-const LONGEST_ROW = 16;
-
-/** The sheet of the module a rig was built from, with what was changed of it since. */
-export function sheetOfRig({ plan, units, sign }: Pick<Rig, "plan" | "units" | "sign">, values: SchemeValues): ModuleSheet | undefined {
-  const { bought, scheme, display, polarity, outputs, digitOutputs, digitSwitch, module, own, register } = plan;
+/** The sheet of the module a plan was built from, with what was changed of it since. */
+export function sheetOfPlan(plan: Plan, colour: LedColour): ModuleSheet | undefined {
+  const { bought, scheme, display, polarity, outputs, digitOutputs, digitSwitch, module, own, register } =
+    plan;
   if (!bought) return undefined;
   const known = MODULES.find(({ bought: { kind } }) => kind !== undefined && kind === bought.kind);
-  const first = sign?.modules[0];
-  const driver = driverChipOf(scheme);
   return {
     bought,
     inside: {
@@ -88,18 +63,7 @@ export function sheetOfRig({ plan, units, sign }: Pick<Rig, "plan" | "units" | "
       ...(own ? { own } : {}),
       ...(register ? { register } : {}),
     },
-    colour: units.find(({ led }) => led)?.led?.colour ?? "red",
-    ohms: driver ? (values.segmentOhms ?? 0) : values.ohms,
-    ...(driver?.setCurrent && values.setOhms !== undefined ? { setOhms: values.setOhms } : {}),
-    ...(display === "dots" && first
-      ? {
-          stands: {
-            turn: first.turn,
-            mirrored: first.mirrored,
-            from: first.x > (sign.modules.at(-1)?.x ?? 0) ? "right" : "left",
-          },
-        }
-      : {}),
+    colour,
     note: known?.note ?? "",
   };
 }

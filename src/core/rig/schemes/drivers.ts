@@ -61,9 +61,7 @@ function layDrivers(layer: Layer, part: DriverChipPart): void {
   wireBus(layer, part, chips);
   pulls.forEach((pull, at) => pull(chips[at]!, at === 0 ? "" : `-${at + 1}`));
   const wire = layer.plan.bought?.exchanged ? wireExchanged : wireDigits;
-  chips.forEach((chip, at) =>
-    wire(layer, part, chip, at, places.slice(at * each, (at + 1) * each), inLines),
-  );
+  chips.forEach((chip, at) => wire(layer, part, chip, at, places.slice(at * each, (at + 1) * each), inLines));
 }
 
 /**

@@ -34,7 +34,6 @@ const onIt = (
   bought: { kind, name, header, chips: 1, digits, pullOhms: PULL_OHMS },
   inside: { ...inside, ...special },
   colour: "green",
-  ohms: 0,
   note,
 });
 

@@ -8,9 +8,21 @@ const out = [VCC, GND, ...pins({ DOUT: "data", CS: "latch", CLK: "clock" })];
 
 /** What boards around this chip usually have at its current-setting leg. */
 const SET_OHMS = 10_000;
+/** That is the most the chip gives: at this step it is bright enough indoors, and one port feeds four of them. */
+const LEVEL = 3;
 
 const dots = (kind: string, name: string, count: number, note: string): ModuleSheet => ({
-  bought: { kind, name, header, out, chips: count, digits: count * 8 },
+  bought: {
+    kind,
+    name,
+    header,
+    out,
+    chips: count,
+    digits: count * 8,
+    setOhms: SET_OHMS,
+    level: LEVEL,
+    stands: { turn: 0, mirrored: false, from: count > 1 ? "right" : "left" },
+  },
   inside: {
     scheme: "max7219",
     display: "dots",
@@ -21,9 +33,6 @@ const dots = (kind: string, name: string, count: number, note: string): ModuleSh
     digitOutputs: STRAIGHT_DIGITS,
   },
   colour: "red",
-  ohms: 0,
-  setOhms: SET_OHMS,
-  stands: { turn: 0, mirrored: false, from: count > 1 ? "right" : "left" },
   note,
 });
 
@@ -40,7 +49,16 @@ export const ON_MAX7219: readonly ModuleSheet[] = [
     `the module beside the input is the right one on most; ${WHICH_WAY}`,
   ),
   {
-    bought: { kind: "digits-8-max7219", name: "eight digits on a MAX7219", header, out, chips: 1, digits: 8 },
+    bought: {
+      kind: "digits-8-max7219",
+      name: "eight digits on a MAX7219",
+      header,
+      out,
+      chips: 1,
+      digits: 8,
+      setOhms: SET_OHMS,
+      level: LEVEL,
+    },
     inside: {
       scheme: "max7219",
       display: "plain",
@@ -50,8 +68,6 @@ export const ON_MAX7219: readonly ModuleSheet[] = [
       digitOutputs: digitOrder({ digits: 8 }, "rightmost"),
     },
     colour: "red",
-    ohms: 0,
-    setOhms: SET_OHMS,
     note: "DIG0 drives the rightmost digit",
   },
 ];

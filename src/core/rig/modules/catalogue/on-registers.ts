@@ -7,7 +7,7 @@ import { GND, VCC, pins } from "./pins";
 const SEGMENT_OHMS = 680;
 
 const scanned = (bought: Omit<Bought, "chips" | "segmentsFirst">, note: string): ModuleSheet => ({
-  bought: { ...bought, chips: 2, segmentsFirst: true },
+  bought: { ...bought, chips: 2, segmentsFirst: true, ohms: SEGMENT_OHMS },
   inside: {
     scheme: "two-registers",
     display: "plain",
@@ -17,7 +17,6 @@ const scanned = (bought: Omit<Bought, "chips" | "segmentsFirst">, note: string):
     digitOutputs: STRAIGHT_DIGITS,
   },
   colour: "red",
-  ohms: SEGMENT_OHMS,
   note,
 });
 

@@ -11,6 +11,9 @@ const PULL_OHMS = 10_000;
 /** The least such boards have on their lines; some have a hundred times as much, which slows the edges. */
 const FILTER_FARADS = 100e-12;
 
+/** Nothing limits the current of these but the chip: at this step it stays cool with all lit. */
+const COOL_LEVEL = 2;
+
 /** Four digits whose point leg lights the colon behind the second, and nothing else. */
 const WITH_COLON: DisplaySheet = {
   polarity: "common-anode",
@@ -35,7 +38,6 @@ const onTwoWires = (
   bought: { ...bought, header: twoWire, chips: 1, pullOhms: PULL_OHMS, filterFarads: FILTER_FARADS },
   inside: { ...anodes, ...inside },
   colour: "red",
-  ohms: 0,
   note,
 });
 
@@ -63,10 +65,10 @@ export const ON_TM16: readonly ModuleSheet[] = [
       header: threeWire,
       chips: 1,
       digits: 8,
+      level: COOL_LEVEL,
     },
     inside: { ...anodes, scheme: "tm1638", polarity: "common-cathode" },
     colour: "red",
-    ohms: 0,
     note: "a lamp over each digit on SEG9; the keys are on K3",
   },
   {
@@ -76,11 +78,11 @@ export const ON_TM16: readonly ModuleSheet[] = [
       header: threeWire,
       chips: 1,
       digits: 8,
+      level: COOL_LEVEL,
       exchanged: true,
     },
     inside: { ...anodes, scheme: "tm1638" },
     colour: "red",
-    ohms: 0,
     note: "common-anode digits on the segment legs: what lights one digit is spread over eight addresses",
   },
 ];

@@ -19,7 +19,7 @@ import {
   type Polarity,
 } from "@/core/parts";
 import { LIMITS, type Plan } from "@/core/rig";
-import { SelectField } from "@/ui";
+import { SelectField } from "./select-field";
 
 interface Props {
   readonly plan: Plan;

@@ -1,0 +1,26 @@
+import type { LegRef } from "../rig";
+import type { Topic } from "../subject";
+
+export type HopKind =
+  | "light"
+  | "leg"
+  | "resistor"
+  | "output"
+  | "bit"
+  | "sent"
+  | "lines"
+  | "lifted"
+  | "header"
+  | "time"
+  | "current"
+  | "return"
+  | "broken";
+
+/** One stop on the way from an LED to the code, and back to what the eye gets. */
+export interface Hop {
+  readonly kind: HopKind;
+  readonly topic: Topic;
+  readonly title: string;
+  readonly detail?: string;
+  readonly legs: readonly LegRef[];
+}
