@@ -1,7 +1,3 @@
-import { execFileSync, spawnSync } from "node:child_process";
-import { mkdtempSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import { demoRig } from "@/demo";
 import { modelOf } from "../address";
 import { MOTIONS, USUAL_TEXT_SCENE, type Scene } from "../dots";
@@ -14,11 +10,13 @@ import {
   relay,
   swapWires,
   withController,
+  withoutModule,
   type Rig,
   type SchemeName,
   type Show,
   asUnit,
 } from "../rig";
+import { compiledCalls } from "./fixtures/compiled";
 import { name, number, operation } from "./language";
 import { buildProgram, runProgram, sketchText, writeSketch, type Program } from ".";
 
@@ -89,7 +87,7 @@ const faster = (rig: Rig): Rig => ({
 });
 const everyMotion: Rig = (() => {
   const rig = faster(demoRig("tide-notice"));
-  const laid = relay(rig, { ...rig.plan, digits: 8 });
+  const laid = relay(rig, { ...withoutModule(rig.plan), digits: 8 });
   const words = MOTIONS.map((motion): Scene => ({
     ...USUAL_TEXT_SCENE,
     text: motion === "lines" ? "A\nb" : "i",
@@ -119,72 +117,6 @@ const everyMotion: Rig = (() => {
     },
   };
 })();
-
-/** What the calls of the sketch do, as lines: enough of them to run a sketch on this machine and see every call. */
-const SHIM = `
-#include <cstdint>
-#include <cstdio>
-#include <cstdlib>
-enum { LOW, HIGH, INPUT = 0, OUTPUT = 1, LSBFIRST = 0, MSBFIRST = 1, A0 = 14, A1, A2, A3, A4, A5 };
-static long calls = 0;
-static unsigned long waits = 0;
-static unsigned long long clockNs = 0;
-static void wait(unsigned long us) { if (++calls > MOST) exit(0); waits += us; clockNs += us * 1000ull; }
-static void count() {
-  if (++calls > MOST) exit(0);
-  if (waits > 0) printf("wait %lu\\n", waits);
-  waits = 0;
-}
-void pinMode(uint8_t line, uint8_t mode) {
-  count();
-  clockNs += PIN_MODE;
-  if (PULLED) printf(mode == INPUT ? "line %d released\\n" : "line %d 0\\n", line);
-  else printf("mode %d\\n", line);
-}
-static void putOut(uint8_t line, uint8_t level) { count(); printf("line %d %d\\n", line, level); }
-void digitalWrite(uint8_t line, uint8_t level) { putOut(line, level); clockNs += PIN_WRITE; }
-void shiftOut(uint8_t data, uint8_t clock, uint8_t order, uint8_t value) {
-  for (uint8_t i = 0; i < 8; i++) {
-    putOut(data, (order == MSBFIRST ? value >> (7 - i) : value >> i) & 1);
-    putOut(clock, HIGH);
-    putOut(clock, LOW);
-    clockNs += SHIFT_BIT;
-  }
-}
-void delayMicroseconds(unsigned int us) { wait(us); }
-void delay(unsigned long ms) { wait(ms * 1000); }
-unsigned long micros() { return clockNs / 1000; }
-void noInterrupts() {}
-void interrupts() {}
-#define PROGMEM
-#define pgm_read_byte(place) (*(const uint8_t *)(place))
-#define pgm_read_word(place) (*(const uint16_t *)(place))
-#define pgm_read_dword(place) (*(const uint32_t *)(place))
-#include "sketch.inc"
-int main() { setup(); for (int i = 0; i < 3; i++) loop(); }
-`;
-
-/** Compiles a sketch, warnings as errors, and runs it: every call it makes, in order. */
-function compiledCalls(rig: Rig, most: number, program = buildProgram(modelOf(rig))): string[] {
-  const folder = mkdtempSync(join(tmpdir(), "bold-pip-sketch-"));
-  writeFileSync(join(folder, "sketch.inc"), sketchText(writeSketch(modelOf(rig), program)));
-  const pulled = modelOf(rig).encoding.buses?.some(({ select }) => select === undefined) ?? false;
-  const { pinMode, pinWrite, shiftBit } = controllerById(rig.plan.controller).cost;
-  const words = {
-    PULLED: Number(pulled),
-    MOST: most,
-    PIN_MODE: pinMode,
-    PIN_WRITE: pinWrite,
-    SHIFT_BIT: shiftBit,
-  };
-  const defined = Object.entries(words).map(([name, value]) => `#define ${name} ${value}\n`);
-  writeFileSync(join(folder, "main.cpp"), `${defined.join("")}${SHIM}`);
-  const built = spawnSync("g++", ["-std=c++14", "-Wall", "-Wextra", "-Werror", "-o", "run", "main.cpp"], {
-    cwd: folder,
-  });
-  if (built.status !== 0) throw new Error(String(built.stderr));
-  return execFileSync(join(folder, "run")).toString().trim().split("\n");
-}
 
 /** The same calls as the simulator makes them, waits in whole microseconds. */
 function simulatedCalls(rig: Rig, most: number, program = buildProgram(modelOf(rig))): string[] {
