@@ -1,9 +1,10 @@
 import { safeFileName } from "@/core/foreign";
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
 import { parseJson } from "@/core/document";
-import { LIMITS, checkRig, type Encoding, type Rig } from "@/core/rig";
+import { LIMITS, checkRig, goodModules, type Encoding, type Rig } from "@/core/rig";
 import { LAST_BACKUP } from "./backup-reminder";
 import { database, type ShelfRecord } from "./database";
+import { OWN_MODULES, joinModules } from "./modules";
 import { allRecords, freeName, newId, recordName, writeSetting } from "./shelf";
 
 /** What a back-up may hold at the most, unpacked. */
@@ -103,7 +104,7 @@ export async function restoreBackup(file: Blob): Promise<Restored> {
     let settings = 0;
     for (const one of contents.settings)
       if (isSetting(one)) {
-        await db.settings.put(one);
+        await (one.key === OWN_MODULES ? joinModules(goodModules(one.value)) : db.settings.put(one));
         settings += 1;
       }
     return { ok: true, made: contents.made, rigs, settings };
@@ -114,6 +115,7 @@ export async function restoreBackup(file: Blob): Promise<Restored> {
 const SETTINGS: Readonly<Record<string, (value: unknown) => boolean>> = {
   theme: (value) => value === "light" || value === "night",
   school: (value) => value === "letters" || value === "numbers",
+  [OWN_MODULES]: (value) => Array.isArray(value) && goodModules(value).length === value.length,
 };
 
 const isSetting = (given: unknown): given is { key: string; value: unknown } => {

@@ -1,5 +1,6 @@
 export { deskOn as atDesk, keeper } from "@/workers";
 export { useKept } from "./use-kept";
+export { forgetOwnModule, keepOwnModule, useOwnModules } from "./own-modules";
 export {
   chooseGlyph,
   editRig,

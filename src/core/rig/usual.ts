@@ -3,7 +3,7 @@ import { neighbours, type Ohms } from "../quantity";
 import { chipVolts, displayUnits, driverChipOf, isStatic } from "./plan";
 import { controllerById, digitCount, ledValues, matrixSize, modulesOn } from "./plan-facts";
 import { registerOf, schemeOf, type SchemeValues } from "./schemes";
-import type { LedValues, Plan, Scan, SchemeName } from "./document";
+import type { LedValues, Plan, Scan } from "./document";
 
 /** The brightness step one starts from: half of them. */
 export const usualLevel = ({ levels }: Pick<DriverChipPart, "levels">): number =>

@@ -15,7 +15,6 @@ import type { LegNames } from "../parts";
 import { formatMilliamps, formatNanoseconds, formatQuantity } from "../quantity";
 import {
   legTitle,
-  splitLegRef,
   splitPipId,
   unitValue,
   type LegRef,
@@ -29,7 +28,7 @@ import { frameRows } from "../sim";
 import { headerHops, liftedHops } from "./between";
 import type { Hop } from "./hop";
 
-export type { Hop, HopKind } from "./hop";
+export type { Hop } from "./hop";
 
 const ordinal = (n: number): string => {
   const tail = n % 100 > 10 && n % 100 < 14 ? "th" : (["th", "st", "nd", "rd"][n % 10] ?? "th");

@@ -16,6 +16,7 @@ import {
   DEFAULT_PLAN,
   LIMITS,
   USUAL_SHOW,
+  hasDots,
   ledValues,
   matrixSize,
   moduleByKind,
@@ -49,8 +50,9 @@ export const EXAMPLES: Readonly<Record<string, string>> = {
 };
 
 /** Something to begin with, for a display by the value of the question. */
-export function exampleFor(display: string): string {
-  const sheet = moduleOf(display);
+export function exampleFor(chosen: Chosen): string {
+  const sheet = moduleOf(chosen);
+  const { display } = chosen;
   if (!sheet) return EXAMPLES[display] ?? "12.34";
   const { inside, bought } = sheet;
   if (inside.display === "dots") return EXAMPLES[bought.digits > 8 ? "dots 4" : "dots 1"]!;
@@ -59,24 +61,36 @@ export function exampleFor(display: string): string {
 }
 
 /** The module a display's name stands for, if it does. */
-export const moduleOf = (display: string): ModuleSheet | undefined =>
-  display.startsWith("module ") ? moduleByKind(display.slice("module ".length)) : undefined;
+export const moduleOf = ({ display, mine }: Chosen): ModuleSheet | undefined =>
+  display.startsWith("module ")
+    ? moduleByKind(display.slice("module ".length))
+    : isMine(display)
+      ? mine
+      : undefined;
+
+const isMine = (display: string): boolean => display.startsWith("mine ");
+
+/** What was chosen as the display. */
+interface Chosen {
+  readonly display: string;
+  /** The sheet of a module of one's own. */
+  readonly mine?: ModuleSheet | undefined;
+  readonly own?: DisplaySheet | undefined;
+}
 
 /** How many of a module one may begin with: as many as can be strung together. */
 export const boardsOf = (answers: Answers): number[] =>
   [1, 2, 3, 4, 6, 8].filter((boards) => planProblem(withLines(planOf({ ...answers, boards }))) === undefined);
 
 /** Whether the answers lead to a display of dots. */
-export const isDots = ({
-  display,
-  own,
-}: {
-  readonly display: string;
-  readonly own?: DisplaySheet | undefined;
-}): boolean =>
-  DOT_DISPLAYS[display] !== undefined ||
-  moduleOf(display)?.inside.display === "dots" ||
-  (display === "own" && own !== undefined && columnsOf(own) > 0);
+export const isDots = (chosen: Chosen): boolean => {
+  const { display, own } = chosen;
+  const sheet = moduleOf(chosen);
+  if (sheet) return hasDots(sheet);
+  return (
+    DOT_DISPLAYS[display] !== undefined || (display === "own" && own !== undefined && columnsOf(own) > 0)
+  );
+};
 
 /** Displays of dots one can begin with, by the value of the question. */
 export const DOT_DISPLAYS: Readonly<Record<string, { title: string; module: MatrixName; count: number }>> = {
@@ -98,6 +112,8 @@ export const ANSWERS = yup.object({
   boards: yup.number().integer().min(1).max(16).required(),
   /** A display whose legs were entered. */
   own: yup.mixed<DisplaySheet>().optional(),
+  /** The sheet of a module of one's own. */
+  mine: yup.mixed<ModuleSheet>().optional(),
   way: yup
     .string()
     .defined()
@@ -127,7 +143,7 @@ export type Answers = yup.InferType<typeof ANSWERS>;
 export function noWay(answers: Answers): string | undefined {
   const problem = planProblem(withLines(planOf(answers)));
   if (problem === undefined) return undefined;
-  if (moduleOf(answers.display)) return `This board cannot drive it: ${problem}.`;
+  if (moduleOf(answers)) return `This board cannot drive it: ${problem}.`;
   const rows = isDots(answers);
   const other = answers.polarity === "common-anode" ? "common-cathode" : "common-anode";
   const [joined, instead] =
@@ -145,8 +161,9 @@ const unshown = (text: string): string[] => [
 ];
 
 /** The plan the answers ask for, before lines are given out. */
-export function planOf({ display, polarity, resistors, controller, way, boards, own }: Answers): Plan {
-  const sheet = moduleOf(display);
+export function planOf(answers: Answers): Plan {
+  const { display, polarity, resistors, controller, way, boards, own } = answers;
+  const sheet = moduleOf(answers);
   if (sheet) return withModule({ ...DEFAULT_PLAN, controller, lines: {} }, sheet, boards);
   const clock = display === "clock";
   const dots = DOT_DISPLAYS[display];

@@ -1,9 +1,10 @@
 import { useState } from "react";
 import Form from "react-bootstrap/Form";
 import { Controller, type UseFormReturn } from "react-hook-form";
-import { LED_FIGURES } from "@/core/parts";
-import { DIGIT_COUNTS, MODULES } from "@/core/rig";
-import { BoardSelect, Choices, SelectField, fetched } from "@/ui";
+import { LED_FIGURES, type DisplaySheet } from "@/core/parts";
+import { DIGIT_COUNTS, MODULES, type ModuleSheet } from "@/core/rig";
+import { keepOwnModule, useOwnModules } from "@/store";
+import { BoardSelect, Choices, OwnDisplay, OwnModule, SelectField } from "@/ui";
 import {
   DOT_DISPLAYS,
   boardsOf,
@@ -22,13 +23,15 @@ interface Props {
   readonly answers: Answers;
 }
 
-const OwnDisplay = fetched("The form", () => import("@/ui/own-display").then((module) => module.OwnDisplay));
-
-/** What may lie on the table: modules first, as most are bought. */
-const DISPLAYS = [
+/** What may lie on the table: modules first, as most are bought, those of one's own among them. */
+const displays = (mine: readonly string[]) => [
   {
     group: "A module with a header",
-    options: MODULES.map(({ bought: { kind, name } }) => [`module ${kind}`, name] as const),
+    options: [
+      ...MODULES.map(({ bought: { kind, name } }) => [`module ${kind}`, name] as const),
+      ...mine.map((name) => [`mine ${name}`, name] as const),
+      ["own-module", "a module of my own …"] as const,
+    ],
   },
   {
     group: "Bare digits",
@@ -51,26 +54,38 @@ const COLOURS = Object.values(LED_FIGURES).map(
 /** The display, the way to drive it, its polarity and colour, and the board. */
 export function TableQuestions({ form, answers }: Props) {
   const { control, setValue } = form;
-  const [entering, setEntering] = useState(false);
-  const sheet = moduleOf(answers.display);
-  const take = (display: string) => {
+  const [entering, setEntering] = useState<"display" | "module">();
+  const kept = useOwnModules();
+  const sheet = moduleOf(answers);
+  const names = [
+    ...new Set([...kept, ...(answers.mine ? [answers.mine] : [])].map(({ bought }) => bought.name)),
+  ];
+  const take = (display: string, own?: DisplaySheet, mine?: ModuleSheet) => {
+    const chosen = { display, own, mine };
+    setValue("own", own);
+    setValue("mine", mine);
     setValue("display", display);
-    setValue("list", exampleFor(display));
+    setValue("list", exampleFor(chosen));
     setValue("boards", 1);
-    const module = moduleOf(display);
-    if (module) setValue("colour", module.colour);
+    const colour = moduleOf(chosen)?.colour;
+    if (colour) setValue("colour", colour);
+  };
+  const choose = (display: string) => {
+    if (display === "own") return setEntering("display");
+    if (display === "own-module") return setEntering("module");
+    const mine = [...kept, ...(answers.mine ? [answers.mine] : [])];
+    take(
+      display,
+      undefined,
+      mine.find(({ bought }) => display === `mine ${bought.name}`),
+    );
   };
   return (
     <fieldset className="sheet">
       <legend className="sheet-title">1 · What is on the table?</legend>
       <div className="new-show mb-2">
         <div>
-          <SelectField
-            label="Display"
-            value={answers.display}
-            options={DISPLAYS}
-            onChoose={(display) => (display === "own" ? setEntering(true) : take(display))}
-          />
+          <SelectField label="Display" value={answers.display} options={displays(names)} onChoose={choose} />
           <div className="tiny quiet">
             {sheet ? sheet.note : "A board with four or five header pins is a module: they come first."}
           </div>
@@ -103,15 +118,25 @@ export function TableQuestions({ form, answers }: Props) {
           )}
         />
       </div>
-      {entering && (
+      {entering === "display" && (
         <OwnDisplay
           plan={planOf(sheet || answers.display === "own" ? { ...answers, display: "4" } : answers)}
-          onClose={() => setEntering(false)}
+          onClose={() => setEntering(undefined)}
           onTake={(own) => {
-            setEntering(false);
-            setValue("own", own);
+            setEntering(undefined);
             setValue("polarity", own.polarity);
-            take("own");
+            take("own", own);
+          }}
+        />
+      )}
+      {entering === "module" && (
+        <OwnModule
+          start={sheet ?? MODULES[0]!}
+          onClose={() => setEntering(undefined)}
+          onTake={(mine) => {
+            setEntering(undefined);
+            take(`mine ${mine.bought.name}`, undefined, mine);
+            void keepOwnModule(mine);
           }}
         />
       )}
@@ -122,7 +147,7 @@ export function TableQuestions({ form, answers }: Props) {
 /** How many of a module, and how its header looks. */
 function ModuleQuestions({ form: { control }, answers }: Props) {
   const counts = boardsOf(answers);
-  const { bought } = moduleOf(answers.display)!;
+  const { bought } = moduleOf(answers)!;
   return (
     <div>
       {counts.length > 1 ? (
@@ -232,7 +257,7 @@ function PolarityQuestion({ form: { control }, answers }: Props) {
 export function ResistorQuestion({ form: { control }, answers }: Props) {
   const dots = isDots(answers);
   // A module has what it needs on its board.
-  if (moduleOf(answers.display)) return null;
+  if (moduleOf(answers)) return null;
   return (
     <fieldset className="sheet">
       <legend className="sheet-title">2 · Which resistors?</legend>
@@ -273,7 +298,7 @@ export function ShowQuestions({ form: { register, formState }, answers }: Props)
   const dots = isDots(answers);
   return (
     <fieldset className="sheet">
-      <legend className="sheet-title">{moduleOf(answers.display) ? 2 : 3} · What is it to show?</legend>
+      <legend className="sheet-title">{moduleOf(answers) ? 2 : 3} · What is it to show?</legend>
       <div className="new-show">
         <div>
           <label className="field-label" htmlFor="list">

@@ -8,6 +8,7 @@ import {
   digitCount,
   ledValues,
   MODULES,
+  boardCount,
   matrixSize,
   moduleByKind,
   moduleCount,
@@ -15,20 +16,16 @@ import {
   withDisplay,
   withModule,
   withoutModule,
+  sheetOfPlan,
+  type ModuleSheet,
   type Plan,
 } from "@/core/rig";
-import { editRig, useModel, useRig } from "@/store";
-import { ModuleFacts } from "./plan-module";
-import { SelectField, Choices, QuantityField, fetched } from "@/ui";
+import { editRig, keepOwnModule, useModel, useOwnModules, useRig } from "@/store";
+import { ModuleFacts } from "./module/module-facts";
+import { SelectField, Choices, OwnDisplay, OwnModule, QuantityField } from "@/ui";
 
-const OwnDisplay = fetched("The form", () => import("@/ui/own-display").then((module) => module.OwnDisplay));
-
-/** Displays to choose from, by the name they are chosen by: modules first, as most are bought. */
-const KINDS = [
-  {
-    group: "Modules with a header",
-    options: MODULES.map(({ bought: { kind, name } }) => [`module ${kind}`, name] as const),
-  },
+/** Bare displays to choose from, by the name they are chosen by. */
+const BARE = [
   {
     group: "Bare digits",
     options: [
@@ -42,8 +39,28 @@ const KINDS = [
       ([name, { rows, columns }]) => [`dots ${name}`, `${columns} × ${rows} dots`] as const,
     ),
   },
-  ["own", "my own, leg by leg"] as const,
+  ["own", "my own display, leg by leg"] as const,
 ];
+
+/** All that may be chosen: modules first, as most are bought, those of one's own among them. */
+const kinds = (mine: readonly ModuleSheet[], plan: Plan) => [
+  {
+    group: "Modules with a header",
+    options: [
+      ...MODULES.map(({ bought: { kind, name } }) => [`module ${kind}`, name] as const),
+      ...mine.map(({ bought: { name } }) => [`mine ${name}`, name] as const),
+      ...(isUnknown(plan, mine)
+        ? [[`mine ${plan.bought!.name}`, `${plan.bought!.name}, in this rig`] as const]
+        : []),
+      ["own-module", "a module of my own …"] as const,
+    ],
+  },
+  ...BARE,
+];
+
+/** Whether a plan's module is neither one of the known ones nor kept. */
+const isUnknown = ({ bought }: Plan, mine: readonly ModuleSheet[]): boolean =>
+  bought !== undefined && bought.kind === undefined && !mine.some((one) => one.bought.name === bought.name);
 
 interface Props {
   readonly onLay: (plan: Plan) => void;
@@ -57,7 +74,7 @@ const moduleCounts = (plan: Plan): number[] =>
 
 /** What a plan's display is called among the kinds. */
 function kindOf(plan: Plan): string {
-  if (plan.bought) return `module ${plan.bought.kind}`;
+  if (plan.bought) return plan.bought.kind ? `module ${plan.bought.kind}` : `mine ${plan.bought.name}`;
   if (plan.display === "plain") return String(plan.digits);
   return plan.display === "dots" ? `dots ${plan.module ?? "8x8"}` : plan.display;
 }
@@ -82,7 +99,16 @@ function planOfKind(before: Plan, kind: string): Plan {
 /** The display: how many digits, of which kind and polarity, and its LEDs. */
 export function DisplaySheet({ onLay }: Props) {
   const { plan } = useRig();
-  const [entering, setEntering] = useState(false);
+  const [entering, setEntering] = useState<"display" | "module">();
+  const mine = useOwnModules();
+  const colour = useModel().display.led?.colour ?? "red";
+  const choose = (kind: string) => {
+    const own = mine.find(({ bought }) => kind === `mine ${bought.name}`);
+    if (own) return onLay(withModule(plan, own));
+    if (kind === "own-module") return setEntering("module");
+    if (kind === "own") return setEntering("display");
+    if (kind !== kindOf(plan)) onLay(planOfKind(plan, kind));
+  };
   const word = showsDots(plan) ? "row" : "digit";
   return (
     <section className="sheet">
@@ -94,8 +120,8 @@ export function DisplaySheet({ onLay }: Props) {
             labelled="heard"
             size="sm"
             value={kindOf(plan)}
-            options={KINDS}
-            onChoose={(kind) => (kind === "own" ? setEntering(true) : onLay(planOfKind(plan, kind)))}
+            options={kinds(mine, plan)}
+            onChoose={choose}
           />
           {plan.display === "dots" && !plan.bought && (
             <SelectField
@@ -111,13 +137,13 @@ export function DisplaySheet({ onLay }: Props) {
             />
           )}
           {plan.display === "own" && !plan.bought && (
-            <Button size="sm" variant="plain" onClick={() => setEntering(true)}>
+            <Button size="sm" variant="plain" onClick={() => setEntering("display")}>
               Legs
             </Button>
           )}
         </span>
       </div>
-      {plan.bought && <ModuleFacts onLay={onLay} />}
+      {plan.bought && <ModuleFacts onLay={onLay} onEdit={() => setEntering("module")} />}
       {!plan.bought && (
         <Choices
           label="Polarity"
@@ -160,12 +186,25 @@ export function DisplaySheet({ onLay }: Props) {
           />
         </div>
       )}
-      {entering && (
+      {entering === "module" && (
+        <OwnModule
+          start={sheetOfPlan(plan, colour) ?? MODULES[0]!}
+          onClose={() => setEntering(undefined)}
+          onTake={(sheet) => {
+            setEntering(undefined);
+            onLay(
+              withModule(plan, sheet, sheet.bought.digits === plan.bought?.digits ? boardCount(plan) : 1),
+            );
+            void keepOwnModule(sheet);
+          }}
+        />
+      )}
+      {entering === "display" && (
         <OwnDisplay
           plan={plan}
-          onClose={() => setEntering(false)}
+          onClose={() => setEntering(undefined)}
           onTake={(own) => {
-            setEntering(false);
+            setEntering(undefined);
             onLay(withDisplay(withoutModule(plan), { display: "own", own, polarity: own.polarity }));
           }}
         />

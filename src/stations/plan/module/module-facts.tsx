@@ -1,3 +1,4 @@
+import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { headerOf, type HeaderPin } from "@/core/address";
 import { MODULE_PART } from "@/core/parts";
@@ -14,11 +15,15 @@ import {
   type Bought,
   type Plan,
 } from "@/core/rig";
-import { useModel } from "@/store";
-import { SelectField } from "@/ui";
+import { forgetOwnModule, useModel, useOwnModules } from "@/store";
+import { SelectField, fetched } from "@/ui";
+
+const FindOut = fetched("The questions", () => import("./find-out").then((module) => module.FindOut));
 
 interface Props {
   readonly onLay: (plan: Plan) => void;
+  /** Opens the sheet of the module, to make it another one. */
+  readonly onEdit: () => void;
 }
 
 /** Boards one chooses from, as far as they can be strung together. */
@@ -36,13 +41,17 @@ function partsOf({ setOhms, ohms, pullOhms, filterFarads, keeps }: Bought): stri
 }
 
 /** The module a display was bought as: its header, what each pin is wired to, how many there are. */
-export function ModuleFacts({ onLay }: Props) {
+export function ModuleFacts({ onLay, onEdit }: Props) {
+  const [asking, setAsking] = useState(false);
+  const mine = useOwnModules();
   const model = useModel();
   const { rig } = model;
   const { plan } = rig;
   const first = rig.units.find(({ part }) => part === MODULE_PART);
   const sheet = sheetOfPlan(plan, model.display.led?.colour ?? "red");
   if (!sheet || !first) return null;
+  const { name, kind } = sheet.bought;
+  const isMine = kind === undefined && mine.some(({ bought }) => bought.name === name);
   const counts = [...new Set([...BOARD_COUNTS, boardCount(plan)])]
     .sort((one, other) => one - other)
     .filter((count) => planProblem(withLines(withBoards(plan, count))) === undefined);
@@ -69,12 +78,34 @@ export function ModuleFacts({ onLay }: Props) {
         <Button
           size="sm"
           variant="plain"
+          title="What is on which output, found out one by one"
+          onClick={() => setAsking(true)}
+        >
+          Find out its order
+        </Button>
+        <Button size="sm" variant="plain" onClick={onEdit}>
+          Mine is different
+        </Button>
+        {isMine && (
+          <Button
+            size="sm"
+            variant="plain"
+            title="This rig keeps it"
+            onClick={() => void forgetOwnModule(name)}
+          >
+            Forget it in this browser
+          </Button>
+        )}
+        <Button
+          size="sm"
+          variant="plain"
           title={`The same ${showsDots(plan) ? "dots" : "digits"} and chip as bare parts, each wire yours to place`}
           onClick={() => onLay(withoutModule(plan))}
         >
           Build it from bare parts
         </Button>
       </div>
+      {asking && <FindOut onClose={() => setAsking(false)} onTake={onLay} />}
     </>
   );
 }
@@ -92,7 +123,9 @@ export function HeaderStrip({
       {pins.map((pin) => (
         <li key={pin.leg}>
           <span className="header-pin">{pin.name}</span>
-          <span className="tiny quiet">{pin.to.map((leg) => name(leg).replace(/^board (line )?/, "")).join(", ") || "open"}</span>
+          <span className="tiny quiet">
+            {pin.to.map((leg) => name(leg).replace(/^board (line )?/, "")).join(", ") || "open"}
+          </span>
         </li>
       ))}
     </ol>
