@@ -3,6 +3,9 @@ import { isMultiplexed, type RigModel } from "../address";
 import { pointAt } from "../circuit";
 import type { Measure } from "./measure";
 import { measuresOf } from "./measures";
+import { supplyMeasures } from "./supply-measures";
+import type { Milliamps } from "../quantity";
+import type { LegRef } from "../rig";
 import { searchWorst, type Search, type Worst } from "./search";
 
 export {
@@ -63,6 +66,12 @@ export function auditRig(model: RigModel): Audit {
     states: limited ? scan.states + any.states : any.states,
     complete: any.complete && scan.complete,
   };
+}
+
+/** The mean over the show of what a source gives, in mA; 0 where no leg of that name gives any. */
+export function meanFrom(model: RigModel, leg: LegRef): Milliamps {
+  const measures = supplyMeasures(model).filter(({ id }) => id === `supply-${leg}`);
+  return (averageOverShow(model, measures, driveStates(model))[0] ?? 0) * 1000;
 }
 
 /** Each measure's mean over the show: every face for its time, every slot for as long as it is lit. */

@@ -30,6 +30,7 @@ import type { Farads, Hertz, Microseconds, Milliamps, Milliseconds, Ohms, Volts 
 import { BIT_ORDER, CHAIN_USES, ENCODING, LINE, type ChainUse } from "./encoding";
 import { BLINKS, LIMITS } from "./limits";
 import { BOUGHT } from "./modules/bought";
+import { SUPPLY } from "./supplies";
 import { ID, ID_FORM, LEG_REF, PIP_ID, UNIT_REF } from "../refs";
 
 export { CHAIN_USES, type ChainUse } from "./encoding";
@@ -138,6 +139,7 @@ export const PLAN_FIELDS = {
   resistors: RESISTOR_PLACING,
   digitSwitch: choice(...DIGIT_SWITCHES),
   power: choice("board", "separate"),
+  supply: optional(SUPPLY),
   lines: about(
     "the controller line for each use",
     keyed<LineUse, Shape<string>>(LINE_USE, "use of a line", LINE, LIMITS.lines),

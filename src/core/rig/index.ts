@@ -26,6 +26,7 @@ export { levelPartsProblem } from "./level-parts";
 export { oneByOne } from "./texts";
 export { USUAL_LAYOUT, dotModules, laidOut, type DotModule, type LayoutChoice } from "./sign";
 export { fontById, fontsOf, textDotsProblem } from "./sign-fonts";
+export { SUPPLIES, SUPPLY_KINDS, suppliedVolts, type Supply, type SupplyKind } from "./supplies";
 export { partOf } from "./part-of";
 export { insideWires, outsideOf } from "./outside";
 export * from "./modules";

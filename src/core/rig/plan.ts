@@ -7,6 +7,7 @@ import {
   type DriverChipPart,
 } from "../parts";
 import { transportOf } from "../bus";
+import { SUPPLIES, suppliedVolts } from "./supplies";
 import type { Volts } from "../quantity";
 import type { Bought } from "./modules/bought";
 import { controllerById, digitCount, matrixSize, moduleCount } from "./plan-facts";
@@ -154,9 +155,12 @@ function switchProblem({ digitSwitch, scheme, polarity, controller }: Plan): str
 /** Digits that can be driven without a chip that scans by itself. */
 const MOST_WITHOUT_DRIVER = 8;
 
-/** The supply a plan's chips work on: the board's own level, or 5 V where a chip on a bus asks for more than that. */
+/** The supply a plan's chips work on: what is chosen, else the board's own level, or 5 V where a chip on a bus asks for more than that. */
 export function chipVolts(plan: Plan): Volts {
-  const { logic } = controllerById(plan.controller);
+  const { logic, bare } = controllerById(plan.controller);
+  const { supply } = plan;
+  // What the plan feeds them from decides; a leg the board does not have cannot be.
+  if (supply && (bare || plan.power === SUPPLIES[supply.kind].power)) return suppliedVolts(supply);
   const least = schemeOf(plan.scheme).chip?.supplyRange[0] ?? 0;
   return least > logic ? 5 : logic;
 }

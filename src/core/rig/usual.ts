@@ -46,14 +46,13 @@ export function usualBaseOhms(plan: Plan): Ohms {
 
 /** The resistor one starts from: (supply − drops) / current − what the drivers have themselves, as one buys it. */
 export function usualOhms(plan: Plan, led: LedValues): number {
-  const board = controllerById(plan.controller);
   const multiplexed = !isStatic({ scheme: plan.scheme, digits: digitCount(plan) });
   const lost = !multiplexed
     ? 0
     : { bare: 0.1, transistor: 0.2, mosfet: 0.02, darlington: 0.9, "power-register": 0.3 }[plan.digitSwitch];
   const own = outputOhms(plan);
   const more = schemeOf(plan.scheme).usual.drop?.(plan) ?? 0;
-  const left = board.logic - ledThreshold(led) - lost - more;
+  const left = chipVolts(plan) - ledThreshold(led) - lost - more;
   const exact = (left / segmentTarget(plan)) * 1000 - own - led.slope;
   return neighbours("E12", Math.max(10, exact)).above;
 }

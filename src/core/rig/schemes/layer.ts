@@ -73,8 +73,11 @@ export class Layer {
     const controller = controllerById(plan.controller);
     const separate = isSeparate(plan);
     this.cathode = plan.polarity === "common-cathode";
-    const ownLevel = volts === controller.logic;
-    this.plus = separate ? legRef(SUPPLY, "+") : legRef(BOARD, ownLevel ? controller.supplyLeg : "5V");
+    const leg =
+      volts === controller.logic
+        ? controller.supplyLeg
+        : (Object.entries(controller.supplies).find(([, gives]) => gives === volts)?.[0] ?? "5V");
+    this.plus = separate ? legRef(SUPPLY, "+") : legRef(BOARD, leg);
     this.minus = separate ? legRef(SUPPLY, "-") : legRef(BOARD, controller.groundLegs[0]);
     this.minus2 = separate ? this.minus : legRef(BOARD, controller.groundLegs[1]);
     this.places = shown.flatMap((unit) => {
