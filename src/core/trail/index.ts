@@ -13,15 +13,7 @@ import {
 import { currentFigures } from "../circuit";
 import type { LegNames } from "../parts";
 import { formatMilliamps, formatNanoseconds, formatQuantity } from "../quantity";
-import {
-  legTitle,
-  splitPipId,
-  unitValue,
-  type LegRef,
-  type PipId,
-  type UnitRef,
-  legRef,
-} from "../rig";
+import { legTitle, splitPipId, unitValue, type LegRef, type PipId, type UnitRef, legRef } from "../rig";
 import { STEADY, chipScans, lightDuty, scanFigures } from "../scan";
 import { signRun } from "../show";
 import { frameRows } from "../sim";

@@ -188,7 +188,7 @@ export function planOf(answers: Answers): Plan {
   };
   const found = chosen && planFor({ plan: base }, chosen);
   if (found && planProblem(found) === undefined) return found;
-  return planFor({ plan: base }, waysThatFit(base)[0] ?? WAYS[0]!);
+  return planFor({ plan: base }, waysThatFit(base)[0] ?? WAYS.find(({ module }) => module === undefined)!);
 }
 
 /** Ways that cannot be laid for a display and board, and why. */

@@ -61,7 +61,9 @@ function layDrivers(layer: Layer, part: DriverChipPart): void {
   wireBus(layer, part, chips);
   pulls.forEach((pull, at) => pull(chips[at]!, at === 0 ? "" : `-${at + 1}`));
   const wire = layer.plan.bought?.exchanged ? wireExchanged : wireDigits;
-  chips.forEach((chip, at) => wire(layer, part, chip, at, places.slice(at * each, (at + 1) * each), inLines));
+  chips.forEach((chip, at) =>
+    wire(layer, part, chip, { at, first: at * each }, places.slice(at * each, (at + 1) * each), inLines),
+  );
 }
 
 /**
@@ -74,6 +76,12 @@ function digitsOnOne(plan: Plan, part: DriverChipPart): number {
   return size ? size.rows * modulesOn(plan, part) : part.digitLegs.length;
 }
 
+/** Which chip of several it is, from 0, and how many digits come before its first. */
+interface ChipPlace {
+  readonly at: number;
+  readonly first: number;
+}
+
 /** The address legs that are strapped for what is added to a chip's first address. */
 const strapsOf = ({ address }: DriverChipPart, more: number): string[] =>
   (address?.straps ?? []).filter((_, bit) => (more >> bit) & 1);
@@ -83,14 +91,14 @@ function wireExchanged(
   layer: Layer,
   part: DriverChipPart,
   chip: Chip,
-  at: number,
+  { first: before }: ChipPlace,
   places: readonly DigitPlace[],
 ): void {
   const { plan, cathode } = layer;
   places.forEach((place, index) => {
     const output = plan.digitOutputs.indexOf(index + 1);
     layer.wire(
-      `digit-${at * 8 + index + 1}`,
+      `digit-${before + index + 1}`,
       chip.leg(part.segmentLegs[output < 0 ? index : output]!),
       layer.commonOf(place),
     );
@@ -113,7 +121,7 @@ function wireDigits(
   layer: Layer,
   part: DriverChipPart,
   chip: Chip,
-  at: number,
+  { at, first: before }: ChipPlace,
   places: readonly DigitPlace[],
   inLines: Ohms,
 ): void {
@@ -132,7 +140,7 @@ function wireDigits(
     // The plan deals out eight digit legs; beyond them they follow in order.
     const dealt = plan.digitOutputs.indexOf(within + 1);
     const output = fits && dealt >= 0 ? dealt : within;
-    layer.wire(`digit-${at * 8 + index + 1}`, chip.leg(part.digitLegs[output]!), layer.commonOf(place));
+    layer.wire(`digit-${before + index + 1}`, chip.leg(part.digitLegs[output]!), layer.commonOf(place));
     if (place.digit !== 1) return;
     const apart = place.part.legs.find(({ id }) => id === colonCommon(place));
     if (apart)
