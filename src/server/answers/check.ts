@@ -7,6 +7,7 @@ import { cameraView, chipScans, ghostsOf, scanFigures } from "@/core/scan";
 import { buildProgram, sketchMemory } from "@/core/program";
 import { fitTimer } from "@/core/timing";
 import { controllerById } from "@/core/rig";
+import { dischargeOf, dropOf, fuseFor } from "@/core/supply";
 import { shoppingList } from "@/core/shopping";
 import { json, type Answer, type Question } from "../question";
 import { choiceIn, isAnswer, numberIn, rigIn } from "./rig";
@@ -120,10 +121,22 @@ function auditOf({ rows, states, complete }: Audit, from: number, count: number)
   };
 }
 
-/** What the rig takes at the most and what its supply should give, mA, and the capacitor that carries its steps, F. */
+/**
+ * What the rig takes at the most and what its supply should give, mA, the capacitor that carries its steps, F, the fuse for
+ * its plus, mA; a battery over its discharge, and what is left along strung modules.
+ */
 function supplyOf(model: RigModel) {
   const { most, full, take, limit, bulk } = supplyAdvice(model);
-  return { most, full, take, limit: limit ?? null, bulk };
+  return {
+    most,
+    full,
+    take,
+    limit: limit ?? null,
+    bulk,
+    fuse: fuseFor(most) ?? null,
+    discharge: dischargeOf(model.rig) ?? null,
+    drop: dropOf(model) ?? null,
+  };
 }
 
 /** A shutter most cameras know: 1/100 s, rows read in 20 ms. */

@@ -1,7 +1,7 @@
 import { busChip } from "@/core/chips";
 import { ledResistors, linesOfUses, scannedWord, withLedResistors } from "@/core/address";
 import { SEGMENTS } from "@/core/glyph";
-import { legById, legName, type LegNames } from "@/core/parts";
+import { legById, legName } from "@/core/parts";
 import {
   LIMITS,
   assignLine,
@@ -20,7 +20,7 @@ import {
   type Plan,
   type ResistorPlacing,
 } from "@/core/rig";
-import { editRig, editWires, setLegNames, useModel, usePreferences } from "@/store";
+import { editRig, editWires, useModel } from "@/store";
 import { SelectField, BoardSelect, Choices, QuantityField } from "@/ui";
 
 interface Props {
@@ -213,57 +213,6 @@ export function BoardSheet({ onLay }: Props) {
               The code was kept as it was, so this waits until the table follows the wires again.
             </p>
           )}
-        </div>
-      )}
-    </section>
-  );
-}
-
-/** Where the current comes from, and which leg names are shown. */
-export function PowerSheet({ onLay }: Props) {
-  const { rig, chain } = useModel();
-  const controller = controllerById(rig.plan.controller);
-  const bare = controller.bare ? controller.title.split(",")[0] : undefined;
-  const legNames = usePreferences((state) => state.legNames);
-  return (
-    <section className="sheet">
-      <h2>Power and leg names</h2>
-      {bare && (
-        <p className="small">
-          The {bare} is a chip alone: a supply of its own feeds it and everything else. Give it 100 nF close
-          by.
-        </p>
-      )}
-      {!bare && (
-        <Choices
-          label="Power"
-          value={rig.plan.power}
-          onChoose={(power) => onLay({ ...rig.plan, power })}
-          options={[
-            {
-              value: "board",
-              name: "From the board",
-              cost: "all current runs through the USB lead",
-            },
-            {
-              value: "separate",
-              name: "Separate supply",
-              cost: "join the grounds; never feed it back into USB",
-            },
-          ]}
-        />
-      )}
-      {chain.chips.length > 0 && (
-        <div className="mt-2">
-          <SelectField<LegNames>
-            label="Leg names, as in your data sheet"
-            value={legNames}
-            options={[
-              ["letters", "QA to QH, SER, SRCLK, RCLK"],
-              ["numbers", "Q0 to Q7, DS, SHCP, STCP"],
-            ]}
-            onChoose={setLegNames}
-          />
         </div>
       )}
     </section>

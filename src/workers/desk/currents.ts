@@ -12,8 +12,9 @@ import {
   type SupplyAdvice,
 } from "@/core/audit";
 import { currentFigures, setSink, type CurrentFigures } from "@/core/circuit";
-import type { ESeries, Milliamps, Ohms } from "@/core/quantity";
+import type { ESeries, Farads, Milliamps, Ohms } from "@/core/quantity";
 import type { UnitRef } from "@/core/rig";
+import { dischargeOf, dropOf, fuseFor, type Discharge, type Drop } from "@/core/supply";
 import { chipScans, lightDuty, type ChipScan } from "@/core/scan";
 
 /** How a driver chip scans, without the LEDs on it. */
@@ -45,6 +46,22 @@ export function drivingOf(model: RigModel): Driving {
     figures: currentFigures(model),
     supply: supplyAdvice(model),
   };
+}
+
+/** What a supply has to give, how long a battery does, and what is left of it along strung modules. */
+export interface SupplyFigures {
+  readonly most: Milliamps;
+  readonly bulk: Farads;
+  /** The fuse for its plus, mA; undefined beyond what fuses are made for. */
+  readonly fuse: Milliamps | undefined;
+  readonly discharge: Discharge | undefined;
+  readonly drop: Drop | undefined;
+}
+
+/** The figures of a rig's supply. */
+export function supplyFigures(model: RigModel): SupplyFigures {
+  const { most, bulk } = supplyAdvice(model);
+  return { most, bulk, fuse: fuseFor(most), discharge: dischargeOf(model.rig), drop: dropOf(model) };
 }
 
 /** What is advised about currents. */

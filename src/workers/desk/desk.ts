@@ -24,9 +24,11 @@ import {
   adviceOn,
   drivingOf,
   resistorsFor,
+  supplyFigures,
   type CurrentAdvice,
   type Driving,
   type PickedResistor,
+  type SupplyFigures,
   type WantedCurrent,
 } from "./currents";
 import { runLength, scanSeen, signSpeed, type RunLength, type ScanSeen, type SignSpeed } from "./scan";
@@ -123,6 +125,11 @@ export class Desk {
   /** The program as it is handed out, or why it is not, and what it takes of the board. */
   code(legNames: LegNames): Code {
     return codeOf(this.model, this.program, legNames);
+  }
+
+  /** What feeds the rig at hand: how much it gives, how long, and what is left along strung modules. */
+  supply(): SupplyFigures {
+    return supplyFigures(this.model);
   }
 
   /** What drives the LEDs, and how strongly. */
