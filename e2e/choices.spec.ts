@@ -14,7 +14,7 @@ test("every choice of the plan reaches the wires, the bytes and the face", async
   await expect(trail(page)).toContainText("latch on A2");
   await page.getByLabel("Leg names, as in your data sheet").selectOption("numbers");
   await expect(trail(page)).toContainText("U1 Q0, leg 15");
-  await page.getByRole("radio", { name: /Separate supply/ }).click();
+  await page.getByRole("combobox", { name: "Fed from" }).selectOption("separate");
   await expect(page.getByText("separate supply 5 V")).toBeVisible();
   await expectFace(page, "8");
   await expect(page.getByText("No faults, no cautions")).toBeVisible();

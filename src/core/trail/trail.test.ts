@@ -1,6 +1,6 @@
 import { demoRig } from "@/demo";
 import { modelOf } from "../address";
-import { relay, removeWire, swapWires, type Rig, asPip } from "../rig";
+import { relay, removeWire, swapWires, withBoards, withController, type Rig, asPip } from "../rig";
 import { trailOf } from ".";
 
 const slipGate = demoRig("slip-gate");
@@ -60,4 +60,42 @@ test("a trail that breaks off says where and why", () => {
     detail: "nothing drives its anode",
     legs: ["DS1.6"],
   });
+});
+
+describe("what stands between the controller and a chip", () => {
+  const kinds = (rig: Rig, pip: string) => trailOf(modelOf(rig), asPip(pip)).map(({ kind }) => kind);
+
+  test("the header of a module, with what each of its pins hangs on", () => {
+    const trail = trailOf(modelOf(demoRig("lock-gauge")), asPip("DS1.1.a"));
+    expect(trail.find(({ kind }) => kind === "header")).toEqual({
+      kind: "header",
+      topic: "wiring",
+      title: "in by the header of M1",
+      detail: "DIN from board line 11, CS from board line 10, CLK from board line 12",
+      legs: ["M1.3", "M1.4", "M1.5"],
+    });
+  });
+
+  test("of a module behind another one, the pins of the one before", () => {
+    const lock = demoRig("lock-gauge");
+    const trail = trailOf(modelOf(relay(lock, withBoards(lock.plan, 2))), asPip("DS3.1.a"));
+    expect(trail.find(({ kind }) => kind === "header")).toMatchObject({
+      title: "in by the header of M2",
+      detail: expect.stringMatching(/^DIN from M1 DOUT/) as string,
+    });
+  });
+
+  test("a MOSFET in each line, with what pulls its sides up", () => {
+    const warm = demoRig("water-warmth");
+    const { own: _, ...plan } = withController(
+      { ...warm.plan, scheme: "ht16k33", polarity: "common-cathode" },
+      "ESP32-module",
+    );
+    const lifted = relay(warm, { ...plan, levels: "n-channel-switch" });
+    const hop = trailOf(modelOf(lifted), asPip("DS1.1.a")).find(({ kind }) => kind === "lifted");
+    expect(hop?.title).toMatch(/^through Q1 /);
+    expect(hop?.detail).toBe("pulled up to 3.3 V on the board’s side, to 5 V on the chip’s");
+  });
+
+  test("bare parts have no header", () => expect(kinds(slipGate, "DS1.1.a")).not.toContain("header"));
 });

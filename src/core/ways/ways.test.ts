@@ -1,6 +1,6 @@
 import { demoRig } from "@/demo";
-import { relay, withController } from "../rig";
-import { compareWays, recommendWay, type WayFigures } from ".";
+import { relay, withController, withoutModule } from "../rig";
+import { WAYS, compareWays, isWay, recommendWay, type WayFigures } from ".";
 
 const moorings = demoRig("moorings-free");
 const figures = compareWays(moorings);
@@ -44,4 +44,33 @@ test("on a board with few lines twelve of them are awkward or too many, and anot
 test("a BCD decoder is not offered where letters are to be shown", () => {
   const words = { ...moorings, show: { ...moorings.show, texts: ["HELP"] } };
   expect(of("bcd-decoder-transistor", compareWays(words)).problem).toMatch(/cannot show “HELP”/);
+});
+
+describe("modules among the ways", () => {
+  test("they come first, with the leads of their headers as wires", () => {
+    expect(figures[0]!.way.id).toMatch(/^module-/);
+    expect(of("module-digits-4-tm1637")).toMatchObject({ parts: 2, wires: 4, lines: 2, problem: undefined });
+    expect(of("module-digits-4-74hc595")).toMatchObject({ parts: 2, wires: 5 });
+  });
+
+  test.each([
+    ["module-digits-8-max7219", /has 8 digits, and this display 4/],
+    ["module-dots-max7219", /has dots, and this display is digits/],
+  ])("%s is another display, and says so", (id, why) => expect(of(id).problem).toMatch(why));
+
+  test("for dots as many boards as the display is wide", () => {
+    const tide = demoRig("tide-notice");
+    const all = compareWays(relay(tide, { ...withoutModule(tide.plan) }));
+    expect(of("module-dots-4-max7219", all)).toMatchObject({ parts: 3, problem: undefined });
+    expect(of("module-dots-max7219", all)).toMatchObject({ parts: 6, wires: 21 });
+    expect(of("module-digits-8-max7219", all).problem).toMatch(/has digits, and this display is dots/);
+  });
+
+  test("a rig on a module has that way, and no other", () => {
+    const lock = demoRig("lock-gauge");
+    const is = WAYS.filter((way) => isWay(lock.plan, way)).map(({ id }) => id);
+    expect(is).toEqual(["module-digits-8-max7219"]);
+    const bare = relay(lock, withoutModule(lock.plan));
+    expect(WAYS.filter((way) => isWay(bare.plan, way)).map(({ id }) => id)).toEqual(["max7219-bare"]);
+  });
 });

@@ -88,4 +88,60 @@ describe("A new rig", () => {
     await hands.selectOptions(way, max);
     await waitFor(() => expect(preview().getByText(/parts,/).textContent).toMatch(/, 3 controller lines/));
   });
+
+  test("a module needs neither polarity nor way nor resistors: four blocks in a row are five leads", async () => {
+    const hands = show();
+    const display = screen.getByRole("combobox", { name: "Display" });
+    const [first] = within(display).getAllByRole<HTMLOptionElement>("option");
+    expect(first!.value).toMatch(/^module /);
+    await hands.selectOptions(display, "module dots-4-max7219");
+    expect(screen.queryByRole("radiogroup", { name: "Polarity of the display" })).toBeNull();
+    expect(screen.queryByRole("combobox", { name: "Way to drive it" })).toBeNull();
+    expect(screen.queryByRole("radiogroup", { name: "Resistors" })).toBeNull();
+    await waitFor(() => expect(preview().getByText(/^2 parts, 5 wires, 3 controller lines/)).toBeTruthy());
+    await hands.selectOptions(screen.getByRole("combobox", { name: "How many of them" }), "2");
+    await waitFor(() => expect(preview().getByText(/^3 parts, 10 wires/)).toBeTruthy());
+    const text = screen.getByRole("textbox", { name: "Text" });
+    await hands.clear(text);
+    await hands.type(text, "FERRY AT 9");
+    await hands.click(screen.getByRole("button", { name: /^Build/ }));
+    await waitFor(() => expect(sentTo.at(-1)).toMatch(/wires$/));
+    const made = (await shelfEntries()).flatMap((entry) => (entry.kind === "rig" ? [entry.rig] : [])).at(-1)!;
+    expect(made.sign!.scenes).toMatchObject([{ text: "FERRY AT 9" }]);
+    expect(made.sign!.modules[0]!.x).toBe(56);
+  });
+
+  test("ways that do not fit say why", async () => {
+    show();
+    expect(await screen.findByText(/more do not fit, and why$/)).toBeTruthy();
+    expect(screen.getByText(/its segments only sink: it needs a common-anode display/)).toBeTruthy();
+  });
+
+  test("a module of one's own from the start: entered, taken, and built", async () => {
+    const hands = show();
+    await hands.selectOptions(screen.getByRole("combobox", { name: "Display" }), "own-module");
+    const dialog = within(await screen.findByRole("dialog"));
+    await hands.selectOptions(dialog.getByRole("combobox", { name: "Most like" }), "digits-8-max7219");
+    const name = dialog.getByRole("textbox", { name: "Name of the module" });
+    await hands.clear(name);
+    await hands.type(name, "eight from the drawer");
+    await hands.click(dialog.getByRole("button", { name: "Take this module" }));
+    await waitFor(() =>
+      expect(screen.getByRole<HTMLSelectElement>("combobox", { name: "Display" }).value).toBe(
+        "mine eight from the drawer",
+      ),
+    );
+    await waitFor(() => expect(preview().getByText(/^2 parts, 5 wires/)).toBeTruthy());
+  });
+
+  test("a display leg by leg from the start", async () => {
+    const hands = show();
+    await hands.selectOptions(screen.getByRole("combobox", { name: "Display" }), "own");
+    const dialog = within(await screen.findByRole("dialog"));
+    await hands.click(dialog.getByRole("button", { name: "Take this display" }));
+    await waitFor(() =>
+      expect(screen.getByRole<HTMLSelectElement>("combobox", { name: "Display" }).value).toBe("own"),
+    );
+    await waitFor(() => expect(preview().getByText(/parts, /)).toBeTruthy());
+  });
 });

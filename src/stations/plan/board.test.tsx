@@ -83,10 +83,10 @@ describe("the board", () => {
 describe("power, resistors and names", () => {
   test("a supply of its own is laid with the grounds joined", async () => {
     const { hands, now } = showStation(PlanStation, loose(slip));
-    await hands.click(screen.getByRole("radio", { name: /^Separate supply/ }));
+    await hands.selectOptions(screen.getByRole("combobox", { name: "Fed from" }), "separate");
     expect(now().plan.power).toBe("separate");
     expect(now().units.some(({ part }) => part === "supply")).toBe(true);
-    await hands.click(screen.getByRole("radio", { name: /^From the board/ }));
+    await hands.selectOptions(screen.getByRole("combobox", { name: "Fed from" }), "board");
     expect(now().units.some(({ part }) => part === "supply")).toBe(false);
   });
 

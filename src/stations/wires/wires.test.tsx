@@ -87,3 +87,39 @@ describe("Wires", () => {
     expect(wireButton(/SER/).textContent).toMatch(/hole \d+[a-j] · \d+ mm/);
   });
 });
+
+describe("a module on Wires", () => {
+  const lock = demoRig("lock-gauge");
+
+  test("closed there are the leads of its header to place, opened its inside to read", async () => {
+    const { hands } = showStation(WiresStation, lock);
+    expect(screen.getAllByRole("checkbox", { name: /^Placed: / })).toHaveLength(5);
+    expect(screen.getByLabelText("0 of 5 placed")).toBeTruthy();
+    expect(screen.queryByText("Inside the module")).toBeNull();
+    await hands.click(screen.getByRole("button", { name: "Open the module" }));
+    expect(screen.getByText("Inside the module").textContent).toMatch(/41, already there$/);
+    expect(screen.getAllByRole("checkbox", { name: /^Placed: / })).toHaveLength(5);
+    expect(wireButton(/U1 ISET/)).toBeTruthy();
+    await hands.click(screen.getByRole("button", { name: "Close the module" }));
+    expect(wireButton(/U1 ISET/)).toBeUndefined();
+  });
+
+  test("a wire inside may be moved by who knows better, and the bytes follow", async () => {
+    const { hands, now } = showStation(WiresStation, lock);
+    await hands.click(screen.getByRole("button", { name: "Open the module" }));
+    await hands.click(wireButton(/DIG0/));
+    await hands.click(screen.getByRole("button", { name: "Swap with another" }));
+    await hands.click(wireButton(/DIG1/));
+    const before = modelOf(lock).encoding.pips.map(({ needs }) => JSON.stringify(needs));
+    const after = modelOf(now()).encoding.pips.map(({ needs }) => JSON.stringify(needs));
+    expect(after).not.toEqual(before);
+    expect([...after].sort()).toEqual([...before].sort());
+  });
+
+  test("on the table nothing needs a breadboard: leads run from pin to pin", async () => {
+    const { hands } = showStation(WiresStation, lock);
+    await hands.click(screen.getByRole("button", { name: "On a breadboard" }));
+    expect(await screen.findByText(/^Nothing needs a breadboard here: 5 leads/)).toBeTruthy();
+    expect(screen.queryByRole("button", { name: "Open the module" })).toBeNull();
+  });
+});
