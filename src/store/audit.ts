@@ -40,7 +40,7 @@ export function sameToChecks(one: Rig, other: Rig): boolean {
 }
 
 const sameUnits = (one: Rig["units"], other: Rig["units"]): boolean => {
-  const bare = ({ placed: _, ...unit }: Rig["units"][number]) => JSON.stringify(unit);
+  const bare = ({ placed: _, note: __, ...unit }: Rig["units"][number]) => JSON.stringify(unit);
   return (
     one === other ||
     (one.length === other.length &&

@@ -102,7 +102,7 @@ function useWhatRuns(rig: Rig | undefined): Rig | undefined {
   const key =
     rig &&
     JSON.stringify([
-      rig.units,
+      rig.units.map(({ placed: _, note: __, ...unit }) => unit),
       rig.wires.map(({ from, to }) => [from, to]),
       rig.code,
       rig.glyphs,

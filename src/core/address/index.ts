@@ -1,4 +1,5 @@
 export { headerOf, type HeaderPin } from "./headers";
+export { wireColour } from "./wire-colours";
 export { outsideModel } from "./outside";
 export {
   between,

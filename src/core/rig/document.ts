@@ -64,8 +64,24 @@ const UNIT = object({
   module: optional(BOUGHT),
   inside: optional(about("the module whose board it sits on", UNIT_REF)),
   placed: optional(about("whether it is seated on the table", flag())),
+  note: optional(text(LIMITS.shortNote, 1)),
 });
 export type Unit = Of<typeof UNIT>;
+
+/** What a wire may be covered with. */
+export const WIRE_COLOURS = [
+  "red",
+  "black",
+  "yellow",
+  "green",
+  "blue",
+  "white",
+  "orange",
+  "violet",
+  "brown",
+  "grey",
+] as const;
+export type WireColour = (typeof WIRE_COLOURS)[number];
 
 /** One connection from leg to leg. */
 const WIRE = object({
@@ -73,6 +89,8 @@ const WIRE = object({
   from: LEG_REF,
   to: LEG_REF,
   placed: about("whether it is on the table", flag()),
+  colour: optional(about("its colour, where it was chosen by hand", choice(...WIRE_COLOURS))),
+  note: optional(text(LIMITS.shortNote, 1)),
 });
 export type Wire = Of<typeof WIRE>;
 
@@ -250,6 +268,12 @@ export const RIG = object({
   scan: SCAN,
   show: SHOW,
   sign: optional(SIGN),
+  wireColours: optional(
+    about(
+      "how wires get their colour where none was chosen: by what makers use, or a net each",
+      choice("habit", "net"),
+    ),
+  ),
   leftOut: optional(about("LEDs left unwired on purpose", list(PIP_ID, LIMITS.pips))),
 });
 export type Rig = Of<typeof RIG>;

@@ -1,6 +1,15 @@
 import { legTitle } from "./names";
 import { partOf } from "./part-of";
-import { splitLegRef, type LegRef, type PipId, type Rig, type Unit, type Wire } from "./document";
+import {
+  splitLegRef,
+  type LegRef,
+  type PipId,
+  type Rig,
+  type Unit,
+  type UnitRef,
+  type Wire,
+  type WireColour,
+} from "./document";
 
 export type WireEnd = "from" | "to";
 export type Edited =
@@ -122,3 +131,29 @@ export const changeUnits = (
   ...rig,
   units: rig.units.map((unit) => (which(unit) ? { ...unit, ...values } : unit)),
 });
+
+/** Gives wires a colour by hand; without one they get theirs by rule again. */
+export const paintWires = (rig: Rig, ids: readonly string[], colour: WireColour | undefined): Rig => ({
+  ...rig,
+  wires: rig.wires.map(({ colour: before, ...wire }) => {
+    const now = ids.includes(wire.id) ? colour : before;
+    return now === undefined ? wire : { ...wire, colour: now };
+  }),
+});
+
+/** Says something of a wire; nothing but spaces takes it back. */
+export const noteWire = (rig: Rig, id: string, note: string): Rig => ({
+  ...rig,
+  wires: rig.wires.map((wire) => (wire.id === id ? noted(wire, note) : wire)),
+});
+
+/** The same of a part. */
+export const noteUnit = (rig: Rig, ref: UnitRef, note: string): Rig => ({
+  ...rig,
+  units: rig.units.map((unit) => (unit.ref === ref ? noted(unit, note) : unit)),
+});
+
+function noted<Of extends { readonly note?: string }>({ note: _, ...rest }: Of, note: string): Of {
+  const said = note.trim();
+  return (said === "" ? rest : { ...rest, note: said }) as Of;
+}

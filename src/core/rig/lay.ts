@@ -27,6 +27,15 @@ export function layRig(plan: Plan, values: SchemeValues): Pick<Rig, "units" | "w
   return { units: layer.units, wires: layer.wires };
 }
 
+/** What the maker said of a wire or part, and no plan knows. */
+function ofMaker(
+  before: Partial<Wire & Unit> | undefined,
+): Partial<Pick<Wire, "placed" | "colour" | "note">> {
+  if (!before) return {};
+  const { placed, colour, note } = before;
+  return { ...(placed ? { placed } : {}), ...(colour ? { colour } : {}), ...(note ? { note } : {}) };
+}
+
 const joins = (wire: Wire): string => [wire.from, wire.to].sort().join(" ");
 
 /**
@@ -53,8 +62,8 @@ export function relay(rig: Rig, given: Plan, values: Partial<SchemeValues> = {})
     ...(otherBoards ? boardValues(plan) : {}),
     ...values,
   });
-  const placed = new Set(rig.wires.filter((wire) => wire.placed).map(joins));
-  const seated = new Set(rig.units.filter((unit) => unit.placed).map(({ ref, part }) => `${ref} ${part}`));
+  const wired = new Map(rig.wires.map((wire) => [joins(wire), wire]));
+  const there = new Map(rig.units.map((unit) => [`${unit.ref} ${unit.part}`, unit]));
   const same = plan.scheme === rig.plan.scheme && plan.digits === rig.plan.digits && !otherBoards;
   return {
     ...rig,
@@ -63,10 +72,8 @@ export function relay(rig: Rig, given: Plan, values: Partial<SchemeValues> = {})
     scan: same ? rig.scan : usualScan(plan),
     show: { ...rig.show, texts: splitTexts(rig.show.texts, rig.plan.digits, plan.digits) },
     ...signOf(plan, laid.units, otherBoards && rig.sign ? { ...rig.sign, modules: [] } : rig.sign),
-    units: laid.units.map((unit) =>
-      seated.has(`${unit.ref} ${unit.part}`) ? { ...unit, placed: true } : unit,
-    ),
-    wires: laid.wires.map((wire) => ({ ...wire, placed: placed.has(joins(wire)) })),
+    units: laid.units.map((unit) => ({ ...unit, ...ofMaker(there.get(`${unit.ref} ${unit.part}`)) })),
+    wires: laid.wires.map((wire) => ({ ...wire, ...ofMaker(wired.get(joins(wire))) })),
   };
 }
 

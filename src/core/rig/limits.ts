@@ -10,6 +10,8 @@ export const LIMITS = {
   /** Problems of a document that are told of; the rest shows once these are mended. */
   problems: 24,
   note: 2000,
+  /** Of one wire or part. */
+  shortNote: 120,
   units: 999,
   wires: 10_000,
   glyphs: 256,

@@ -155,3 +155,31 @@ describe("untangling", () => {
     expect(now().wires).toHaveLength(slip.wires.length);
   });
 });
+
+describe("what a maker says of wires and parts", () => {
+  test("a colour by hand, a rule for the rest, and a note, in list and drawing", async () => {
+    const { hands, now, undo } = showStation(WiresStation, slip);
+    await hands.click(screen.getByRole("button", { name: /^board line 5.*SER/ }));
+    const about = within(screen.getByRole("region", { name: "Selected wire" }));
+    expect(about.getByRole("combobox", { name: "Colour" }).textContent).toMatch(/^by the rule: green/);
+    await hands.selectOptions(about.getByRole("combobox", { name: "Colour" }), "violet");
+    expect(now().wires.find(({ id }) => id === "data")!.colour).toBe("violet");
+    await hands.type(about.getByRole("textbox", { name: "Note on this wire" }), "the long one{Enter}");
+    expect(now().wires.find(({ id }) => id === "data")!.note).toBe("the long one");
+    expect(screen.getByText("the long one")).toBeTruthy();
+    await hands.selectOptions(screen.getByRole("combobox", { name: "Colours" }), "net");
+    expect(now().wireColours).toBe("net");
+    undo();
+    undo();
+    undo();
+    expect(now()).toEqual(slip);
+  });
+
+  test("a note on a part, where the parts are listed", async () => {
+    const { hands, now } = showStation(WiresStation, slip);
+    await hands.click(screen.getByRole("button", { name: "On a breadboard" }));
+    await hands.click(screen.getByRole("button", { name: "Note on U1" }));
+    await hands.type(screen.getByRole("textbox", { name: "Note on U1" }), "bent leg 9{Enter}");
+    expect(now().units.find(({ ref }) => ref === "U1")!.note).toBe("bent leg 9");
+  });
+});

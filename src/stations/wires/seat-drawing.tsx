@@ -1,5 +1,5 @@
 import { memo, useMemo } from "react";
-import { digitPathOf, pathOf, type RigModel } from "@/core/address";
+import { digitPathOf, pathOf, wireColour, type RigModel } from "@/core/address";
 import { isChip, type DisplayPart } from "@/core/parts";
 import type { LegRef, PipId } from "@/core/rig";
 import {
@@ -62,7 +62,11 @@ export const SeatDrawing = memo(function SeatDrawing({
     const bow = Math.min(26, Math.hypot(to.x - from.x, to.y - from.y) / 7);
     const d = `M${from.x},${from.y} Q${(from.x + to.x) / 2 + bow * Math.sign(to.y - from.y || 1)},${(from.y + to.y) / 2 - bow} ${to.x},${to.y}`;
     return (
-      <g key={wire.id} className={`wire${marks}`} onClick={() => wire.wire && onWire(wire.id)}>
+      <g
+        key={wire.id}
+        className={`wire${wire.wire ? ` is-${wireColour(model, wire.wire)}` : ""}${marks}`}
+        onClick={() => wire.wire && onWire(wire.id)}
+      >
         <path d={d} className="wire-hit" />
         <path d={d} className="wire-line seat-wire" />
         {[from, to].map((point, end) => (

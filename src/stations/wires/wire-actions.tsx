@@ -1,9 +1,20 @@
 import { SelectField } from "@/ui";
 import Button from "react-bootstrap/Button";
-import type { RigModel } from "@/core/address";
+import { wireColour, type RigModel } from "@/core/address";
 import type { LegNames } from "@/core/parts";
-import { legRef, legTitle, type LegRef, type Wire } from "@/core/rig";
+import {
+  WIRE_COLOURS,
+  legRef,
+  legTitle,
+  noteWire,
+  paintWires,
+  type LegRef,
+  type Wire,
+  type WireColour,
+} from "@/core/rig";
+import { editRig } from "@/store";
 import type { Doing } from "./use-wire-hands";
+import { NoteField } from "./note-field";
 import { wireTitle } from "./wire-list";
 
 interface Props {
@@ -66,20 +77,23 @@ export function WireActions({
         </>
       ) : (
         wire && (
-          <div className="row-line flex-wrap">
-            <Button size="sm" variant="plain" onClick={() => onDo({ what: "move", end: "from" })}>
-              Move end at {name(wire.from)}
-            </Button>
-            <Button size="sm" variant="plain" onClick={() => onDo({ what: "move", end: "to" })}>
-              Move end at {name(wire.to)}
-            </Button>
-            <Button size="sm" variant="plain" onClick={() => onDo({ what: "swap" })}>
-              Swap with another
-            </Button>
-            <Button size="sm" variant="plain" onClick={onRemove}>
-              Remove
-            </Button>
-          </div>
+          <>
+            <div className="row-line flex-wrap">
+              <Button size="sm" variant="plain" onClick={() => onDo({ what: "move", end: "from" })}>
+                Move end at {name(wire.from)}
+              </Button>
+              <Button size="sm" variant="plain" onClick={() => onDo({ what: "move", end: "to" })}>
+                Move end at {name(wire.to)}
+              </Button>
+              <Button size="sm" variant="plain" onClick={() => onDo({ what: "swap" })}>
+                Swap with another
+              </Button>
+              <Button size="sm" variant="plain" onClick={onRemove}>
+                Remove
+              </Button>
+            </div>
+            <WireLook model={model} wire={wire} />
+          </>
         )
       )}
       {message && (
@@ -87,6 +101,33 @@ export function WireActions({
           {message}
         </div>
       )}
+    </div>
+  );
+}
+
+/** The colour of a wire, and what its maker says of it. */
+function WireLook({ model, wire }: { readonly model: RigModel; readonly wire: Wire }) {
+  const { colour: _, ...plain } = wire;
+  return (
+    <div className="field-row mt-2">
+      <SelectField<WireColour | "">
+        label="Colour"
+        size="sm"
+        value={wire.colour ?? ""}
+        options={[
+          ["", `by the rule: ${wireColour(model, plain)}`],
+          ...WIRE_COLOURS.map((one) => [one, one] as const),
+        ]}
+        onChoose={(colour) =>
+          editRig((rig) => paintWires(rig, [wire.id], colour === "" ? undefined : colour))
+        }
+      />
+      <NoteField
+        key={wire.id}
+        label="Note on this wire"
+        value={wire.note ?? ""}
+        onNote={(note) => editRig((rig) => noteWire(rig, wire.id, note))}
+      />
     </div>
   );
 }

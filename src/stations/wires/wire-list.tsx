@@ -1,23 +1,32 @@
 import { memo, useEffect, useMemo, useRef } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { WIRE_GROUPS, digitPathOf, pathOf, wireGroup, type RigModel, type WireGroup } from "@/core/address";
+import {
+  WIRE_GROUPS,
+  digitPathOf,
+  pathOf,
+  wireColour,
+  wireGroup,
+  type RigModel,
+  type WireGroup,
+} from "@/core/address";
 import { countLeg, legById, type LegNames } from "@/core/parts";
 import {
   insideWires,
   legTitle,
-  placeUnits,
   placeWires,
   splitLegRef,
-  unitValue,
   type LegRef,
   type Wire,
   type PipId,
+  type WireColour,
 } from "@/core/rig";
-import { holeName, type End, type SeatedWire, type SeatedWiring, type Seating } from "@/core/seat";
-import { editRig, useRig } from "@/store";
+import { holeName, type End, type SeatedWire } from "@/core/seat";
+import { editRig } from "@/store";
 import { useMost } from "@/ui";
 import type { Seated } from "./breadboard";
+import { GroupHead, useTicked } from "./group-head";
+import { Feeders, PartSteps } from "./part-steps";
 
 const GROUP_TITLES: Readonly<Record<WireGroup, string>> = {
   power: "Power and chip control",
@@ -159,18 +168,6 @@ interface GroupProps {
   readonly onWire: (id: string) => void;
 }
 
-/** What is ticked now: a tick is seen at once, whatever the drawing is still at. */
-function useTicked() {
-  const { wires, units } = useRig();
-  return useMemo(
-    () => ({
-      wires: new Set(wires.filter(({ placed }) => placed).map(({ id }) => id)),
-      units: new Set(units.filter(({ placed }) => placed).map(({ ref }) => ref)),
-    }),
-    [wires, units],
-  );
-}
-
 /** Wires of a group listed at first; those that are marked are listed always. */
 const FIRST_WIRES = 64;
 
@@ -226,6 +223,10 @@ function Group({
                   end={seat?.to}
                   lengthMm={seat?.lengthMm}
                 />
+                <span className="wire-look tiny quiet">
+                  <WireSwatch colour={wireColour(model, wire)} />
+                  {wire.note && <span className="wire-note">{wire.note}</span>}
+                </span>
               </button>
             </li>
           );
@@ -240,29 +241,12 @@ function Group({
   );
 }
 
-interface HeadProps {
-  readonly title: string;
-  readonly placed: number;
-  readonly count: number;
-  readonly onAll: (placed: boolean) => void;
-}
-
-/** The head of a group of steps: how many are done, and the way to tick them all or none. */
-function GroupHead({ title, placed, count, onAll }: HeadProps) {
+/** A wire's colour as a swatch and in words. */
+function WireSwatch({ colour }: { readonly colour: WireColour }) {
   return (
-    <h3 className="wire-group">
-      {title}
-      <span className="quiet ms-auto fw-normal">
-        {placed} of {count}
-      </span>
-      <button
-        type="button"
-        className="plain-button text-decoration-underline quiet fw-normal"
-        onClick={() => onAll(placed < count)}
-      >
-        {placed < count ? "tick all" : "clear"}
-      </button>
-    </h3>
+    <>
+      <span className={`wire-swatch is-${colour}`} aria-hidden /> {colour}
+    </>
   );
 }
 
@@ -290,77 +274,5 @@ function WireEndText({ model, leg, legNames: legNames, end, lengthMm }: EndProps
         {lengthMm !== undefined && ` · ${lengthMm} mm`}
       </span>
     </span>
-  );
-}
-
-/** The parts in the order to push them in, each with the holes of its first and last leg; ticked as seated. */
-function PartSteps({ model, seating, wiring }: { model: RigModel; seating: Seating; wiring: SeatedWiring }) {
-  const steps = [
-    ...seating.seats.map(({ ref, legs }) => {
-      const holes = [...legs].map(([leg, hole]) => ({ leg: splitLegRef(leg).leg, hole }));
-      const [first, last] = [holes[0]!, holes.at(-1)!];
-      return {
-        ref,
-        where: `leg ${first.leg} in ${holeName(first.hole)}, leg ${last.leg} in ${holeName(last.hole)}`,
-      };
-    }),
-    ...wiring.capacitors.map(({ ref, from, to }) => ({
-      ref,
-      where: `from ${holeName(from)} to ${holeName(to)}`,
-    })),
-  ];
-  const ticked = useTicked().units;
-  const placed = steps.filter(({ ref }) => ticked.has(ref)).length;
-  return (
-    <section>
-      <GroupHead
-        title="Parts"
-        placed={placed}
-        count={steps.length}
-        onAll={(all) =>
-          editRig((rig) =>
-            placeUnits(
-              rig,
-              steps.map(({ ref }) => ref),
-              all,
-            ),
-          )
-        }
-      />
-      <ul className="plain-list small">
-        {steps.map(({ ref, where }) => (
-          <li key={ref} className={`wire-row${ticked.has(ref) ? " is-placed" : ""}`}>
-            <Form.Check
-              type="checkbox"
-              checked={ticked.has(ref)}
-              aria-label={`Seated: ${ref}`}
-              onChange={(event) => editRig((rig) => placeUnits(rig, [ref], event.target.checked))}
-            />
-            <span>
-              <strong>{ref}</strong> {unitValue(model.unit(ref)) ?? model.part(ref).title}{" "}
-              <span className="quiet">{where}</span>
-            </span>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-/** What brings supply and ground to the rails: first of all, and not among the rig's own wires. */
-function Feeders({ model, seated }: { model: RigModel; seated: SeatedWiring }) {
-  const name = (end: End) =>
-    end.at === "hole" ? holeName(end.hole) : legTitle(model.rig, end.leg, "letters");
-  return (
-    <section>
-      <h3 className="wire-group">Rails, and where a strip goes on</h3>
-      <ul className="plain-list small wire-feeders">
-        {seated.feeders.map(({ id, from, to, lengthMm }) => (
-          <li key={id}>
-            {name(from)} → {name(to)} <span className="quiet">· {lengthMm} mm</span>
-          </li>
-        ))}
-      </ul>
-    </section>
   );
 }

@@ -6,8 +6,8 @@ import Button from "react-bootstrap/Button";
 import { seatRig, wireSeats, type Breadboard } from "@/core/seat";
 import { outsideModel } from "@/core/address";
 import { outsideOf } from "@/core/rig";
-import { useModel, useOpenRig, usePreferences } from "@/store";
-import { StationFrame, ViewSwitch } from "@/ui";
+import { editRig, useModel, useOpenRig, usePreferences } from "@/store";
+import { SelectField, StationFrame, ViewSwitch } from "@/ui";
 import { BreadboardChoice, SeatsSay } from "./breadboard";
 import { CodeOrWires } from "./code-or-wires";
 import { SeatDrawing } from "./seat-drawing";
@@ -117,6 +117,20 @@ export function WiresStation() {
         <div className="sheet wires-side">
           <CodeOrWires />
           <PlacedLine placed={placed} of={toPlace.length} />
+          <div className="wire-rule">
+            <SelectField
+              label="Colours"
+              labelled="before"
+              size="sm"
+              title="A colour chosen for a wire by hand stays"
+              value={rig.wireColours ?? "habit"}
+              options={[
+                ["habit", "as most makers do"],
+                ["net", "one for each net"],
+              ]}
+              onChoose={(wireColours) => editRig((before) => ({ ...before, wireColours }))}
+            />
+          </div>
           <WireActions
             model={model}
             wire={wire}

@@ -1,5 +1,5 @@
 import { memo, useMemo, type KeyboardEvent, type MouseEvent } from "react";
-import { digitPathOf, pathOf, type RigModel } from "@/core/address";
+import { digitPathOf, pathOf, wireColour, type RigModel } from "@/core/address";
 import { isChip, legById, legName, type LegNames } from "@/core/parts";
 import { legTitle, type LegRef, type Wire, type PipId, legRef } from "@/core/rig";
 import { UnitBody } from "./unit-body";
@@ -73,10 +73,14 @@ export const WiringDrawing = memo(function WiringDrawing({
     const d = pathBetween(wire, spots);
     const marks = `${wire.placed ? " is-placed" : ""}${path?.wires.has(wire.id) ? " is-picked" : ""}${selected === wire.id ? " is-selected" : ""}`;
     return (
-      <g key={wire.id} className={`wire${marks}`} onClick={() => onWire(wire.id)}>
+      <g
+        key={wire.id}
+        className={`wire is-${wireColour(model, wire)}${marks}`}
+        onClick={() => onWire(wire.id)}
+      >
         <path d={d} className="wire-hit" />
         <path d={d} className="wire-line">
-          <title>{`${legTitle(rig, wire.from, legNames)} → ${legTitle(rig, wire.to, legNames)}`}</title>
+          <title>{`${legTitle(rig, wire.from, legNames)} → ${legTitle(rig, wire.to, legNames)}, ${wireColour(model, wire)}${wire.note ? `: ${wire.note}` : ""}`}</title>
         </path>
       </g>
     );
