@@ -19,6 +19,9 @@ interface CommitProps<Value> {
   readonly live?: boolean;
 }
 
+/** What is typed is good as it is. */
+export const asTyped = (value: string): Checked<string> => ({ ok: true, value });
+
 /** A field that keeps what is typed until it is good, says why it is not, and commits on Enter or when left. */
 export function CommitField<Value>({
   label,

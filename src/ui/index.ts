@@ -1,7 +1,7 @@
 "use client";
 
 export { Choices, type ChoiceOption } from "./choices";
-export { CommitField, QuantityField, WholeField } from "./fields";
+export { CommitField, QuantityField, WholeField, asTyped } from "./fields";
 export { DataTable } from "./data-table";
 export { OwnDisplay, OwnModule } from "./own-forms";
 export { DigitFace, DigitRow, LED_CSS, litSegments } from "./digit-face";

@@ -225,3 +225,13 @@ test("leg names follow the names that are chosen", () => {
   );
   expect(found!.title).toBe("U1 STCP (leg 12) is open");
 });
+
+test("a line laid aside that the rig uses is a caution; laid again, the rig moves off it", () => {
+  const slip = demoRig("slip-gate");
+  const aside = { ...slip, plan: { ...slip.plan, aside: ["5", "9"] } };
+  const found = checkModel(modelOf(aside)).filter(({ id }) => id.startsWith("aside-"));
+  expect(found.map(({ id, severity }) => [id, severity])).toEqual([["aside-5", "caution"]]);
+  const moved = relay(aside, aside.plan);
+  expect(checkModel(modelOf(moved)).filter(({ id }) => id.startsWith("aside-"))).toEqual([]);
+  expect(Object.values(moved.plan.lines)).not.toContain("5");
+});

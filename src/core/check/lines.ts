@@ -1,4 +1,4 @@
-import { digitLines, directLines, scannedTitle, type RigModel } from "../address";
+import { digitLines, directLines, scannedTitle, usedLines, type RigModel } from "../address";
 import { columnOf, isDot } from "../glyph";
 import { easyLines } from "../parts";
 import { controllerById, legRef, splitPipId, type LegRef, type PipId } from "../rig";
@@ -29,6 +29,24 @@ function usesOf(model: RigModel): Array<{ use: string; leg: string }> {
     used.push({ use: coded || !served[0] ? "code" : nameOf(served[0].pip, leg), leg });
   }
   return used;
+}
+
+/** Lines that were laid aside for something else, and carry a wire of the rig all the same. */
+function checkAside(model: RigModel): Finding[] {
+  const aside = new Set(model.rig.plan.aside);
+  return usedLines(model)
+    .filter((line) => aside.has(line))
+    .map((line) =>
+      finding({
+        id: `aside-${line}`,
+        severity: "caution",
+        topic: "plan",
+        title: `Line ${line} was laid aside, and the rig uses it`,
+        reason: "It is to stay free for something else.",
+        remedy: "Move its wire to another line, or take it off the lines that are left free.",
+        legs: [],
+      }),
+    );
 }
 
 /** Lines that are awkward to use, that cannot be used, or that are used twice. */
@@ -82,5 +100,5 @@ export function checkLines(model: RigModel): Finding[] {
           }),
         ],
   );
-  return [...found, ...twice];
+  return [...found, ...twice, ...checkAside(model)];
 }

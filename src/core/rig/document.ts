@@ -164,6 +164,7 @@ export const PLAN_FIELDS = {
   ),
   outputs: about("the segment for each output of a segment driver", list(choice(...SEGMENTS), 8, 8)),
   digitOutputs: about("the digit for each output of a digit driver", list(whole([1, 8]), 8, 8)),
+  aside: optional(about("lines left alone, for something else", list(LINE, LIMITS.lines))),
   /** The 74HC595 where it is not said. */
   register: optional(about("the register that drives segments", choice(...REGISTER_IDS))),
   /** Where the chips stand on more than the board's level. */

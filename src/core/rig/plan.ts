@@ -81,16 +81,16 @@ export function withLines(plan: Plan): Plan {
   const order = takenInOrder(controllerById(plan.controller));
   const uses = lineUses(plan);
   const easy = new Set(easyLines(controllerById(plan.controller)));
+  const kept = new Set([...(plan.aside ?? []), ...(plan.bought?.keeps ?? [])]);
   const given = new Map<LineUse, string>();
   const taken = new Set<string>();
   for (const use of uses) {
     const line = plan.lines[use];
-    if (line !== undefined && easy.has(line) && !taken.has(line)) {
+    if (line !== undefined && easy.has(line) && !taken.has(line) && !kept.has(line)) {
       given.set(use, line);
       taken.add(line);
     }
   }
-  const kept = new Set(plan.bought?.keeps);
   const free = order.filter((line) => !taken.has(line) && !kept.has(line));
   for (const use of uses) if (!given.has(use)) given.set(use, free.shift() ?? "");
   return { ...plan, lines: Object.fromEntries(uses.map((use) => [use, given.get(use)!])) };
@@ -113,9 +113,12 @@ export function planProblem(plan: Plan): string | undefined {
   const count = digitCount(plan);
   if (count > MOST_WITHOUT_DRIVER)
     return `it reaches to ${MOST_WITHOUT_DRIVER} digits: more take driver chips in a chain`;
-  const usable = controller.lines.filter(({ unusable }) => !unusable).length;
+  const usable = controller.lines.filter(
+    ({ leg, unusable }) => !unusable && !plan.aside?.includes(leg),
+  ).length;
   const needed = lineUses(plan).length;
-  if (needed > usable) return `it takes ${needed} lines, and this board has ${usable} that can be used`;
+  if (needed > usable)
+    return `it takes ${needed} lines, and this board has ${usable} that can be used${plan.aside?.length ? " beside those laid aside" : ""}`;
   const problem = scheme.problem(plan, controller);
   if (problem) return problem;
   if (isStatic({ scheme: plan.scheme, digits: count }))

@@ -1,7 +1,7 @@
 import { act, screen, waitFor, within } from "@testing-library/react";
 import { linesOfUses, modelOf, usedLines } from "@/core/address";
 import { formatMilliamps } from "@/core/quantity";
-import { controllerById, lineUses, partsList, relay, type Rig } from "@/core/rig";
+import { asLeg, controllerById, lineUses, partsList, relay, type Rig } from "@/core/rig";
 import { demoRig } from "@/demo";
 import { pickPip, setLegNames, useOpenRig, usePreferences } from "@/store";
 import { savedFiles } from "@/ui/fixtures/downloads";
@@ -194,5 +194,23 @@ describe("texts of several digits", () => {
     await hands.type(rounds, "forever{Enter}");
     expect(now().show.rounds).toBe(0);
     expect(choose("Then it stops and").disabled).toBe(true);
+  });
+});
+
+describe("lines left free", () => {
+  test("the rig moves off them, and one that is not there is refused", async () => {
+    const { hands, now } = showStation(PlanStation, slip);
+    const field = () => screen.getByRole("textbox", { name: "Lines to leave free" });
+    await hands.type(field(), "2, 5{Enter}");
+    expect(now().plan.aside).toEqual(["2", "5"]);
+    expect(Object.values(now().plan.lines)).not.toContain("5");
+    expect(now().wires.some(({ from, to }) => [from, to].includes(asLeg("MCU1.5")))).toBe(false);
+    await hands.clear(field());
+    await hands.type(field(), "5, 77{Enter}");
+    expect(screen.getByRole("alert").textContent).toBe("The ATmega328P board has no line 77");
+    expect(now().plan.aside).toEqual(["2", "5"]);
+    await hands.clear(field());
+    await hands.type(field(), "{Enter}");
+    expect(now().plan.aside).toBeUndefined();
   });
 });

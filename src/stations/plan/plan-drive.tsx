@@ -1,7 +1,7 @@
 import { busChip } from "@/core/chips";
 import { ledResistors, linesOfUses, scannedWord, withLedResistors } from "@/core/address";
 import { SEGMENTS } from "@/core/glyph";
-import { legById, legName } from "@/core/parts";
+import { legById, legName, type ControllerPart } from "@/core/parts";
 import {
   LIMITS,
   assignLine,
@@ -15,13 +15,14 @@ import {
   schemeValues,
   showsDots,
   withController,
+  withLines,
   changeUnits,
   type LineUse,
   type Plan,
   type ResistorPlacing,
 } from "@/core/rig";
 import { editRig, editWires, useModel } from "@/store";
-import { SelectField, BoardSelect, Choices, QuantityField } from "@/ui";
+import { BoardSelect, Choices, CommitField, QuantityField, SelectField } from "@/ui";
 
 interface Props {
   readonly onLay: (plan: Plan) => void;
@@ -123,6 +124,19 @@ const titleOf = (use: LineUse, plan: Plan): string => {
   return `${what === "select" ? "Select" : "Code"} bit ${which}`;
 };
 
+/** The plan with lines left alone; those it has on them move to others. */
+const withAside = ({ aside: _, ...plan }: Plan, aside: readonly string[]): Plan =>
+  withLines(aside.length > 0 ? { ...plan, aside } : plan);
+
+/** Lines of a board as they were typed, each once. */
+function linesIn(text: string, { lines, title }: ControllerPart) {
+  const named = [...new Set(text.split(/[\s,;]+/).filter((one) => one !== ""))];
+  const unknown = named.find((one) => !lines.some(({ leg }) => leg === one));
+  return unknown === undefined
+    ? { ok: true as const, value: named }
+    : { ok: false as const, message: `The ${title.split(",")[0]} has no line ${unknown}` };
+}
+
 /** The board and the line for each use. */
 export function BoardSheet({ onLay }: Props) {
   const model = useModel();
@@ -161,6 +175,17 @@ export function BoardSheet({ onLay }: Props) {
             onChoose={(line) => editWires((before) => assignLine(before, now, use, line))}
           />
         ))}
+      </div>
+      <div className="mt-2">
+        <CommitField<string[]>
+          label="Lines to leave free"
+          mono
+          shown={(rig.plan.aside ?? []).join(", ")}
+          hint="for buttons, sensors, a serial line: names as printed, with commas"
+          maxLength={200}
+          read={(text) => linesIn(text, controller)}
+          onCommit={(aside) => onLay(withAside(rig.plan, aside))}
+        />
       </div>
       {chip && chip.segmentLegs.length < 16 && !showsDots(rig.plan) && model.digits.length > 1 && (
         <div className="mt-2">

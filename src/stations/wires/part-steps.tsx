@@ -1,12 +1,11 @@
 import { useState } from "react";
 import Form from "react-bootstrap/Form";
 import type { RigModel } from "@/core/address";
-import { legTitle, noteUnit, placeUnits, splitLegRef, unitValue } from "@/core/rig";
+import { LIMITS, legTitle, noteUnit, placeUnits, splitLegRef, unitValue } from "@/core/rig";
 import { holeName, type End, type SeatedWiring, type Seating } from "@/core/seat";
 import { editRig } from "@/store";
-import { IconButton } from "@/ui";
+import { CommitField, IconButton, asTyped } from "@/ui";
 import { GroupHead, useTicked } from "./group-head";
-import { NoteField } from "./note-field";
 
 /** The parts in the order to push them in, each with the holes of its first and last leg; ticked as seated. */
 export function PartSteps({
@@ -71,10 +70,12 @@ export function PartSteps({
               onClick={() => setNoting(noting === ref ? undefined : ref)}
             />
             {noting === ref && (
-              <NoteField
+              <CommitField
                 label={`Note on ${ref}`}
-                value={model.unit(ref).note ?? ""}
-                onNote={(note) => {
+                shown={model.unit(ref).note ?? ""}
+                maxLength={LIMITS.shortNote}
+                read={asTyped}
+                onCommit={(note) => {
                   editRig((rig) => noteUnit(rig, ref, note));
                   setNoting(undefined);
                 }}

@@ -1,8 +1,9 @@
-import { SelectField } from "@/ui";
+import { CommitField, SelectField, asTyped } from "@/ui";
 import Button from "react-bootstrap/Button";
 import { wireColour, type RigModel } from "@/core/address";
 import type { LegNames } from "@/core/parts";
 import {
+  LIMITS,
   WIRE_COLOURS,
   legRef,
   legTitle,
@@ -14,7 +15,6 @@ import {
 } from "@/core/rig";
 import { editRig } from "@/store";
 import type { Doing } from "./use-wire-hands";
-import { NoteField } from "./note-field";
 import { wireTitle } from "./wire-list";
 
 interface Props {
@@ -122,11 +122,13 @@ function WireLook({ model, wire }: { readonly model: RigModel; readonly wire: Wi
           editRig((rig) => paintWires(rig, [wire.id], colour === "" ? undefined : colour))
         }
       />
-      <NoteField
+      <CommitField
         key={wire.id}
         label="Note on this wire"
-        value={wire.note ?? ""}
-        onNote={(note) => editRig((rig) => noteWire(rig, wire.id, note))}
+        shown={wire.note ?? ""}
+        maxLength={LIMITS.shortNote}
+        read={asTyped}
+        onCommit={(note) => editRig((rig) => noteWire(rig, wire.id, note))}
       />
     </div>
   );
