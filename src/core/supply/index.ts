@@ -1,3 +1,3 @@
-export { dischargeOf, type Discharge, type DischargePoint } from "./discharge";
-export { LEAD_OHMS, dropOf, type Drop, type DroppedBoard } from "./drop";
+export { dischargeOf, type Discharge } from "./discharge";
+export { LEAD_OHMS, dropOf, type Drop } from "./drop";
 export { fuseFor } from "./fuse";

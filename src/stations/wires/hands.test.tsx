@@ -183,3 +183,37 @@ describe("what a maker says of wires and parts", () => {
     expect(now().units.find(({ ref }) => ref === "U1")!.note).toBe("bent leg 9");
   });
 });
+
+describe("what is on which output, as a table", () => {
+  const open = async (rig: Rig) => {
+    const shown = showStation(WiresStation, rig);
+    await shown.hands.click(screen.getByRole("button", { name: "Order" }));
+    return { ...shown, dialog: within(await screen.findByRole("dialog")) };
+  };
+
+  test("all digits turned round is one action and one step of undo", async () => {
+    const rig = loose(river);
+    const { hands, now, undo, dialog } = await open(rig);
+    await hands.click(dialog.getByRole("button", { name: "turn the order round" }));
+    await hands.click(dialog.getByRole("button", { name: "Lay the wires so" }));
+    expect(now().plan.digitOutputs.slice(0, 4)).toEqual([4, 3, 2, 1]);
+    expect(movedWires(now())).toEqual([]);
+    expect(modelOf(now()).addresses.every(({ verdict }) => verdict.kind === "driven")).toBe(true);
+    undo();
+    expect(now()).toEqual(rig);
+  });
+
+  test("a segment put on another output changes places with the one that was there", async () => {
+    const { hands, now, dialog } = await open(loose(slip));
+    await hands.selectOptions(dialog.getByRole("combobox", { name: "QA" }), "dp");
+    await hands.click(dialog.getByRole("button", { name: "Lay the wires so" }));
+    expect([now().plan.outputs[0], now().plan.outputs[7]]).toEqual(["dp", "a"]);
+  });
+
+  test("nothing changed is nothing to lay, and wires moved by hand are warned of", async () => {
+    const swapped = swapWires(loose(slip), "output-a", "output-b");
+    const { dialog } = await open(swapped.ok ? swapped.rig : slip);
+    expect(dialog.getByText(/2 wires do not run where the plan put them/)).toBeTruthy();
+    expect(dialog.getByRole<HTMLButtonElement>("button", { name: "Lay the wires so" }).disabled).toBe(true);
+  });
+});

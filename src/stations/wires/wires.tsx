@@ -5,9 +5,9 @@ import { useDeferredValue, useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { seatRig, wireSeats, type Breadboard } from "@/core/seat";
 import { outsideModel } from "@/core/address";
-import { outsideOf } from "@/core/rig";
-import { editRig, useModel, useOpenRig, usePreferences } from "@/store";
-import { SelectField, StationFrame, ViewSwitch } from "@/ui";
+import { movedWires, outsideOf, relay, schemeOf } from "@/core/rig";
+import { editRig, editWires, useModel, useOpenRig, usePreferences } from "@/store";
+import { OrderDialog, SelectField, StationFrame, ViewSwitch } from "@/ui";
 import { BreadboardChoice, SeatsSay } from "./breadboard";
 import { CodeOrWires } from "./code-or-wires";
 import { SeatDrawing } from "./seat-drawing";
@@ -34,6 +34,8 @@ export function WiresStation() {
   const [view, setView] = useState<"legs" | "seats">("legs");
   const [board, setBoard] = useState<Breadboard>({ size: 830, rails: "through" });
   const [untangling, setUntangling] = useState(false);
+  const [ordering, setOrdering] = useState(false);
+  const { free } = schemeOf(rig.plan.scheme);
   const { wire, doing, message, ...hands } = useWireHands(model, pick);
   const [opened, setOpened] = useState(false);
   const toPlace = outsideOf(rig).wires;
@@ -67,6 +69,12 @@ export function WiresStation() {
             <i className="bi bi-shuffle me-1" aria-hidden />
             Untangle
           </Button>
+          {(free.segments || free.digits) && !rig.plan.bought && (
+            <Button variant="plain" size="sm" onClick={() => setOrdering(true)}>
+              <i className="bi bi-list-ol me-1" aria-hidden />
+              Order
+            </Button>
+          )}
           <Button variant="plain" size="sm" onClick={() => window.print()}>
             <i className="bi bi-printer me-1" aria-hidden />
             Print
@@ -78,6 +86,14 @@ export function WiresStation() {
         </>
       }
     >
+      {ordering && (
+        <OrderDialog
+          plan={rig.plan}
+          moved={movedWires(rig).length}
+          onClose={() => setOrdering(false)}
+          onTake={(plan) => editWires((before) => relay(before, plan))}
+        />
+      )}
       {untangling && <UntanglePanel board={board} onClose={() => setUntangling(false)} />}
       <div className={`wires-grid${seated ? " has-seats" : ""}`}>
         {seated && (

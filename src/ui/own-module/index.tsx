@@ -20,7 +20,7 @@ import {
 } from "@/core/rig";
 import { SelectField } from "../select-field";
 import { HeaderFields } from "./header-fields";
-import { OrderFields } from "./order-fields";
+import { OrderFields } from "../order-fields";
 import { PartFields } from "./part-fields";
 import { StandsFields } from "./stands-fields";
 
@@ -112,7 +112,10 @@ export function OwnModule({ start, onClose, onTake }: Props) {
             )}
           </div>
           <HeaderFields sheet={sheet} onChange={take} />
-          <OrderFields sheet={sheet} onChange={take} />
+          <OrderFields
+            plan={{ ...sheet.inside, bought: sheet.bought, digits: sheet.bought.digits }}
+            onChange={(orders) => take({ ...sheet, inside: { ...sheet.inside, ...orders } })}
+          />
           {hasDots(sheet) && <StandsFields sheet={sheet} onChange={take} />}
           <PartFields sheet={sheet} onChange={take} />
           {problem && (
