@@ -3,7 +3,7 @@ import { expectFace, openStation, trail } from "./helpers";
 
 test("from the shelf to a text on a bought four-in-a-row module", async ({ page }) => {
   await page.goto("/");
-  await page.getByRole("link", { name: /New rig/ }).click();
+  await page.getByRole("link", { name: "New rig", exact: true }).click();
   await page
     .getByLabel("Display", { exact: true })
     .selectOption({ label: "four 8 × 8 dots in a row on MAX7219" });
@@ -19,7 +19,7 @@ test("from the shelf to a text on a bought four-in-a-row module", async ({ page 
   await page.getByRole("button", { name: "Open the module" }).click();
   await expect(page.getByText("Inside the module")).toBeVisible();
   await page.getByRole("link", { name: "Code" }).click();
-  await expect(page.locator(".cm-content, .sketch").first()).toContainText("M1");
+  await expect(page.locator(".cm-content, .sketch").first()).toContainText("M1 DIN (pin 3)");
 });
 
 test("a module is exchanged, another one entered as one's own, and both last over a reload", async ({

@@ -52,12 +52,12 @@ test("the shelf: demo rigs on the first visit, live; export, import, duplicate, 
 
   await page.getByRole("button", { name: "More for Ladder step", exact: true }).click();
   await page.getByRole("button", { name: "Duplicate" }).click();
-  await expect(cards).toHaveCount(13);
+  await expect(cards).toHaveCount(15);
   await page.getByRole("button", { name: "More for Ladder step", exact: true }).click();
   await page.getByRole("button", { name: "Delete" }).click();
   await expect(cards).toHaveCount(14);
   await page.getByRole("button", { name: "Undo" }).click();
-  await expect(cards).toHaveCount(13);
+  await expect(cards).toHaveCount(15);
 });
 
 test("a new rig: from the shelf to a lit digit of one's own, kept over a reload", async ({ page }) => {

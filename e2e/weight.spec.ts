@@ -6,7 +6,7 @@ const KIB = 1024;
 /** The most script a first visit may fetch for its page, gzip, in KiB; what workers fetch is not the page's. */
 const PAGES: ReadonlyArray<readonly [path: string, most: number]> = [
   ["/", 200],
-  ["/new", 250],
+  ["/new", 260],
   ...["plan", "wires", "current", "glyphs", "scan", "writes"].map(
     (one) => [`/rig/slip-gate/${one}`, 250] as const,
   ),

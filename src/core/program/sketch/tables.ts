@@ -1,7 +1,7 @@
 import { directLines, gridOf, positionOf, scannedTitle, scannedWord, type RigModel } from "../../address";
 import { columnOf, formatByte, isDot, type Cell } from "../../glyph";
-import { isBusChip, legById, legName, type LegNames } from "../../parts";
-import { splitLegRef, splitPipId, unitValue, type LegRef, type UnitRef, legRef } from "../../rig";
+import { MODULE_PART, isBusChip, legById, legName, type LegNames } from "../../parts";
+import { outsideOf, splitLegRef, splitPipId, unitValue, type LegRef, type UnitRef, legRef } from "../../rig";
 import { comment, plain, type SketchLine } from "./text";
 import type { Program, SlotState } from "../types";
 
@@ -30,6 +30,8 @@ export function wiringComments(model: RigModel, program: Program, legNames: LegN
     const { unit, leg: id } = splitLegRef(leg);
     const part = model.part(unit);
     if (part.kind === "controller") return legById(part, id).name;
+    if (part.kind === "supply") return `${unit} ${legById(part, id).name}`;
+    if (part.kind === "module") return `${unit} ${legById(part, id).name} (pin ${id})`;
     return `${unit} ${legName(legById(part, id), legNames)} (leg ${id})`;
   };
   /** The buffers between a line and a leg. */
@@ -75,6 +77,15 @@ export function wiringComments(model: RigModel, program: Program, legNames: LegN
     );
     return on.units.length > 1 ? [...lines, ...addresses] : lines;
   });
+  const modules = model.rig.units.filter(({ part: id }) => id === MODULE_PART);
+  if (modules.length > 0)
+    return [
+      comment("Wiring:"),
+      ...modules.map(({ ref }) => comment(`  ${ref} is ${model.part(ref).title}`)),
+      ...outsideOf(model.rig).wires.map(({ from, to }) => comment(`  ${name(from)} -> ${name(to)}`)),
+      ...inputs.filter(({ text }) => text.includes("!")),
+      ...(bus ?? []).filter(({ text }) => text.includes("has bus address")),
+    ];
   const chained = model.chain.chips
     .slice(1)
     .map((ref, at) => comment(`  ${model.chain.chips[at]!} serial output -> ${ref} serial input`));

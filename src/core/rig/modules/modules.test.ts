@@ -1,4 +1,4 @@
-import { buildProgram } from "../../program";
+import { buildProgram, sketchText, writeSketch } from "../../program";
 import { compiledCalls } from "../../program/fixtures/compiled";
 import { modelOf } from "../../address";
 import { USUAL_TEXT_SCENE } from "../../dots";
@@ -307,4 +307,32 @@ describe("a module in a rig", () => {
     expect(read).toMatchObject({ ok: false });
     expect(!read.ok && read.problems.map((problem) => problem.path)).toContain(path);
   });
+});
+
+describe("what a sketch says of the wiring of a module", () => {
+  const said = (rig: Rig) => {
+    const model = modelOf(rig);
+    const lines = sketchText(writeSketch(model, buildProgram(model))).split("\n");
+    const start = lines.indexOf("// Wiring:") + 1;
+    return lines.slice(
+      start,
+      lines.findIndex((line, at) => at >= start && !line.startsWith("//  ")),
+    );
+  };
+
+  test("the leads of its header, and nothing of its inside", () =>
+    expect(said(rigOf("digits-8-max7219", "12"))).toEqual([
+      "//   M1 is eight digits on a MAX7219",
+      "//   5 V -> M1 VCC (pin 1)",
+      "//   GND -> M1 GND (pin 2)",
+      "//   line 2 -> M1 DIN (pin 3)",
+      "//   line 3 -> M1 CLK (pin 5)",
+      "//   line 4 -> M1 CS (pin 4)",
+    ]));
+
+  test("of several on one bus each one's address", () =>
+    expect(said(rigOf("digits-4-colon-ht16k33", "12345678", 2)).slice(-2)).toEqual([
+      "//   U1 has bus address 0x70",
+      "//   U2 has bus address 0x71",
+    ]));
 });
