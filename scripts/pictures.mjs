@@ -28,15 +28,6 @@ async function takePicture(
   console.log(`${folder}/${name}.png`);
 }
 
-/** Two segment wires swapped, and the code kept: the face shows what the maker would see. */
-async function swapAndKeep(page) {
-  await page.getByRole("button", { name: /^U1 QD, leg 3 third/ }).click();
-  await page.getByRole("button", { name: "Swap with another" }).click();
-  await page.getByRole("button", { name: /^U1 QC, leg 2 second/ }).click();
-  await page.getByRole("button", { name: "Take back the code from before" }).click();
-  await page.waitForTimeout(2000);
-}
-
 await takePicture("shelf", "/");
 await takePicture("new-rig", "/new");
 await takePicture("plan", "/rig/slip-gate/plan");
@@ -49,7 +40,6 @@ await takePicture("writes", "/rig/slip-gate/writes", {
   },
 });
 await takePicture("code", "/rig/slip-gate/code");
-await takePicture("wires-night", "/rig/ladder-step/wires", { night: true, act: swapAndKeep });
 /** Brings the element with this text to the top of the view. */
 const scrollTo = (text) => async (page) => {
   await page.waitForTimeout(4000);
@@ -68,7 +58,6 @@ await takePicture("breadboard", "/rig/river-level/wires", {
   },
 });
 await takePicture("current-digits", "/rig/river-level/current", { act: (page) => page.waitForTimeout(4000) });
-await takePicture("chip-writes", "/rig/crew-tally/writes");
 await takePicture("capture", "/rig/crew-tally/writes", {
   act: async (page) => {
     await page.getByRole("button", { name: "A capture" }).click();
@@ -76,19 +65,30 @@ await takePicture("capture", "/rig/crew-tally/writes", {
     await page.waitForTimeout(2500);
   },
 });
-await takePicture("keys", "/rig/crew-tally/writes", {
+await takePicture("frames", "/rig/tide-notice/frames");
+await takePicture("module", "/rig/lamp-room/wires");
+await takePicture("module-opened", "/rig/lock-gauge/wires", {
+  act: (page) => page.getByRole("button", { name: "Open the module" }).click(),
+});
+await takePicture("supply", "/rig/lock-gauge/plan", {
   act: async (page) => {
-    await page.getByRole("button", { name: "Keys", exact: true }).click();
-    await page.getByRole("button", { name: "Key 2", exact: true }).first().click();
-    for (const key of ["3", "A", "B"])
-      await page
-        .getByRole("button", { name: `Key ${key}`, exact: true })
-        .last()
-        .click();
+    await page.getByLabel("Fed from").selectOption("lithium-5v");
+    await page.waitForTimeout(3000);
   },
 });
-await takePicture("frames", "/rig/tide-notice/frames");
-await takePicture("pictures", "/rig/wind-arrow/frames");
+await takePicture("levels", "/rig/lock-gauge/current", {
+  act: async (page) => {
+    await page.goto(page.url().replace("/current", "/plan"));
+    await page.getByLabel("Board", { exact: true }).selectOption("ESP32-module");
+    await page.waitForTimeout(1500);
+    await page.goto(page.url().replace("/plan", "/current"));
+    await page.waitForTimeout(4000);
+    await page
+      .getByRole("heading", { name: /levels/i })
+      .first()
+      .evaluate((element) => element.scrollIntoView({ block: "start" });
+  },
+});
 await takePicture("modules", "/rig/regatta-board/frames", {
   night: true,
   act: (page) => page.getByRole("button", { name: "Modules", exact: true }).click(),
