@@ -15,7 +15,7 @@ test("from the shelf to a text on a bought four-in-a-row module", async ({ page 
   await expect(page.getByLabel("0 of 5 placed")).toBeVisible();
   await page.getByRole("checkbox", { name: "Placed: board 5 V to M1 VCC, pin 1" }).check();
   await expect(page.getByLabel("1 of 5 placed")).toBeVisible();
-  await expect(trail(page)).toContainText("in by the header of M1");
+  await expect(trail(page)).toContainText("in through the header of M1");
   await page.getByRole("button", { name: "Open the module" }).click();
   await expect(page.getByText("Inside the module")).toBeVisible();
   await page.getByRole("link", { name: "Code" }).click();

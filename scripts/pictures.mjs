@@ -86,7 +86,7 @@ await takePicture("levels", "/rig/lock-gauge/current", {
     await page
       .getByRole("heading", { name: /levels/i })
       .first()
-      .evaluate((element) => element.scrollIntoView({ block: "start" });
+      .evaluate((element) => element.scrollIntoView({ block: "start" }));
   },
 });
 await takePicture("modules", "/rig/regatta-board/frames", {

@@ -17,6 +17,7 @@ import {
   type LevelPart,
   type Plan,
   type Rig,
+  withoutModule,
 } from ".";
 
 const oars = demoRig("oar-rack");
@@ -148,5 +149,10 @@ test("the trail and the wiring in the sketch go through it", () => {
   expect(trailOf(modelOf(chain), model.addresses[0]!.pip).some(({ kind }) => kind === "lifted")).toBe(false);
   const sketch = sketchText(writeProgram(model, buildProgram(model)).lines);
   const { data } = chain.plan.lines;
-  expect(sketch).toContain(`line ${data} -> U5 74HCT125 -> U1 DIN (leg 1)`);
+  // Of a module the sketch tells the leads of its header: into the buffer, and on from there.
+  expect(sketch).toMatch(new RegExp(`line ${data} -> U5 1A \\(leg 2\\)`));
+  expect(sketch).toContain("U5 1Y (leg 3) -> M1 DIN (pin 3)");
+  const bare = modelOf(lift(relay(chain, withoutModule(chain.plan))));
+  const whole = sketchText(writeProgram(bare, buildProgram(bare)).lines);
+  expect(whole).toContain(`line ${bare.rig.plan.lines.data} -> U5 74HCT125 -> U1 DIN (leg 1)`);
 });

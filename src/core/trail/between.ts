@@ -18,7 +18,7 @@ export function headerHops(model: RigModel, driver: Driver, name: (leg: LegRef) 
     {
       kind: "header",
       topic: "wiring",
-      title: `in by the header of ${board}`,
+      title: `in through the header of ${board}`,
       detail: leads.join(", "),
       legs: pins.map(({ leg }) => leg),
     },

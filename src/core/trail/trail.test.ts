@@ -70,7 +70,7 @@ describe("what stands between the controller and a chip", () => {
     expect(trail.find(({ kind }) => kind === "header")).toEqual({
       kind: "header",
       topic: "wiring",
-      title: "in by the header of M1",
+      title: "in through the header of M1",
       detail: "DIN from board line 11, CS from board line 10, CLK from board line 12",
       legs: ["M1.3", "M1.4", "M1.5"],
     });
@@ -80,7 +80,7 @@ describe("what stands between the controller and a chip", () => {
     const lock = demoRig("lock-gauge");
     const trail = trailOf(modelOf(relay(lock, withBoards(lock.plan, 2))), asPip("DS3.1.a"));
     expect(trail.find(({ kind }) => kind === "header")).toMatchObject({
-      title: "in by the header of M2",
+      title: "in through the header of M2",
       detail: expect.stringMatching(/^DIN from M1 DOUT/) as string,
     });
   });

@@ -1,6 +1,6 @@
 import { modelOf, type RigModel } from "../address";
-import { loadsOf, type MeasureKind } from "../audit";
-import { inputLevels, takenAs, type Taken } from "../circuit";
+import { levelMatches, loadsOf, type MeasureKind } from "../audit";
+import type { Taken } from "../circuit";
 import { easyLines, type ControllerPart, type DriverChipPart } from "../parts";
 import {
   LIMITS,
@@ -150,11 +150,12 @@ function jointsOf({ units, wires }: Rig): number {
   return wires.length * 2 + [...legs].filter((leg) => splitLegRef(leg).unit !== board).length;
 }
 
-/** How the chips of a kind take the board's high. */
+/** How the chips of a kind take the highs they get, the board's or what pulls their lines up: the worst of them. */
 function highsTaken(model: RigModel, part: DriverChipPart): Taken {
-  const { logic } = controllerById(model.rig.plan.controller);
-  const unit = model.rig.units.find(({ part: id }) => id === part.id);
-  return unit ? takenAs(inputLevels(model, unit.ref, part), logic) : "sure";
+  const taken = levelMatches(model).flatMap(({ input, gets, taken: how }) =>
+    gets > 0 && model.part(splitLegRef(input).unit).id === part.id ? [how] : [],
+  );
+  return taken.includes("unknown") ? "unknown" : taken.includes("usual") ? "usual" : "sure";
 }
 
 /** The load of some kinds that comes nearest to what it may be. */

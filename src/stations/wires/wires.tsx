@@ -61,14 +61,16 @@ export function WiresStation() {
             </Button>
           )}
           {view === "seats" && <BreadboardChoice board={board} onBoard={setBoard} />}
-          <Button
-            variant="plain"
-            size="sm"
-            onClick={() => (setView("seats"), setUntangling((before) => !before))}
-          >
-            <i className="bi bi-shuffle me-1" aria-hidden />
-            Untangle
-          </Button>
+          {!rig.plan.bought && (
+            <Button
+              variant="plain"
+              size="sm"
+              onClick={() => (setView("seats"), setUntangling((before) => !before))}
+            >
+              <i className="bi bi-shuffle me-1" aria-hidden />
+              Untangle
+            </Button>
+          )}
           {(free.segments || free.digits) && !rig.plan.bought && (
             <Button variant="plain" size="sm" onClick={() => setOrdering(true)}>
               <i className="bi bi-list-ol me-1" aria-hidden />

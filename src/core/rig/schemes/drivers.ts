@@ -71,7 +71,7 @@ function layDrivers(layer: Layer, part: DriverChipPart): void {
  * a chip, to itself, however many of its rows it leaves free.
  */
 function digitsOnOne(plan: Plan, part: DriverChipPart): number {
-  if (plan.bought) return plan.bought.digits / plan.bought.chips;
+  if (plan.bought) return Math.max(1, Math.floor(plan.bought.digits / plan.bought.chips));
   const size = matrixSize(plan);
   return size ? size.rows * modulesOn(plan, part) : part.digitLegs.length;
 }
