@@ -63,12 +63,12 @@ export function PartSteps({
               <strong>{ref}</strong> {unitValue(model.unit(ref)) ?? model.part(ref).title}{" "}
               <span className="quiet">{where}</span>
               {model.unit(ref).note && <span className="wire-note"> {model.unit(ref).note}</span>}
+              <IconButton
+                icon="bi-pencil"
+                label={`Note on ${ref}`}
+                onClick={() => setNoting(noting === ref ? undefined : ref)}
+              />
             </span>
-            <IconButton
-              icon="bi-pencil"
-              label={`Note on ${ref}`}
-              onClick={() => setNoting(noting === ref ? undefined : ref)}
-            />
             {noting === ref && (
               <CommitField
                 label={`Note on ${ref}`}
