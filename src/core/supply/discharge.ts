@@ -1,12 +1,10 @@
-import { modelOf } from "../address";
+import { isMultiplexed, modelOf } from "../address";
 import { meanFrom } from "../audit";
 import { currentFigures } from "../circuit";
 import { isChip } from "../parts";
 import type { Milliamps, Volts } from "../quantity";
 import { SUPPLIES, changeUnits, legRef, partOf, type Rig, type UnitRef } from "../rig";
-import { STEADY, chipScans, lightDuty } from "../scan";
-import { isMultiplexed } from "../address";
-import { scanFigures } from "../scan";
+import { STEADY, chipScans, lightDuty, scanFigures } from "../scan";
 
 /** How a rig does when a share of its battery was used. */
 export interface DischargePoint {

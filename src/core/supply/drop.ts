@@ -1,9 +1,8 @@
-import type { RigModel } from "../address";
+import { railVolts, type RigModel } from "../address";
 import { supplyAdvice } from "../audit";
 import { isChip } from "../parts";
 import type { Milliamps, Ohms, Volts } from "../quantity";
 import { boardCount, legRef, outsideOf, splitLegRef, type UnitRef } from "../rig";
-import { railVolts } from "../address";
 
 /** What a lead from one module to the next takes, there and back. */
 export interface DroppedBoard {
