@@ -8,9 +8,9 @@ const PAGES: ReadonlyArray<readonly [path: string, most: number]> = [
   ["/", 200],
   ["/new", 260],
   ...["plan", "wires", "current", "glyphs", "scan", "writes"].map(
-    (one) => [`/rig/slip-gate/${one}`, 250] as const,
+    (one) => [`/rig/slip-gate/${one}`, 260] as const,
   ),
-  ["/rig/wind-arrow/frames", 250],
+  ["/rig/wind-arrow/frames", 260],
   ["/rig/slip-gate/code", 320],
 ];
 
