@@ -84,3 +84,11 @@ export function chipScanFigures(
     }),
   };
 }
+
+/** The mean current of one LED with its digit all lit, of the digit that gets the least: what its brightness follows. */
+export function leastAverage(model: RigModel): Milliamps {
+  const [chip] = chipScans(model);
+  return chip
+    ? chip.together * chip.duty
+    : Math.min(...scanFigures(model).digits.map(({ average }) => average));
+}

@@ -5,4 +5,4 @@ export { cameraView, rowsOf, type CameraView, type Shutter, type Span } from "./
 export { correctedConstant, countedTick } from "./counted";
 export { fullTimeline, ghostsOf, scanFigures, type Ghost, type ScanFigures } from "./figures";
 export { peakFor, pulseLimit } from "./pulse";
-export { chipScans, chipScanFigures, lightDuty, type ChipScan } from "./chips";
+export { chipScans, chipScanFigures, leastAverage, lightDuty, type ChipScan } from "./chips";

@@ -1,10 +1,9 @@
-import { isMultiplexed, modelOf } from "../address";
+import { modelOf } from "../address";
 import { meanFrom } from "../audit";
-import { currentFigures } from "../circuit";
 import { isChip } from "../parts";
 import type { Milliamps, Volts } from "../quantity";
 import { SUPPLIES, changeUnits, legRef, partOf, type Rig, type UnitRef } from "../rig";
-import { STEADY, chipScans, lightDuty, scanFigures } from "../scan";
+import { STEADY, leastAverage } from "../scan";
 
 /** How a rig does when a share of its battery was used. */
 export interface DischargePoint {
@@ -106,13 +105,5 @@ function endAt(
 /** What the supply gives on average, and how bright a segment is, on so many volts. */
 function figuresAt(rig: Rig, supply: UnitRef, volts: Volts): { mean: Milliamps; light: number } {
   const model = modelOf(changeUnits(rig, ({ ref }) => ref === supply, { volts }));
-  const [chip] = chipScans(model);
-  const pips = [...currentFigures(model).pips.values()];
-  const lit = chip ? chip.together : Math.min(...pips.map(({ together }) => together));
-  const duty = chip
-    ? chip.duty
-    : isMultiplexed(model)
-      ? Math.min(...scanFigures(model).digits.map((digit) => digit.duty))
-      : lightDuty(model);
-  return { mean: meanFrom(model, legRef(supply, "+")), light: (Math.max(0, lit) * duty) / STEADY };
+  return { mean: meanFrom(model, legRef(supply, "+")), light: Math.max(0, leastAverage(model)) / STEADY };
 }

@@ -1,8 +1,8 @@
-import { railVolts, type RigModel } from "../address";
+import { headerOf, railVolts, type RigModel } from "../address";
 import { supplyAdvice } from "../audit";
-import { isChip } from "../parts";
+import { MODULE_PART, isChip } from "../parts";
 import type { Milliamps, Ohms, Volts } from "../quantity";
-import { boardCount, legRef, outsideOf, splitLegRef, type UnitRef } from "../rig";
+import { boardCount, splitLegRef, type UnitRef } from "../rig";
 
 /** What a lead from one module to the next takes, there and back. */
 export interface DroppedBoard {
@@ -38,16 +38,20 @@ const LEAST_SHARE = 0.92;
  */
 export function dropOf(model: RigModel): Drop | undefined {
   const { rig } = model;
-  const count = boardCount(rig.plan);
-  const supply = supplyPin(model);
-  if (count < 2 || supply === undefined) return undefined;
-  const modules = rig.units.filter(({ part }) => part === "module").map(({ ref }) => ref);
+  if (boardCount(rig.plan) < 2) return undefined;
+  const modules = rig.units.filter(({ part }) => part === MODULE_PART).map(({ ref }) => ref);
+  const supplies = modules.map((ref) => headerOf(model, ref).find(({ use }) => use === "supply"));
+  const [first] = supplies;
+  if (!first) return undefined;
   const chips = rig.units.map(({ ref }) => model.part(ref)).filter(isChip);
-  const from = railVolts(model.drivers.get(model.nets.of(legRef(modules[0]!, supply)).id) ?? []);
+  const from = railVolts(model.drivers.get(model.nets.of(first.leg).id) ?? []);
   if (from === undefined) return undefined;
   const least = Math.max(from * LEAST_SHARE, ...chips.map(({ supplyRange }) => supplyRange[0]));
   const each = supplyAdvice(model).most / modules.length;
-  const fed = modules.map((ref, at) => at === 0 || isFedApart(model, ref, supply));
+  // By leads from the source itself, and not from the module before.
+  const fed = supplies.map(
+    (pin, at) => at === 0 || pin!.to.some((leg) => model.part(splitLegRef(leg).unit).kind !== "module"),
+  );
   const volts = voltsAlong(fed, from, each);
   const feed = feedsFor(fed, from, each, least);
   return {
@@ -58,22 +62,6 @@ export function dropOf(model: RigModel): Drop | undefined {
     source: "customary lead of 20 cm with sockets",
   };
 }
-
-/** The pin of a module's header that takes the supply. */
-function supplyPin(model: RigModel): string | undefined {
-  const header = model.rig.plan.bought?.header ?? [];
-  const at = header.findIndex(({ use }) => use === "supply");
-  return at < 0 ? undefined : String(at + 1);
-}
-
-/** Whether a module's supply comes from the source itself, and not from the module before. */
-const isFedApart = (model: RigModel, ref: UnitRef, pin: string): boolean =>
-  outsideOf(model.rig).wires.some(({ from, to }) => {
-    const ends = [from, to];
-    const leg = legRef(ref, pin);
-    const other = ends.find((end) => end !== leg);
-    return ends.includes(leg) && other !== undefined && model.part(splitLegRef(other).unit).kind !== "module";
-  });
 
 /**
  * The volts at each module of a row: a ladder of leads, with leads from the source to those that are fed. Solved from the

@@ -17,7 +17,7 @@ import {
   type Plan,
   type Rig,
 } from "../rig";
-import { STEADY, chipScans, scanFigures } from "../scan";
+import { STEADY, chipScans, leastAverage, scanFigures } from "../scan";
 import { frameRows } from "../sim";
 import { WAYS, isWay, type Way } from "./list";
 import { otherDisplay, planFor } from "./plan-for";
@@ -75,9 +75,7 @@ export function figureWay(rig: Rig, one: Way): WayFigures {
   const figures = scanFigures(model);
   const [chip] = chipScans(model);
   const taken = chipPart ? highsTaken(model, chipPart) : "sure";
-  const average = chip
-    ? chip.together * chip.duty
-    : Math.min(...figures.digits.map((digit) => digit.average));
+  const average = leastAverage(model);
   const loads = loadsOf(model);
   const [pin, pack] = [mostOf(loads, ["output"]), mostOf(loads, ["package", "heat", "supply"])];
   return {
