@@ -3,7 +3,7 @@ import type { PipName } from "../glyph";
 import type { DisplayPart } from "../parts";
 import { legRef, partOf, pipId, type LegRef, type PipId } from "../rig";
 import { needsOf, type Condition, type Wired } from "./conditions";
-import { reachFrom, type Driver, type Reach } from "./reach";
+import { reachFrom, type Driver, type Flow, type Reach } from "./reach";
 
 export type Verdict =
   | { readonly kind: "driven"; readonly conditions: readonly Condition[] }
@@ -33,10 +33,11 @@ export interface Address {
 /** Derives the address of every LED of the rig by following its wires. */
 export function addressesOf(wired: Wired): readonly Address[] {
   const { rig, nets, drivers } = wired;
-  const known = new Map<LegRef, readonly Reach[]>();
-  const reach = (leg: LegRef): readonly Reach[] => {
-    const found = known.get(leg) ?? reachFrom(leg, rig, nets, drivers);
-    known.set(leg, found);
+  const known = new Map<string, readonly Reach[]>();
+  const reach = (leg: LegRef, flow: Flow): readonly Reach[] => {
+    const key = `${flow} ${leg}`;
+    const found = known.get(key) ?? reachFrom(leg, rig, nets, drivers, flow);
+    known.set(key, found);
     return found;
   };
   return rig.units.flatMap((unit) => {
@@ -46,8 +47,8 @@ export function addressesOf(wired: Wired): readonly Address[] {
       const { digit, segment } = led;
       const anode = legRef(unit.ref, led.anode);
       const cathode = legRef(unit.ref, led.cathode);
-      const anodeReach = reach(anode);
-      const cathodeReach = reach(cathode);
+      const anodeReach = reach(anode, "comes");
+      const cathodeReach = reach(cathode, "goes");
       const sharesCathode = part.polarity === "common-cathode";
       return {
         pip: pipId(unit.ref, digit, segment),

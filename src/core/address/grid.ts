@@ -1,7 +1,18 @@
 import { placeOf, turnedSize, type Bitmap } from "../dots";
 import { columnOf, isDot } from "../glyph";
 import { remembered } from "../remember";
-import { dotModules, splitPipId, type ModulePlace, type PipId, type UnitRef } from "../rig";
+import {
+  dotModules,
+  ownUnits,
+  showsDots,
+  splitPipId,
+  type Beside,
+  type DotModule,
+  type ModulePlace,
+  type PipId,
+  type Unit,
+  type UnitRef,
+} from "../rig";
 import type { RigModel } from "./model";
 
 /** The dots of a display as they are seen: where each one's LED is. */
@@ -16,7 +27,7 @@ export interface DotGrid {
 
 /** How the modules stand; one nobody has placed stands behind the others. */
 export function placesOfModules({ rig }: Pick<RigModel, "rig">): ModulePlace[] {
-  const modules = dotModules(rig.units);
+  const modules = dotModules(ownUnits(rig));
   const known = new Map(rig.sign?.modules.map((place) => [place.unit, place]));
   let right = 0;
   const placed = modules.flatMap(({ unit, rows, columns }) => {
@@ -41,40 +52,60 @@ export interface ModuleBox {
   readonly height: number;
 }
 
-/** What each module of a display takes up, turned as it stands. */
-export function moduleBoxes(model: Pick<RigModel, "rig">): ModuleBox[] {
-  const modules = new Map(dotModules(model.rig.units).map((module) => [module.unit, module]));
-  return placesOfModules(model).map((place) => {
-    const { columns, rows } = modules.get(place.unit)!;
-    return { unit: place.unit, x: place.x, y: place.y, ...turnedSize(columns, rows, place) };
-  });
+const boxOf = (place: ModulePlace, { columns, rows }: DotModule): ModuleBox => ({
+  unit: place.unit,
+  x: place.x,
+  y: place.y,
+  ...turnedSize(columns, rows, place),
+});
+
+/** What some modules take up, each turned as it stands. */
+function boxesOf(units: readonly Unit[], places: readonly ModulePlace[]): ModuleBox[] {
+  const modules = new Map(dotModules(units).map((module) => [module.unit, module]));
+  return places.map((place) => boxOf(place, modules.get(place.unit)!));
 }
 
-/** The dots of a rig's display; undefined for a rig that shows digits. */
-export const gridOf = remembered((model: RigModel): DotGrid | undefined => {
+/** What each module of a display takes up, turned as it stands. */
+export const moduleBoxes = (model: Pick<RigModel, "rig">): ModuleBox[] =>
+  boxesOf(ownUnits(model.rig), placesOfModules(model));
+
+/** Where the LEDs of some modules are seen. */
+function gridFrom(model: Pick<RigModel, "rig" | "addresses">, places: readonly ModulePlace[]): DotGrid {
   const modules = new Map(dotModules(model.rig.units).map((module) => [module.unit, module]));
-  if (modules.size === 0) return undefined;
-  const places = new Map(placesOfModules(model).map((place) => [place.unit, place]));
-  let width = 0;
-  let height = 0;
-  for (const box of moduleBoxes(model)) {
-    width = Math.max(width, box.x + box.width);
-    height = Math.max(height, box.y + box.height);
-  }
+  const placeFor = new Map(places.map((place) => [place.unit, place]));
+  const boxes = places.map((place) => boxOf(place, modules.get(place.unit)!));
+  const width = Math.max(0, ...boxes.map((box) => box.x + box.width));
+  const height = Math.max(0, ...boxes.map((box) => box.y + box.height));
   const at = new Int32Array(width * height).fill(-1);
   const dotOf = new Int32Array(model.addresses.length).fill(-1);
   model.addresses.forEach(({ pip }, index) => {
     const { unit, digit, segment } = splitPipId(pip);
-    const found = modules.get(unit);
-    if (!found || !isDot(segment)) return;
-    const place = places.get(unit)!;
-    const seen = placeOf(columnOf(segment) - 1, digit - 1, found.columns, found.rows, place);
+    const place = placeFor.get(unit);
+    if (!place || !isDot(segment)) return;
+    const { columns, rows } = modules.get(unit)!;
+    const seen = placeOf(columnOf(segment) - 1, digit - 1, columns, rows, place);
     const dot = (place.y + seen.y) * width + place.x + seen.x;
     at[dot] = index;
     dotOf[index] = dot;
   });
   return { width, height, at, dotOf };
+}
+
+/** The dots of a rig's display; undefined for a rig that shows digits. */
+export const gridOf = remembered((model: RigModel): DotGrid | undefined => {
+  if (!showsDots(model.rig.plan)) return undefined;
+  const places = placesOfModules(model);
+  return places.length > 0 ? gridFrom(model, places) : undefined;
 });
+
+/** The dots of a display beside the plan's, with what each of its modules takes up; undefined for digits. */
+export const besideGrid = (
+  model: RigModel,
+  { modules }: Pick<Beside, "modules">,
+): { readonly grid: DotGrid; readonly modules: readonly ModuleBox[] } | undefined =>
+  modules && modules.length > 0
+    ? { grid: gridFrom(model, modules), modules: boxesOf(model.rig.units, modules) }
+    : undefined;
 
 /** The LEDs that light a picture; dots that are no LED are left out. */
 export function pipsOfPicture(model: RigModel, grid: DotGrid, { width, height, dots }: Bitmap): Set<PipId> {

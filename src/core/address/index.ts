@@ -1,3 +1,4 @@
+export { besideDigits, besideShow, heldPips, tiedToShow } from "./held";
 export { headerOf, type HeaderPin } from "./headers";
 export { wireColour } from "./wire-colours";
 export { outsideModel } from "./outside";
@@ -57,6 +58,7 @@ export { linesOfUses } from "./lines-of-uses";
 export { withLedResistors } from "./led-ohms";
 export { pipTitle, scannedTitle, scannedWord } from "./titles";
 export {
+  besideGrid,
   gridOf,
   moduleBoxes,
   pictureOf,

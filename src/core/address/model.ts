@@ -1,8 +1,10 @@
 import { cellSegments, type Cell } from "../glyph";
-import type { DisplayPart, Part } from "../parts";
+import { isDisplay, type DisplayPart, type Part } from "../parts";
 import {
   netsOf,
+  ownUnits,
   partOf,
+  showsDots,
   type Encoding,
   type Nets,
   type PipId,
@@ -56,7 +58,12 @@ export function modelOf(rig: Rig): RigModel {
   const wired = encodingOf(base, addresses, chain);
   const encoding = rig.code.kept ?? wired;
   const byPip = new Map(addresses.map((address) => [address.pip, address]));
-  const displays = rig.units.filter((candidate) => partOf(candidate).kind === "display");
+  const dots = showsDots(rig.plan);
+  // A display of another kind beside the plan's takes no part in its show.
+  const displays = ownUnits(rig).filter((candidate) => {
+    const part = partOf(candidate);
+    return isDisplay(part) && part.columns > 0 === dots;
+  });
   const digits = displays.flatMap((display) =>
     Array.from({ length: (partOf(display) as DisplayPart).digits }, (_, at) => ({
       unit: display.ref,

@@ -15,7 +15,9 @@ const EMPTY: PipPath = { legs: new Set(), wires: new Set() };
 
 /** Follows resistors and, through a switch, what controls it. Nets on a rail are left out: every LED would have them. */
 function pathFrom(model: RigModel, start: LegRef, reach: readonly Reach[]): PipPath {
-  const ends = reach.flatMap(({ via }) => via.flatMap((ref) => [legRef(ref, "1"), legRef(ref, "2")]));
+  const ends = reach.flatMap(({ via }) =>
+    via.flatMap((ref) => model.part(ref).legs.map(({ id }) => legRef(ref, id))),
+  );
   const legs = new Set<LegRef>([start, ...ends, ...reach.map(({ driver }) => driver.leg)]);
   for (const { driver } of reach) {
     if (driver.kind !== "switch") continue;

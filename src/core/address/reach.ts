@@ -261,8 +261,18 @@ const resistorsOf = remembered(
     new Set(units.filter(({ part }) => part === "resistor").map(({ ref }) => ref)),
 );
 
+/** Diodes by their legs: what is to be reached against the arrow and along it. */
+const diodesOf = remembered(
+  (units: Rig["units"]): ReadonlySet<UnitRef> =>
+    new Set(units.filter((unit) => partOf(unit).kind === "diode").map(({ ref }) => ref)),
+);
+
+/** Which way the current runs that a leg is looked at for; levels of inputs run no current. */
+export type Flow = "comes" | "goes";
+
 /**
- * Finds what drives a leg: on its own net, or else through resistors, never through an LED.
+ * Finds what drives a leg: on its own net, or else through resistors, and through diodes that let its current pass; never
+ * through an LED.
  * @returns one entry for each driver met; empty when the leg hangs open
  */
 export function reachFrom(
@@ -270,8 +280,12 @@ export function reachFrom(
   rig: Rig,
   nets: Nets,
   drivers: ReadonlyMap<number, readonly Driver[]>,
+  flow?: Flow,
 ): Reach[] {
   const resistors = resistorsOf(rig.units);
+  const diodes = diodesOf(rig.units);
+  /** The leg of a diode on this side, seen from an LED: current comes out of the cathode, and goes in at the anode. */
+  const near = flow === "comes" ? "K" : "A";
   const seen = new Set<number>();
   const found: Reach[] = [];
   const queue: Array<{ leg: LegRef; via: UnitRef[] }> = [{ leg: start, via: [] }];
@@ -288,6 +302,8 @@ export function reachFrom(
       const { unit, leg: end } = splitLegRef(leg);
       if (resistors.has(unit))
         queue.push({ leg: legRef(unit, end === "1" ? "2" : "1"), via: [...next.via, unit] });
+      else if (flow && end === near && diodes.has(unit))
+        queue.push({ leg: legRef(unit, near === "K" ? "A" : "K"), via: [...next.via, unit] });
     }
   }
   return found;

@@ -74,6 +74,20 @@ function unitMeasures(model: RigModel, unit: Unit): Measure[] {
           of: ({ resistors }) => (resistors.get(unit.ref)! / 1000) ** 2 * unit.ohms!,
         },
       ];
+    case "diode":
+      return [
+        {
+          id: `diode-${unit.ref}`,
+          kind: "diode",
+          title: `${unit.ref} ${part.title}`,
+          ref: unit.ref,
+          unit: "A",
+          keep: part.current.keep / 1000,
+          maximum: part.current.maximum / 1000,
+          limits: part.source,
+          of: ({ leds }) => (leds.get(unit.ref) ?? 0) / 1000,
+        },
+      ];
     case "transistor":
       return transistorMeasures(unit.ref, part.source, part.current.keep, part.current.maximum, part.type);
     case "driver-array":

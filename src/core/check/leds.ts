@@ -1,13 +1,21 @@
-import { pipTitle, scannedTitle, scannedWord, type RigModel } from "../address";
+import { besideShow, pipTitle, scannedTitle, scannedWord, tiedToShow, type RigModel } from "../address";
 import { isDot } from "../glyph";
-import type { LegNames } from "../parts";
-import { legTitle, splitPipId, type PipId, digitOf, splitDigitKey } from "../rig";
+import { isSingleLeds, type LegNames } from "../parts";
+import { besideUnits, legTitle, splitPipId, type PipId, digitOf, splitDigitKey } from "../rig";
 import { groupBy } from "../collect";
 import { capital, finding, listing, type Finding } from "./finding";
+
+/** LEDs beside the show that are named one by one. */
+const MOST_NAMED = 4;
 
 /** LEDs as they are spoken of, several of one kind in one phrase: "Segments a, b and c". */
 export function nameLeds(model: RigModel, pips: readonly PipId[]): string {
   if (pips.length === 1) return capital(pipTitle(model, pips[0]!));
+  const beside = besideShow(model);
+  if (pips.some((pip) => beside.has(splitPipId(pip).unit)))
+    return pips.length > MOST_NAMED
+      ? `${pips.length} LEDs of ${listing([...new Set(pips.map((pip) => splitPipId(pip).unit))])}`
+      : capital(listing(pips.map((pip) => pipTitle(model, pip))));
   const segments = [...new Set(pips.map((pip) => splitPipId(pip).segment))];
   const whole = segments.length * model.digits.length === pips.length || model.digits.length === 1;
   const word = scannedWord(model);
@@ -54,6 +62,8 @@ export function checkLeds(model: RigModel, legNames: LegNames): Finding[] {
         ];
       }
       case "always":
+        // A single LED between supply and ground says that there is power.
+        if (isSingleLeds(model.part(splitPipId(address.pip).unit))) return [];
         return [{ address, what: "is always lit", why: "both its sides are on the supply" }];
       case "never":
       case "open":
@@ -104,7 +114,27 @@ export function checkLeds(model: RigModel, legNames: LegNames): Finding[] {
         offer: "bring-back",
       }),
     );
-  return [...found, ...checkSharedBits(model), ...checkSharedDrives(model)];
+  return [...found, ...checkTied(model), ...checkSharedBits(model), ...checkSharedDrives(model)];
+}
+
+/** LEDs beside the show that are switched by what its segments or digits are switched by. */
+function checkTied(model: RigModel): Finding[] {
+  const lit = new Set(model.rig.units.filter((unit) => unit.lit).map(({ ref }) => ref));
+  const wanted = new Set([...lit, ...besideUnits(model.rig)]);
+  const pips = tiedToShow(model).filter((pip) => wanted.has(splitPipId(pip).unit));
+  if (pips.length === 0) return [];
+  return [
+    finding({
+      id: "tied-to-show",
+      severity: "caution",
+      topic: "wiring",
+      title: `${nameLeds(model, pips)} cannot be kept lit`,
+      reason: "It hangs on an output or line that the display’s own segments or digits are switched by.",
+      remedy: "Give it an output or a line of its own.",
+      legs: pips.map((pip) => model.address(pip)!.ownLeg),
+      pips,
+    }),
+  ];
 }
 
 const offerOf = (bad: object): boolean => "offer" in bad && bad.offer === "leave-out";

@@ -19,6 +19,8 @@ function remedyFor(model: RigModel, row: AuditRow, standing: Standing): string {
         : "Take larger resistors.";
     case "resistor":
       return "Take a resistor for more power, or a larger value.";
+    case "diode":
+      return "Take a diode for more current, or less current through it.";
     case "output":
       return chip
         ? "Put resistors into the segment lines, or light fewer segments at once."

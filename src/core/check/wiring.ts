@@ -80,12 +80,15 @@ function checkNets(model: RigModel, legNames: LegNames): Finding[] {
   });
 }
 
-/** Resistors of which only one end is connected: a wire went past them. */
+/** Parts with two ends of which only one is connected, or none: a wire went past them. */
 function checkLoose(model: RigModel): Finding[] {
   const wired = new Set(model.rig.wires.flatMap(({ from, to }) => [from, to]));
-  return model.rig.units.flatMap(({ ref, part }): Finding[] => {
-    if (part !== "resistor") return [];
-    const loose = (["1", "2"] as const).filter((end) => !wired.has(legRef(ref, end)));
+  return model.rig.units.flatMap(({ ref, added }): Finding[] => {
+    const { kind, legs } = model.part(ref);
+    // A chip that lacks its capacitor is said to lack it.
+    const counts = kind === "resistor" || kind === "diode" || (kind === "capacitor" && added === true);
+    if (!counts) return [];
+    const loose = legs.map(({ id }) => id).filter((end) => !wired.has(legRef(ref, end)));
     if (loose.length === 0) return [];
     return [
       finding({
@@ -93,7 +96,7 @@ function checkLoose(model: RigModel): Finding[] {
         severity: "caution",
         topic: "wiring",
         title: loose.length === 2 ? `${ref} is connected to nothing` : `${ref} is connected at one end only`,
-        reason: "No current can run through it, so it does not do what it is there for.",
+        reason: "No current can run through it: it does nothing.",
         remedy: "Wire its loose end, or take it off the table.",
         legs: loose.map((end) => legRef(ref, end)),
       }),

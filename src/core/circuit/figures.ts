@@ -1,4 +1,4 @@
-import { bitPlace, standsAt, stateFor, type DriveState, type Driver, type RigModel } from "../address";
+import { besideShow, bitPlace, standsAt, stateFor, type DriveState, type Driver, type RigModel } from "../address";
 import { HIGH, LOW, OPEN, type Level } from "../level";
 import type { PipName } from "../glyph";
 import { busChip } from "../chips";
@@ -139,6 +139,7 @@ function solveFigures(model: RigModel): CurrentFigures {
       ),
     ),
   );
+  for (const [pip, figures] of besideFigures(model)) pips.set(pip, figures);
   const first = pipsIn(model, model.digits.slice(0, 1));
   const segmentIn = (segments: readonly PipName[]): Milliamps => {
     const lit = first.filter((pip) => segments.includes(splitPipId(pip).segment));
@@ -168,16 +169,37 @@ function solveFigures(model: RigModel): CurrentFigures {
     ),
     total: Math.max(
       0,
-      ...slots.map(({ point }) => [...point.leds.values()].reduce((sum, current) => sum + current, 0)),
+      ...slots.map(({ point }) =>
+        model.addresses.reduce((sum, { pip }) => sum + (point.leds.get(pip) ?? 0), 0),
+      ),
     ),
   };
+}
+
+/** LEDs beside the show, each lit alone: what it shares, it shares with none of them. */
+function besideFigures(model: RigModel): Map<PipId, { alone: Milliamps; together: Milliamps }> {
+  const beside = besideShow(model);
+  if (beside.size === 0) return new Map();
+  const own = model.addresses.map(({ pip }) => pip).filter((pip) => beside.has(splitPipId(pip).unit));
+  const together = pointWith(model, new Set(own)).leds;
+  return new Map(
+    own.map((pip) => [
+      pip,
+      {
+        alone: pointWith(model, new Set([pip])).leds.get(pip) ?? 0,
+        together: together.get(pip) ?? 0,
+      },
+    ]),
+  );
 }
 
 /** The same figures where every LED is scanned by a driver chip: each digit is a circuit of its own. */
 function scannedFigures(model: RigModel): CurrentFigures | undefined {
   const chips = scannedChips(model);
   const count = chips.reduce((sum, { leds }) => sum + leds.length, 0);
-  if (count === 0 || count < model.wired.pips.length) return undefined;
+  const beside = besideShow(model);
+  const shown = model.wired.pips.filter(({ pip }) => !beside.has(splitPipId(pip).unit));
+  if (count === 0 || count < shown.length) return undefined;
   const pips = new Map<PipId, { alone: Milliamps; together: Milliamps }>(
     model.addresses.map(({ pip }) => [pip, { alone: 0, together: 0 }]),
   );
@@ -189,6 +211,8 @@ function scannedFigures(model: RigModel): CurrentFigures | undefined {
       );
     }
   }
+  for (const [pip, figures] of besideFigures(model))
+    if (!chips.some(({ leds }) => leds.some((led) => led.pip === pip))) pips.set(pip, figures);
   const [first] = model.digits;
   const isFirst = ({ pip }: ScannedLed) => first !== undefined && isOnDigit(pip, first);
   const chip = chips.find(({ leds }) => leds.some(isFirst));

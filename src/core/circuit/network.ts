@@ -9,7 +9,7 @@ export interface ResistorBranch {
   readonly ohms: Ohms;
 }
 
-/** An LED as a forward drop plus a slope; it carries nothing backwards. */
+/** An LED or another diode as a forward drop plus a slope; it carries nothing backwards. */
 export interface LedBranch {
   readonly id: string;
   readonly anode: NodeId;

@@ -99,6 +99,14 @@ export class RigCircuit {
             forward,
             slope,
           });
+      } else if (part.kind === "diode") {
+        leds.push({
+          id: unit.ref,
+          anode: at(part.pins.anode),
+          cathode: at(part.pins.cathode),
+          forward: ledThreshold(part),
+          slope: part.slope,
+        });
       } else if (part.kind === "transistor") {
         const { control, out, common } = part.pins;
         switches.push({ id: unit.ref, unit: unit.ref, turnOff: part.turnOff });

@@ -46,9 +46,11 @@ export const scannedChips: (model: RigModel) => readonly ScannedChip[] = remembe
     if (segment.kind !== "scanned" || digit.kind !== "scanned") return;
     const { led } = model.unit(splitPipId(pip).unit);
     const { forward, slope } = led!;
-    const resistors = ends
-      .flatMap(({ via }) => via)
-      .reduce((sum, ref) => sum + (model.unit(ref).ohms ?? 0), 0);
+    const inWay = ends.flatMap(({ via }) => via);
+    const diodes = inWay.map((ref) => model.part(ref)).filter((part) => part.kind === "diode");
+    const resistors =
+      inWay.reduce((sum, ref) => sum + (model.unit(ref).ohms ?? 0), 0) +
+      diodes.reduce((sum, diode) => sum + diode.slope, 0);
     const list = byUnit.get(segment.unit) ?? [];
     byUnit.set(segment.unit, list);
     list.push({
@@ -57,7 +59,7 @@ export const scannedChips: (model: RigModel) => readonly ScannedChip[] = remembe
       digit: digit.at,
       segment: segment.at,
       forward,
-      threshold: ledThreshold(led!),
+      threshold: diodes.reduce((sum, diode) => sum + ledThreshold(diode), ledThreshold(led!)),
       ohms: slope + resistors,
     });
   });

@@ -21,6 +21,7 @@ export {
 } from "./bitmap";
 export {
   ORIENTATIONS,
+  orientationTitle,
   STRAIGHT,
   TURNS,
   orientedTwice,

@@ -78,3 +78,7 @@ export function orientedTwice(first: Orientation, then: Orientation): Orientatio
 /** The orientation that undoes another. */
 export const undone = (orientation: Orientation): Orientation =>
   ORIENTATIONS.find((one) => sameOrientation(orientedTwice(orientation, one), STRAIGHT))!;
+
+/** A way to stand in words: "turned 90° clockwise, mirrored". */
+export const orientationTitle = ({ turn, mirrored }: Orientation): string =>
+  [turn === 0 ? "straight" : `turned ${turn}° clockwise`, ...(mirrored ? ["mirrored"] : [])].join(", ");

@@ -1,8 +1,10 @@
 import { BUS_CHIPS, LOGIC_CHIPS } from "../chips";
 import { CONTROLLERS } from "./controllers";
 import { DIGIT_DISPLAYS } from "./digit-displays";
+import { DIODES } from "./diodes";
 import { MATRIX_DISPLAYS } from "./dot-displays";
 import { CAPACITOR, RESISTOR, SUPPLY } from "./passives";
+import { SINGLE_LEDS } from "./single-leds";
 import {
   DARLINGTON_ULN2803,
   NPN_SWITCH,
@@ -45,8 +47,10 @@ const CATALOGUE: readonly Part[] = [
   DARLINGTON_ULN2803,
   ...DIGIT_DISPLAYS,
   ...MATRIX_DISPLAYS,
+  ...SINGLE_LEDS,
   RESISTOR,
   CAPACITOR,
+  ...DIODES,
   SUPPLY,
 ];
 

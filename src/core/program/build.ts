@@ -39,6 +39,7 @@ function signFaces(model: RigModel, { width, height }: DotGrid): Frame[] {
       time,
       bitmap,
       view,
+      nth: Math.max(0, scene),
     };
     known.set(key, frame);
     return frame;
@@ -65,7 +66,8 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
   const time: FaceTime = grid
     ? "frame"
     : { ms: rig.show.interval, scans: scan === undefined ? 1 : scansIn(rig.show.interval, scan) };
-  const holds = held || (!grid && rig.show.mode === "hold");
+  // A held face is shown again and again where a display beside it goes through its texts.
+  const holds = held || (!grid && rig.show.mode === "hold" && frames.length === 1);
   return { ...parts, frames, ...course(hands, strategy, time, holds) };
 }
 
@@ -128,7 +130,8 @@ function course(
   const faces: Statement = { do: "for-each-frame", body: strategy.showing(slot, time) };
   const setup = [...setUpRoutine(hands), ...strategy.start(!holds)];
   if (holds) return { setup: [...setup, ...strategy.take("first")], loop: strategy.keeping(slot) };
-  if (rounds === 0) return { setup, loop: [faces] };
+  if (rounds === 0 || (hands.model.rig.show.mode === "hold" && time !== "frame"))
+    return { setup, loop: [faces] };
   return {
     setup: [...setup, { do: "repeat", what: "rounds", times: rounds, body: [faces] }, ...strategy.stays(end)],
     loop: strategy.keeping(slot),

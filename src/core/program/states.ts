@@ -1,6 +1,7 @@
 import {
   cellPips,
   gridOf,
+  heldPips,
   pipsOfPicture,
   stateFor,
   type DotGrid,
@@ -32,8 +33,9 @@ export function stateMaker(model: RigModel, direct: readonly string[]): StateMak
   const ring = encoding.rings[0];
   const grid = gridOf(model);
   const slotOf = new Map(slots.flatMap((ids, slot) => ids.map((id) => [digitKey(id), slot] as const)));
-  const litInSlots = ({ cells, bitmap }: Frame): ReadonlyArray<ReadonlySet<PipId>> => {
-    const lit = slots.map(() => new Set<PipId>());
+  const litInSlots = ({ cells, bitmap, nth }: Frame): ReadonlyArray<ReadonlySet<PipId>> => {
+    const held = heldPips(model, nth);
+    const lit = slots.map(() => new Set<PipId>(held));
     if (grid && bitmap) {
       for (const pip of pipsOfPicture(model, grid, bitmap())) {
         lit[slotOf.get(digitOf(pip)) ?? 0]!.add(pip);

@@ -15,7 +15,7 @@ import {
   type Shape,
 } from "../document";
 import { ORIENTATION, SCENE } from "../dots";
-import { GLYPH_OVERRIDE, MARKS, SEGMENTS, type PipName } from "../glyph";
+import { GLYPH_OVERRIDE, MARKS, PIP_NAMES, SEGMENTS, type PipName } from "../glyph";
 import {
   CONTROLLERS,
   DISPLAY_SHEET,
@@ -24,6 +24,7 @@ import {
   PART_IDS,
   POLARITIES,
   REGISTER_IDS,
+  type LedColour,
   type MatrixName,
 } from "../parts";
 import type { Farads, Hertz, Microseconds, Milliamps, Milliseconds, Ohms, Volts } from "../quantity";
@@ -50,6 +51,14 @@ const LED_VALUES = object({
 });
 export type LedValues = Of<typeof LED_VALUES>;
 
+/** Where on the breadboards a part was put by hand: its leftmost column, and for small parts whether it is turned. */
+const SEAT = object({
+  board: about("breadboard, from 0", whole([0, LIMITS.breadboards - 1])),
+  column: whole([1, LIMITS.boardColumns]),
+  turned: optional(flag()),
+});
+export type SeatByHand = Of<typeof SEAT>;
+
 /** One physical thing. */
 const UNIT = object({
   ref: UNIT_REF,
@@ -63,6 +72,14 @@ const UNIT = object({
   /** For the part `module`: the board it is. */
   module: optional(BOUGHT),
   inside: optional(about("the module whose board it sits on", UNIT_REF)),
+  /** Laid by hand: no plan knows it, and laying the plan again leaves it. */
+  added: optional(about("whether it was added by hand", flag())),
+  /** For LEDs that stand alone. */
+  lit: optional(
+    about("which of its LEDs the program keeps lit", list(choice(...PIP_NAMES), LIMITS.singleLeds)),
+  ),
+  socket: optional(about("whether it stands in a socket", flag())),
+  seat: optional(about("where it was put by hand", SEAT)),
   placed: optional(about("whether it is seated on the table", flag())),
   note: optional(text(LIMITS.shortNote, 1)),
 });
@@ -248,6 +265,24 @@ const SIGN = about(
 );
 export type Sign = Of<typeof SIGN>;
 
+/** A display that stands beside the one of the plan, on its chain or bus, with a show of its own. */
+const BESIDE = about(
+  "a display beside the plan’s, with a show of its own",
+  object({
+    plan: optional(
+      about("what it was laid from; none where its parts were added by hand", object(PLAN_FIELDS)),
+    ),
+    colour: choice<LedColour>(...LED_COLOURS),
+    units: about("its parts, displays among them", list(UNIT_REF, LIMITS.units, 1)),
+    shows: about(
+      "its texts, the next one with each face of the plan’s display, or with each scene",
+      list(text(LIMITS.text, 1), LIMITS.texts, 1),
+    ),
+    modules: optional(about("of dots: how its modules stand", list(MODULE_PLACE, LIMITS.modules))),
+  }),
+);
+export type Beside = Of<typeof BESIDE>;
+
 /** The version this build writes. */
 export const RIG_VERSION = 2;
 
@@ -269,6 +304,7 @@ export const RIG = object({
   scan: SCAN,
   show: SHOW,
   sign: optional(SIGN),
+  beside: optional(list(BESIDE, LIMITS.beside)),
   wireColours: optional(
     about(
       "how wires get their colour where none was chosen: by what makers use, or a net each",

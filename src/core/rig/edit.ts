@@ -1,3 +1,4 @@
+import type { PipName } from "../glyph";
 import { legTitle } from "./names";
 import { partOf } from "./part-of";
 import {
@@ -151,6 +152,27 @@ export const noteWire = (rig: Rig, id: string, note: string): Rig => ({
 export const noteUnit = (rig: Rig, ref: UnitRef, note: string): Rig => ({
   ...rig,
   units: rig.units.map((unit) => (unit.ref === ref ? noted(unit, note) : unit)),
+});
+
+/** Says that a chip stands in a socket, or that it does not. */
+export const socketUnit = (rig: Rig, ref: UnitRef, socket: boolean): Rig => ({
+  ...rig,
+  units: rig.units.map((unit) => {
+    if (unit.ref !== ref) return unit;
+    const { socket: _, ...rest } = unit;
+    return socket ? { ...rest, socket } : rest;
+  }),
+});
+
+/** Has the program keep one LED of a unit lit, or dark. */
+export const litUnit = (rig: Rig, ref: UnitRef, segment: PipName, lit: boolean): Rig => ({
+  ...rig,
+  units: rig.units.map((unit) => {
+    if (unit.ref !== ref) return unit;
+    const { lit: before = [], ...rest } = unit;
+    const now = lit ? [...new Set([...before, segment])] : before.filter((one) => one !== segment);
+    return now.length > 0 ? { ...rest, lit: now } : rest;
+  }),
 });
 
 function noted<Of extends { readonly note?: string }>({ note: _, ...rest }: Of, note: string): Of {

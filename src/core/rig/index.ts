@@ -41,9 +41,34 @@ export {
   paintWires,
   placeWires,
   removeWire,
+  litUnit,
+  socketUnit,
   swapWires,
   type Edited,
   type WireEnd,
 } from "./edit";
-export { legTitle, partsList, rigSummary, unitValue } from "./names";
+export {
+  addBeside,
+  bareBeside,
+  besideLost,
+  besideProblem,
+  besideRound,
+  besideTitle,
+  besideUnits,
+  leastCommon,
+  ownUnits,
+  removeBeside,
+  turnBeside,
+} from "./beside";
+export {
+  ADDABLE_PARTS,
+  PART_GROUPS,
+  addUnit,
+  removeUnit,
+  replaceUnit,
+  replacements,
+  wiresAt,
+  type PartValues,
+} from "./parts-by-hand";
+export { legTitle, partTitle, partsList, rigSummary, unitValue } from "./names";
 export { usualLevel, usualOhms, usualScan } from "./usual";

@@ -1,10 +1,11 @@
-import { placeLevelParts } from "./level-parts";
+import { ownUnits, withBeside } from "./beside";
+import { boardValues, layRig } from "./lay-table";
+import { staysWith, withAdded } from "./parts-by-hand";
 import { withoutModule } from "./modules";
-import { chipVolts, displayUnits, driverChipOf, withLines } from "./plan";
+import { withLines } from "./plan";
 import { controllerById, digitCount } from "./plan-facts";
-import { allValues, usualOhms, usualScan } from "./usual";
-import { boxModules } from "./modules/box";
-import { Layer, schemeOf, schemeValues, type SchemeValues } from "./schemes";
+import { usualOhms, usualScan } from "./usual";
+import { schemeValues, type SchemeValues } from "./schemes";
 import { signFor } from "./sign";
 import { splitTexts } from "./texts";
 import {
@@ -18,22 +19,19 @@ import {
   type Wire,
 } from "./document";
 
-/** Lays down units and wires from a plan. Wires come in working order: power, control, lines, commons, segments. */
-export function layRig(plan: Plan, values: SchemeValues): Pick<Rig, "units" | "wires"> {
-  const layer = new Layer(plan, allValues(plan, values), displayUnits(plan, values.led), chipVolts(plan));
-  schemeOf(plan.scheme).lay(layer);
-  boxModules(layer, plan);
-  placeLevelParts(layer, plan);
-  return { units: layer.units, wires: layer.wires };
-}
-
 /** What the maker said of a wire or part, and no plan knows. */
 function ofMaker(
   before: Partial<Wire & Unit> | undefined,
-): Partial<Pick<Wire, "placed" | "colour" | "note">> {
+): Partial<Pick<Wire & Unit, "placed" | "colour" | "note" | "seat" | "socket">> {
   if (!before) return {};
-  const { placed, colour, note } = before;
-  return { ...(placed ? { placed } : {}), ...(colour ? { colour } : {}), ...(note ? { note } : {}) };
+  const { placed, colour, note, seat, socket } = before;
+  return {
+    ...(placed ? { placed } : {}),
+    ...(colour ? { colour } : {}),
+    ...(note ? { note } : {}),
+    ...(seat ? { seat } : {}),
+    ...(socket ? { socket } : {}),
+  };
 }
 
 const joins = (wire: Wire): string => [wire.from, wire.to].sort().join(" ");
@@ -63,17 +61,27 @@ export function relay(rig: Rig, given: Plan, values: Partial<SchemeValues> = {})
     ...values,
   });
   const wired = new Map(rig.wires.map((wire) => [joins(wire), wire]));
-  const there = new Map(rig.units.map((unit) => [`${unit.ref} ${unit.part}`, unit]));
+  const there = new Map(
+    rig.units.filter(({ added }) => !added).map((unit) => [`${unit.ref} ${unit.part}`, unit]),
+  );
   const same = plan.scheme === rig.plan.scheme && plan.digits === rig.plan.digits && !otherBoards;
+  const driven = withBeside({ plan, beside: rig.beside }, laid);
+  const table = withAdded(rig, {
+    ...driven,
+    units: driven.units.map((unit) => ({ ...unit, ...ofMaker(there.get(`${unit.ref} ${unit.part}`)) })),
+    wires: driven.wires.map((wire) => ({ ...wire, ...ofMaker(wired.get(joins(wire))) })),
+  });
+  const { beside: _beside, ...rest } = rig;
   return {
-    ...rig,
+    ...rest,
     plan,
     code: keepsLines(rig.code, plan) && same && !otherChips ? rig.code : { bitOrder: rig.code.bitOrder },
     scan: same ? rig.scan : usualScan(plan),
     show: { ...rig.show, texts: splitTexts(rig.show.texts, rig.plan.digits, plan.digits) },
-    ...signOf(plan, laid.units, otherBoards && rig.sign ? { ...rig.sign, modules: [] } : rig.sign),
-    units: laid.units.map((unit) => ({ ...unit, ...ofMaker(there.get(`${unit.ref} ${unit.part}`)) })),
-    wires: laid.wires.map((wire) => ({ ...wire, ...ofMaker(wired.get(joins(wire))) })),
+    ...signOf(plan, ownUnits(table), otherBoards && rig.sign ? { ...rig.sign, modules: [] } : rig.sign),
+    units: table.units,
+    wires: table.wires,
+    ...(table.beside.length > 0 ? { beside: table.beside } : {}),
   };
 }
 
@@ -85,16 +93,6 @@ const keepsBoards = (before: Plan, now: Plan): boolean =>
     (key) => now[key] === before[key],
   );
 
-/** The values of the parts on a plan's boards. */
-function boardValues({ scheme, bought }: Plan): Partial<SchemeValues> {
-  if (!bought) return {};
-  const { ohms, setOhms } = bought;
-  return {
-    ...(driverChipOf(scheme) ? { segmentOhms: ohms ?? 0 } : ohms === undefined ? {} : { ohms }),
-    ...(setOhms === undefined ? {} : { setOhms }),
-  };
-}
-
 const keepsLines = ({ kept }: Rig["code"], plan: Plan): boolean =>
   !kept ||
   [
@@ -102,10 +100,11 @@ const keepsLines = ({ kept }: Rig["code"], plan: Plan): boolean =>
     ...kept.pips.flatMap(({ needs }) => needs.flatMap((need) => ("line" in need ? [need.line] : []))),
   ].every((line) => controllerById(plan.controller).lines.some(({ leg }) => leg === line));
 
-/** Ids of the wires that no longer run where the plan put them, or that the plan does not know. */
+/** Ids of the wires that no longer run where the plan put them, or that the plan does not know and would not leave. */
 export function movedWires(rig: Rig): string[] {
-  const planned = new Set(layRig(rig.plan, schemeValues(rig)).wires.map(joins));
-  return rig.wires.filter((wire) => !planned.has(joins(wire))).map((wire) => wire.id);
+  const planned = new Set(withBeside(rig, layRig(rig.plan, schemeValues(rig))).wires.map(joins));
+  const stays = staysWith(rig);
+  return rig.wires.filter((wire) => !planned.has(joins(wire)) && !stays(wire)).map((wire) => wire.id);
 }
 
 export const USUAL_SHOW: Show = {

@@ -14,6 +14,13 @@ export const LIMITS = {
   shortNote: 120,
   units: 999,
   wires: 10_000,
+  /** Displays beside the plan's. */
+  beside: 7,
+  /** LEDs that stand alone, in one body. */
+  singleLeds: 16,
+  /** Breadboards side by side, and columns of the longer kind. */
+  breadboards: 8,
+  boardColumns: 63,
   glyphs: 256,
   /** Characters of one text of the show, and how many texts. */
   text: 32,

@@ -1,4 +1,4 @@
-import { isChip, legById, legName, type LegNames } from "../parts";
+import { isChip, isDisplay, legById, legName, type LegNames } from "../parts";
 import { formatQuantity } from "../quantity";
 import { partOf } from "./part-of";
 import { controllerById } from "./plan-facts";
@@ -25,10 +25,14 @@ export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, legNames: LegName
     case "capacitor":
       return `${unit.ref} end ${named.id}`;
     case "supply":
-      return `${unit.ref} ${named.name}`;
+    case "diode":
+      return `${unit.ref} ${named.name.split(",")[0]!}`;
     case "transistor":
       return `${unit.ref} ${named.name}`;
     case "display":
+      return part.outline.style === "two-ended"
+        ? `${unit.ref} ${named.name}`
+        : `${unit.ref} ${legName(named, legNames)}, leg ${named.id}`;
     case "driver-array":
     case "shift-register":
     case "selector":
@@ -49,6 +53,10 @@ export function unitValue(unit: Unit): string | undefined {
   return undefined;
 }
 
+/** A part as one asks for it: colour, what it is, value. */
+export const partTitle = (unit: Unit): string =>
+  [unit.led?.colour, partOf(unit).title, unitValue(unit)].filter(Boolean).join(" ");
+
 /** What to take out of the drawer: each kind of part once, with how many and which. */
 export function partsList(
   rig: Pick<Rig, "units">,
@@ -56,8 +64,11 @@ export function partsList(
   const groups = new Map<string, string[]>();
   for (const unit of rig.units) {
     if (unit.inside !== undefined) continue;
-    const what = [unit.led?.colour, partOf(unit).title, unitValue(unit)].filter(Boolean).join(" ");
+    const what = partTitle(unit);
     groups.set(what, [...(groups.get(what) ?? []), unit.ref]);
+    if (!unit.socket) continue;
+    const socket = `socket, ${partOf(unit).legs.length} legs`;
+    groups.set(socket, [...(groups.get(socket) ?? []), unit.ref]);
   }
   return [...groups].map(([what, refs]) => ({ count: refs.length, what, refs }));
 }
@@ -69,7 +80,7 @@ export function rigSummary({ units, plan }: Pick<Rig, "units" | "plan">): string
   const boards = parts.filter(({ kind }) => kind === "module");
   if (boards[0])
     return [(boards.length > 1 ? `${boards.length} × ` : "") + boards[0].title, board].join(" · ");
-  const display = parts.find(({ kind }) => kind === "display");
+  const display = parts.find(isDisplay);
   const chips = new Map<string, number>();
   for (const part of parts)
     if (isChip(part) || part.kind === "driver-array") chips.set(part.id, (chips.get(part.id) ?? 0) + 1);

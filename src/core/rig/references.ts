@@ -23,6 +23,7 @@ export function checkReferences(rig: Rig): Problem[] {
   checkGlyphs(rig, found);
   checkPlan(rig, found);
   checkSign(rig, found.add);
+  checkBeside(rig, found);
   if (rig.code.kept) checkKept(rig.code.kept, rig, found);
   return found.problems;
 }
@@ -153,6 +154,27 @@ function checkPlan(rig: Rig, found: Findings): void {
     found.add("plan.controller", `is ${rig.plan.controller}, and no unit is that part`);
   }
   found.lines(rig.plan.lines as Record<string, string>, "plan.lines");
+}
+
+/** Parts of displays beside the plan's are there, and each belongs to one of them. */
+function checkBeside({ beside = [], units }: Rig, found: Findings): void {
+  const there = new Set(units.map(({ ref }) => ref));
+  const all = beside.flatMap((group, at) =>
+    group.units.map((ref, n) => ({ ref, path: `beside[${at}].units[${n}]` })),
+  );
+  for (const { ref, path } of all)
+    if (!there.has(ref)) found.add(path, `names ${ref}, and no unit has that reference`);
+  found.unique(
+    all.map(({ ref }) => ref),
+    (n) => all[n]!.path,
+    "the part",
+  );
+  beside.forEach((group, at) =>
+    group.modules?.forEach(({ unit }, n) => {
+      if (!group.units.includes(unit))
+        found.add(`beside[${at}].modules[${n}].unit`, `names ${unit}, which is none of its parts`);
+    }),
+  );
 }
 
 /** A code that was kept is the code of a rig as it was: what it speaks to has to be there still. */

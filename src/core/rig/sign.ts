@@ -1,5 +1,5 @@
 import { STRAIGHT, USUAL_TEXT_SCENE, turnedSize, type Orientation } from "../dots";
-import type { DisplayPart } from "../parts";
+import { isDisplay as showsAnything, type DisplayPart } from "../parts";
 import { partOf } from "./part-of";
 import { matrixSize } from "./plan-facts";
 import type { ModulePlace, Plan, Sign, Unit, UnitRef } from "./document";
@@ -20,7 +20,7 @@ export const dotModules = (units: readonly Unit[]): DotModule[] =>
   });
 
 const isDisplay = (unit: Unit): boolean =>
-  (unit.sheet !== undefined || unit.led !== undefined) && partOf(unit).kind === "display";
+  (unit.sheet !== undefined || unit.led !== undefined) && showsAnything(partOf(unit));
 
 /** Ways to run along modules that stand in rows. */
 export interface LayoutChoice {

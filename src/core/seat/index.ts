@@ -15,7 +15,7 @@ export {
   type Hole,
   type RailKind,
 } from "./breadboard";
-export { seatRig, type Seat, type Seating } from "./seats";
+export { moveSeat, seatRig, type Seat, type Seating } from "./seats";
 export { pointOf, type End, type SeatedWire } from "./ends";
 export { wireSeats, type SeatedWiring } from "./wiring";
 export { planFromWires } from "./take-up";

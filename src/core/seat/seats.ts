@@ -1,6 +1,17 @@
 import { munkres } from "munkres";
 import { displayBody, type Part } from "../parts";
-import { legRef, partOf, splitLegRef, type LegRef, type Rig, type UnitRef } from "../rig";
+import {
+  LIMITS,
+  legRef,
+  partOf,
+  splitLegRef,
+  type Edited,
+  type LegRef,
+  type Rig,
+  type SeatByHand,
+  type Unit,
+  type UnitRef,
+} from "../rig";
 import {
   BOARDS,
   ROWS,
@@ -63,12 +74,13 @@ interface Shape {
 }
 
 /** So many boards are laid out; more is no longer a table one works at. */
-const MOST_BOARDS = 8;
+const MOST_BOARDS = LIMITS.breadboards;
 
 /** Displays stand over the gap, their rows six pitches apart: c and g. */
 const DISPLAY_ROWS = ["g", "c"] as const;
 /** Resistors lie across the gap, one column each. */
 const RESISTOR_ROWS = ["e", "f"] as const;
+const LED_ROW = "g";
 const TRANSISTOR_ROWS = ["d", "g"] as const;
 const GAP_MIDDLE = 8.5;
 
@@ -85,15 +97,18 @@ function shapeOf(part: Part, upper: boolean): Shape | undefined {
     case "capacitor":
       return undefined;
     case "resistor":
+    case "diode": {
+      const [one, other] = part.legs;
       return {
         columns: 1,
         legs: [
-          ["1", 0, RESISTOR_ROWS[0]],
-          ["2", 0, RESISTOR_ROWS[1]],
+          [one!.id, 0, RESISTOR_ROWS[0]],
+          [other!.id, 0, RESISTOR_ROWS[1]],
         ],
         height: 3,
         middle: GAP_MIDDLE,
       };
+    }
     case "transistor": {
       const { control, out, common } = part.pins;
       const row = upper ? TRANSISTOR_ROWS[0] : TRANSISTOR_ROWS[1];
@@ -109,6 +124,14 @@ function shapeOf(part: Part, upper: boolean): Shape | undefined {
       };
     }
     case "display": {
+      // The legs of a single LED are a pitch apart, side by side.
+      if (part.outline.style === "two-ended")
+        return {
+          columns: 2,
+          legs: part.legs.map(({ id }, at) => [id, at, LED_ROW] as const),
+          height: 2,
+          middle: rowHeight(LED_ROW),
+        };
       const perRow = part.outline.style === "two-rows" ? part.outline.perRow : part.legs.length / 2;
       const { width, height } = displayBody(part);
       const columns = Math.ceil(width);
@@ -142,12 +165,34 @@ function shapeOf(part: Part, upper: boolean): Shape | undefined {
 }
 
 /** From the display over its resistors and transistors to the chips: current runs from left to right. */
-const ORDER: ReadonlyArray<Part["kind"]> = ["display", "resistor", "transistor"];
+const ORDER: ReadonlyArray<Part["kind"]> = ["display", "resistor", "diode", "transistor"];
 const GAP = 1;
+
+/** Columns of the boards that are spoken for by parts put there by hand. */
+class Reserved {
+  private readonly taken = new Set<string>();
+
+  /** Whether all columns from one on are free. */
+  isFree(board: number, from: number, count: number): boolean {
+    return Array.from({ length: count }, (_, at) => `${board} ${from + at}`).every(
+      (key) => !this.taken.has(key),
+    );
+  }
+
+  take(board: number, from: number, count: number): void {
+    for (let at = 0; at < count; at += 1) this.taken.add(`${board} ${from + at}`);
+  }
+
+  /** The highest board anything is on, from 0. */
+  get boards(): number {
+    return Math.max(0, ...[...this.taken].map((key) => Number(key.split(" ")[0])));
+  }
+}
 
 /**
  * Seats every unit of a rig on breadboards, in the order the current runs: displays, resistors, transistors, chips; on
- * a further board where one does not do. Bodies have their own width and height: nothing is seated under one.
+ * a further board where one does not do. What was put somewhere by hand stays there, and the rest goes around it. Bodies
+ * have their own width and height: nothing is seated under one.
  * The columns of the resistors are dealt out so that their wires are shortest (an assignment problem, solved exactly).
  * @param fixed resistors that are to stay where they lie
  */
@@ -159,8 +204,22 @@ export function seatRig(
   const columns = BOARDS[breadboard.size];
   const place = (part: Part) => (ORDER.includes(part.kind) ? ORDER.indexOf(part.kind) : ORDER.length);
   const units = rig.units
-    .map((unit) => ({ ref: unit.ref, part: partOf(unit) }))
+    .map((unit) => ({ ref: unit.ref, part: partOf(unit), seat: unit.seat }))
     .sort((one, other) => place(one.part) - place(other.part));
+  const reserved = new Reserved();
+  const byHand = new Map<UnitRef, Seat>();
+  for (const { ref, part, seat } of units) {
+    const shape = seat && shapeOf(part, true);
+    if (!seat || !shape || seat.column + shape.columns - 1 > columns) continue;
+    if (!reserved.isFree(seat.board, seat.column, shape.columns)) continue;
+    reserved.take(seat.board, seat.column, shape.columns);
+    const ends = shape.legs.map(([leg]) => leg).reverse();
+    const lies =
+      seat.turned && part.outline.style === "two-ended"
+        ? { ...shape, legs: shape.legs.map(([, column, row], at) => [ends[at]!, column, row] as const) }
+        : shape;
+    byHand.set(ref, seated(ref, part, lies, seat.board, seat.column));
+  }
   const seats: Seat[] = [];
   const left: UnitRef[] = [];
   let board = 0;
@@ -169,19 +228,27 @@ export function seatRig(
   /** The transistor above the gap whose columns the next one may share below it. */
   let above: Seat | undefined;
   for (const { ref, part } of units) {
+    const there = byHand.get(ref);
+    if (there) {
+      seats.push(there);
+      continue;
+    }
     const shares = part.kind === "transistor" ? above : undefined;
     const shape = shapeOf(part, shares === undefined);
     if (!shape) continue;
     const gap = before !== undefined && (before !== part.kind || part.kind !== "resistor") ? GAP : 0;
     let from = shares ? shares.from : next + (next === 1 ? 0 : gap);
-    if (shape.columns > columns || (board === MOST_BOARDS - 1 && from + shape.columns - 1 > columns)) {
+    let on = board;
+    const fits = () => from + shape.columns - 1 <= columns;
+    while (!shares && on < MOST_BOARDS && (!fits() || !reserved.isFree(on, from, shape.columns))) {
+      if (fits()) from += 1;
+      else [on, from] = [on + 1, 1];
+    }
+    if (shape.columns > columns || on >= MOST_BOARDS) {
       left.push(ref);
       continue;
     }
-    if (from + shape.columns - 1 > columns) {
-      board += 1;
-      from = 1;
-    }
+    if (on !== board) [board, next] = [on, 1];
     const seat = seated(ref, part, shape, board, from);
     above = part.kind === "transistor" && !shares ? seat : undefined;
     before = part.kind;
@@ -189,7 +256,9 @@ export function seatRig(
     seats.push(seat);
   }
   const holes = new Map(seats.flatMap(({ legs }) => [...legs]));
-  const resistors = fixed ?? dealResistors(rig, seats, holes);
+  const free = seats.filter(({ ref }) => !byHand.has(ref));
+  const resistors = new Map(fixed ?? dealResistors(rig, free, holes));
+  for (const ref of byHand.keys()) resistors.delete(ref);
   const dealt = seats.map((seat): Seat => {
     const lies = resistors.get(seat.ref);
     return lies ? lying(seat, lies) : seat;
@@ -198,13 +267,52 @@ export function seatRig(
   return {
     ...breadboard,
     columns,
-    boards: board + 1,
+    boards: Math.max(board, reserved.boards) + 1,
     seats: dealt,
     left,
     resistors,
     holes,
     covered: new Set(dealt.flatMap(coveredBy)),
   };
+}
+
+/**
+ * Puts a part somewhere by hand; without a place it finds its own again.
+ * @returns the rig, or why it cannot stand there
+ */
+export function moveSeat(
+  rig: Rig,
+  breadboard: Breadboard,
+  ref: UnitRef,
+  seat: SeatByHand | undefined,
+): Edited {
+  const unit = rig.units.find((one) => one.ref === ref);
+  const shape = unit && shapeOf(partOf(unit), true);
+  if (!unit || !shape) return { ok: false, message: `${ref} has no place on a breadboard.` };
+  const columns = BOARDS[breadboard.size];
+  const { seat: _, ...loose } = unit;
+  const put = (now: Unit): Edited => ({
+    ok: true,
+    rig: { ...rig, units: rig.units.map((one) => (one === unit ? now : one)) },
+  });
+  if (!seat) return put(loose);
+  const last = seat.column + shape.columns - 1;
+  if (last > columns)
+    return {
+      ok: false,
+      message: `${ref} is ${shape.columns} columns wide: on this board it can begin at column ${columns - shape.columns + 1} at the most.`,
+    };
+  const other = rig.units.find((one) => {
+    const its = one !== unit && one.seat && shapeOf(partOf(one), true);
+    if (!its || !one.seat || one.seat.board !== seat.board) return false;
+    return one.seat.column <= last && seat.column <= one.seat.column + its.columns - 1;
+  });
+  if (other)
+    return {
+      ok: false,
+      message: `${other.ref} was put on column ${other.seat!.column} by hand; move it first, or choose other columns.`,
+    };
+  return put({ ...loose, seat });
 }
 
 /** A part in its columns with the room its body takes: half a pitch more than its legs on either side. */

@@ -2,6 +2,7 @@ import type { BusChipPart, ChipPart } from "./chips";
 import type {
   CapacitorPart,
   ControllerPart,
+  DiodePart,
   DisplayPart,
   DriverArrayPart,
   ResistorPart,
@@ -19,6 +20,7 @@ export type Part =
   | DisplayPart
   | ResistorPart
   | CapacitorPart
+  | DiodePart
   | SupplyPart
   | ModulePart;
 
@@ -41,3 +43,10 @@ export const isChip = (part: Part): part is ChipPart => CHIP_KINDS.has(part.kind
 /** Whether a part is written to over a bus. */
 export const isBusChip = (part: Part): part is BusChipPart =>
   part.kind === "driver-chip" || part.kind === "expander";
+
+/** Whether a part shows digits or dots; single LEDs do not. */
+export const isDisplay = (part: Part): part is DisplayPart => part.kind === "display" && !part.single;
+
+/** Whether a part is one or several LEDs that stand alone. */
+export const isSingleLeds = (part: Part): part is DisplayPart =>
+  part.kind === "display" && part.single === true;

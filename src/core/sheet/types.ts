@@ -168,12 +168,25 @@ export interface DisplayPart extends PartBase {
   /** Dots in a row of a matrix; 0 for digits. */
   readonly columns: number;
   readonly leds: readonly LedJunction[];
+  /** Single LEDs, alone or in a bar: lit or dark, and no place of a text or picture. */
+  readonly single?: true;
 }
 
 export interface ResistorPart extends PartBase {
   readonly kind: "resistor";
   readonly powerKeep: Watts;
   readonly powerMaximum: Watts;
+}
+
+/** Lets current through one way. */
+export interface DiodePart extends PartBase {
+  readonly kind: "diode";
+  readonly pins: { readonly anode: string; readonly cathode: string };
+  /** Forward drop at the test current, in mA, and its rise. */
+  readonly forward: Volts;
+  readonly testCurrent: Milliamps;
+  readonly slope: Ohms;
+  readonly current: { readonly keep: Milliamps; readonly maximum: Milliamps };
 }
 
 export interface CapacitorPart extends PartBase {

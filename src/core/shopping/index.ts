@@ -37,6 +37,7 @@ export function shoppingList(rig: Rig, rows: readonly AuditRow[], take: Milliamp
   const highest = Math.max(5, ...rig.units.map(({ volts = 0 }) => volts));
   return partsList(rig).map(({ count, what, refs }): ShoppingLine => {
     const unit = units.get(refs[0]!)!;
+    if (what.startsWith("socket")) return { count, what, refs, rating: "" };
     return { count, what, refs, rating: ratingOf(unit, (kind) => mostOf(kind, refs), highest, take) };
   });
 }
@@ -50,6 +51,8 @@ function ratingOf(unit: Unit, most: (kind: string) => number, volts: Volts, take
     }
     case "capacitor":
       return `${formatQuantity(sizeFor(CAPACITOR_VOLTS, volts * CAPACITOR_MARGIN), "V")} or more`;
+    case "diode":
+      return `carries up to ${formatQuantity(most("diode"), "A", 2)}`;
     case "transistor": {
       const amps = most("transistor");
       return amps > 0 ? `carries up to ${formatQuantity(amps, "A", 2)}` : "";

@@ -1,4 +1,4 @@
-import { findPart } from "../parts";
+import { findPart, isDisplay } from "../parts";
 import {
   MARKS,
   inOrder,
@@ -10,7 +10,7 @@ import {
   type PipName,
 } from "../glyph";
 import type { Bitmap, View } from "../dots";
-import { partOf, type Rig, type Show } from "../rig";
+import { LIMITS, besideRound, leastCommon, ownUnits, partOf, type Rig, type Show } from "../rig";
 import type { Milliseconds } from "../quantity";
 
 export { sceneTitle } from "./scene-title";
@@ -22,6 +22,8 @@ export interface Frame {
   readonly cells: readonly Cell[];
   /** The text has more places than the display: the last ones are cut off. */
   readonly cut: boolean;
+  /** Which text of theirs displays beside it show meanwhile, from 0; the first where it is left out. */
+  readonly nth?: number;
   /** Of a display of dots: how long it is shown, in ms, and its picture. */
   readonly time?: Milliseconds;
   readonly bitmap?: () => Bitmap;
@@ -32,21 +34,21 @@ export interface Frame {
 const BLANK: Cell = { glyph: " ", point: false };
 
 /** The marks the rig's displays have beside their digits. */
-export function marksOf(rig: Pick<Rig, "units">): MarkName[] {
+export function marksOf(rig: Pick<Rig, "units" | "beside">): MarkName[] {
   const names = new Set<PipName>(
-    rig.units.flatMap((unit) => {
+    ownUnits(rig).flatMap((unit) => {
       const part = partOf(unit);
-      return part.kind === "display" ? part.leds.map(({ segment }) => segment) : [];
+      return isDisplay(part) ? part.leds.map(({ segment }) => segment) : [];
     }),
   );
   return MARKS.filter((mark) => names.has(mark));
 }
 
 /** How many digits the rig's displays have together. */
-export const digitsIn = (rig: Pick<Rig, "units">): number =>
-  rig.units.reduce((sum, unit) => {
+export const digitsIn = (rig: Pick<Rig, "units" | "beside">): number =>
+  ownUnits(rig).reduce((sum, unit) => {
     const part = partOf(unit);
-    return sum + (part.kind === "display" ? part.digits : 0);
+    return sum + (isDisplay(part) ? part.digits : 0);
   }, 0);
 
 /** Zeros that stand before a digit, from the left, are left dark. */
@@ -80,16 +82,21 @@ export function fitText(
 }
 
 /** The faces a show runs through, in order. */
-export function showFrames(rig: Pick<Rig, "units" | "show">): Frame[] {
+export function showFrames(rig: Pick<Rig, "units" | "show" | "beside">): Frame[] {
   const { show } = rig;
   const marks = marksOf(rig);
   const digits = Math.max(1, digitsIn(rig));
   const texts = show.mode === "hold" ? [show.hold] : show.texts;
-  return texts.map((text) => fitText(text, digits, show, marks));
+  const faces = texts.map((text) => fitText(text, digits, show, marks));
+  const round = besideRound(rig);
+  if (round === 1) return faces;
+  // Two displays that run through lists of their own are back at the start together after so many faces.
+  const whole = Math.min(LIMITS.texts, leastCommon(faces.length, round));
+  return Array.from({ length: whole }, (_, nth) => ({ ...faces[nth % faces.length]!, nth }));
 }
 
 /** All cells a show lights, for looking at its characters. */
-export const showCells = (rig: Pick<Rig, "units" | "show">): Cell[] => {
+export const showCells = (rig: Pick<Rig, "units" | "show" | "beside">): Cell[] => {
   const { show } = rig;
   const marks = marksOf(rig);
   return (show.mode === "hold" ? [show.hold] : show.texts).flatMap((text) => splitCells(text, marks));

@@ -1,7 +1,15 @@
-import { gridOf, moduleBoxes, type DotGrid, type ModuleBox, type RigModel } from "../address";
+import {
+  besideDigits,
+  besideGrid,
+  gridOf,
+  moduleBoxes,
+  type DotGrid,
+  type ModuleBox,
+  type RigModel,
+} from "../address";
 import { isSegment, segmentBeside, type Direction } from "../glyph";
-import type { LedColour } from "../parts";
-import { pipId, splitPipId, type DigitId, type PipId } from "../rig";
+import { isSingleLeds, type LedColour } from "../parts";
+import { besideTitle, pipId, splitPipId, type DigitId, type PipId } from "../rig";
 import type { FaceView } from "./face";
 
 /** What has to be known of a display to draw it and to find one's way on it, without the rig behind it. */
@@ -13,16 +21,50 @@ export interface FaceShape {
   readonly digits: readonly DigitId[];
   /** For displays of dots. */
   readonly dots?: { readonly grid: DotGrid; readonly modules: readonly ModuleBox[] };
+  /** Displays beside it, and single LEDs; left out where there are none. */
+  readonly beside?: readonly BesideShape[];
+}
+
+/** A display beside the plan's on the face, or the LEDs of one body that stand alone. */
+export interface BesideShape {
+  readonly title: string;
+  readonly colour: LedColour;
+  readonly digits?: readonly DigitId[];
+  readonly dots?: { readonly grid: DotGrid; readonly modules: readonly ModuleBox[] };
+  readonly singles?: readonly PipId[];
+}
+
+/** What stands beside the plan's display: displays in the order they were put there, then single LEDs. */
+function besideShapes(model: RigModel): BesideShape[] {
+  const { rig } = model;
+  const displays = (rig.beside ?? []).map((group): BesideShape => {
+    const dots = besideGrid(model, group);
+    const { colour } = group;
+    return {
+      title: besideTitle(rig, group),
+      colour,
+      ...(dots ? { dots } : { digits: besideDigits(model, group) }),
+    };
+  });
+  const singles = rig.units.flatMap((unit): BesideShape[] => {
+    const part = model.part(unit.ref);
+    if (!isSingleLeds(part)) return [];
+    const pips = part.leds.map(({ digit, segment }) => pipId(unit.ref, digit, segment));
+    return [{ title: unit.ref, colour: unit.led?.colour ?? "red", singles: pips }];
+  });
+  return [...displays, ...singles];
 }
 
 /** What a page needs to draw a face without the model behind it: LEDs, digits, dots, colour. */
 export function faceShape(model: RigModel): FaceShape {
   const grid = gridOf(model);
+  const beside = besideShapes(model);
   return {
     colour: model.display.led?.colour ?? "red",
     pips: model.addresses.map(({ pip }) => pip),
     digits: model.digits,
     ...(grid ? { dots: { grid, modules: moduleBoxes(model) } } : {}),
+    ...(beside.length > 0 ? { beside } : {}),
   };
 }
 

@@ -1,6 +1,6 @@
 export { isPowered } from "./board-wires";
 export { Simulation } from "./simulation";
-export { faceShape, pipBeside, type FaceShape, type ReadFace } from "./face-shape";
+export { faceShape, pipBeside, type BesideShape, type FaceShape, type ReadFace } from "./face-shape";
 export { readView } from "./read-view";
 export { VISIBLE, type Face, type FaceView } from "./face";
 export {

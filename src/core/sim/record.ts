@@ -1,9 +1,9 @@
-import { gridOf, isMultiplexed, pictureOf, type RigModel } from "../address";
+import { besideShow, gridOf, isMultiplexed, pictureOf, type RigModel } from "../address";
 import { Stitcher, type Ribbon } from "../dots";
 import { buildProgram, scanPeriod } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
 import { lazily } from "../remember";
-import { controllerById, type PipId } from "../rig";
+import { controllerById, splitPipId, type PipId } from "../rig";
 import { readSign } from "./read-sign";
 import { readShown } from "./scan-light";
 import { shownOnAll } from "./shown";
@@ -30,11 +30,12 @@ const VISIBLE: Milliamps = 0.02;
 /** The LEDs that make up what reads, each digit's in reading order. */
 export function readCurrents(model: RigModel, currents: ReadonlyMap<PipId, Milliamps>): string {
   const readsFrom = gridOf(model) ? DOT_READS_FROM : READS_FROM;
+  const beside = besideShow(model);
+  const own =
+    beside.size === 0 ? [...currents] : [...currents].filter(([pip]) => !beside.has(splitPipId(pip).unit));
   let brightest = VISIBLE / readsFrom;
-  for (const current of currents.values()) brightest = Math.max(brightest, current);
-  const lit = new Set(
-    [...currents].filter(([, current]) => current > brightest * readsFrom).map(([pip]) => pip),
-  );
+  for (const [, current] of own) brightest = Math.max(brightest, current);
+  const lit = new Set(own.filter(([, current]) => current > brightest * readsFrom).map(([pip]) => pip));
   return readShown(model, shownOnAll(model, { lit, unknown: new Set() }));
 }
 

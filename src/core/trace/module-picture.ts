@@ -3,7 +3,8 @@ import type { Bitmap } from "../dots";
 import { tellsWhichWay } from "../frames";
 import { columnOf, isDot } from "../glyph";
 import type { Nanoseconds } from "../quantity";
-import { dotModules, type DotModule, type Rig, type DigitId } from "../rig";
+import { dotModules,
+  ownUnits, type DotModule, type Rig, type DigitId } from "../rig";
 import { decodeCapture } from "./decode";
 import type { DecodedFace } from "./decoded";
 import { guessMapping, wantedLines } from "./mapping";
@@ -44,7 +45,7 @@ export async function findModulePicture(
   const mapping = Object.fromEntries(guesses.map(({ line, signal }) => [line, signal!]));
   try {
     const { faces } = await decodeCapture(rig, file, mapping, options);
-    const modules = dotModules(rig.units);
+    const modules = dotModules(ownUnits(rig));
     for (const face of faces)
       for (const [place, one] of modules.entries()) {
         const picture = ownPicture(face, one, model.digits);

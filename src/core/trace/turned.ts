@@ -1,7 +1,8 @@
 import { gridOf, modelOf, type RigModel } from "../address";
 import { ORIENTATIONS, Stitcher, sameOrientation, type Reading, type Ribbon } from "../dots";
 import type { PipName } from "../glyph";
-import { USUAL_LAYOUT, dotModules, laidOut, type LayoutChoice } from "../rig";
+import { USUAL_LAYOUT, dotModules,
+  ownUnits, laidOut, type LayoutChoice } from "../rig";
 import { readSign, shownPicture } from "../sim";
 import type { Decoded } from "./decoded";
 import { HALF_WRITTEN } from "./decoder";
@@ -35,7 +36,7 @@ const lettersIn = (text: string): number =>
  */
 export function readableLayout(model: RigModel, decoded: Decoded): ReadableLayout | undefined {
   const grid = gridOf(model);
-  const modules = dotModules(model.rig.units);
+  const modules = dotModules(ownUnits(model.rig));
   if (!grid || modules.length === 0) return undefined;
   const across = new Set(model.rig.sign?.modules.map(({ x }) => x)).size || modules.length;
   const layouts = ORIENTATIONS.flatMap((orientation) =>
@@ -99,7 +100,7 @@ function readableTexts(
 }
 
 const isPresent = ({ rig }: RigModel, layout: LayoutChoice): boolean => {
-  const places = laidOut(dotModules(rig.units), layout);
+  const places = laidOut(dotModules(ownUnits(rig)), layout);
   return places.every((place) => {
     const now = rig.sign?.modules.find(({ unit }) => unit === place.unit);
     return now?.x === place.x && now.y === place.y && sameOrientation(now, place);

@@ -1,5 +1,7 @@
 import {
+  besideShow,
   gridOf,
+  heldPips,
   isMultiplexed,
   pipTitle,
   reachFrom,
@@ -36,8 +38,8 @@ export function trailOf(model: RigModel, pip: PipId, legNames: LegNames = "lette
     via.map((ref) => ({
       kind: "resistor",
       topic: "wiring",
-      title: `${ref} ${unitValue(model.unit(ref)) ?? ""}`.trim(),
-      legs: [legRef(ref, "1"), legRef(ref, "2")],
+      title: `${ref} ${unitValue(model.unit(ref)) ?? model.part(ref).title}`,
+      legs: model.part(ref).legs.map(({ id }) => legRef(ref, id)),
     }));
   const hops: Hop[] = [
     {
@@ -215,6 +217,16 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
 
 /** How much of the show the LED is lit, through the wires as they are. */
 function timeHop(model: RigModel, address: Address): Hop {
+  if (besideShow(model).has(splitPipId(address.pip).unit)) {
+    const always = address.verdict.kind === "always";
+    return {
+      kind: "time",
+      topic: "wiring",
+      title: always ? "lit while there is power" : heldPips(model).has(address.pip) ? "kept lit" : "kept dark",
+      detail: always ? "nothing switches it" : "whatever the display shows",
+      legs: [],
+    };
+  }
   const grid = gridOf(model);
   if (grid) return dotTimeHop(model, grid, address);
   const { show } = model.rig;

@@ -17,6 +17,7 @@ const KINDS: ReadonlyArray<readonly [kind: MeasureKind | "all", title: string]> 
   ["package", "Package"],
   ["transistor", "Transistors"],
   ["resistor", "Resistors"],
+  ["diode", "Diodes"],
   ["heat", "Heat"],
   ["supply", "Supply"],
 ];

@@ -9,11 +9,20 @@ import {
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { gridOf, placesOfModules } from "@/core/address";
-import { ORIENTATIONS, STRAIGHT, TURNS, sameOrientation, turnedSize, type Orientation } from "@/core/dots";
+import {
+  ORIENTATIONS,
+  STRAIGHT,
+  TURNS,
+  orientationTitle,
+  sameOrientation,
+  turnedSize,
+  type Orientation,
+} from "@/core/dots";
 import { STARTS, probeLooks } from "@/core/frames";
 import {
   USUAL_LAYOUT,
   dotModules,
+  ownUnits,
   laidOut,
   type LayoutChoice,
   type ModulePlace,
@@ -80,7 +89,7 @@ function Board({ places, chosen, onChoose }: BoardProps) {
     useSensor(KeyboardSensor),
   );
   const scale = scaleFor(grid.width);
-  const sizes = new Map(dotModules(model.rig.units).map((one) => [one.unit, one]));
+  const sizes = new Map(dotModules(ownUnits(model.rig)).map((one) => [one.unit, one]));
   const sizeOf = (one: ModulePlace) => {
     const { columns, rows } = sizes.get(one.unit)!;
     return turnedSize(columns, rows, one);
@@ -159,7 +168,7 @@ function Module({ place: one, number, chosen, picked, style, onChoose }: ModuleP
       style={{ ...style, transform: shift, zIndex: transform ? 5 : undefined }}
       {...attributes}
       {...listeners}
-      aria-label={`Module ${number}, ${orientationSays(one)}`}
+      aria-label={`Module ${number}, ${orientationTitle(one)}`}
       aria-pressed={chosen}
       onClick={onChoose}
     >
@@ -175,9 +184,6 @@ function cornerOf({ turn, mirrored }: Orientation): string {
   return corners[(TURNS.indexOf(turn) + (mirrored ? 1 : 0)) % 4]!;
 }
 
-const orientationSays = ({ turn, mirrored }: Orientation): string =>
-  [turn === 0 ? "straight" : `turned ${turn}° clockwise`, ...(mirrored ? ["mirrored"] : [])].join(", ");
-
 /** One module: turned and mirrored by itself. */
 function One({ place: one, places }: { place: ModulePlace; places: readonly ModulePlace[] }) {
   const set = (orientation: Orientation) =>
@@ -190,7 +196,7 @@ function One({ place: one, places }: { place: ModulePlace; places: readonly Modu
     <div className="spread flex-wrap">
       <span className="small">
         <strong>Module {places.indexOf(one) + 1}</strong> <span className="quiet">({one.unit})</span>{" "}
-        {orientationSays(one)}
+        {orientationTitle(one)}
       </span>
       <span className="row-line">
         <IconButton
@@ -219,7 +225,7 @@ function One({ place: one, places }: { place: ModulePlace; places: readonly Modu
 /** All modules at once: rows, chain direction, and one orientation for all. */
 function AllAtOnce({ places }: { places: readonly ModulePlace[] }) {
   const model = useModel();
-  const modules = dotModules(model.rig.units);
+  const modules = dotModules(ownUnits(model.rig));
   const colour = model.display.led?.colour ?? "red";
   const [choice, setChoice] = useState<LayoutChoice>(() => ({
     ...USUAL_LAYOUT,
@@ -275,9 +281,9 @@ function AllAtOnce({ places }: { places: readonly ModulePlace[] }) {
                 bitmap={probeLooks(modules[0]!)[at]!.picture}
                 colour={colour}
                 height={72}
-                label={orientationSays(orientation)}
+                label={orientationTitle(orientation)}
               />
-              <span className="tiny">{orientationSays(orientation)}</span>
+              <span className="tiny">{orientationTitle(orientation)}</span>
             </button>
           );
         })}

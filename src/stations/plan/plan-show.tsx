@@ -4,6 +4,7 @@ import { marksOf, showCells, showLength } from "@/core/show";
 import { formatQuantity } from "@/core/quantity";
 import { editRig, useModel } from "@/store";
 import { SelectField, Choices, CommitField, QuantityField } from "@/ui";
+import { readTexts } from "./read-texts";
 import { RoundsField } from "./rounds";
 
 const change = (values: Partial<Show>) => editRig((rig) => ({ ...rig, show: { ...rig.show, ...values } }));
@@ -12,18 +13,6 @@ const readList = (text: string) =>
   text === ""
     ? { ok: false as const, message: "one character at least" }
     : { ok: true as const, value: oneByOne(text) };
-
-const readTexts = (text: string) => {
-  const lines = text.replace(/\n+$/, "").split("\n");
-  const long = lines.find((line) => line.length > LIMITS.text);
-  if (long !== undefined)
-    return { ok: false as const, message: `“${long.slice(0, 12)}…” is over ${LIMITS.text} characters` };
-  if (lines.length > LIMITS.texts) return { ok: false as const, message: `at most ${LIMITS.texts} texts` };
-  const empty = lines.findIndex((line) => line === "");
-  return empty >= 0
-    ? { ok: false as const, message: `line ${empty + 1} is empty: type a space for a dark face` }
-    : { ok: true as const, value: lines };
-};
 
 /** What the rig is to show over time. */
 export function PlanShow() {

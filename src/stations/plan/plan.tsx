@@ -2,7 +2,7 @@
 import "./plan.css";
 import { useCallback, useState } from "react";
 import { gridOf, scanningChip } from "@/core/address";
-import { movedWires, planProblem, relay, withLines, type Plan } from "@/core/rig";
+import { besideLost, movedWires, planProblem, relay, withLines, type Plan } from "@/core/rig";
 import { editWires, refuse, useModel, useOpenRig } from "@/store";
 import { ChipSheet, SinkSheet, StationFrame, fetched } from "@/ui";
 import { BoardSheet, ResistorSheet } from "./plan-drive";
@@ -15,6 +15,10 @@ import { Ways } from "./ways";
 
 const RelayDialog = fetched("The question", () =>
   import("./relay-dialog").then((module) => module.RelayDialog),
+);
+
+const BesideSheet = fetched("Displays beside it", () =>
+  import("./beside-sheet").then((module) => module.BesideSheet),
 );
 
 const relayNow = (plan: Plan): void => {
@@ -30,13 +34,16 @@ export function PlanStation() {
   const [waiting, setWaiting] = useState<Plan>();
   const lay = useCallback((plan: Plan) => {
     const now = useOpenRig.getState().rig;
-    if (now && movedWires(now).length > 0) setWaiting(plan);
+    if (now && (movedWires(now).length > 0 || besideLost(now, withLines(plan)).length > 0)) setWaiting(plan);
     else relayNow(plan);
   }, []);
   return (
     <StationFrame title="Plan" lead="What it shows, on what, from which lines, and what that takes.">
       <div className="plan-grid">
-        <div className="plan-column">{gridOf(model) ? <PlanSign /> : <PlanShow />}</div>
+        <div className="plan-column">
+          {gridOf(model) ? <PlanSign /> : <PlanShow />}
+          <BesideSheet />
+        </div>
         <div className="plan-column">
           <DisplaySheet onLay={lay} />
           {scanningChip(model) ? (
@@ -60,6 +67,7 @@ export function PlanStation() {
       {waiting && (
         <RelayDialog
           moved={movedWires(rig).length}
+          lost={besideLost(rig, withLines(waiting))}
           onClose={() => setWaiting(undefined)}
           onLay={() => relayNow(waiting)}
         />

@@ -4,12 +4,14 @@ import Modal from "react-bootstrap/Modal";
 interface Props {
   /** Wires that do not run where the plan put them. */
   readonly moved: number;
+  /** Displays beside it that would have no place any more. */
+  readonly lost: readonly string[];
   readonly onClose: () => void;
   readonly onLay: () => void;
 }
 
 /** Asks before wires that were moved by hand are laid afresh. */
-export function RelayDialog({ moved, onClose, onLay }: Props) {
+export function RelayDialog({ moved, lost, onClose, onLay }: Props) {
   return (
     <Modal show onHide={onClose} aria-labelledby="relay-title">
       <Modal.Header closeButton>
@@ -18,8 +20,19 @@ export function RelayDialog({ moved, onClose, onLay }: Props) {
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
-        {moved} wire{moved === 1 ? " does" : "s do"} not run where the plan put them. This choice lays all
-        wires afresh, as planned; Undo brings yours back.
+        {moved > 0 && (
+          <p>
+            {moved} wire{moved === 1 ? " does" : "s do"} not run where the plan put them. This choice lays all
+            wires afresh, as planned; Undo brings yours back.
+          </p>
+        )}
+        {lost.length > 0 && (
+          <p>
+            There is no place beside it any more for {lost.join(" and ")}:{" "}
+            {lost.length === 1 ? "it comes" : "they come"} off the table. Undo brings{" "}
+            {lost.length === 1 ? "it" : "them"} back.
+          </p>
+        )}
       </Modal.Body>
       <Modal.Footer>
         <Button variant="plain" onClick={onClose}>

@@ -1,6 +1,7 @@
-import { isChip, legPlace, type DisplayPart, type Part } from "@/core/parts";
-import { legRef, type LegRef, type UnitRef } from "@/core/rig";
+import { isChip, isDisplay, legPlace, type DisplayPart, type Part } from "@/core/parts";
+import { legRef, splitPipId, type LegRef, type UnitRef } from "@/core/rig";
 import type { RigModel } from "@/core/address";
+import { remembered } from "@/core/remember";
 
 export interface Box {
   readonly ref: UnitRef;
@@ -57,10 +58,11 @@ export function layOut(model: RigModel): Drawing {
   };
 
   const modules = units(({ kind }) => kind === "module");
-  const displays = units(({ kind }) => kind === "display");
+  // Single LEDs lie among the resistors; a bar of them is as large as a display.
+  const displays = units((part) => part.kind === "display" && part.outline.style !== "two-ended");
   // A closed module stands where its display would.
-  const isClosed = displays.length === 0;
-  const faces = isClosed ? modules : displays;
+  const isClosed = !displays.some(({ part }) => isDisplay(part)) && modules.length > 0;
+  const faces = isClosed ? [...modules, ...displays] : displays;
   const widthOf = ({ ref, part: { kind, outline } }: { ref: UnitRef; part: Part }) =>
     kind === "module"
       ? faceWidth(model, ref) + MODULE.margin
@@ -78,7 +80,10 @@ export function layOut(model: RigModel): Drawing {
 
   const chips = units((part) => isChip(part) || part.kind === "driver-array");
   const transistors = units(({ kind }) => kind === "transistor");
-  const resistors = units(({ kind }) => kind === "resistor");
+  const resistors = units(
+    ({ kind, outline }) =>
+      kind === "resistor" || kind === "diode" || (kind === "display" && outline.style === "two-ended"),
+  );
   const resistorX = DISPLAY.x + displaysWidth + 36;
   const resistorColumns = Math.ceil(resistors.length / RESISTOR.most);
   const transistorX = resistorX + resistorColumns * RESISTOR.column;
@@ -114,7 +119,7 @@ export function layOut(model: RigModel): Drawing {
     add({ ref, part, x: boardX, y: 18, width: BOARD.width, height: part.legs.length * BOARD.pitch + 14 });
   }
   const outputY = (ref: UnitRef): number => {
-    const net = model.nets.of(legRef(ref, "1"));
+    const net = model.nets.of(legRef(ref, model.part(ref).legs[0]!.id));
     const driver = model.drivers.get(net.id)?.[0];
     const spot = driver && spots.get(driver.leg);
     return spot ? (spot.dx > 0 ? chipX * -1 : spot.y) : 900;
@@ -158,10 +163,19 @@ export function layOut(model: RigModel): Drawing {
   return { width: boardX + BOARD.width + 6, height, boxes, spots };
 }
 
+/** Every display with LEDs, also those inside modules that are closed. */
+const displaysOf = remembered((model: RigModel): readonly UnitRef[] => [
+  ...new Set(model.addresses.map(({ pip }) => splitPipId(pip).unit)),
+]);
+
 /** The displays on a module's board, as they stand from the left. */
 export function facesOf(model: RigModel, ref: UnitRef): readonly DisplayPart[] {
-  const left = new Map(model.rig.sign?.modules.map(({ unit, x }) => [unit, x]));
-  return [...new Set(model.digits.map(({ unit }) => unit))]
+  const places = [
+    ...(model.rig.sign?.modules ?? []),
+    ...(model.rig.beside ?? []).flatMap(({ modules = [] }) => modules),
+  ];
+  const left = new Map(places.map(({ unit, x }) => [unit, x]));
+  return displaysOf(model)
     .filter((unit) => model.unit(unit).inside === ref)
     .sort((one, other) => (left.get(one) ?? 0) - (left.get(other) ?? 0))
     .map((unit) => model.part(unit) as DisplayPart);
@@ -226,7 +240,7 @@ function spotOf({ ref, part, x, y, width, height }: Box, id: string): LegSpot {
     const place = part.legs.findIndex((candidate) => candidate.id === id);
     return { leg, id, x: x - LEG + 2, y: y + 14 + BOARD.pitch * (place + 0.2), dx: -1, dy: 0 };
   }
-  const right = id === "1" || id === "-";
+  const right = id === "1" || id === "-" || id === "A";
   return { leg, id, x: right ? x + width + LEG : x - LEG, y: y + height / 2, dx: right ? 1 : -1, dy: 0 };
 }
 

@@ -1,7 +1,7 @@
 import { memo, useMemo } from "react";
 import { digitPathOf, pathOf, wireColour, type RigModel } from "@/core/address";
-import { isChip, type DisplayPart } from "@/core/parts";
-import type { LegRef, PipId } from "@/core/rig";
+import { isChip, isSingleLeds, type DisplayPart } from "@/core/parts";
+import type { LegRef, PipId, UnitRef } from "@/core/rig";
 import {
   BOARD_HEIGHT,
   BOARD_STEP,
@@ -30,6 +30,9 @@ interface Props {
   readonly selected: string | undefined;
   readonly onWire: (id: string) => void;
   readonly onLeg: (leg: LegRef) => void;
+  readonly onUnit: (ref: UnitRef) => void;
+  /** The part in hand. */
+  readonly part: string | undefined;
 }
 
 const at = ({ x, y }: { x: number; y: number }) => ({ x: LEFT + x * UNIT, y: TOP + y * UNIT });
@@ -43,6 +46,8 @@ export const SeatDrawing = memo(function SeatDrawing({
   selected,
   onWire,
   onLeg,
+  onUnit,
+  part,
 }: Props) {
   const path = useMemo(() => {
     if (!pick) return { wires: new Set<string>(), legs: new Set<LegRef>() };
@@ -88,7 +93,13 @@ export const SeatDrawing = memo(function SeatDrawing({
       ))}
       {all.filter((wire) => !standsOut(wire)).map(drawWire)}
       {seating.seats.map((seat) => (
-        <SeatBody key={seat.ref} seat={seat} model={model} picked={path.legs} onLeg={onLeg} />
+        <g
+          key={seat.ref}
+          className={`unit-hit${part === seat.ref ? " is-selected" : ""}`}
+          onClick={() => onUnit(seat.ref)}
+        >
+          <SeatBody seat={seat} model={model} picked={path.legs} onLeg={onLeg} />
+        </g>
       ))}
       {wiring.capacitors.map(({ ref, from, to }) => {
         const [one, other] = [at(placeOf(from)), at(placeOf(to))];
@@ -216,16 +227,30 @@ function SeatBody({
       cy={y}
       r={3}
       className={`seat-leg${picked.has(leg) ? " is-picked" : ""}`}
-      onClick={() => onLeg(leg)}
+      onClick={(event) => {
+        event.stopPropagation();
+        onLeg(leg);
+      }}
     >
       <title>{leg}</title>
     </circle>
   ));
-  if (part.kind === "resistor") {
+  if (part.kind === "resistor" || part.kind === "diode") {
+    const ring = points.find(({ leg }) => leg.endsWith(".K"));
     return (
       <g>
         <path d={`M${middle.x},${top} V${bottom}`} className="leg-metal" />
-        <rect x={middle.x - 4} y={middle.y - 13} width={8} height={26} rx={3} className="resistor-body" />
+        <rect
+          x={middle.x - 4}
+          y={middle.y - 13}
+          width={8}
+          height={26}
+          rx={3}
+          className={part.kind === "diode" ? "diode-body" : "resistor-body"}
+        />
+        {ring && (
+          <path d={`M${middle.x - 4},${middle.y + (ring.y > middle.y ? 9 : -9)} h8`} className="diode-ring" />
+        )}
         {legDots}
         <text
           x={middle.x + 3}
@@ -248,6 +273,17 @@ function SeatBody({
         />
         {legDots}
         <text x={middle.x} y={middle.y - 5} textAnchor="middle" className="seat-light">
+          {ref}
+        </text>
+      </g>
+    );
+  }
+  if (isSingleLeds(part) && part.outline.style === "two-ended") {
+    return (
+      <g>
+        <circle cx={middle.x} cy={middle.y} r={UNIT * 0.9} className="led-body" />
+        {legDots}
+        <text x={middle.x} y={top - UNIT} textAnchor="middle" className="seat-text">
           {ref}
         </text>
       </g>
@@ -276,8 +312,12 @@ function SeatBody({
 }
 
 /** What a display is, in two words. */
-const displaySays = ({ digits, columns }: DisplayPart): string =>
-  columns > 0 ? `${columns} × ${digits} dots` : `${digits} digit${digits === 1 ? "" : "s"}`;
+const displaySays = ({ digits, columns, single }: DisplayPart): string =>
+  single
+    ? `${columns} LEDs`
+    : columns > 0
+      ? `${columns} × ${digits} dots`
+      : `${digits} digit${digits === 1 ? "" : "s"}`;
 
 /** Pins of what stands beside the board, as far as wires lead to them. */
 function Beside({ model, wires }: { model: RigModel; wires: readonly SeatedWire[] }) {

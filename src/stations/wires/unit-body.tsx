@@ -25,11 +25,14 @@ export function UnitBody({ box, model }: { box: Box; model: RigModel }) {
     case "transistor":
       return <TransistorBody box={box} />;
     case "display":
+      if (box.part.outline.style === "two-ended") return <LedBody box={box} value={undefined} />;
       return <DisplayBody box={box} part={box.part} />;
     case "module":
       return <ModuleBody box={box} faces={facesOf(model, box.ref)} />;
     case "controller":
       return <BoardBody box={box} />;
+    case "diode":
+      return <DiodeBody box={box} value={box.part.title} />;
     case "resistor":
       return <ResistorBody box={box} value={value} />;
     case "capacitor":
@@ -179,6 +182,34 @@ function ResistorBody({ box, value }: ShapeProps) {
       <rect x={x} y={y} width={width} height={height} rx={6} className="resistor-body" />
       <text x={middle} y={y - 4} className="value-text" textAnchor="middle">
         {ref} {value}
+      </text>
+    </g>
+  );
+}
+
+/** The ring is at its cathode, to the left. */
+function DiodeBody({ box, value }: ShapeProps) {
+  const { x, y, width, height, ref } = box;
+  return (
+    <g>
+      <rect x={x} y={y} width={width} height={height} rx={3} className="diode-body" />
+      <path d={`M${x + 8},${y} v${height}`} className="diode-ring" />
+      <text x={x + width / 2} y={y - 4} className="value-text" textAnchor="middle">
+        {ref} {value}
+      </text>
+    </g>
+  );
+}
+
+function LedBody({ box }: ShapeProps) {
+  const { x, y, width, height, ref } = box;
+  const middle = x + width / 2;
+  return (
+    <g>
+      <path d={`M${x},${y + height / 2} H${x + width}`} className="leg-metal" />
+      <circle cx={middle} cy={y + height / 2} r={10} className="led-body" />
+      <text x={middle} y={y - 6} className="value-text" textAnchor="middle">
+        {ref}
       </text>
     </g>
   );

@@ -1,13 +1,15 @@
 "use client";
 import "./wires.css";
+import "./wire-colours.css";
 import "./seats.css";
+import "./parts/parts.css";
 import { useDeferredValue, useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { seatRig, wireSeats, type Breadboard } from "@/core/seat";
 import { outsideModel } from "@/core/address";
-import { movedWires, outsideOf, relay, schemeOf } from "@/core/rig";
+import { movedWires, outsideOf, partTitle, relay, schemeOf } from "@/core/rig";
 import { editRig, editWires, useModel, useOpenRig, usePreferences } from "@/store";
-import { OrderDialog, SelectField, StationFrame, ViewSwitch } from "@/ui";
+import { OrderDialog, SelectField, StationFrame, ViewSwitch, fetched } from "@/ui";
 import { BreadboardChoice, SeatsSay } from "./breadboard";
 import { CodeOrWires } from "./code-or-wires";
 import { SeatDrawing } from "./seat-drawing";
@@ -16,6 +18,11 @@ import { useWireHands } from "./use-wire-hands";
 import { WireActions } from "./wire-actions";
 import { WireList } from "./wire-list";
 import { WiringDrawing } from "./wiring-drawing";
+
+const AddPart = fetched("The parts", () => import("./parts/add-part").then((module) => module.AddPart));
+const PartActions = fetched("What can be done to the part", () =>
+  import("./parts/part-actions").then((module) => module.PartActions),
+);
 
 const VIEWS = [
   ["legs", "Leg to leg"],
@@ -38,6 +45,9 @@ export function WiresStation() {
   const { free } = schemeOf(rig.plan.scheme);
   const { wire, doing, message, ...hands } = useWireHands(model, pick);
   const [opened, setOpened] = useState(false);
+  const [adding, setAdding] = useState(false);
+  const [inHand, setInHand] = useState<string>();
+  const part = rig.units.find(({ ref }) => ref === inHand);
   const toPlace = outsideOf(rig).wires;
   const placed = toPlace.filter((one) => one.placed).length;
   const closed = outsideModel(drawn);
@@ -85,6 +95,10 @@ export function WiresStation() {
             <i className="bi bi-plus-lg me-1" aria-hidden />
             Add a wire
           </Button>
+          <Button variant="plain" size="sm" onClick={() => setAdding(true)}>
+            <i className="bi bi-plus-lg me-1" aria-hidden />
+            Add a part
+          </Button>
         </>
       }
     >
@@ -96,6 +110,7 @@ export function WiresStation() {
           onTake={(plan) => editWires((before) => relay(before, plan))}
         />
       )}
+      {adding && <AddPart onClose={() => setAdding(false)} onAdded={setInHand} />}
       {untangling && <UntanglePanel board={board} onClose={() => setUntangling(false)} />}
       <div className={`wires-grid${seated ? " has-seats" : ""}`}>
         {seated && (
@@ -115,6 +130,8 @@ export function WiresStation() {
                   selected={wire?.id}
                   onWire={hands.onWire}
                   onLeg={hands.onLeg}
+                  onUnit={setInHand}
+                  part={inHand}
                 />
               </div>
             )}
@@ -130,6 +147,8 @@ export function WiresStation() {
             asking={doing.what === "move" || doing.what === "add"}
             onLeg={hands.onLeg}
             onWire={hands.onWire}
+            onUnit={setInHand}
+            part={inHand}
           />
         </div>
         <div className="sheet wires-side">
@@ -148,7 +167,28 @@ export function WiresStation() {
               ]}
               onChoose={(wireColours) => editRig((before) => ({ ...before, wireColours }))}
             />
+            <SelectField
+              label="Part"
+              labelled="before"
+              size="sm"
+              title="Its value, another in its place, its seat; a click on it in the drawing does the same"
+              value={part?.ref ?? ""}
+              options={[
+                ["", "choose…"],
+                ...outsideOf(rig).units.map((unit) => [unit.ref, `${unit.ref} ${partTitle(unit)}`] as const),
+              ]}
+              onChoose={(ref) => setInHand(ref === "" ? undefined : ref)}
+            />
           </div>
+          {part && (
+            <PartActions
+              model={model}
+              unit={part}
+              board={board}
+              seating={seated?.seating}
+              onClose={() => setInHand(undefined)}
+            />
+          )}
           <WireActions
             model={model}
             wire={wire}

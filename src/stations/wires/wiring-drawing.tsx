@@ -1,7 +1,7 @@
 import { memo, useMemo, type KeyboardEvent, type MouseEvent } from "react";
 import { digitPathOf, pathOf, wireColour, type RigModel } from "@/core/address";
 import { isChip, legById, legName, type LegNames } from "@/core/parts";
-import { legTitle, type LegRef, type Wire, type PipId, legRef } from "@/core/rig";
+import { legTitle, type LegRef, type Wire, type PipId, type UnitRef, legRef } from "@/core/rig";
 import { UnitBody } from "./unit-body";
 import { layOut, wirePath, type Box, type Drawing, type LegSpot } from "./layout";
 
@@ -15,6 +15,9 @@ interface Props {
   readonly asking: boolean;
   readonly onLeg: (leg: LegRef) => void;
   readonly onWire: (id: string) => void;
+  readonly onUnit: (ref: UnitRef) => void;
+  /** The part in hand. */
+  readonly part: string | undefined;
 }
 
 const pressed = (run: () => void) => (event: KeyboardEvent) => {
@@ -61,6 +64,8 @@ export const WiringDrawing = memo(function WiringDrawing({
   asking,
   onLeg,
   onWire,
+  onUnit,
+  part,
 }: Props) {
   const { boxes, spots, width, height } = useMemo(() => layOut(model), [model]);
   const path = useMemo(() => (pick ? wholePath(model, pick) : undefined), [model, pick]);
@@ -99,7 +104,16 @@ export const WiringDrawing = memo(function WiringDrawing({
         behind.map(drawWire)
       )}
       {boxes.map((box) => (
-        <UnitBody key={box.ref} box={box} model={model} />
+        <g
+          key={box.ref}
+          className={`unit-hit${part === box.ref ? " is-selected" : ""}`}
+          onClick={(event) => {
+            event.stopPropagation();
+            onUnit(box.ref);
+          }}
+        >
+          <UnitBody box={box} model={model} />
+        </g>
       ))}
       {rig.wires.filter(({ id }) => standsOut(id)).map(drawWire)}
       {boxes.map((box) => (
@@ -139,14 +153,17 @@ function LegShape({ box, at, legNames: legNames }: { box: Box; at: LegSpot; legN
   const leg = legById(part, id);
   const inward = { x: x - dx * 12, y: y - dy * 12 };
   const isBoard = part.kind === "controller" || part.kind === "module";
-  const numbered = part.kind === "display" || isChip(part) || part.kind === "driver-array";
+  const numbered =
+    (part.kind === "display" && part.outline.style !== "two-ended") ||
+    isChip(part) ||
+    part.kind === "driver-array";
   const name = isBoard
     ? leg.role === "line"
       ? id
       : leg.name
     : numbered
       ? legName(leg, legNames).replace("common ", "com ").replace("digit ", "d").replace("not used", "–")
-      : part.kind === "transistor"
+      : part.kind === "transistor" || part.kind === "diode"
         ? id
         : "";
   const text =

@@ -1,5 +1,5 @@
 import { gridOf, type RigModel } from "../../address";
-import type { BitOrder } from "../../rig";
+import { besideRound, type BitOrder } from "../../rig";
 import type { Deed } from "../language";
 import { C } from "../print/c";
 import type { Place } from "../print/printer";
@@ -102,10 +102,10 @@ const transfers = (model: RigModel, program: Program): SketchFaces => ({
 const drawn = (model: RigModel, program: Program): SketchFaces => ({
   ...patterns(model, program),
   tables: () => [...setUpTable(model, program), ...signTables(model, program)],
-  routines: signRoutines(),
+  routines: signRoutines(model),
   sendWrites: "sendTransfers(pattern);",
   show: (state, { inFrames }) => [
-    `${state === "blank" ? "clearFace()" : inFrames ? "drawFace(move, step)" : "drawFace(0, 0)"};`,
+    `${state === "blank" ? `clearFace(${besideRound(model.rig) > 1 ? "0" : ""})` : inFrames ? "drawFace(move, step)" : "drawFace(0, 0)"};`,
     "sendPattern(face);",
   ],
   each: signLoop,

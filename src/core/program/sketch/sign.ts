@@ -1,5 +1,6 @@
-import { gridOf, type DotGrid, type RigModel } from "../../address";
+import { gridOf, heldPips, stateFor, type DotGrid, type RigModel } from "../../address";
 import { bitmapHex, packColumns, type Bitmap, type View } from "../../dots";
+import { besideRound } from "../../rig";
 import { sceneTitle, signRun, type SignFrame } from "../../show";
 import { updateWrites } from "../driver-writes";
 import { storedWrites } from "./driver";
@@ -120,14 +121,16 @@ interface SignData {
   readonly columns: readonly number[];
   readonly rows: ReadonlyArray<{ readonly values: readonly number[]; readonly scene: number }>;
   readonly bits: Int32Array;
-  readonly blank: readonly number[];
+  /** The dark faces, one for each text of a display beside the sign; moves name theirs where there are several. */
+  readonly blanks: ReadonlyArray<readonly number[]>;
 }
 
 /** Bytes of a drawn sign's tables in flash, and of the face it draws in memory. */
 export function signBytes(model: RigModel, program: Program): { flash: number; ram: number } {
-  const { columns, rows, bits, blank } = signData(model, gridOf(model)!, program);
+  const { columns, rows, bits, blanks } = signData(model, gridOf(model)!, program);
   const moves = rows.reduce((sum, { values }) => sum + values.length * 2, 0);
-  return { flash: columns.length + moves + blank.length + bits.length * 2, ram: blank.length };
+  const size = blanks[0]!.length;
+  return { flash: columns.length + moves + size * blanks.length + bits.length * 2, ram: size };
 }
 
 function signData(model: RigModel, grid: DotGrid, program: Program): SignData {
@@ -143,6 +146,7 @@ function signData(model: RigModel, grid: DotGrid, program: Program): SignData {
     starts.set(key, start);
     return start;
   };
+  const blanks = blankFaces(model, program);
   const rows = moves.map(({ ribbon, x, y, dx, dy, shown, wider, count, ms, inverted, scene }) => ({
     values: [
       startOf(ribbon),
@@ -157,17 +161,29 @@ function signData(model: RigModel, grid: DotGrid, program: Program): SignData {
       count,
       ms,
       Number(inverted),
+      ...(blanks.length > 1 ? [Math.max(0, scene) % blanks.length] : []),
     ],
     scene,
   }));
   const bits = dotBits(model, grid, program);
-  return { columns, rows, bits, blank: storedWrites(program.dark.states[0]!) };
+  return { columns, rows, bits, blanks };
+}
+
+/** The transfers of a dark face, with what displays beside the sign show at each of their texts. */
+function blankFaces(model: RigModel, program: Program): ReadonlyArray<readonly number[]> {
+  const texts = besideRound(model.rig);
+  if (texts === 1) return [storedWrites(program.dark.states[0]!)];
+  return Array.from({ length: texts }, (_, nth) => {
+    const { memory } = stateFor(model.encoding, heldPips(model, nth));
+    return storedWrites({ slot: 0, bytes: [], levels: [], writes: updateWrites(model, memory ?? {}) });
+  });
 }
 
 /** Texts and pictures as columns, their motions, and which bit of a transfer each dot is. */
 export function signTables(model: RigModel, program: Program): SketchLine[] {
   const grid = gridOf(model)!;
-  const { columns, rows, bits, blank } = signData(model, grid, program);
+  const { columns, rows, bits, blanks } = signData(model, grid, program);
+  const several = blanks.length > 1;
   return [
     { text: `const uint16_t WIDTH = ${grid.width};` },
     { text: `const uint16_t HEIGHT = ${grid.height};` },
@@ -184,18 +200,34 @@ export function signTables(model: RigModel, program: Program): SketchLine[] {
     comment(
       "and row at the display's corner, and their steps; how many columns of the display show it, and their step;",
     ),
-    comment("how many frames there are, ms each, and whether it is inverted."),
+    comment(
+      `how many frames there are, ms each, and whether it is inverted${several ? "; and which text the display beside shows" : ""}.`,
+    ),
     { text: `const uint16_t MOVE_COUNT = ${rows.length};` },
-    { text: `const uint8_t MOVE_VALUES = 12;` },
+    { text: `const uint8_t MOVE_VALUES = ${several ? 13 : 12};` },
     { text: "const int16_t MOVES[] PROGMEM = {" },
     ...rows.map(({ values, scene }, at): SketchLine => {
       const title = rows[at - 1]?.scene === scene ? "" : `  // ${plain(sceneTitle(model.rig, scene))}`;
       return { text: `${INDENT}${values.map(signed).join(", ")},${title}`.trimEnd() };
     }),
     { text: "};" },
-    comment("The transfers of a dark face: each is its length and its bytes; a 0 ends them."),
-    { text: "const uint8_t BLANK[] PROGMEM = {" },
-    ...listed(blank, 20),
+    ...(several
+      ? [
+          comment(
+            "The transfers of a dark sign with each text beside it: each is its length and its bytes; a 0 ends them.",
+          ),
+          { text: `const uint8_t BLANKS[][${blanks[0]!.length}] PROGMEM = {` },
+          ...blanks.flatMap((blank) => [
+            { text: `${INDENT}{` },
+            ...listed(blank, 20),
+            { text: `${INDENT}},` },
+          ]),
+        ]
+      : [
+          comment("The transfers of a dark face: each is its length and its bytes; a 0 ends them."),
+          { text: "const uint8_t BLANK[] PROGMEM = {" },
+          ...listed(blanks[0]!, 20),
+        ]),
     { text: "};" },
     comment(
       "The bit of those transfers that each dot is, row by row from the top left, as the wires and modules lie.",
@@ -213,17 +245,20 @@ export function signTables(model: RigModel, program: Program): SketchLine[] {
 const signed = (value: number): number => (value > 32_767 ? value - 65_536 : value);
 
 /** Draws the frames that the tables tell of. */
-export function signRoutines(): Code {
+export function signRoutines(model: RigModel): Code {
+  const several = besideRound(model.rig) > 1;
+  const size = several ? "sizeof(BLANKS[0])" : "sizeof(BLANK)";
   return [
     "const uint8_t MASKS[] PROGMEM = {1, 2, 4, 8, 16, 32, 64, 128};",
-    "uint8_t face[sizeof(BLANK)];",
+    `uint8_t face[${size}];`,
     "",
     "int16_t moveValue(uint16_t move, uint8_t which) {",
     `${INDENT}return (int16_t)pgm_read_word(&MOVES[(uint32_t)move * MOVE_VALUES + which]);`,
     "}",
     "",
-    "void clearFace() {",
-    `${INDENT}for (uint16_t at = 0; at < sizeof(BLANK); at++) face[at] = pgm_read_byte(&BLANK[at]);`,
+    `void clearFace(${several ? "uint16_t move" : ""}) {`,
+    ...(several ? [`${INDENT}uint8_t beside = (uint8_t)moveValue(move, 12);`] : []),
+    `${INDENT}for (uint16_t at = 0; at < ${size}; at++) face[at] = pgm_read_byte(&${several ? "BLANKS[beside]" : "BLANK"}[at]);`,
     "}",
     "",
     "// Turns one dot of the face to the opposite.",
@@ -246,7 +281,7 @@ export function signRoutines(): Code {
     `${INDENT}int16_t right = width - left < shown ? width - left : shown;`,
     `${INDENT}int16_t bottom = height - top < (int16_t)HEIGHT ? height - top : (int16_t)HEIGHT;`,
     `${INDENT}if (bottom < 1) right = 0;`,
-    `${INDENT}clearFace();`,
+    `${INDENT}clearFace(${several ? "move" : ""});`,
     `${INDENT}if (moveValue(move, 11))`,
     `${INDENT}${INDENT}for (uint16_t place = 0; place < WIDTH * HEIGHT; place++) turnDot(place);`,
     `${INDENT}for (int16_t x = left < 0 ? -left : 0; x < right; x++) {`,

@@ -31,7 +31,7 @@ export function chipLeg(part: ChipPart, use: PinUse): string | undefined {
 }
 
 /** Where a chip hands data on to the next one, if it does. */
-const dataOutOf = (part: ChipPart): string | undefined => {
+export const dataOutOf = (part: ChipPart): string | undefined => {
   if (isBusChip(part)) return part.pins.dataOut;
   return part.kind === "shift-register" ? part.pins.serialOut : undefined;
 };

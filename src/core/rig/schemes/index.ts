@@ -1,4 +1,4 @@
-export { BOARD, Layer, type Chip, type SchemeValues } from "./layer";
+export { BOARD, SUPPLY, Layer, type Chip, type SchemeValues } from "./layer";
 export { PULL_OHMS } from "./bus";
 export { schemeOf } from "./registry";
 export { schemeValues, setResistors, withSetOhms } from "./values";

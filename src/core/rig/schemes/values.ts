@@ -16,7 +16,7 @@ export function schemeValues(rig: Pick<Rig, "units" | "wires">): SchemeValues {
       .filter((ends) => ends.some(({ unit, leg }) => transistors.has(unit) && leg === "B"))
       .flatMap((ends) => ends.map(({ unit }) => unit)),
   );
-  const resistors = rig.units.filter((unit) => unit.part === "resistor");
+  const resistors = rig.units.filter((unit) => unit.part === "resistor" && !unit.added);
   const setters = setResistors(rig);
   const inLines = segmentResistors(rig);
   const others = new Set([...atBase, ...setters, ...busResistors(rig)]);

@@ -1,7 +1,8 @@
 import { useMemo, useState } from "react";
 import { STRAIGHT, type Bitmap, type Orientation } from "@/core/dots";
 import { layoutsFrom, probePicture } from "@/core/frames";
-import { USUAL_LAYOUT, dotModules, laidOut, type LayoutChoice, type Rig } from "@/core/rig";
+import { USUAL_LAYOUT, dotModules,
+  ownUnits, laidOut, type LayoutChoice, type Rig } from "@/core/rig";
 
 /** What is asked: how the picture looks, where its module is, where the first module of the second row is. */
 export type Step = "look" | "first" | "next-row" | "done";
@@ -24,7 +25,7 @@ export interface Shown {
  * asked whose answer follows from those before.
  */
 export function useFinder(rig: Rig) {
-  const modules = useMemo(() => dotModules(rig.units), [rig.units]);
+  const modules = useMemo(() => dotModules(ownUnits(rig)), [rig]);
   const [step, setStep] = useState<Step>("look");
   const [orientation, setOrientation] = useState<Orientation>(STRAIGHT);
   const [first, setFirst] = useState<Place>();
