@@ -1,7 +1,6 @@
 import { useEffect, useState } from "react";
-import type { Rig } from "@/core/rig";
+import { runsAlike, type Rig } from "@/core/rig";
 import { deskOn } from "@/workers";
-import { sameToChecks } from "./audit";
 import { useRig } from "./open-rig";
 
 /** The desk, with the rig on it. */
@@ -51,5 +50,5 @@ export function useJustAtDesk<Answer>(
   about: readonly unknown[] = [],
 ): Answer | undefined {
   const answered = useAnswer(rig, ask, about);
-  return answered && sameToChecks(answered.rig, rig) ? answered.is : undefined;
+  return answered && runsAlike(answered.rig, rig) ? answered.is : undefined;
 }

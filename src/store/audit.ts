@@ -3,7 +3,7 @@ import { create } from "zustand";
 import type { Audit } from "@/core/audit";
 import type { Finding } from "@/core/check";
 import type { LegNames } from "@/core/parts";
-import type { Rig } from "@/core/rig";
+import { runsAlike, type Rig } from "@/core/rig";
 import { plan } from "@/workers";
 
 /** Everything that was found against a rig, limits and faces included, and the audit it was found by. */
@@ -26,31 +26,9 @@ const useChecks = create<CheckState>(() => ({}));
 let stop: () => void = () => {};
 let asked: { rig: Rig; legNames: LegNames } | undefined;
 
-/** Whether two states of a rig are the same to every check: names, notes and ticks do not count. */
-export function sameToChecks(one: Rig, other: Rig): boolean {
-  const alike = (["plan", "code", "glyphs", "scan", "show", "sign", "leftOut"] as const).every(
-    (key) => one[key] === other[key],
-  );
-  if (!alike || !sameUnits(one.units, other.units)) return false;
-  if (one.wires === other.wires) return true;
-  return (
-    one.wires.length === other.wires.length &&
-    one.wires.every(({ from, to }, at) => from === other.wires[at]!.from && to === other.wires[at]!.to)
-  );
-}
-
-const sameUnits = (one: Rig["units"], other: Rig["units"]): boolean => {
-  const bare = ({ placed: _, note: __, ...unit }: Rig["units"][number]) => JSON.stringify(unit);
-  return (
-    one === other ||
-    (one.length === other.length &&
-      one.every((unit, at) => unit === other[at] || bare(unit) === bare(other[at]!)))
-  );
-};
-
 /** Checks a rig in a worker of its own, unless just that is running or done; a new question ends the old one. */
 function ask(rig: Rig, legNames: LegNames): void {
-  if (asked && asked.legNames === legNames && sameToChecks(asked.rig, rig)) return;
+  if (asked && asked.legNames === legNames && runsAlike(asked.rig, rig)) return;
   asked = { rig, legNames: legNames };
   stop();
   let cancel = () => {};
@@ -81,6 +59,6 @@ export function useCheckOf(rig: Rig | undefined, legNames: LegNames): CheckState
   useEffect(() => {
     if (rig) ask(rig, legNames);
   }, [rig, legNames]);
-  const current = rig && state.rig && state.legNames === legNames && sameToChecks(state.rig, rig);
+  const current = rig && state.rig && state.legNames === legNames && runsAlike(state.rig, rig);
   return current ? state : {};
 }

@@ -2,11 +2,11 @@ import { useDeferredValue, useEffect, useState } from "react";
 import type { Audit } from "@/core/audit";
 import type { Finding } from "@/core/check";
 import type { LegNames } from "@/core/parts";
-import type { Rig } from "@/core/rig";
+import { runsAlike, type Rig } from "@/core/rig";
 import type { Hop } from "@/core/trail";
 import { deskOn, type FirstLook } from "@/workers";
 import { useAtDesk } from "./at-desk";
-import { sameToChecks, useCheckOf } from "./audit";
+import { useCheckOf } from "./audit";
 import { useOpenRig, useRig } from "./open-rig";
 import { usePreferences } from "./preferences";
 
@@ -47,7 +47,7 @@ interface Looked {
 function useFirstLook(rig: Rig, legNames: LegNames): FirstLook | undefined {
   const [looked, setLooked] = useState<Looked>();
   useEffect(() => {
-    if (looked?.legNames === legNames && sameToChecks(looked.rig, rig)) return;
+    if (looked?.legNames === legNames && runsAlike(looked.rig, rig)) return;
     let current = true;
     void deskOn(rig)
       .look(legNames)

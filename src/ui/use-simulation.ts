@@ -1,5 +1,5 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { Rig } from "@/core/rig";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { runsAlike, type Rig } from "@/core/rig";
 import type { FaceShape, ReadFace } from "@/core/sim";
 import { simulatorWorker, type Held } from "@/workers";
 
@@ -97,19 +97,8 @@ function looksSame(one: ReadFace, other: ReadFace): boolean {
 
 /** The same rig object as before, as long as only its name, note or ticks changed: they do not restart the show. */
 function useWhatRuns(rig: Rig | undefined): Rig | undefined {
-  // A sign may carry whole fonts: it is the same as long as it is the same object.
-  const sign = rig?.sign;
-  const key =
-    rig &&
-    JSON.stringify([
-      rig.units.map(({ placed: _, note: __, ...unit }) => unit),
-      rig.wires.map(({ from, to }) => [from, to]),
-      rig.code,
-      rig.glyphs,
-      rig.show,
-      rig.scan,
-      rig.plan,
-    ]);
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for the parts of the rig that run
-  return useMemo(() => rig, [key, sign]);
+  const [running, setRunning] = useState(rig);
+  const now = rig && running && runsAlike(running, rig) ? running : rig;
+  if (now !== running) setRunning(now);
+  return now;
 }
