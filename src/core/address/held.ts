@@ -13,6 +13,7 @@ import {
   type UnitRef,
 } from "../rig";
 import type { RigModel } from "./model";
+import { useOf } from "./state";
 
 /** LEDs that take no part in the show: single ones, and displays of another kind than the plan's. */
 export const besideShow: (model: RigModel) => ReadonlySet<UnitRef> = remembered((model: RigModel) => {
@@ -25,23 +26,16 @@ export const besideShow: (model: RigModel) => ReadonlySet<UnitRef> = remembered(
   );
 });
 
-/** What an LED is switched by, in words that can be compared. */
-const usesOf = ({ needs }: EncodedPip): string[] =>
-  needs.map((need) => {
-    if ("line" in need) return `line ${need.line}`;
-    if ("byte" in need) return `bit ${need.byte}.${need.bit}`;
-    if ("chip" in need) return `${need.chip} ${need.address}.${need.bit}`;
-    return "decoder" in need ? need.decoder : need.ring;
-  });
-
 /** LEDs beside the show that hang on something the show's LEDs are switched by as well: the program cannot hold them. */
 export const tiedToShow: (model: RigModel) => readonly PipId[] = remembered((model: RigModel) => {
   const beside = besideShow(model);
   const isBeside = ({ pip }: EncodedPip) => beside.has(splitPipId(pip).unit);
   if (beside.size === 0) return [];
-  const used = new Set(model.encoding.pips.filter((entry) => !isBeside(entry)).flatMap(usesOf));
+  const used = new Set(
+    model.encoding.pips.filter((entry) => !isBeside(entry)).flatMap(({ needs }) => needs.map(useOf)),
+  );
   return model.encoding.pips
-    .filter((entry) => isBeside(entry) && usesOf(entry).some((use) => used.has(use)))
+    .filter((entry) => isBeside(entry) && entry.needs.some((need) => used.has(useOf(need))))
     .map(({ pip }) => pip);
 });
 

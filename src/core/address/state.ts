@@ -72,28 +72,54 @@ function isSegmentDecoder(encoding: Encoding, unit: UnitRef): boolean {
   });
 }
 
-/** The digits of an encoding that can be lit at the same time without disturbing each other: each slot of the scan. */
-export function slotsOf(encoding: Encoding, digits: readonly DigitId[]): DigitId[][] {
-  const groups = byDigit(encoding);
-  const uses = (id: DigitId): Set<string> => {
-    const found = new Set<string>();
-    for (const { needs } of groups.get(digitKey(id)) ?? []) {
-      for (const need of needs) {
-        if ("line" in need) found.add(`line ${need.line}`);
-        else if ("byte" in need) found.add(`bit ${need.byte}.${need.bit}`);
-        else if ("chip" in need) found.add(`${need.chip} ${need.address}.${need.bit}`);
-        else found.add("decoder" in need ? need.decoder : need.ring);
+/** What a need is about, whatever it asks of it. */
+export const useOf = (need: Need): string => {
+  if ("line" in need) return `line ${need.line}`;
+  if ("byte" in need) return `bit ${need.byte}.${need.bit}`;
+  if ("chip" in need) return `${need.chip} ${need.address}.${need.bit}`;
+  return "decoder" in need ? need.decoder : need.ring;
+};
+
+/** What a digit's LEDs are switched by; `all` says what every one of them needs of it, where that is the same. */
+function usesOf(pips: readonly EncodedPip[]): Map<string, { readonly all: string | undefined }> {
+  const said = new Map<string, { count: number; need: string; same: boolean }>();
+  for (const { needs } of pips)
+    for (const need of needs) {
+      const use = useOf(need);
+      const asks = JSON.stringify(need);
+      const before = said.get(use);
+      if (!before) said.set(use, { count: 1, need: asks, same: true });
+      else {
+        before.count += 1;
+        before.same &&= before.need === asks;
       }
     }
-    return found;
-  };
-  const slots: Array<{ digits: DigitId[]; uses: Set<string> }> = [];
+  return new Map(
+    [...said].map(([use, { count, need, same }]) => [
+      use,
+      { all: same && count === pips.length ? need : undefined },
+    ]),
+  );
+}
+
+/**
+ * The digits of an encoding that can be lit at the same time without disturbing each other: each slot of the scan. Rows
+ * of several blocks that one switch turns on need the same of it, and go together.
+ */
+export function slotsOf(encoding: Encoding, digits: readonly DigitId[]): DigitId[][] {
+  const groups = byDigit(encoding);
+  const slots: Array<{ digits: DigitId[]; uses: ReturnType<typeof usesOf> }> = [];
   for (const id of digits) {
-    const own = uses(id);
-    const free = slots.find((slot) => ![...own].some((use) => slot.uses.has(use)));
+    const own = usesOf(groups.get(digitKey(id)) ?? []);
+    const goesWith = (uses: ReturnType<typeof usesOf>): boolean =>
+      [...own].every(([use, { all }]) => {
+        const there = uses.get(use);
+        return there === undefined || (all !== undefined && there.all === all);
+      });
+    const free = slots.find(({ uses }) => goesWith(uses));
     if (free) {
       free.digits.push(id);
-      for (const use of own) free.uses.add(use);
+      for (const [use, asks] of own) free.uses.set(use, asks);
     } else slots.push({ digits: [id], uses: own });
   }
   return slots.map((slot) => slot.digits);

@@ -86,6 +86,9 @@ export function digitCount(plan: Displayed): number {
   }
 }
 
+/** How many take turns on a plan's displays: its digits, or the rows of one block of dots, which all blocks share. */
+export const scannedCount = (plan: Displayed): number => matrixSize(plan)?.rows ?? digitCount(plan);
+
 /** The legs of an own display, besides segments, that need an output of their own. */
 export const extraMarks = ({ display, own }: Pick<Plan, "display" | "own">): PipName[] => {
   if (display !== "own") return [];

@@ -10,7 +10,7 @@ import { transportOf } from "../bus";
 import { SUPPLIES, suppliedVolts } from "./supplies";
 import type { Volts } from "../quantity";
 import type { Bought } from "./modules/bought";
-import { controllerById, digitCount, matrixSize, moduleCount } from "./plan-facts";
+import { controllerById, digitCount, matrixSize, moduleCount, scannedCount } from "./plan-facts";
 import { schemeOf } from "./schemes";
 import {
   type LedValues,
@@ -110,7 +110,7 @@ export function planProblem(plan: Plan): string | undefined {
     return scheme.logic
       ? "it needs a board with programmable logic"
       : "programmable logic drives the digits straight from its own lines";
-  const count = digitCount(plan);
+  const count = scannedCount(plan);
   if (count > MOST_WITHOUT_DRIVER)
     return `it reaches to ${MOST_WITHOUT_DRIVER} digits: more take driver chips in a chain`;
   const usable = controller.lines.filter(

@@ -1,7 +1,7 @@
 import { ledThreshold, setResistorFor, type DriverChipPart, type SetCurrent } from "../parts";
 import { neighbours, type Ohms } from "../quantity";
 import { chipVolts, displayUnits, driverChipOf, isStatic } from "./plan";
-import { controllerById, digitCount, ledValues, matrixSize, modulesOn } from "./plan-facts";
+import { controllerById, digitCount, ledValues, matrixSize, moduleCount, modulesOn } from "./plan-facts";
 import { registerOf, schemeOf, type SchemeValues } from "./schemes";
 import type { LedValues, Plan, Scan } from "./document";
 
@@ -27,7 +27,9 @@ function segmentTarget(plan: Plan): number {
   const { usual } = schemeOf(plan.scheme);
   const bySegments = usual.segment(plan, board);
   if (isStatic(plan) || plan.digitSwitch !== "bare") return bySegments;
-  return Math.min(bySegments, (usual.digit?.(plan) ?? board.pinKeep) / 8);
+  // A row of several blocks hangs on one output.
+  const together = 8 * (matrixSize(plan) ? moduleCount(plan) : 1);
+  return Math.min(bySegments, (usual.digit?.(plan) ?? board.pinKeep) / together);
 }
 
 /** What the outputs that drive segments have themselves, at the end where the most flows. */

@@ -163,7 +163,7 @@ function LegShape({ box, at, legNames: legNames }: { box: Box; at: LegSpot; legN
       : leg.name
     : numbered
       ? legName(leg, legNames).replace("common ", "com ").replace("digit ", "d").replace("not used", "–")
-      : part.kind === "transistor" || part.kind === "diode"
+      : part.kind === "transistor"
         ? id
         : "";
   const text =

@@ -1,4 +1,4 @@
-import { digitCount, extraMarks, numbered, segmentLines } from "../plan-facts";
+import { digitCount, extraMarks, numbered, scannedCount, segmentLines } from "../plan-facts";
 import type { LineUse, Plan } from "../document";
 import { digitLine, layMultiplexed, onLine } from "./multiplexed";
 import { ofLines, oneModule, type Scheme } from "./scheme";
@@ -9,7 +9,7 @@ export const markLines = (plan: Plan): LineUse[] =>
 
 /** A line for each digit, where there are several. */
 export const digitLines = (plan: Plan): LineUse[] => {
-  const count = digitCount(plan);
+  const count = scannedCount(plan);
   return count === 1 ? [] : numbered("digit", count);
 };
 

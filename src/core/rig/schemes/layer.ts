@@ -1,7 +1,7 @@
 import { isChip, partById, type ChipPart, type DisplayPart, type LegUse } from "../../parts";
 import type { Ohms, Volts } from "../../quantity";
 import { partOf } from "../part-of";
-import { controllerById, digitCount } from "../plan-facts";
+import { controllerById, digitCount, matrixSize } from "../plan-facts";
 import {
   asUnit,
   legRef,
@@ -88,6 +88,12 @@ export class Layer {
 
   get digits(): number {
     return digitCount(this.plan);
+  }
+
+  /** Displays that have segment drivers of their own: each block of dots for itself, digits all together. */
+  get blocks(): ReadonlyArray<readonly UnitRef[]> {
+    const units = [...new Set(this.places.map(({ unit }) => unit.ref))];
+    return matrixSize(this.plan) ? units.map((ref) => [ref]) : [units];
   }
 
   /** Puts a unit on the table; its reference is the next free one of its letters. */

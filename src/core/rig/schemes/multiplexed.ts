@@ -1,7 +1,7 @@
 import { outputName, type PipName, type SegmentName } from "../../glyph";
 import { partById } from "../../parts";
 import { pipNames } from "../plan-facts";
-import { legRef, type LegRef, type UnitRef } from "../document";
+import { legRef, splitLegRef, type LegRef, type UnitRef } from "../document";
 import { wireChain } from "./chain";
 import type { Chip, Layer } from "./layer";
 
@@ -10,7 +10,8 @@ export interface Drives {
   readonly chips: readonly Chip[];
   /** The order data runs through them, where it is another. */
   readonly chain?: readonly Chip[];
-  readonly segment: (segment: PipName) => LegRef | undefined;
+  /** Of dots: the column of one block, from 0. */
+  readonly segment: (segment: PipName, block: number) => LegRef | undefined;
   /** The output that turns a digit on, by its number. */
   readonly digit: (number: number) => LegRef;
   /** Wires from the board into chips that are no registers, in the order of the chips. */
@@ -29,10 +30,11 @@ export const digitLine =
   (number: number): LegRef =>
     layer.line(`digit-${number}`);
 
-/** A segment on the output the plan deals it; what the plan has no output for is on a line. */
+/** A segment on the output the plan deals it, of its block's register; what the plan has no output for is on a line. */
 export const onRegister =
-  (layer: Layer, chip: Chip) =>
-  (segment: PipName): LegRef => {
+  (layer: Layer, chips: readonly Chip[]) =>
+  (segment: PipName, block: number): LegRef => {
+    const chip = chips[block]!;
     const stage = layer.plan.outputs.findIndex((name) => name === outputName(segment));
     return stage < 0 ? onLine(layer)(segment) : chip.leg(chip.part.outputLegs[stage]!);
   };
@@ -55,11 +57,19 @@ export function layMultiplexed(layer: Layer, drivesOf: (layer: Layer) => Drives)
     ({ part }) => part.kind === "shift-register" && part.constantCurrent !== undefined,
   );
   const perSegment = plan.resistors === "per-segment";
-  const wired = pipNames(plan).filter(
-    (segment) => layer.legsOf(segment).length > 0 && drives.segment(segment),
+  const wired = layer.blocks.flatMap((units, block) =>
+    pipNames(plan)
+      .map((segment) => ({
+        segment,
+        id: block === 0 ? segment : `${segment}-m${block + 1}`,
+        legs: layer.legsOf(segment).filter((leg) => units.includes(splitLegRef(leg).unit)),
+        output: drives.segment(segment, block),
+      }))
+      .filter(({ legs, output }) => legs.length > 0 && output !== undefined),
   );
-  const own = new Map(perSegment && !limited ? wired.map((segment) => [segment, layer.resistor()]) : []);
-  const shared = perSegment || limited ? [] : layer.places.map(() => layer.resistor());
+  const own = new Map(perSegment && !limited ? wired.map(({ id }) => [id, layer.resistor()]) : []);
+  const turns = layer.places.slice(0, layer.places.length / layer.blocks.length);
+  const shared = perSegment || limited ? [] : turns.map(() => layer.resistor());
   drives.chips.forEach((chip) => layer.powerChip(chip));
   if (drives.chips.length === 0) layer.shareGround();
   if (array) layer.wire("array-ground", layer.minus, legRef(array, "9"));
@@ -68,9 +78,14 @@ export function layMultiplexed(layer: Layer, drivesOf: (layer: Layer) => Drives)
   wireChain(layer, drives.chain ?? drives.chips);
   drives.control?.();
 
-  layer.places.forEach((place, at) => {
+  turns.forEach((place, at) => {
     const number = at + 1;
     let common = layer.commonOf(place);
+    // The same row of the other blocks hangs on the first one's.
+    for (let block = 1; block < layer.blocks.length; block += 1) {
+      const other = layer.commonOf(layer.places[block * turns.length + at]!);
+      layer.wire(`row-${number}-m${block + 1}`, common, other);
+    }
     if (shared[at]) {
       layer.wire(`common-${number}`, common, legRef(shared[at], "1"));
       common = legRef(shared[at], "2");
@@ -79,17 +94,14 @@ export function layMultiplexed(layer: Layer, drivesOf: (layer: Layer) => Drives)
     const channel = array ? arrayChannel(array, at) : undefined;
     layer.digitSwitch(number, common, drives.digit(number), channel);
   });
-  for (const segment of wired) {
-    const [first, ...rest] = layer.legsOf(segment) as [LegRef, ...LegRef[]];
-    const output = drives.segment(segment)!;
-    const resistor = own.get(segment);
+  for (const { id, legs, output } of wired) {
+    const [first, ...rest] = legs as [LegRef, ...LegRef[]];
+    const resistor = own.get(id);
     if (resistor) {
-      layer.wire(`output-${segment}`, output, legRef(resistor, "1"));
-      layer.wire(`segment-${segment}`, legRef(resistor, "2"), first);
-    } else layer.wire(`segment-${segment}`, output, first);
-    rest.forEach((leg, at) =>
-      layer.wire(`segment-${segment}-${at + 2}`, at === 0 ? first : rest[at - 1]!, leg),
-    );
+      layer.wire(`output-${id}`, output!, legRef(resistor, "1"));
+      layer.wire(`segment-${id}`, legRef(resistor, "2"), first);
+    } else layer.wire(`segment-${id}`, output!, first);
+    rest.forEach((leg, at) => layer.wire(`segment-${id}-${at + 2}`, at === 0 ? first : rest[at - 1]!, leg));
   }
 }
 

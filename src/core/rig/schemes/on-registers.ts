@@ -4,9 +4,12 @@ import { LINE_BLANK, digitLines, markLines } from "./by-lines";
 import type { Layer } from "./layer";
 import { digitLine, layMultiplexed, onOutput, onRegister, type Drives } from "./multiplexed";
 import { chainUses, registerOf, registerProblem, registerUsual, wholeDigit } from "./register";
-import { oneModule, type Scheme } from "./scheme";
+import { severalModules, type Scheme } from "./scheme";
 
 const usual = registerUsual();
+
+/** The registers of the segments: one, or of dots one for the columns of each block. */
+const segmentRegisters = (layer: Layer) => layer.blocks.map(() => layer.chip(registerOf(layer.plan).id));
 
 /** Segments on one register; digits on whatever the way is named after. */
 const onRegisters = (
@@ -18,7 +21,7 @@ const onRegisters = (
   name,
   lines: special.lines,
   problem: (plan, controller) => registerProblem(plan, controller) ?? special.problem?.(plan, controller),
-  dots: oneModule,
+  dots: severalModules,
   lay: (layer) => layMultiplexed(layer, drivesOf),
   usual: { ...usual, blank: 0, ...special.usual },
   free: { segments: true, digits: special.digits ?? false },
@@ -28,8 +31,8 @@ const onRegisters = (
 export const registerLines = onRegisters(
   "register-lines",
   (layer) => {
-    const chip = layer.chip(registerOf(layer.plan).id);
-    return { chips: [chip], segment: onRegister(layer, chip), digit: digitLine(layer) };
+    const columns = segmentRegisters(layer);
+    return { chips: columns, segment: onRegister(layer, columns), digit: digitLine(layer) };
   },
   {
     lines: (plan) => [...chainUses(registerOf(plan)), ...markLines(plan), ...digitLines(plan)],
@@ -49,13 +52,13 @@ export const twoRegisters = onRegisters(
   "two-registers",
   (layer) => {
     const { plan } = layer;
-    const chip = layer.chip(registerOf(plan).id);
+    const columns = segmentRegisters(layer);
     const second = layer.chip(digitRegister(plan));
     return {
-      chips: [chip, second],
+      chips: [...columns, second],
       // What is sent first ends in the last register.
-      ...(plan.bought?.segmentsFirst ? { chain: [second, chip] } : {}),
-      segment: onRegister(layer, chip),
+      ...(plan.bought?.segmentsFirst ? { chain: [second, ...columns] } : {}),
+      segment: onRegister(layer, columns),
       digit: onOutput(layer, second),
     };
   },
@@ -76,13 +79,13 @@ const selectLines: LineUse[] = numbered("select", 3, 0);
 export const selector = onRegisters(
   "selector",
   (layer) => {
-    const chip = layer.chip(registerOf(layer.plan).id);
+    const columns = segmentRegisters(layer);
     // The chosen level has to turn the digit's switch on.
     const low = layer.cathode === (layer.plan.digitSwitch === "bare");
     const chosen = layer.chip(low ? "74HC138" : "74HC238");
     return {
-      chips: [chip, chosen],
-      segment: onRegister(layer, chip),
+      chips: [...columns, chosen],
+      segment: onRegister(layer, columns),
       digit: onOutput(layer, chosen),
       control: () => {
         if (chosen.part.kind === "selector")
@@ -105,11 +108,11 @@ const SELECTOR_DIGIT = 24;
 export const ring = onRegisters(
   "ring",
   (layer) => {
-    const chip = layer.chip(registerOf(layer.plan).id);
+    const columns = segmentRegisters(layer);
     const steps = layer.chip("CD4017");
     return {
-      chips: [chip, steps],
-      segment: onRegister(layer, chip),
+      chips: [...columns, steps],
+      segment: onRegister(layer, columns),
       digit: onOutput(layer, steps),
       control: () => {
         if (steps.part.kind !== "ring") return;

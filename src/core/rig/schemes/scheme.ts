@@ -45,6 +45,12 @@ export interface Scheme {
 /** Sets where one register, or lines, serve a module of dots. */
 export const oneModule = (): DotsReach => ({ modules: 1, columns: 8, rows: 8 });
 
+/** Blocks whose rows are switched together, each with a register of its own for its columns. */
+const MOST_BLOCKS = 4;
+
+/** Sets where a register for the columns of each block serves several modules of dots. */
+export const severalModules = (): DotsReach => ({ modules: MOST_BLOCKS, columns: 8, rows: 8 });
+
 /** The share of its keep-current one takes from a line of a controller. */
 export const ofLines = ({ pinDefault, logic, pinKeep }: ControllerPart): Milliamps =>
   pinDefault ? pinDefault * 0.8 : logic < 5 ? pinKeep / 2 : pinKeep * 0.6;
