@@ -1,5 +1,14 @@
 import { remembered } from "../remember";
-import { legRef, setResistors, splitLegRef, type LegRef, type PipId, type UnitRef, type Wire } from "../rig";
+import {
+  legRef,
+  resetResistors,
+  setResistors,
+  splitLegRef,
+  type LegRef,
+  type PipId,
+  type UnitRef,
+  type Wire,
+} from "../rig";
 import { isBusChip } from "../parts";
 import { behind } from "./conditions";
 import type { RigModel } from "./model";
@@ -99,8 +108,8 @@ export function wireGroup(model: RigModel, wire: Wire): WireGroup {
   const beside = (leg: LegRef) => kind(leg) === "resistor" && !ledResistors(model).has(splitLegRef(leg).unit);
   if (ends.some(beside) && ends.some((leg) => isBusChip(model.part(splitLegRef(leg).unit))))
     return ends.some((leg) => drivers(leg).some((driver) => driver.kind === "line")) ? "lines" : "power";
-  const setters = setResistors(model.rig);
-  if (ends.some((leg) => setters.has(splitLegRef(leg).unit))) return "power";
+  const apart = new Set([...setResistors(model.rig), ...resetResistors(model.rig)]);
+  if (ends.some((leg) => apart.has(splitLegRef(leg).unit) || kind(leg) === "crystal")) return "power";
   if (ends.some(isCommon)) return "common";
   if (ends.some((leg) => kind(leg) === "display" || kind(leg) === "resistor")) return "segments";
   const isLine = (leg: LegRef) =>

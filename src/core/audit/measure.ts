@@ -2,7 +2,8 @@ import type { Solution } from "../circuit";
 import { formatQuantity } from "../quantity";
 import type { PipId, UnitRef } from "../rig";
 
-export type MeasureKind = "led" | "resistor" | "diode" | "output" | "package" | "transistor" | "heat" | "supply";
+export type MeasureKind =
+  "led" | "resistor" | "diode" | "output" | "package" | "transistor" | "heat" | "supply";
 
 /** A in amperes, W in watts, × a plain ratio. */
 export type MeasureUnit = "A" | "W" | "×";

@@ -3,11 +3,14 @@ import { modelOf } from "../address";
 import {
   addWire,
   changeUnits,
+  controllerById,
   legRef,
   moveWireEnd,
   readRig,
   relay,
   removeWire,
+  replaceUnit,
+  schemeValues,
   splitLegRef,
   withController,
   writeRig,
@@ -180,7 +183,59 @@ describe.each(["ATtiny84", "PIC16F1455"])("%s, a chip alone", (id) => {
     const read = readRig(JSON.stringify(old));
     if (!read.ok) throw new Error(JSON.stringify(read.problems));
     expect(read.rig.wires.length).toBe(slip.wires.length + 2);
-    expect(findings(read.rig).map((one) => one.id)).toEqual(["bypass-MCU1"]);
+    expect(findings(read.rig).map((one) => one.id)).toEqual(["reset-MCU1", "bypass-MCU1"]);
     expect(frameRows(modelOf(read.rig)).every(({ faithful }) => faithful)).toBe(true);
+  });
+});
+
+describe.each(["ATmega328P-crystal", "ATmega328P-inner", "ATtiny84", "PIC16F1455"])(
+  "what %s has around it",
+  (id) => {
+    const rig = relay(slip, withController(slip.plan, id));
+
+    test("is laid with it, is nothing to find fault with, and the face is what it was", () => {
+      expect(findings(rig)).toEqual([]);
+      expect(frameRows(modelOf(rig)).every(({ faithful }) => faithful)).toBe(true);
+      expect(schemeValues(rig).ohms).toBe(schemeValues(slip).ohms);
+    });
+
+    test("a reset nobody holds is a caution", () => {
+      const found = findings(removeWire(rig, "reset"));
+      expect(found).toContainEqual(expect.objectContaining({ id: "reset-MCU1", severity: "caution" }));
+    });
+  },
+);
+
+describe("the 28-leg chip", () => {
+  const rig = relay(slip, withController(slip.plan, "ATmega328P-crystal"));
+
+  test.each<[string, (rig: Rig) => Rig, string, string]>([
+    ["no analogue supply", (one) => removeWire(one, "power-avcc"), "avcc-open-MCU1", "fault"],
+    ["one ground leg", (one) => removeWire(one, "ground-board-2"), "ground-2-MCU1", "caution"],
+    ["no crystal", (one) => removeWire(one, "crystal-1"), "crystal-MCU1", "fault"],
+    ["no capacitor at it", (one) => removeWire(one, "load-ground-2"), "load-MCU1", "caution"],
+    [
+      "another crystal",
+      (one) => ok(replaceUnit(one, asUnit("X1"), "crystal-8MHz")),
+      "crystal-frequency-MCU1",
+      "fault",
+    ],
+    [
+      "reset on ground",
+      (one) => ok(addWire(removeWire(one, "reset"), asLeg("MCU1.RESET"), asLeg("MCU1.GND"))),
+      "reset-MCU1",
+      "fault",
+    ],
+  ])("%s is said", (_, change, finding, severity) => {
+    const found = findings(change(rig)).find((one) => one.id === finding);
+    expect(found).toMatchObject({ severity });
+  });
+
+  test("by its inner clock it has no crystal to lack, and half the speed", () => {
+    const inner = relay(slip, withController(slip.plan, "ATmega328P-inner"));
+    expect(inner.units.some(({ part }) => part.startsWith("crystal"))).toBe(false);
+    expect(controllerById("ATmega328P-inner").cost.shiftBit).toBe(
+      2 * controllerById("ATmega328P-crystal").cost.shiftBit,
+    );
   });
 });

@@ -3,6 +3,7 @@ import { isChip, legById, type ChipPart, type LegNames } from "../parts";
 import { formatQuantity, type Volts } from "../quantity";
 import { controllerById, legRef, legTitle, splitLegRef, type LegRef, type Unit, type UnitRef } from "../rig";
 import { isPowered } from "../sim";
+import { checkAround } from "./around";
 import { checkLevels } from "./levels";
 import { checkLinesOver, LINE_OVER_SUPPLY } from "./over-lines";
 import { groupBy } from "../collect";
@@ -225,7 +226,7 @@ function checkBareController(model: RigModel): Finding[] {
   const supply = legRef(board.ref, supplyLeg);
   const name = title.split(",")[0]!;
   const has = voltsAt(model, supply);
-  if (has !== undefined && Math.abs(has - logic) < LINE_OVER_SUPPLY) return [];
+  if (has !== undefined && Math.abs(has - logic) < LINE_OVER_SUPPLY) return checkAround(model, board, name);
   return [
     finding({
       id: `power-${board.ref}`,

@@ -1,4 +1,12 @@
-import { besideShow, bitPlace, standsAt, stateFor, type DriveState, type Driver, type RigModel } from "../address";
+import {
+  besideShow,
+  bitPlace,
+  standsAt,
+  stateFor,
+  type DriveState,
+  type Driver,
+  type RigModel,
+} from "../address";
 import { HIGH, LOW, OPEN, type Level } from "../level";
 import type { PipName } from "../glyph";
 import { busChip } from "../chips";

@@ -1,4 +1,5 @@
 import type { Milliamps } from "../quantity";
+import { withNames } from "./line-names";
 import type { ControllerLine, ControllerPart, Leg, TimerUnit } from "../sheet";
 
 type LineNote = Pick<ControllerLine, "awkward" | "mild" | "unusable">;
@@ -22,6 +23,7 @@ interface Profile extends Pick<
   | "memory"
 > {
   readonly flavour?: ControllerPart["flavour"];
+  readonly around?: ControllerPart["around"];
   /** Of its 5 V and its 3.3 V leg. */
   readonly gives: readonly [Milliamps, Milliamps];
   readonly lines: readonly string[];
@@ -73,15 +75,15 @@ const bareChip = ({
   outline: { style: "dual-in-line", legs: legs.length },
   legs: legs.map((id, at): Leg => {
     const number = at + 1;
-    if (id === "VCC")
-      return { id, number, name: "VCC", role: "supply-in", whenOpen: "the chip has no supply" };
-    if (id === "GND")
+    if (id.endsWith("VCC"))
+      return { id, number, name: id, role: "supply-in", whenOpen: "the chip has no supply" };
+    if (id.startsWith("GND"))
       return { id, number, name: "GND", role: "ground", whenOpen: "the chip has no return path" };
     return lines.includes(id)
       ? { id, number, name: `line ${id}`, role: "line" }
       : { id, number, name: id, role: "not-used" };
   }),
-  groundLegs: ["GND", "GND"],
+  groundLegs: ["GND", legs.includes("GND2") ? "GND2" : "GND"],
   supplies: {},
   supplyLimits: {},
   supplyLeg: "VCC",
@@ -283,6 +285,11 @@ export const ATTINY84 = bareChip({
   pinKeep: 20,
   pinMaximum: 40,
   legs: ["VCC", "0", "1", "11", "2", "3", "4", "5", "6", "7", "8", "9", "10", "GND"],
+  around: {
+    reset: { leg: "11", ohms: 10_000 },
+    clockSaid: "fuses: inner oscillator at 8 MHz, not divided by 8 (chips are sold divided: 1 MHz)",
+    programmer: ["11", "4", "5", "6"],
+  },
   allPinsMaximum: 200,
   cost: scaled(8e6),
   timers: avrTimers(8e6, [1], false),
@@ -292,6 +299,60 @@ export const ATTINY84 = bareChip({
     ...noted(["4", "5", "6"], { awkward: "the programmer is connected to it", mild: true }),
   },
 });
+
+/** Keeps the reset leg high: the sheets ask for 4.7 to 50 kΩ. */
+const RESET_OHMS = 10_000;
+/** Beside a crystal made for 18 to 20 pF, less what legs and board have themselves. */
+const LOAD_FARADS = 22e-12;
+
+/** The 28-leg chip of the common boards, alone: by its crystal at 16 MHz, or by its inner clock at 8 MHz. */
+const atmega328pChip = (crystal: boolean): ControllerPart =>
+  bareChip({
+    id: crystal ? "ATmega328P-crystal" : "ATmega328P-inner",
+    memory: { flash: 32_768, ram: 2_048 },
+    title: `ATmega328P chip, ${crystal ? "16 MHz crystal" : "8 MHz inner clock"}, 5 V`,
+    source: `ATmega328P data sheet: pin configuration (28 legs), electrical characteristics and I/O port characteristics (VOL 0.9 V at most at 20 mA: 45 Ω; typical curves: 25 Ω); lines numbered as sketches do; ${crystal ? TIMES : "call times are those of the 16 MHz boards at half the clock"}`,
+    sources: figures("ATmega328P data sheet", AVR_LINES),
+    clock: crystal ? 16e6 : 8e6,
+    logic: 5,
+    outputResistance: 45,
+    outputTypical: 25,
+    pinKeep: 20,
+    pinMaximum: 40,
+    legs: [
+      ...["RESET", "0", "1", "2", "3", "4", "VCC", "GND", "XTAL1", "XTAL2", "5", "6", "7", "8"],
+      ...["9", "10", "11", "12", "13", "AVCC", "AREF", "GND2", "A0", "A1", "A2", "A3", "A4", "A5"],
+    ],
+    around: {
+      reset: { leg: "RESET", ohms: RESET_OHMS },
+      ...(crystal
+        ? {
+            crystal: {
+              part: "crystal-16MHz",
+              legs: ["XTAL1", "XTAL2"] as const,
+              farads: LOAD_FARADS,
+            },
+          }
+        : {}),
+      supplyLegs: ["AVCC"],
+      clockSaid: crystal
+        ? "fuses: crystal above 8 MHz, not divided by 8"
+        : "fuses: inner oscillator at 8 MHz, not divided by 8 (chips are sold divided: 1 MHz)",
+      programmer: ["RESET", "11", "12", "13"],
+    },
+    allPinsMaximum: 200,
+    cost: crystal ? MEASURED : scaled(8e6),
+    timers: avrTimers(crystal ? 16e6 : 8e6, [1]),
+    lines: [...numbered(0, 13), ...numbered(0, 5, "A")],
+    notes: {
+      "0": { awkward: "a serial adapter is connected to it", mild: true },
+      "1": { awkward: "a serial adapter is connected to it", mild: true },
+      ...noted(["11", "12", "13"], { awkward: "the programmer is connected to it", mild: true }),
+    },
+  });
+
+const ATMEGA328P_CRYSTAL = atmega328pChip(true);
+const ATMEGA328P_INNER = atmega328pChip(false);
 
 /** A 14-leg chip with one input-only line. */
 export const PIC16F1455 = bareChip({
@@ -306,6 +367,11 @@ export const PIC16F1455 = bareChip({
   outputTypical: 40,
   pinKeep: 25,
   pinMaximum: 25,
+  around: {
+    reset: { leg: "RA3", ohms: 10_000 },
+    clockSaid: "configuration: inner oscillator, 16 MHz; RA3 as MCLR",
+    programmer: ["RA3", "RC0", "RC1"],
+  },
   legs: ["VCC", "RA5", "RA4", "RA3", "RC5", "RC4", "RC3", "RC2", "RC1", "RC0", "VUSB", "RA1", "RA0", "GND"],
   allPinsMaximum: 170,
   flavour: "plain-c",
@@ -350,16 +416,20 @@ export const FPGA_BOARD = board({
   notes: {},
 });
 
-export const CONTROLLERS: readonly ControllerPart[] = [
+const ALL: readonly ControllerPart[] = [
   ATMEGA328P_BOARD,
   ATMEGA2560_BOARD,
   ESP8266_MODULE,
   ESP32_MODULE,
   RP2040_BOARD,
+  ATMEGA328P_CRYSTAL,
+  ATMEGA328P_INNER,
   ATTINY84,
   PIC16F1455,
   FPGA_BOARD,
 ];
+
+export const CONTROLLERS: readonly ControllerPart[] = ALL.map(withNames);
 
 /** Lines one would take first: nothing awkward about them. */
 export const easyLines = (controller: ControllerPart): string[] =>

@@ -53,7 +53,8 @@ export function countLeg(part: Part, leg: Leg): string {
   if (part.kind === "transistor") return `its ${leg.name}, by its sheet`;
   if (part.kind === "module")
     return `marked ${leg.name.replace(/ out$/, "")}, ${ordinal(Number(leg.id))} pin`;
-  if (part.outline.style === "header") return `marked ${leg.id.replace(/^GND\d$/, "GND")} on the board`;
+  if (part.outline.style === "header")
+    return `marked ${(leg.mark ?? leg.id).replace(/^GND\d$/, "GND")} on the board`;
   if (part.kind === "supply") return `the ${leg.name} terminal`;
   return leg.id === "1" ? "either end" : "the end still free";
 }

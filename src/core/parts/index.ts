@@ -3,7 +3,7 @@ import { CONTROLLERS } from "./controllers";
 import { DIGIT_DISPLAYS } from "./digit-displays";
 import { DIODES } from "./diodes";
 import { MATRIX_DISPLAYS } from "./dot-displays";
-import { CAPACITOR, RESISTOR, SUPPLY } from "./passives";
+import { CAPACITOR, CRYSTALS, RESISTOR, SUPPLY } from "./passives";
 import { SINGLE_LEDS } from "./single-leds";
 import {
   DARLINGTON_ULN2803,
@@ -18,6 +18,7 @@ export * from "../sheet";
 export { displayBody } from "./bodies";
 export { countLeg, legPlace } from "./counting";
 export { CONTROLLERS, easyLines } from "./controllers";
+export { LINE_NAMES, lineNamesOf, namedBy, type LineNames } from "./line-names";
 export { MATRICES, matrixId, matrixSheet, type MatrixName } from "./dot-displays";
 export {
   LED_FIGURES,
@@ -51,6 +52,7 @@ const CATALOGUE: readonly Part[] = [
   RESISTOR,
   CAPACITOR,
   ...DIODES,
+  ...CRYSTALS,
   SUPPLY,
 ];
 

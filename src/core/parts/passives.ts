@@ -1,4 +1,4 @@
-import type { CapacitorPart, Leg, ResistorPart, SupplyPart } from "../sheet";
+import type { CapacitorPart, CrystalPart, Leg, ResistorPart, SupplyPart } from "../sheet";
 
 const ends: readonly Leg[] = [
   { id: "1", name: "one end", role: "passive" },
@@ -24,6 +24,18 @@ export const CAPACITOR: CapacitorPart = {
   legs: ends,
   source: "customary ceramic part",
 };
+
+const crystal = (megahertz: number): CrystalPart => ({
+  id: `crystal-${megahertz}MHz`,
+  kind: "crystal",
+  title: `crystal, ${megahertz} MHz`,
+  outline: { style: "two-ended" },
+  legs: ends,
+  frequency: megahertz * 1e6,
+  source: "customary parallel-resonance crystal for a load of 18 to 20 pF",
+});
+
+export const CRYSTALS: readonly CrystalPart[] = [crystal(16), crystal(8)];
 
 export const SUPPLY: SupplyPart = {
   id: "supply",

@@ -1,4 +1,6 @@
-import { partById, legPlace, countLeg } from ".";
+import { CONTROLLERS, countLeg, legPlace, namedBy, partById } from ".";
+
+const controllerById = (id: string) => CONTROLLERS.find((one) => one.id === id)!;
 
 /** Pin configurations of the data sheets, leg 1 first. */
 const PINOUTS: Readonly<Record<string, string>> = {
@@ -49,6 +51,50 @@ test.each([
   [14, "GND"],
 ])("ATtiny84 leg %i is %s", (number, id) => {
   expect(partById("ATtiny84").legs.find((leg) => leg.number === number)!.id).toBe(id);
+});
+
+/** The 28-leg ATmega328P (pin configuration): its ports by leg, as sketches number them. */
+test.each([
+  [1, "RESET"],
+  [2, "0"],
+  [6, "4"],
+  [7, "VCC"],
+  [8, "GND"],
+  [9, "XTAL1"],
+  [11, "5"],
+  [14, "8"],
+  [19, "13"],
+  [20, "AVCC"],
+  [21, "AREF"],
+  [22, "GND2"],
+  [23, "A0"],
+  [28, "A5"],
+])("ATmega328P chip leg %i is %s", (number, id) => {
+  for (const part of ["ATmega328P-crystal", "ATmega328P-inner"])
+    expect(partById(part).legs.find((leg) => leg.number === number)!.id).toBe(id);
+});
+
+/** Names beside a sketch's numbers: the sheets' ports, and what boards are printed with. */
+test.each([
+  ["ATmega328P-board", "5", "D5", "PD5"],
+  ["ATmega328P-board", "13", "D13", "PB5"],
+  ["ATmega328P-board", "A2", undefined, "PC2"],
+  ["ATmega2560-board", "13", "D13", "PB7"],
+  ["ATmega2560-board", "49", "D49", "PL0"],
+  ["ATmega2560-board", "A9", undefined, "PK1"],
+  ["ATtiny84", "3", undefined, "PA7"],
+  ["ESP8266-module", "14", "D5", "GPIO14"],
+  ["ESP8266-module", "16", "D0", "GPIO16"],
+  ["ESP32-module", "23", "D23", "GPIO23"],
+  ["RP2040-board", "15", "GP15", "GPIO15"],
+])("%s line %s is printed %p, and %s by its sheet", (id, line, printed, port) => {
+  const part = controllerById(id);
+  expect(part.lines.find(({ leg }) => leg === line)).toMatchObject({ port, ...(printed ? { printed } : {}) });
+  const named = namedBy(part, "ports");
+  expect(named.legs.find((leg) => leg.id === line)!.name).toBe(`${port}, line ${line}`);
+  expect(new Set(part.lines.flatMap((one) => one.port ?? [])).size).toBe(
+    part.lines.filter((one) => one.port).length,
+  );
 });
 
 test.each([

@@ -20,6 +20,7 @@ import {
   CONTROLLERS,
   DISPLAY_SHEET,
   LED_COLOURS,
+  LINE_NAMES,
   MATRICES,
   PART_IDS,
   POLARITIES,
@@ -77,6 +78,10 @@ const UNIT = object({
   /** For LEDs that stand alone. */
   lit: optional(
     about("which of its LEDs the program keeps lit", list(choice(...PIP_NAMES), LIMITS.singleLeds)),
+  ),
+  /** For the controller. */
+  lineNames: optional(
+    about("what its lines are called beside their number in a sketch", choice(...LINE_NAMES)),
   ),
   socket: optional(about("whether it stands in a socket", flag())),
   seat: optional(about("where it was put by hand", SEAT)),

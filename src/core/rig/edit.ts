@@ -1,4 +1,5 @@
 import type { PipName } from "../glyph";
+import type { LineNames } from "../parts";
 import { legTitle } from "./names";
 import { partOf } from "./part-of";
 import {
@@ -152,6 +153,16 @@ export const noteWire = (rig: Rig, id: string, note: string): Rig => ({
 export const noteUnit = (rig: Rig, ref: UnitRef, note: string): Rig => ({
   ...rig,
   units: rig.units.map((unit) => (unit.ref === ref ? noted(unit, note) : unit)),
+});
+
+/** Calls the controller's lines another way, or by their numbers. */
+export const nameLines = (rig: Rig, names: LineNames | undefined): Rig => ({
+  ...rig,
+  units: rig.units.map((unit) => {
+    if (unit.part !== rig.plan.controller) return unit;
+    const { lineNames: _, ...rest } = unit;
+    return names ? { ...rest, lineNames: names } : rest;
+  }),
 });
 
 /** Says that a chip stands in a socket, or that it does not. */

@@ -8,6 +8,8 @@ export function lettersOf(part: Part): string {
       return "R";
     case "capacitor":
       return "C";
+    case "crystal":
+      return "X";
     case "diode":
       return "D";
     case "display":

@@ -20,7 +20,7 @@ export {
 export { withDisplay } from "./plan-display";
 export { digitOrder, drivesLast } from "./digit-order";
 export { driverChipOf, isStatic, lineUses, planProblem, withController, withLines } from "./plan";
-export { schemeOf, schemeValues, setResistors, withSetOhms } from "./schemes";
+export { resetResistors, schemeOf, schemeValues, setResistors, withSetOhms } from "./schemes";
 export { USUAL_SHOW, assignLine, movedWires, newRig, relay } from "./lay";
 export { levelPartsProblem } from "./level-parts";
 export { oneByOne } from "./texts";
@@ -42,6 +42,7 @@ export {
   placeWires,
   removeWire,
   litUnit,
+  nameLines,
   socketUnit,
   swapWires,
   type Edited,

@@ -22,15 +22,16 @@ import {
 /** What the maker said of a wire or part, and no plan knows. */
 function ofMaker(
   before: Partial<Wire & Unit> | undefined,
-): Partial<Pick<Wire & Unit, "placed" | "colour" | "note" | "seat" | "socket">> {
+): Partial<Pick<Wire & Unit, "placed" | "colour" | "note" | "seat" | "socket" | "lineNames">> {
   if (!before) return {};
-  const { placed, colour, note, seat, socket } = before;
+  const { placed, colour, note, seat, socket, lineNames } = before;
   return {
     ...(placed ? { placed } : {}),
     ...(colour ? { colour } : {}),
     ...(note ? { note } : {}),
     ...(seat ? { seat } : {}),
     ...(socket ? { socket } : {}),
+    ...(lineNames ? { lineNames } : {}),
   };
 }
 

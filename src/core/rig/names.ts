@@ -23,6 +23,7 @@ export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, legNames: LegName
       return part.bare ? `${unit.ref} ${named.name}, leg ${named.number}` : `board ${named.name}`;
     case "resistor":
     case "capacitor":
+    case "crystal":
       return `${unit.ref} end ${named.id}`;
     case "supply":
     case "diode":

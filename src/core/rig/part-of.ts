@@ -3,8 +3,11 @@ import {
   OWN_DISPLAY,
   digitsOf,
   displayPart,
+  namedBy,
   partById,
+  type ControllerPart,
   type DisplaySheet,
+  type LineNames,
   type ModulePart,
   type Part,
 } from "../parts";
@@ -38,8 +41,15 @@ const moduleBoard = remembered((bought: Bought): ModulePart => ({
   source: "customary: boards differ, so check the one in hand",
 }));
 
+const namedLines: Readonly<Record<LineNames, (part: ControllerPart) => ControllerPart>> = {
+  printed: remembered((part) => namedBy(part, "printed")),
+  ports: remembered((part) => namedBy(part, "ports")),
+};
+
 /** The part a unit is: from the catalogue, a display as its owner entered it, or a module's board. */
 export function partOf(unit: Unit): Part {
   if (unit.part === OWN_DISPLAY) return ownDisplay(unit.sheet!);
-  return unit.part === MODULE_PART ? moduleBoard(unit.module!) : partById(unit.part);
+  if (unit.part === MODULE_PART) return moduleBoard(unit.module!);
+  const part = partById(unit.part);
+  return part.kind === "controller" && unit.lineNames ? namedLines[unit.lineNames](part) : part;
 }

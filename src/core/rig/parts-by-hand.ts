@@ -46,6 +46,7 @@ function groupOf(part: Part): PartGroup {
   switch (part.kind) {
     case "resistor":
     case "capacitor":
+    case "crystal":
       return "resistors and capacitors";
     case "diode":
       return "diodes and single LEDs";

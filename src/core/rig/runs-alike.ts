@@ -19,7 +19,7 @@ const COUNTS: Readonly<Record<Exclude<keyof Rig, "units" | "wires">, boolean>> =
 };
 const KEYS = (Object.keys(COUNTS) as Array<keyof typeof COUNTS>).filter((key) => COUNTS[key]);
 
-/** A unit without what only its maker and the table know of it. */
+/** A unit without what only its maker and the table know of it. What its lines are called is in what is said of them. */
 const bare = ({ placed: _placed, note: _note, seat: _seat, socket: _socket, ...unit }: Unit): string =>
   JSON.stringify(unit);
 

@@ -109,6 +109,14 @@ function shapeOf(part: Part, upper: boolean): Shape | undefined {
         middle: GAP_MIDDLE,
       };
     }
+    // Its can lies flat over the hole between its legs.
+    case "crystal":
+      return {
+        columns: 3,
+        legs: part.legs.map(({ id }, at) => [id, at * 2, LED_ROW] as const),
+        height: 2,
+        middle: rowHeight(LED_ROW),
+      };
     case "transistor": {
       const { control, out, common } = part.pins;
       const row = upper ? TRANSISTOR_ROWS[0] : TRANSISTOR_ROWS[1];

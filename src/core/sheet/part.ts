@@ -2,6 +2,7 @@ import type { BusChipPart, ChipPart } from "./chips";
 import type {
   CapacitorPart,
   ControllerPart,
+  CrystalPart,
   DiodePart,
   DisplayPart,
   DriverArrayPart,
@@ -21,6 +22,7 @@ export type Part =
   | ResistorPart
   | CapacitorPart
   | DiodePart
+  | CrystalPart
   | SupplyPart
   | ModulePart;
 

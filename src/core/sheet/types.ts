@@ -1,5 +1,5 @@
 import type { PipName } from "../glyph";
-import type { Hertz, Milliamps, Nanoseconds, Ohms, Volts, Watts } from "../quantity";
+import type { Farads, Hertz, Milliamps, Nanoseconds, Ohms, Volts, Watts } from "../quantity";
 
 /** What a leg is for, seen from outside the part. */
 export type LegRole =
@@ -12,6 +12,8 @@ export interface Leg {
   readonly number?: number;
   /** Name as most data sheets have it. */
   readonly name: string;
+  /** What is printed beside it, where that is not its id. */
+  readonly mark?: string;
   /** Name as others have it, where sheets disagree. */
   readonly otherName?: string;
   readonly role: LegRole;
@@ -42,6 +44,10 @@ export interface PartBase {
 
 export interface ControllerLine {
   readonly leg: string;
+  /** As boards with this controller are customarily printed, where that is not what a sketch calls it. */
+  readonly printed?: string;
+  /** As the controller's own sheet calls it. */
+  readonly port?: string;
   /** Why a maker would rather use another line, if so. */
   readonly awkward?: string;
   /** The awkward thing is only a nuisance: nothing goes wrong by it. */
@@ -65,6 +71,24 @@ export interface TimerUnit {
   readonly taken?: string;
 }
 
+/** What a controller that is a chip alone needs around it (its data sheet: reset, clock, power). */
+export interface ControllerAround {
+  /** Pulled up to the supply, so that it does not reset by itself. */
+  readonly reset: { readonly leg: string; readonly ohms: Ohms };
+  /** A crystal between two legs, with a capacitor from each to ground; without it the inner clock runs. */
+  readonly crystal?: {
+    readonly part: string;
+    readonly legs: readonly [string, string];
+    readonly farads: Farads;
+  };
+  /** Supply legs beside the first one. */
+  readonly supplyLegs?: readonly string[];
+  /** What its fuses or configuration are set to for this clock. */
+  readonly clockSaid: string;
+  /** Legs a programmer is connected to. */
+  readonly programmer: readonly string[];
+}
+
 export interface ControllerPart extends PartBase {
   readonly kind: "controller";
   readonly clock: Hertz;
@@ -78,6 +102,8 @@ export interface ControllerPart extends PartBase {
   readonly pinMaximum: Milliamps;
   /** A chip alone, seated on the breadboard and fed like any other, and no board with a supply and sockets. */
   readonly bare?: boolean;
+  /** What a chip alone needs around it, beside its supply and a capacitor. */
+  readonly around?: ControllerAround;
   /** Its ground legs; one twice where there is only one. */
   readonly groundLegs: readonly [string, string];
   /** Volts of the legs it gives power from. */
@@ -176,6 +202,11 @@ export interface ResistorPart extends PartBase {
   readonly kind: "resistor";
   readonly powerKeep: Watts;
   readonly powerMaximum: Watts;
+}
+
+export interface CrystalPart extends PartBase {
+  readonly kind: "crystal";
+  readonly frequency: Hertz;
 }
 
 /** Lets current through one way. */

@@ -3,8 +3,7 @@ import type { Bitmap } from "../dots";
 import { tellsWhichWay } from "../frames";
 import { columnOf, isDot } from "../glyph";
 import type { Nanoseconds } from "../quantity";
-import { dotModules,
-  ownUnits, type DotModule, type Rig, type DigitId } from "../rig";
+import { dotModules, ownUnits, type DotModule, type Rig, type DigitId } from "../rig";
 import { decodeCapture } from "./decode";
 import type { DecodedFace } from "./decoded";
 import { guessMapping, wantedLines } from "./mapping";

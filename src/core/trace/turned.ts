@@ -1,8 +1,7 @@
 import { gridOf, modelOf, type RigModel } from "../address";
 import { ORIENTATIONS, Stitcher, sameOrientation, type Reading, type Ribbon } from "../dots";
 import type { PipName } from "../glyph";
-import { USUAL_LAYOUT, dotModules,
-  ownUnits, laidOut, type LayoutChoice } from "../rig";
+import { USUAL_LAYOUT, dotModules, ownUnits, laidOut, type LayoutChoice } from "../rig";
 import { readSign, shownPicture } from "../sim";
 import type { Decoded } from "./decoded";
 import { HALF_WRITTEN } from "./decoder";

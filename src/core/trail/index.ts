@@ -222,7 +222,11 @@ function timeHop(model: RigModel, address: Address): Hop {
     return {
       kind: "time",
       topic: "wiring",
-      title: always ? "lit while there is power" : heldPips(model).has(address.pip) ? "kept lit" : "kept dark",
+      title: always
+        ? "lit while there is power"
+        : heldPips(model).has(address.pip)
+          ? "kept lit"
+          : "kept dark",
       detail: always ? "nothing switches it" : "whatever the display shows",
       legs: [],
     };

@@ -1,7 +1,7 @@
 import { busChip } from "@/core/chips";
 import { ledResistors, linesOfUses, scannedWord, withLedResistors } from "@/core/address";
 import { SEGMENTS } from "@/core/glyph";
-import { legById, legName, type ControllerPart } from "@/core/parts";
+import { legById, legName, lineNamesOf, type ControllerPart, type LineNames } from "@/core/parts";
 import {
   LIMITS,
   assignLine,
@@ -10,6 +10,7 @@ import {
   driverChipOf,
   drivesLast,
   lineUses,
+  nameLines,
   registerPart,
   schemeOf,
   schemeValues,
@@ -131,10 +132,24 @@ const withAside = ({ aside: _, ...plan }: Plan, aside: readonly string[]): Plan 
 /** Lines of a board as they were typed, each once. */
 function linesIn(text: string, { lines, title }: ControllerPart) {
   const named = [...new Set(text.split(/[\s,;]+/).filter((one) => one !== ""))];
-  const unknown = named.find((one) => !lines.some(({ leg }) => leg === one));
+  const lineOf = (one: string) =>
+    lines.find(({ leg }) => leg === one) ??
+    lines.find(({ printed, port }) => printed === one || port === one);
+  const unknown = named.find((one) => !lineOf(one));
   return unknown === undefined
-    ? { ok: true as const, value: named }
+    ? { ok: true as const, value: [...new Set(named.map((one) => lineOf(one)!.leg))] }
     : { ok: false as const, message: `The ${title.split(",")[0]} has no line ${unknown}` };
+}
+
+const CALLED: Readonly<Record<LineNames, string>> = {
+  printed: "as boards are printed",
+  ports: "as its data sheet has them",
+};
+
+/** A line of a board by one of its names, for an example: the first that has both. */
+function nameOf({ lines }: ControllerPart, names: LineNames | undefined): string {
+  const line = lines.find((one) => one.port && one.printed && !one.awkward) ?? lines[0]!;
+  return (names === "ports" ? line.port : names && line.printed) ?? line.leg;
 }
 
 /** The board and the line for each use. */
@@ -145,11 +160,13 @@ export function BoardSheet({ onLay }: Props) {
   const uses = lineUses(rig.plan);
   const now = linesOfUses(model, uses);
   const chip = driverChipOf(rig.plan.scheme);
+  const board = rig.units.find(({ part }) => part === rig.plan.controller);
+  const called = lineNamesOf(controller);
   const lines = controller.lines.map(
-    ({ leg, awkward, unusable }) =>
+    ({ leg, printed, port, awkward, unusable }) =>
       [
         leg,
-        `${leg}${unusable ? " (not usable)" : awkward ? " (awkward)" : ""}`,
+        `${(board?.lineNames === "ports" ? port : board?.lineNames && printed) ?? leg}${unusable ? " (not usable)" : awkward ? " (awkward)" : ""}`,
         unusable !== undefined,
       ] as const,
   );
@@ -176,6 +193,19 @@ export function BoardSheet({ onLay }: Props) {
           />
         ))}
       </div>
+      {board && called.length > 0 && (
+        <div className="mt-2">
+          <SelectField<LineNames | "">
+            label="Pins are called"
+            value={board.lineNames ?? ""}
+            options={[
+              ["", `as sketches count them: ${nameOf(controller, undefined)}`],
+              ...called.map((names) => [names, `${CALLED[names]}: ${nameOf(controller, names)}`] as const),
+            ]}
+            onChoose={(names) => editRig((before) => nameLines(before, names === "" ? undefined : names))}
+          />
+        </div>
+      )}
       <div className="mt-2">
         <CommitField<string[]>
           label="Lines to leave free"

@@ -58,6 +58,8 @@ export function PowerSheet({ onLay }: Props) {
         <p className="small">
           The {bare} is a chip alone: a supply of its own feeds it and everything else. Give it 100 nF close
           by.
+          {controller.around &&
+            ` ${formatQuantity(controller.around.reset.ohms, "Ω")} holds its reset high. Its programmer takes ${controller.around.programmer.join(", ")}, VCC and GND; ${controller.around.clockSaid}.`}
         </p>
       )}
       <div className="field-row">

@@ -82,7 +82,10 @@ export function layOut(model: RigModel): Drawing {
   const transistors = units(({ kind }) => kind === "transistor");
   const resistors = units(
     ({ kind, outline }) =>
-      kind === "resistor" || kind === "diode" || (kind === "display" && outline.style === "two-ended"),
+      kind === "resistor" ||
+      kind === "diode" ||
+      kind === "crystal" ||
+      (kind === "display" && outline.style === "two-ended"),
   );
   const resistorX = DISPLAY.x + displaysWidth + 36;
   const resistorColumns = Math.ceil(resistors.length / RESISTOR.most);

@@ -289,6 +289,24 @@ function SeatBody({
       </g>
     );
   }
+  if (part.kind === "crystal") {
+    return (
+      <g>
+        <rect
+          x={left}
+          y={middle.y - UNIT * 0.8}
+          width={right - left}
+          height={UNIT * 1.6}
+          rx={6}
+          className="crystal-body"
+        />
+        {legDots}
+        <text x={middle.x} y={middle.y - UNIT} textAnchor="middle" className="seat-text">
+          {ref}
+        </text>
+      </g>
+    );
+  }
   const display = part.kind === "display";
   const body = display
     ? {

@@ -33,6 +33,8 @@ export function UnitBody({ box, model }: { box: Box; model: RigModel }) {
       return <BoardBody box={box} />;
     case "diode":
       return <DiodeBody box={box} value={box.part.title} />;
+    case "crystal":
+      return <CrystalBody box={box} value={box.part.title.split(", ")[1]} />;
     case "resistor":
       return <ResistorBody box={box} value={value} />;
     case "capacitor":
@@ -195,6 +197,18 @@ function DiodeBody({ box, value }: ShapeProps) {
       <rect x={x} y={y} width={width} height={height} rx={3} className="diode-body" />
       <path d={`M${x + 8},${y} v${height}`} className="diode-ring" />
       <text x={x + width / 2} y={y - 4} className="value-text" textAnchor="middle">
+        {ref} {value}
+      </text>
+    </g>
+  );
+}
+
+function CrystalBody({ box, value }: ShapeProps) {
+  const { x, y, width, height, ref } = box;
+  return (
+    <g>
+      <rect x={x + 4} y={y - 2} width={width - 8} height={height + 4} rx={8} className="crystal-body" />
+      <text x={x + width / 2} y={y - 6} className="value-text" textAnchor="middle">
         {ref} {value}
       </text>
     </g>

@@ -159,7 +159,7 @@ function LegShape({ box, at, legNames: legNames }: { box: Box; at: LegSpot; legN
     part.kind === "driver-array";
   const name = isBoard
     ? leg.role === "line"
-      ? id
+      ? (leg.mark ?? id)
       : leg.name
     : numbered
       ? legName(leg, legNames).replace("common ", "com ").replace("digit ", "d").replace("not used", "–")

@@ -39,6 +39,9 @@ export function wiringComments(model: RigModel, program: Program, legNames: LegN
     [...new Set((model.drivers.get(model.nets.of(leg).id) ?? []).flatMap(({ through }) => through ?? []))]
       .map((ref) => `${ref} ${model.part(ref).id} -> `)
       .join("");
+  const board = model.rig.units.find(({ part: id }) => id === model.rig.plan.controller);
+  const line = (of: string | undefined): string =>
+    of === undefined || !board ? `line ${of}` : name(legRef(board.ref, of));
   const resistor = (ref: UnitRef): string => `${ref} ${unitValue(model.unit(ref)) ?? ""}`;
   const chip = model.chain.chips[0];
   const part = chip === undefined ? undefined : model.part(chip);
@@ -55,7 +58,7 @@ export function wiringComments(model: RigModel, program: Program, legNames: LegN
               ? ""
               : `   ! the wires lead ${found === undefined ? "nowhere" : `to line ${found}`}`;
           return comment(
-            `  line ${program.chain![use]} -> ${lifted(legRef(chip!, leg))}${name(legRef(chip!, leg))}   ${use}${lead}`,
+            `  ${line(program.chain![use])} -> ${lifted(legRef(chip!, leg))}${name(legRef(chip!, leg))}   ${use}${lead}`,
           );
         })
       : [];
@@ -68,7 +71,7 @@ export function wiringComments(model: RigModel, program: Program, legNames: LegN
         ? []
         : [
             comment(
-              `  line ${on[pin]} -> ${lifted(legRef(first!, driver.pins[pin]))}${name(legRef(first!, driver.pins[pin]))}`,
+              `  ${line(on[pin])} -> ${lifted(legRef(first!, driver.pins[pin]))}${name(legRef(first!, driver.pins[pin]))}`,
             ),
           ],
     );

@@ -1,5 +1,5 @@
 export { BOARD, SUPPLY, Layer, type Chip, type SchemeValues } from "./layer";
 export { PULL_OHMS } from "./bus";
 export { schemeOf } from "./registry";
-export { schemeValues, setResistors, withSetOhms } from "./values";
+export { schemeValues, resetResistors, setResistors, withSetOhms } from "./values";
 export { registerOf } from "./register";

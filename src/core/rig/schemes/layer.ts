@@ -1,5 +1,12 @@
-import { isChip, partById, type ChipPart, type DisplayPart, type LegUse } from "../../parts";
-import type { Ohms, Volts } from "../../quantity";
+import {
+  isChip,
+  partById,
+  type ChipPart,
+  type ControllerAround,
+  type DisplayPart,
+  type LegUse,
+} from "../../parts";
+import type { Farads, Ohms, Volts } from "../../quantity";
 import { partOf } from "../part-of";
 import { controllerById, digitCount, matrixSize } from "../plan-facts";
 import {
@@ -33,6 +40,8 @@ export interface Chip {
   leg(id: string): LegRef;
 }
 
+/** Close to the supply legs of every chip. */
+const BYPASS_FARADS: Farads = 100e-9;
 /** Keeps a gate off while nothing drives it. */
 const GATE_OHMS: Ohms = 10_000;
 
@@ -182,16 +191,44 @@ export class Layer {
 
   shareGround(): void {
     if (!isSeparate(this.plan)) return;
-    const { bare, groundLegs, supplyLeg } = controllerById(this.plan.controller);
+    const { bare, groundLegs, supplyLeg, around } = controllerById(this.plan.controller);
     const ground = legRef(BOARD, groundLegs[0]);
     this.wire("shared-ground", ground, this.minus);
     if (!bare) return;
     // A chip alone is fed like the others, with a capacitor of its own.
     const supply = legRef(BOARD, supplyLeg);
     this.wire("power-board", this.plus, supply);
-    const capacitor = this.unit("C", "capacitor", { farads: 100e-9 });
+    const capacitor = this.unit("C", "capacitor", { farads: BYPASS_FARADS });
     this.wire("bypass-plus-board", supply, legRef(capacitor, "1"));
     this.wire("bypass-minus-board", legRef(capacitor, "2"), ground);
+    if (groundLegs[1] !== groundLegs[0]) this.wire("ground-board-2", ground, legRef(BOARD, groundLegs[1]));
+    if (around) this.surround(around, supply, ground);
+  }
+
+  /** What a controller that is a chip alone needs to run: reset held high, its other supply legs, its crystal. */
+  private surround(
+    { reset, crystal, supplyLegs = [] }: ControllerAround,
+    supply: LegRef,
+    ground: LegRef,
+  ): void {
+    for (const leg of supplyLegs) {
+      const name = leg.toLowerCase();
+      const capacitor = this.unit("C", "capacitor", { farads: BYPASS_FARADS });
+      this.wire(`power-${name}`, supply, legRef(BOARD, leg));
+      this.wire(`bypass-plus-${name}`, legRef(BOARD, leg), legRef(capacitor, "1"));
+      this.wire(`bypass-minus-${name}`, legRef(capacitor, "2"), ground);
+    }
+    const pull = this.resistor(reset.ohms);
+    this.wire("reset-plus", supply, legRef(pull, "1"));
+    this.wire("reset", legRef(pull, "2"), legRef(BOARD, reset.leg));
+    if (!crystal) return;
+    const clock = this.unit("X", crystal.part);
+    crystal.legs.forEach((leg, at) => {
+      const load = this.unit("C", "capacitor", { farads: crystal.farads });
+      this.wire(`crystal-${at + 1}`, legRef(BOARD, leg), legRef(clock, String(at + 1)));
+      this.wire(`load-${at + 1}`, legRef(clock, String(at + 1)), legRef(load, "1"));
+      this.wire(`load-ground-${at + 1}`, legRef(load, "2"), ground);
+    });
   }
 
   supply(): void {

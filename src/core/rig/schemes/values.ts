@@ -1,4 +1,4 @@
-import { isBusChip, isChip, type ChipPart } from "../../parts";
+import { isBusChip, isChip, type ChipPart, type ControllerPart } from "../../parts";
 import type { Ohms } from "../../quantity";
 import { remembered } from "../../remember";
 import { changeUnits } from "../edit";
@@ -19,7 +19,7 @@ export function schemeValues(rig: Pick<Rig, "units" | "wires">): SchemeValues {
   const resistors = rig.units.filter((unit) => unit.part === "resistor" && !unit.added);
   const setters = setResistors(rig);
   const inLines = segmentResistors(rig);
-  const others = new Set([...atBase, ...setters, ...busResistors(rig)]);
+  const others = new Set([...atBase, ...setters, ...busResistors(rig), ...resetResistors(rig)]);
   const onChips = rig.units.some((unit) => partOf(unit).kind === "driver-chip");
   return {
     ohms: resistors.find(({ ref }) => !others.has(ref))?.ohms ?? 470,
@@ -34,6 +34,7 @@ export function schemeValues(rig: Pick<Rig, "units" | "wires">): SchemeValues {
 function resistorsAt(
   rig: Pick<Rig, "units" | "wires">,
   isWanted: (part: ChipPart, leg: string) => boolean,
+  ofController: (part: ControllerPart, leg: string) => boolean = () => false,
 ): ReadonlySet<string> {
   const parts = new Map(rig.units.map((unit) => [unit.ref, partOf(unit)]));
   const found = rig.wires
@@ -41,6 +42,7 @@ function resistorsAt(
     .filter((ends) =>
       ends.some(({ unit, leg }) => {
         const part = parts.get(unit);
+        if (part?.kind === "controller") return ofController(part, leg);
         return part !== undefined && isChip(part) && isWanted(part, leg);
       }),
     )
@@ -84,3 +86,12 @@ const busResistors = (rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
       isBusChip(part) &&
       (leg === part.pins.data || leg === part.pins.clock || (part.address?.straps.includes(leg) ?? false)),
   );
+
+/** Resistors that hold the reset leg of a controller high. */
+export const resetResistors = remembered((rig: Pick<Rig, "units" | "wires">): ReadonlySet<string> =>
+  resistorsAt(
+    rig,
+    () => false,
+    (part, leg) => part.around?.reset.leg === leg,
+  ),
+);
