@@ -13,7 +13,7 @@ import {
   type UnitRef,
 } from "../rig";
 import type { RigModel } from "./model";
-import { useOf } from "./state";
+import { needKey } from "./state";
 
 /** LEDs that take no part in the show: single ones, and displays of another kind than the plan's. */
 export const besideShow: (model: RigModel) => ReadonlySet<UnitRef> = remembered((model: RigModel) => {
@@ -32,10 +32,10 @@ export const tiedToShow: (model: RigModel) => readonly PipId[] = remembered((mod
   const isBeside = ({ pip }: EncodedPip) => beside.has(splitPipId(pip).unit);
   if (beside.size === 0) return [];
   const used = new Set(
-    model.encoding.pips.filter((entry) => !isBeside(entry)).flatMap(({ needs }) => needs.map(useOf)),
+    model.encoding.pips.filter((entry) => !isBeside(entry)).flatMap(({ needs }) => needs.map(needKey)),
   );
   return model.encoding.pips
-    .filter((entry) => isBeside(entry) && entry.needs.some((need) => used.has(useOf(need))))
+    .filter((entry) => isBeside(entry) && entry.needs.some((need) => used.has(needKey(need))))
     .map(({ pip }) => pip);
 });
 

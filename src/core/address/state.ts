@@ -73,7 +73,7 @@ function isSegmentDecoder(encoding: Encoding, unit: UnitRef): boolean {
 }
 
 /** What a need is about, whatever it asks of it. */
-export const useOf = (need: Need): string => {
+export const needKey = (need: Need): string => {
   if ("line" in need) return `line ${need.line}`;
   if ("byte" in need) return `bit ${need.byte}.${need.bit}`;
   if ("chip" in need) return `${need.chip} ${need.address}.${need.bit}`;
@@ -85,7 +85,7 @@ function usesOf(pips: readonly EncodedPip[]): Map<string, { readonly all: string
   const said = new Map<string, { count: number; need: string; same: boolean }>();
   for (const { needs } of pips)
     for (const need of needs) {
-      const use = useOf(need);
+      const use = needKey(need);
       const asks = JSON.stringify(need);
       const before = said.get(use);
       if (!before) said.set(use, { count: 1, need: asks, same: true });

@@ -4,6 +4,7 @@ import { auditRig, type Audit } from "../audit";
 import { checkCurrent } from "./current";
 import { bySeverity, type Finding } from "./finding";
 import { checkDrivers } from "./drivers";
+import { checkEdges } from "./edges";
 import { checkFaces } from "./faces";
 import { checkLight } from "./light";
 import { checkLimits } from "./limits";
@@ -27,6 +28,7 @@ const wiringFindings = (model: RigModel, legNames: LegNames): Finding[] =>
     ...checkWiring(model, legNames),
     ...checkLines(model),
     ...checkDrivers(model),
+    ...checkEdges(model),
     ...checkCurrent(model),
   ]);
 

@@ -1,16 +1,8 @@
-import {
-  chipOn,
-  digitLines,
-  directLines,
-  gridOf,
-  isMultiplexed,
-  type DotGrid,
-  type RigModel,
-} from "../address";
+import { digitLines, directLines, gridOf, isMultiplexed, type DotGrid, type RigModel } from "../address";
 import { remembered } from "../remember";
 import { controllerById, type Scan } from "../rig";
 import { sceneTitle, showFrames, signRun, type Frame } from "../show";
-import { leastStep, setUpWrites } from "./driver-writes";
+import { setUpWrites, stepOf } from "./driver-writes";
 import type { Statement } from "./language";
 import { darkenRoutine, sendRoutine, setUpRoutine, slotRoutine, type Hands } from "./routines";
 import { scanPeriod } from "./bursts";
@@ -79,7 +71,7 @@ function handsOf(model: RigModel): Hands {
     chain: encoding.chain,
     direct: directLines(encoding),
     ring: ring && { clock: ring.clock, reset: ring.reset },
-    buses: (encoding.buses ?? []).map((bus) => ({ ...bus, step: leastStep(chipOn(model, bus)) })),
+    buses: (encoding.buses ?? []).map((bus) => ({ ...bus, step: stepOf(model, bus) })),
   };
 }
 

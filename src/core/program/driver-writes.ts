@@ -1,6 +1,7 @@
 import { chipOn, stateFor, type RigModel } from "../address";
 import { transportOf, type BusPace } from "../bus";
 import type { Asked, BusChip, Memory } from "../chips";
+import { slowestEdge } from "../circuit";
 import type { ControllerPart, DriverChipPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
@@ -64,6 +65,13 @@ const SLOW_CALL = 1500;
 /** Least time from edge to edge a chip's timing table asks for: data, clock up, clock down make a bit. */
 export const leastStep = ({ times: { period, high, low } }: Pick<BusChip, "times">): Nanoseconds =>
   Math.max(high, Math.ceil(low / 2), Math.ceil(period / 3));
+
+/**
+ * Least time from edge to edge on a rig's bus: what the chip's sheet asks for, and as long as its lines take to rise
+ * where they are only pulled up.
+ */
+export const stepOf = (model: RigModel, bus: EncodedBus): Nanoseconds =>
+  Math.max(leastStep(chipOn(model, bus)), Math.ceil(slowestEdge(model, bus)?.rise ?? 0));
 
 type OnBus = Pick<ProgramBus, "protocol" | "step">;
 

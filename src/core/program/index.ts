@@ -11,6 +11,6 @@ export { storedBytes } from "./sketch/tables";
 export { printProblem, writeProgram, type ProgramText } from "./write";
 export { sketchText, type SketchLine } from "./sketch/text";
 export { timerKind } from "./sketch/clocks";
-export { brightnessStep, digitsUsed, updateWrites } from "./driver-writes";
+export { brightnessStep, digitsUsed, leastStep, pauseOf, stepOf, updateWrites } from "./driver-writes";
 export { updateCost, type UpdateCost, type WriteStyle } from "./update-cost";
 export { timeScanned, timeToShow } from "./pace";
