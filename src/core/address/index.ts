@@ -9,6 +9,7 @@ export {
   handsLevelsOn,
   handsOn,
   hasPower,
+  dividedShare,
   pulledUpTo,
   railVolts,
   reachFrom,

@@ -63,7 +63,7 @@ export function driversByNet(rig: Rig, nets: Nets): ReadonlyMap<number, readonly
     found.set(id, [...(found.get(id) ?? []), driver]);
   };
   for (const unit of rig.units) driversOf(unit, partOf(unit)).forEach(add);
-  handOn(rig, (leg) => found.get(nets.of(leg).id) ?? [], add);
+  handOn(rig, nets, (leg) => found.get(nets.of(leg).id) ?? [], add);
   // Which side of a switch is its output depends on where the rails are, so switches come last.
   for (const unit of rig.units) {
     const volts = (leg: string) => railVolts(found.get(nets.of(legRef(unit.ref, leg)).id) ?? []);
@@ -118,22 +118,65 @@ function lifterChannels(unit: UnitRef, part: TransistorPart, volts: VoltsAt): Ch
 }
 
 /**
+ * A resistor into a chip's input that another one leads from to ground: the two divide what drives the first. Nothing else
+ * hangs there: a base or an LED takes current, and what it gets is the circuit's business.
+ */
+function dividerChannels(rig: Rig, nets: Nets, voltsAt: (leg: LegRef) => Volts | undefined): Channel[] {
+  const parts = new Map(rig.units.map((unit) => [unit.ref, partOf(unit)]));
+  const resistors = resistorsOf(rig.units);
+  const far = (leg: LegRef): LegRef => {
+    const { unit, leg: end } = splitLegRef(leg);
+    return legRef(unit, end === "1" ? "2" : "1");
+  };
+  const toGround = (leg: LegRef) => voltsAt(far(leg)) === 0;
+  return nets.all.flatMap(({ legs }): Channel[] => {
+    const ends = legs.filter((leg) => resistors.has(splitLegRef(leg).unit));
+    if (ends.length < 2 || !ends.some(toGround)) return [];
+    const others = legs.filter((leg) => !ends.includes(leg));
+    const isInput = (leg: LegRef) => {
+      const { unit, leg: id } = splitLegRef(leg);
+      const part = parts.get(unit)!;
+      return (isChip(part) && part.signalLegs.includes(id)) || part.kind === "module";
+    };
+    if (others.length === 0 || !others.every(isInput)) return [];
+    return ends
+      .filter((leg) => !toGround(leg))
+      .map((leg) => ({ unit: splitLegRef(leg).unit, input: far(leg), output: leg }));
+  });
+}
+
+/** What stands at the lower end of a divider's resistor, as a share of what drives its upper end. */
+export function dividedShare({ rig, nets, drivers }: Driven, unit: UnitRef, output: LegRef): number {
+  const resistors = resistorsOf(rig.units);
+  const ohms = (ref: UnitRef) => rig.units.find((one) => one.ref === ref)!.ohms!;
+  const conductance = nets.of(output).legs.reduce((sum, leg) => {
+    const { unit: ref, leg: end } = splitLegRef(leg);
+    if (ref === unit || !resistors.has(ref)) return sum;
+    const far = nets.of(legRef(ref, end === "1" ? "2" : "1"));
+    return railVolts(drivers.get(far.id) ?? []) === 0 ? sum + 1 / ohms(ref) : sum;
+  }, 0);
+  return 1 / (1 + ohms(unit) * conductance);
+}
+
+/**
  * What drives one side of such a part drives the other side as well. One may feed the next, so they are gone through
  * until nothing new is handed on; what came out at a leg does not go back in there.
  */
 function handOn(
   rig: Rig,
+  nets: Nets,
   driversAt: (leg: LegRef) => readonly Driver[],
   add: (driver: Driver) => void,
 ): void {
-  const waiting = new Set(
-    rig.units.flatMap((unit): Channel[] => {
+  const waiting = new Set([
+    ...rig.units.flatMap((unit): Channel[] => {
       const part = partOf(unit);
       const volts = (leg: string) => railVolts(driversAt(legRef(unit.ref, leg)));
       if (part.kind === "buffer") return bufferChannels(unit.ref, part, volts);
       return part.kind === "transistor" ? lifterChannels(unit.ref, part, volts) : [];
     }),
-  );
+    ...dividerChannels(rig, nets, (leg) => railVolts(driversAt(leg))),
+  ]);
   for (let more = true; more;) {
     more = false;
     for (const channel of waiting) {

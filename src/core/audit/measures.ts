@@ -1,4 +1,4 @@
-import { isMultiplexed, pipTitle, type RigModel } from "../address";
+import { isMultiplexed, pipTitle, standsAt, type RigModel } from "../address";
 import { circuitOf, stageOf, supplyOf, type Solution } from "../circuit";
 import { LED_FIGURES, partById, sourceOf } from "../parts";
 import { legTitle, pipId, type LegRef, type Unit, type UnitRef } from "../rig";
@@ -134,7 +134,7 @@ interface OutputLimits {
 
 const outputsOf = (model: RigModel, ref: UnitRef): LegRef[] =>
   circuitOf(model)
-    .outputs.filter(({ unit }) => unit === ref)
+    .outputs.filter((output) => standsAt(output) === ref)
     .map(({ leg }) => leg);
 
 /**

@@ -1,4 +1,5 @@
 import { between, railVolts, type RigModel } from "../address";
+import { levelMatches } from "../audit";
 import { isChip, legById, type ChipPart, type LegNames } from "../parts";
 import { formatQuantity, type Volts } from "../quantity";
 import { controllerById, legRef, legTitle, splitLegRef, type LegRef, type Unit, type UnitRef } from "../rig";
@@ -131,7 +132,7 @@ function checkChip(model: RigModel, ref: UnitRef, part: ChipPart, supplyTurned: 
   const has = voltsAt(model, supply)!;
   const { logic } = controllerById(model.rig.plan.controller);
   const levels = `${ref} runs on ${formatQuantity(has, "V")} and the board’s lines are at ${formatQuantity(logic, "V")}`;
-  if (has < logic - INPUT_OVER_SUPPLY) {
+  if (has < logic - INPUT_OVER_SUPPLY && isOver(model, ref, has)) {
     found.push(
       finding({
         id: `low-${ref}`,
@@ -140,13 +141,19 @@ function checkChip(model: RigModel, ref: UnitRef, part: ChipPart, supplyTurned: 
         title: levels,
         reason:
           "Inputs may not stand more than half a volt above the supply leg: current runs into the chip through its protection.",
-        remedy: `Wire leg ${part.supplyLeg} to ${formatQuantity(logic, "V")}.`,
+        remedy: `Wire leg ${part.supplyLeg} to ${formatQuantity(logic, "V")}, or divide each line by two resistors (Current puts them in).`,
         legs: [supply],
       }),
     );
   }
   return found;
 }
+
+/** Whether some input of a chip gets more volts than it may stand above its supply. */
+const isOver = (model: RigModel, ref: UnitRef, supply: Volts): boolean =>
+  levelMatches(model).some(
+    ({ input, gets }) => splitLegRef(input).unit === ref && gets > supply + INPUT_OVER_SUPPLY,
+  );
 
 function unpowered(model: RigModel, ref: UnitRef, part: ChipPart): Finding {
   const supply = legRef(ref, part.supplyLeg);

@@ -1,4 +1,4 @@
-import { pulledUpTo, standsAt, type Driver, type RigModel } from "../address";
+import { dividedShare, pulledUpTo, standsAt, type Driver, type RigModel } from "../address";
 import type { ChipPart } from "../parts";
 import type { Volts } from "../quantity";
 import type { UnitRef } from "../rig";
@@ -29,6 +29,8 @@ export function highVolts(model: RigModel, driver: Driver): Volts {
   if (driver.kind === "rail") return driver.volts;
   if (driver.kind === "switch") return Infinity;
   const at = standsAt(driver);
+  if (model.part(at).kind === "resistor")
+    return supplyOf(model, driver.unit) * dividedShare(model, at, driver.leg);
   return model.part(at).kind === "transistor" ? pulledUpTo(model, driver.leg) : supplyOf(model, at);
 }
 

@@ -156,8 +156,11 @@ const LINE_USE = new RegExp(
   `^(${CHAIN_USES.join("|")}|segment-(${[...SEGMENTS, ...MARKS].join("|")})|digit-[1-8]|select-[0-2]|code-[0-3]|ring-(clock|reset))$`,
 );
 
-/** What lifts a board's levels: buffers that take far less for high than they give, or a MOSFET in each line. */
-export const LEVEL_PARTS = ["74HCT125", "74AHCT125", "n-channel-switch"] as const;
+/**
+ * What matches a board's levels to its chips': buffers that take far less for high than they give, a MOSFET in each line,
+ * or, where the board gives more than the chips stand, two resistors that divide it.
+ */
+export const LEVEL_PARTS = ["74HCT125", "74AHCT125", "n-channel-switch", "divider"] as const;
 export type LevelPart = (typeof LEVEL_PARTS)[number];
 
 const RESISTOR_PLACING = choice("per-segment", "common");
@@ -190,7 +193,7 @@ export const PLAN_FIELDS = {
   /** The 74HC595 where it is not said. */
   register: optional(about("the register that drives segments", choice(...REGISTER_IDS))),
   /** Where the chips stand on more than the board's level. */
-  levels: optional(about("what stands in the lines and lifts their level", choice(...LEVEL_PARTS))),
+  levels: optional(about("what stands in the lines and matches their level", choice(...LEVEL_PARTS))),
   /** Where the display was bought as a module with its chips: what is on its board and not said elsewhere. */
   bought: optional(BOUGHT),
   busAddress: optional(

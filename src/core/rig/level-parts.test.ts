@@ -1,5 +1,5 @@
 import { modelOf, pulledUpTo } from "../address";
-import { levelMatches } from "../audit";
+import { auditRig, levelMatches } from "../audit";
 import { checkModel } from "../check";
 import { demoRig } from "@/demo";
 import { seatRig, wireSeats } from "../seat";
@@ -155,4 +155,53 @@ test("the trail and the wiring in the sketch go through it", () => {
   const bare = modelOf(lift(relay(chain, withoutModule(chain.plan))));
   const whole = sketchText(writeProgram(bare, buildProgram(bare)).lines);
   expect(whole).toContain(`line ${bare.rig.plan.lines.data} -> U5 74HCT125 -> U1 DIN (leg 1)`);
+});
+
+describe("two resistors in each line of a board that gives more than its chips stand", () => {
+  const slip = demoRig("slip-gate");
+  const weak = relay(slip, { ...slip.plan, power: "board", supply: { kind: "board-3v3" } });
+  const divided = lift(weak, "divider");
+
+  test("without them the inputs stand above the supply, and that is said", () =>
+    expect(checkModel(modelOf(weak)).map(({ id }) => id)).toContain("low-U1"));
+
+  test("with them each input gets its share, the bytes arrive and nothing is wrong", () => {
+    const model = modelOf(divided);
+    const matches = levelMatches(model);
+    expect(matches).toHaveLength(3);
+    // 5 V × 1.8 kΩ ÷ (1 kΩ + 1.8 kΩ)
+    for (const { gets, taken } of matches) {
+      expect(gets).toBeCloseTo(3.214, 3);
+      expect(taken).toBe("sure");
+    }
+    expect(checkModel(model).filter(({ severity }) => severity !== "note")).toEqual([]);
+    expect(frameRows(model).every(({ faithful }) => faithful)).toBe(true);
+    expect(checkRig(JSON.parse(JSON.stringify(divided))).ok).toBe(true);
+    expect(movedWires(divided)).toEqual([]);
+  });
+
+  test("the lines carry what the resistors take", () => {
+    const { rows } = auditRig(modelOf(divided));
+    // 5 V ÷ (1 kΩ + 1.8 kΩ + 25 Ω of the line)
+    expect(rows.find(({ id }) => id === "output-MCU1.5")!.worst.value * 1000).toBeCloseTo(1.77, 1);
+    expect(rows.some(({ id }) => /^output-R/.test(id))).toBe(false);
+  });
+
+  test("the trail goes through them, and the sketch tells of them", () => {
+    const model = modelOf(divided);
+    expect(
+      trailOf(model, model.addresses[0]!.pip).map(({ title, detail }) => `${title}: ${detail}`),
+    ).toContainEqual(
+      expect.stringMatching(/^through R\d+ 1 kΩ: divided by the one to ground: 5 V come in, 3\.2 V go on$/),
+    );
+    expect(sketchText(writeProgram(model, buildProgram(model)).lines)).toMatch(
+      /line 5 -> R\d+ 1 kohm -> U1 SER/,
+    );
+  });
+
+  test("not where the board gives no more, or lines drive LEDs themselves", () => {
+    expect(levelPartsProblem(slip.plan, "divider")).toMatch(/stand what the board/);
+    const byLines = { scheme: "register-lines", digits: 4, digitSwitch: "transistor" } as const;
+    expect(levelPartsProblem({ ...weak.plan, ...byLines }, "divider")).toMatch(/drive LEDs themselves/);
+  });
 });

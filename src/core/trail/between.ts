@@ -2,7 +2,7 @@ import { headerOf, pulledUpTo, type Driver, type RigModel } from "../address";
 import { levelMatches } from "../audit";
 import { isChip, type Part } from "../parts";
 import { formatQuantity } from "../quantity";
-import { legRef, splitLegRef, type LegRef, type UnitRef } from "../rig";
+import { controllerById, legRef, splitLegRef, unitValue, type LegRef, type UnitRef } from "../rig";
 import type { Hop } from "./hop";
 
 /** The header of the module a chip sits on: each pin its lines come in by, and what its lead runs to. */
@@ -41,7 +41,7 @@ export function liftedHops(model: RigModel, driver: Driver): Hop[] {
     return {
       kind: "lifted",
       topic: "wiring",
-      title: `through ${ref} ${lifter.kind === "transistor" ? lifter.title : lifter.id}`,
+      title: `through ${ref} ${lifter.kind === "resistor" ? unitValue(model.unit(ref)) : lifter.kind === "transistor" ? lifter.title : lifter.id}`,
       detail: levelsAt(model, unit, ref, lifter),
       legs,
     };
@@ -55,6 +55,11 @@ function levelsAt(model: RigModel, chip: UnitRef, ref: UnitRef, part: Part): str
     return `pulled up to ${volts(part.pins.common)} on the board’s side, to ${volts(part.pins.out)} on the chip’s`;
   }
   const matches = levelMatches(model);
+  if (part.kind === "resistor") {
+    const divided = matches.find(({ from }) => splitLegRef(from).unit === ref);
+    const { logic } = controllerById(model.rig.plan.controller);
+    return `divided by the one to ground: ${formatQuantity(logic, "V")} come in, ${formatQuantity(divided?.gets ?? 0, "V", 2)} go on`;
+  }
   const before = matches.find(({ input }) => splitLegRef(input).unit === ref);
   const after = matches.find(
     ({ input, from }) => splitLegRef(input).unit === chip && splitLegRef(from).unit === ref,

@@ -89,6 +89,10 @@ const LIFTERS: Readonly<Record<LevelPart, { readonly title: string; readonly say
     title: "MOSFETs",
     says: "One in each line, with a pull-up on either side: lows go both ways.",
   },
+  divider: {
+    title: "two resistors each",
+    says: "One in the line and one to ground divide its high down to what the chips stand.",
+  },
 };
 
 /** What lifts levels, put in and taken out by a press, where the chips stand on more than the board gives. */
@@ -103,7 +107,7 @@ function LevelParts() {
       <div className="row-line mt-2">
         <span className="small">In the lines: {LIFTERS[levels].title}.</span>
         <Button size="sm" variant="plain" onClick={() => lay(plan)}>
-          Take {levels === "n-channel-switch" ? "them" : "it"} out
+          Take {levels === "n-channel-switch" || levels === "divider" ? "them" : "it"} out
         </Button>
       </div>
     );

@@ -37,7 +37,7 @@ export function wiringComments(model: RigModel, program: Program, legNames: LegN
   /** The buffers between a line and a leg. */
   const lifted = (leg: LegRef): string =>
     [...new Set((model.drivers.get(model.nets.of(leg).id) ?? []).flatMap(({ through }) => through ?? []))]
-      .map((ref) => `${ref} ${model.part(ref).id} -> `)
+      .map((ref) => `${ref} ${unitValue(model.unit(ref)) ?? model.part(ref).id} -> `)
       .join("");
   const board = model.rig.units.find(({ part: id }) => id === model.rig.plan.controller);
   const line = (of: string | undefined): string =>
