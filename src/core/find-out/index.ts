@@ -3,6 +3,8 @@ import { SEGMENTS, outputName, type PipName, type SegmentName } from "../glyph";
 import { sheetOf } from "../parts";
 import { ledValues, matrixSize, newRig, usualOhms, type Plan, type Rig } from "../rig";
 
+export { answersFrom, type Answers, type Sight } from "./from-capture";
+
 /** One output at a time: what a plan takes it for, a digit or row from 1 and a segment or column. */
 export interface Probe {
   readonly digit: number;

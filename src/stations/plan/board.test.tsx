@@ -93,7 +93,11 @@ describe("power, resistors and names", () => {
   test("a chip alone has a supply of its own without being asked, and says what it needs", () => {
     const bare = relay(slip, { ...slip.plan, controller: "ATtiny84", lines: {} });
     showStation(PlanStation, bare);
-    expect(screen.getByText(/^The ATtiny84 is a chip alone: .* 100 nF close by\. 10 kΩ holds its reset high\. Its programmer takes 11, 4, 5, 6/)).toBeTruthy();
+    expect(
+      screen.getByText(
+        /^The ATtiny84 is a chip alone: .* 100 nF close by\. 10 kΩ holds its reset high\. Its programmer takes 11, 4, 5, 6/,
+      ),
+    ).toBeTruthy();
     expect(screen.queryByRole("radiogroup", { name: "Power" })).toBeNull();
   });
 

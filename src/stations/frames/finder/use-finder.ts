@@ -1,8 +1,7 @@
 import { useMemo, useState } from "react";
 import { STRAIGHT, type Bitmap, type Orientation } from "@/core/dots";
 import { layoutsFrom, probePicture } from "@/core/frames";
-import { USUAL_LAYOUT, dotModules,
-  ownUnits, laidOut, type LayoutChoice, type Rig } from "@/core/rig";
+import { USUAL_LAYOUT, dotModules, ownUnits, laidOut, type LayoutChoice, type Rig } from "@/core/rig";
 
 /** What is asked: how the picture looks, where its module is, where the first module of the second row is. */
 export type Step = "look" | "first" | "next-row" | "done";

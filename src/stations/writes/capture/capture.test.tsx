@@ -1,6 +1,8 @@
 import { readFileSync } from "node:fs";
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { demoRig } from "@/demo";
+import { relay } from "@/core/rig";
+import { vcdOf } from "@/core/trace";
 import { useRefusal } from "@/store";
 import { showStation } from "../../fixtures/open";
 import { WritesStation } from "../writes";
@@ -81,5 +83,23 @@ describe("a capture", () => {
     await open(capture("crew-tally"), "crew.vcd");
     const found = await screen.findByRole("heading", { name: "Against the rig's own program" }, LONG);
     expect(within(found.closest("section")!).getAllByRole("listitem").length).toBeGreaterThan(0);
+  }, 60_000);
+
+  test("with what was read on the display gives the order of its digits, and takes it", async () => {
+    // The rig believes in another order than the board the capture is from has.
+    const warmth = demoRig("water-warmth");
+    const texts = ["1234", "5678", "90AF"];
+    const table = { ...warmth, show: { ...warmth.show, texts, interval: 500 } };
+    const turned = relay(table, { ...warmth.plan, digitOutputs: [4, 3, 2, 1, 5, 6, 7, 8] });
+    const { open, hands, now } = await captures(turned);
+    await open([...vcdOf(table, 2e9)].join(""), "bench.vcd");
+    await screen.findByRole("heading", { name: "What did your display show?" }, LONG);
+    const asked = screen.getAllByRole("textbox", { name: /^Read on the display at/ });
+    expect(screen.getAllByText(/^by this rig/)[0]!.textContent).toBe("by this rig 4321");
+    for (const [at, text] of texts.entries()) await hands.type(asked[at]!, text);
+    await hands.click(screen.getByRole("button", { name: "Work out the order" }));
+    await screen.findByText(/^Found: digits in the order 1, 2, 3, 4/);
+    await hands.click(screen.getByRole("button", { name: "Take it" }));
+    expect(now().plan.digitOutputs.slice(0, 4)).toEqual([1, 2, 3, 4]);
   }, 60_000);
 });

@@ -3,7 +3,8 @@ import type { DragEvent } from "react";
 import Button from "react-bootstrap/Button";
 import { formatNanoseconds } from "@/core/quantity";
 import { refuse, useModel } from "@/store";
-import { FileButton, PlannerProgress } from "@/ui";
+import { showsDots } from "@/core/rig";
+import { FileButton, PlannerProgress, fetched } from "@/ui";
 import { BeganChoice } from "./began-choice";
 import { Findings } from "./capture-findings";
 import { CaptureTape } from "./capture-tape";
@@ -11,6 +12,10 @@ import { FaceOverTime } from "./face-over-time";
 import { MappingTable } from "./mapping-table";
 import { SaveRun } from "./save-run";
 import { useCapture, type OpenedCapture } from "./use-capture";
+
+const SeenOrder = fetched("What did your display show?", () =>
+  import("./seen-order").then((module) => module.SeenOrder),
+);
 
 /** Captures that ship with the product, by the way of driving they belong to. */
 const SAMPLES: Readonly<Record<string, { readonly file: string; readonly says: string }>> = {
@@ -47,6 +52,9 @@ export function Capture() {
               )}
             </MappingTable>
             {capture && <Findings capture={capture} onAt={opened.lookAt} />}
+            {capture && !showsDots(model.rig.plan) && (
+              <SeenOrder key={file?.id} decoded={capture.decoded} onAt={opened.lookAt} />
+            )}
           </div>
           {capture && capture.decoded.faces.length > 0 && (
             <FaceOverTime decoded={capture.decoded} time={moment} onTime={opened.lookAt} />
