@@ -1,16 +1,26 @@
 import { about, amount, choice, object, optional, type Of } from "../document";
-import type { Milliamps, Ohms, Volts } from "../quantity";
+import type { Milliamps, Ohms, Volts, Watts } from "../quantity";
 import { LIMITS } from "./limits";
 
 /** What a rig can be fed from; where none is named it is the board's 5 V leg, or a regulated supply. */
-export const SUPPLY_KINDS = ["board-3v3", "usb", "adapter", "cells-4v5", "lithium", "lithium-5v"] as const;
+export const SUPPLY_KINDS = [
+  "board-3v3",
+  "usb",
+  "adapter",
+  "linear-5v",
+  "linear-3v3",
+  "step-down-5v",
+  "cells-4v5",
+  "lithium",
+  "lithium-5v",
+] as const;
 export type SupplyKind = (typeof SUPPLY_KINDS)[number];
 
 export const SUPPLY = about(
   "what feeds the rig, where it is not the board's 5 V leg or any regulated supply",
   object({
     kind: choice(...SUPPLY_KINDS),
-    volts: optional(about("V of an adapter", amount<Volts>(LIMITS.volts))),
+    volts: optional(about("V of an adapter, or what goes into a regulator", amount<Volts>(LIMITS.volts))),
     milliampHours: optional(about("mAh of a battery", amount([1, 100_000]))),
   }),
 );
@@ -33,6 +43,16 @@ export interface SupplyFacts {
     readonly ohms: Ohms;
     /** What a step-up gives, and the share of the power that comes through it. */
     readonly stepUp?: { readonly volts: Volts; readonly share: number };
+  };
+  /** Between what it comes from and what the rig gets. */
+  readonly regulator?: {
+    /** V that go in, where none is said, and the least it needs above what it gives. */
+    readonly from: Volts;
+    readonly headroom: Volts;
+    /** Of a step-down: the share of the power that comes through. A linear one turns all that is too much into heat. */
+    readonly share?: number;
+    /** W it stands without a heat sink. */
+    readonly bare: Watts;
   };
   /** What one must not go beyond, where something limits it. */
   readonly limit?: Milliamps;
@@ -82,6 +102,34 @@ export const SUPPLIES: Readonly<Record<SupplyKind, SupplyFacts>> = {
       NEVER_BACK_FEED,
     ],
     source: "as printed on the adapter",
+  },
+  "linear-5v": {
+    title: "a linear 5 V regulator",
+    power: "separate",
+    volts: 5,
+    regulator: { from: 9, headroom: 2, bare: 1 },
+    cautions: [
+      "Its tab gets hot enough to burn fingers at 1 W. Capacitors as its sheet has them: 330 nF in front of it, 100 nF behind, close by.",
+      NEVER_BACK_FEED,
+    ],
+    source:
+      "customary of a 1 A regulator in a package with a tab: 2 V above its output, 65 K/W without a heat sink",
+  },
+  "linear-3v3": {
+    title: "a low-drop 3.3 V regulator",
+    power: "separate",
+    volts: 3.3,
+    regulator: { from: 5, headroom: 1.1, bare: 0.5 },
+    cautions: ["It needs 10 µF behind it to stay quiet, by its sheet.", NEVER_BACK_FEED],
+    source: "customary of a low-drop regulator on a small board: 1.1 V above its output at 500 mA, 90 K/W",
+  },
+  "step-down-5v": {
+    title: "a 5 V step-down module",
+    power: "separate",
+    volts: 5,
+    regulator: { from: 12, headroom: 1.5, share: 0.88, bare: 1.5 },
+    cautions: ["Set its screw to 5.0 V before anything hangs on it.", NEVER_BACK_FEED],
+    source: "customary of a small step-down module: 88 % of the power comes through",
   },
   "cells-4v5": {
     title: "three cells, 4.5 V",

@@ -2,7 +2,7 @@ import { demoRig } from "@/demo";
 import { modelOf } from "../address";
 import { meanFrom, supplyAdvice } from "../audit";
 import { addWire, asLeg, changeUnits, relay, withBoards, type Rig, type Supply } from "../rig";
-import { LEAD_OHMS, dischargeOf, dropOf, fuseFor } from ".";
+import { LEAD_OHMS, dischargeOf, dropOf, fuseFor, regulatedBy } from ".";
 
 const on = (rig: Rig, supply: Supply): Rig => relay(rig, { ...rig.plan, power: "separate", supply });
 const slip = demoRig("slip-gate");
@@ -17,6 +17,9 @@ describe("what feeds a rig decides what its chips stand on", () => {
     [{ kind: "cells-4v5" }, 4.5],
     [{ kind: "lithium" }, 3.7],
     [{ kind: "lithium-5v" }, 5],
+    [{ kind: "linear-5v", volts: 12 }, 5],
+    [{ kind: "linear-3v3" }, 3.3],
+    [{ kind: "step-down-5v" }, 5],
   ])("%o: %d V at PS1", (supply, volts) => {
     expect(on(slip, supply).units.find(({ part }) => part === "supply")?.volts).toBe(volts);
   });
@@ -134,3 +137,28 @@ test.each<[number, number | undefined]>([
   [1500, 2000],
   [20_000, undefined],
 ])("for %d mA a fuse of %s mA", (most, fuse) => expect(fuseFor(most)).toBe(fuse));
+
+describe("a regulator between source and rig", () => {
+  const fed = (supply: Supply) => ({ power: "separate", supply }) as const;
+
+  test.each<[Supply, number, number, number]>([
+    // (9 V − 5 V) × 300 mA
+    [{ kind: "linear-5v" }, 300, 1.2, 300],
+    [{ kind: "linear-5v", volts: 12 }, 100, 0.7, 100],
+    [{ kind: "linear-3v3" }, 200, 0.34, 200],
+    // 5 V × 0.5 A × (1 ÷ 0.88 − 1), and 2.5 W ÷ 0.88 ÷ 12 V
+    [{ kind: "step-down-5v" }, 500, 0.341, 236.7],
+  ])("%o at %d mA: %d W of heat, %d mA go in", (supply, most, heat, takes) => {
+    const found = regulatedBy(fed(supply), most)!;
+    expect(found.heat).toBeCloseTo(heat, 3);
+    expect(found.takes).toBeCloseTo(takes, 1);
+  });
+
+  test("of what is too little to go in it is said how much it needs", () =>
+    expect(regulatedBy(fed({ kind: "linear-5v", volts: 6 }), 100)).toMatchObject({ from: 6, least: 7 }));
+
+  test("there is none where a rig is fed otherwise", () => {
+    expect(regulatedBy(fed({ kind: "usb" }), 100)).toBeUndefined();
+    expect(regulatedBy({ power: "board", supply: { kind: "linear-5v" } }, 100)).toBeUndefined();
+  });
+});

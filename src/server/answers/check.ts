@@ -7,7 +7,7 @@ import { cameraView, chipScans, ghostsOf, scanFigures } from "@/core/scan";
 import { buildProgram, sketchMemory } from "@/core/program";
 import { fitTimer } from "@/core/timing";
 import { controllerById } from "@/core/rig";
-import { dischargeOf, dropOf, fuseFor } from "@/core/supply";
+import { dischargeOf, dropOf, fuseFor, regulatedBy } from "@/core/supply";
 import { shoppingList } from "@/core/shopping";
 import { json, type Answer, type Question } from "../question";
 import { choiceIn, isAnswer, numberIn, rigIn } from "./rig";
@@ -134,6 +134,7 @@ function supplyOf(model: RigModel) {
     limit: limit ?? null,
     bulk,
     fuse: fuseFor(most) ?? null,
+    regulator: regulatedBy(model.rig.plan, most) ?? null,
     discharge: dischargeOf(model.rig) ?? null,
     drop: dropOf(model) ?? null,
   };

@@ -12,7 +12,7 @@ import {
   type SupplyKind,
 } from "@/core/rig";
 import { setLegNames, useAtDesk, useModel, usePreferences } from "@/store";
-import { QuantityField, SelectField, WholeField } from "@/ui";
+import { QuantityField, SelectField, SeverityMark, WholeField } from "@/ui";
 
 interface Props {
   readonly onLay: (plan: Plan) => void;
@@ -97,7 +97,7 @@ const needsFive = (plan: Plan): boolean => (schemeOf(plan.scheme).chip?.supplyRa
 function SupplyFields({ plan, chosen, onLay }: Props & { readonly plan: Plan; readonly chosen: Chosen }) {
   const { supply } = plan;
   if (!supply || supply.kind !== chosen) return null;
-  const { battery } = SUPPLIES[supply.kind];
+  const { battery, regulator } = SUPPLIES[supply.kind];
   const put = (values: Partial<Supply>) => onLay({ ...plan, supply: { ...supply, ...values } });
   return (
     <>
@@ -106,6 +106,16 @@ function SupplyFields({ plan, chosen, onLay }: Props & { readonly plan: Plan; re
           label="Voltage"
           unit="V"
           value={suppliedVolts(supply)}
+          range={LIMITS.volts}
+          onCommit={(volts) => put({ volts })}
+          width={92}
+        />
+      )}
+      {regulator && (
+        <QuantityField
+          label="Goes in at"
+          unit="V"
+          value={supply.volts ?? regulator.from}
           range={LIMITS.volts}
           onCommit={(volts) => put({ volts })}
           width={92}
@@ -147,7 +157,7 @@ function SupplyFigures() {
   const { rig } = useModel();
   const figures = useFigures();
   if (!figures) return null;
-  const { discharge, drop, fuse, most, bulk } = figures;
+  const { discharge, drop, fuse, most, bulk, regulator } = figures;
   return (
     <>
       {rig.plan.power === "separate" && most > 0 && (
@@ -170,9 +180,33 @@ function SupplyFigures() {
           </div>
         </dl>
       )}
+      {regulator && <RegulatorLine regulator={regulator} />}
       {discharge && <DischargeTable discharge={discharge} />}
       {drop && <DropTable drop={drop} />}
     </>
+  );
+}
+
+/** What a regulator turns into heat with everything lit. */
+function RegulatorLine({ regulator }: { readonly regulator: NonNullable<Figures["regulator"]> }) {
+  const { from, heat, bare, takes, least } = regulator;
+  return (
+    <p className="small mb-1">
+      {from < least ? (
+        <SeverityMark
+          severity="fault"
+          text={`${formatQuantity(from, "V")} are too little: it needs ${formatQuantity(least, "V")} to hold its output.`}
+        />
+      ) : heat > bare ? (
+        <SeverityMark
+          severity="caution"
+          text={`${formatQuantity(heat, "W", 2)} of heat with everything lit, and it stands ${formatQuantity(bare, "W")} without a heat sink: give it one, or less to go in.`}
+        />
+      ) : (
+        `It gets ${formatQuantity(heat, "W", 2)} warm with everything lit, and stands ${formatQuantity(bare, "W")} without a heat sink.`
+      )}{" "}
+      It takes {formatMilliamps(takes, 2)} from what feeds it.
+    </p>
   );
 }
 

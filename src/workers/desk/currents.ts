@@ -14,7 +14,15 @@ import {
 import { currentFigures, setSink, type CurrentFigures } from "@/core/circuit";
 import type { ESeries, Farads, Milliamps, Ohms } from "@/core/quantity";
 import type { UnitRef } from "@/core/rig";
-import { dischargeOf, dropOf, fuseFor, type Discharge, type Drop } from "@/core/supply";
+import {
+  dischargeOf,
+  dropOf,
+  fuseFor,
+  regulatedBy,
+  type Discharge,
+  type Drop,
+  type Regulated,
+} from "@/core/supply";
 import { chipScans, lightDuty, type ChipScan } from "@/core/scan";
 
 /** How a driver chip scans, without the LEDs on it. */
@@ -54,6 +62,7 @@ export interface SupplyFigures {
   readonly bulk: Farads;
   /** The fuse for its plus, mA; undefined beyond what fuses are made for. */
   readonly fuse: Milliamps | undefined;
+  readonly regulator: Regulated | undefined;
   readonly discharge: Discharge | undefined;
   readonly drop: Drop | undefined;
 }
@@ -61,7 +70,14 @@ export interface SupplyFigures {
 /** The figures of a rig's supply. */
 export function supplyFigures(model: RigModel): SupplyFigures {
   const { most, bulk } = supplyAdvice(model);
-  return { most, bulk, fuse: fuseFor(most), discharge: dischargeOf(model.rig), drop: dropOf(model) };
+  return {
+    most,
+    bulk,
+    fuse: fuseFor(most),
+    regulator: regulatedBy(model.rig.plan, most),
+    discharge: dischargeOf(model.rig),
+    drop: dropOf(model),
+  };
 }
 
 /** What is advised about currents. */
