@@ -25,8 +25,9 @@ export function regulatedBy(
   { supply, power }: Pick<Plan, "supply" | "power">,
   most: Milliamps,
 ): Regulated | undefined {
-  const facts = supply && SUPPLIES[supply.kind];
-  if (!facts?.regulator || facts.power !== power) return undefined;
+  if (!supply) return undefined;
+  const facts = SUPPLIES[supply.kind];
+  if (!facts.regulator || facts.power !== power) return undefined;
   const { regulator, volts: to, source } = facts;
   const { share, headroom, bare } = regulator;
   const from = supply.volts ?? regulator.from;
