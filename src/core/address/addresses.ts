@@ -1,4 +1,4 @@
-import { busChip } from "../chips";
+import { busFacts } from "../chips";
 import type { PipName } from "../glyph";
 import type { DisplayPart } from "../parts";
 import { legRef, partOf, pipId, type LegRef, type PipId } from "../rig";
@@ -87,7 +87,7 @@ function scannedVerdict(wired: Wired, anode: Driver, cathode: Driver): Verdict |
   }
   return {
     kind: "driven",
-    conditions: [{ driver: segment, cell: busChip(part).memory.cell(digit.at, segment.at), is: 1 }],
+    conditions: [{ driver: segment, cell: busFacts(part).memory.cell(digit.at, segment.at), is: 1 }],
   };
 }
 

@@ -1,24 +1,16 @@
-import { busChip, type BusChip } from "../chips";
+import { busFacts } from "../chips";
 import { isBusChip, type BusChipPart, type DriverChipPart } from "../parts";
 import { legRef, type EncodedBus, type Encoding, type UnitRef } from "../rig";
 import type { Wired } from "./conditions";
 import { between, railVolts, reachFrom } from "./reach";
 
-/** The chip that hangs on a bus, or several of the same kind. @throws for a bus of chips that are not there */
-export function chipOn(wired: Pick<Wired, "part">, { units }: Pick<EncodedBus, "units">): BusChip {
-  const part = wired.part(units[0]!);
-  if (!isBusChip(part)) throw new Error(`${units[0]} is on no bus`);
-  return busChip(part);
-}
-
 /** The driver chip that scans a rig's LEDs by itself, the first of them; undefined where nothing does. */
-export function scanningChip(
+export const scanningChip = (
   model: Pick<Wired, "part"> & { readonly encoding: Encoding },
-): DriverChipPart | undefined {
-  return (model.encoding.buses ?? [])
-    .map((bus) => chipOn(model, bus).sheet)
-    .find((sheet) => sheet.kind === "driver-chip");
-}
+): DriverChipPart | undefined =>
+  (model.encoding.buses ?? [])
+    .map(({ units }) => model.part(units[0]!))
+    .find((part) => part.kind === "driver-chip");
 
 /** The buses chips hang on, as the wires lead to lines of the controller. */
 export function busesOf(wired: Wired): EncodedBus[] {
@@ -41,7 +33,7 @@ export function busesOf(wired: Wired): EncodedBus[] {
     if (data === undefined || clock === undefined || (part.pins.select && select === undefined)) continue;
     const base = { protocol: part.protocol, data, clock, ...(select === undefined ? {} : { select }) };
     let units = [ref];
-    const { together } = busChip(part).transport;
+    const { together } = busFacts(part).transport;
     if (together === "chain") units = chainFrom(wired, ref, chips);
     if (together === "addresses")
       units = chips

@@ -1,4 +1,4 @@
-import { busChip, type MemoryCell } from "../chips";
+import { busFacts, type MemoryCell } from "../chips";
 import { isBusChip, type Part, type SegmentDecoderPart } from "../parts";
 import type { LegRef, Nets, Rig, UnitRef } from "../rig";
 import { reachFrom, type Driver } from "./reach";
@@ -69,7 +69,7 @@ export function needsOf(wired: Wired, driver: Driver, want: 0 | 1, seen: readonl
     case "port": {
       const part = wired.part(driver.unit);
       if (!isBusChip(part)) return never(`${driver.unit} is on no bus`);
-      return needs({ driver, cell: busChip(part).memory.cell(0, driver.at), is: want });
+      return needs({ driver, cell: busFacts(part).memory.cell(0, driver.at), is: want });
     }
     case "scanned":
       return never(

@@ -53,7 +53,8 @@ export {
 } from "./paths";
 export { sentBits, type SentBit } from "./bits";
 export { byteIn, digitBytes, withByte } from "./digit-bytes";
-export { alongChain, busAddress, busLines, chipOn, scanningChip } from "./buses";
+export { alongChain, busAddress, busLines, scanningChip } from "./buses";
+export { chipOn } from "./chip-on";
 export { usedLines } from "./used-lines";
 export { linesOfUses } from "./lines-of-uses";
 export { withLedResistors } from "./led-ohms";

@@ -1,5 +1,5 @@
 import { distinctDrivers, pulledUpTo, type Driver, type RigModel } from "../address";
-import { busChip } from "../chips";
+import { busFacts } from "../chips";
 import { highVolts, inputLevels, takenAs, type Taken } from "../circuit";
 import { isBusChip, isChip, type ChipPart } from "../parts";
 import type { Volts } from "../quantity";
@@ -46,6 +46,6 @@ export const levelMatches = remembered((model: RigModel): readonly LevelMatch[] 
 
 /** What stands at an input while its driver gives a high: of a line that is only let go, what pulls it up. */
 function givenTo(model: RigModel, part: ChipPart, input: LegRef, driver: Driver): Volts {
-  const letGo = isBusChip(part) && busChip(part).transport.openDrain;
+  const letGo = isBusChip(part) && busFacts(part).transport.openDrain;
   return letGo ? pulledUpTo(model, input) : highVolts(model, driver);
 }

@@ -8,7 +8,7 @@ import {
   type DriveState,
   type RigModel,
 } from "../address";
-import { busChip, type MemoryCell } from "../chips";
+import { busFacts, type MemoryCell } from "../chips";
 import { circuitOf, pipsIn, pointAt } from "../circuit";
 import { isBusChip } from "../parts";
 import { digitOf, type PipId, type Place, type UnitRef, digitKey } from "../rig";
@@ -42,7 +42,7 @@ interface Knob {
 /** The bit of its chip's memory a port is. */
 const cellOf = (model: RigModel, { unit, at }: Extract<Driver, { kind: "port" }>): MemoryCell => {
   const part = model.part(unit);
-  return isBusChip(part) ? busChip(part).memory.cell(0, at) : { address: 0, bit: at };
+  return isBusChip(part) ? busFacts(part).memory.cell(0, at) : { address: 0, bit: at };
 };
 
 /** How far the worst is looked for: only in what the scan puts out, or in any state its bits can take. */

@@ -1,4 +1,4 @@
-import { busChip } from "../chips";
+import { busFacts } from "../chips";
 import { between, isPulledUp, scannedWord, type RigModel } from "../address";
 import { LED_FIGURES, isBusChip, setResistorFor, type BusChipPart } from "../parts";
 import { formatMilliamps, formatQuantity } from "../quantity";
@@ -48,7 +48,7 @@ function checkReached(model: RigModel, ref: UnitRef, part: BusChipPart): Finding
 
 /** A bus that is only pulled down needs something that pulls it up. */
 function checkPulls(model: RigModel, ref: UnitRef, part: BusChipPart): Finding[] {
-  if (!busChip(part).transport.openDrain) return [];
+  if (!busFacts(part).transport.openDrain) return [];
   const bare = [part.pins.data, part.pins.clock].filter((leg) => !isPulledUp(model, legRef(ref, leg)));
   if (bare.length === 0) return [];
   return [

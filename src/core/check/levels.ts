@@ -1,6 +1,6 @@
 import type { RigModel } from "../address";
 import { levelMatches, type LevelMatch } from "../audit";
-import { busChip } from "../chips";
+import { busFacts } from "../chips";
 import { supplyOf } from "../circuit";
 import { groupBy } from "../collect";
 import { isBusChip, isChip, partById, type ChipPart } from "../parts";
@@ -74,7 +74,7 @@ function shortLevel({ refs, part, supply, worst: { gets, sure, usual, taken }, i
 
 /** What mends it for this very chip, the least first. */
 function remediesOf(part: ChipPart, supply: Volts, gets: Volts): string[] {
-  const answers = isBusChip(part) && busChip(part).transport.answers;
+  const answers = isBusChip(part) && busFacts(part).transport.answers;
   const [least] = part.supplyRange;
   const readsFrom = buffersReadFrom(supply);
   const between = answers

@@ -1,7 +1,9 @@
-export { BUS_CHIPS, LOGIC_CHIPS, busChip, logicChip, type BusChipId } from "./registry";
+export { KNOWN_BUS_CHIPS, KNOWN_LOGIC_CHIPS, busFacts, type BusChipId } from "./known";
+export { BUS_CHIPS, LOGIC_CHIPS, busChip, logicChip } from "./registry";
 export type {
   Asked,
   BusChip,
+  BusChipFacts,
   BusFace,
   KeyScan,
   Memory,

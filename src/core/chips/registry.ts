@@ -16,7 +16,7 @@ import { tm1638 } from "./tm1638";
 import { tpic6b595 } from "./tpic6b595";
 import type { BusChip, LogicChip } from "./types";
 
-/** Every chip without a bus, in catalogue order. */
+/** Every chip without a bus with its behaviour, in the order of `known.ts`. */
 export const LOGIC_CHIPS: readonly LogicChip[] = [
   hc595,
   hc164,
@@ -32,10 +32,8 @@ export const LOGIC_CHIPS: readonly LogicChip[] = [
   ahct125,
 ];
 
-/** Every chip that is written to over a bus, in catalogue order. */
-const KNOWN_BUS_CHIPS = [max7219, tm1637, tm1638, tm1640, ht16k33, pcf8574] as const;
-export const BUS_CHIPS: readonly BusChip[] = KNOWN_BUS_CHIPS;
-export type BusChipId = (typeof KNOWN_BUS_CHIPS)[number]["sheet"]["id"];
+/** Every chip that is written to over a bus, likewise. */
+export const BUS_CHIPS: readonly BusChip[] = [max7219, tm1637, tm1638, tm1640, ht16k33, pcf8574];
 
 const logic = new Map(LOGIC_CHIPS.map((chip) => [chip.sheet.id, chip]));
 const buses = new Map(BUS_CHIPS.map((chip) => [chip.sheet.id, chip]));

@@ -32,11 +32,15 @@ export interface WayWords {
   readonly costs: string;
 }
 
-/** A chip without a bus: its sheet and its behaviour. */
-export interface LogicChip<Sheet extends LogicChipPart = LogicChipPart> {
+/** What is known of a chip without a bus before anything is driven. */
+export interface LogicChipFacts<Sheet extends LogicChipPart = LogicChipPart> {
   readonly sheet: Sheet;
   /** As the register of segments: one for each digit, and with digits that take turns. */
   readonly ways?: { readonly each?: WayWords; readonly scanned?: WayWords };
+}
+
+/** A chip without a bus: its sheet and its behaviour. */
+export interface LogicChip<Sheet extends LogicChipPart = LogicChipPart> extends LogicChipFacts<Sheet> {
   mount(): MountedChip;
 }
 
@@ -194,13 +198,21 @@ export interface KeyScan {
   pressed(bytes: readonly number[]): number[];
 }
 
-/** A chip that is written to over a bus: everything there is to know of it. */
-export interface BusChip<Sheet extends BusChipPart = BusChipPart> {
+/** What wires and plans ask of a chip on a bus: nothing of it acts, so a page can have it without the rest. */
+export interface BusChipFacts<Sheet extends BusChipPart = BusChipPart> {
   readonly sheet: Sheet;
   readonly transport: Transport;
+  readonly memory: MemoryMap;
+  /** Driving digits with it. */
+  readonly way: WayWords;
+  /** What the third line is called. */
+  readonly selectTitle?: string;
+}
+
+/** A chip that is written to over a bus: everything there is to know of it. */
+export interface BusChip<Sheet extends BusChipPart = BusChipPart> extends BusChipFacts<Sheet> {
   /** Least times of its bus, from the timing table of its sheet. */
   readonly times: BusTimes;
-  readonly memory: MemoryMap;
   /** @param address seven bits, of a bus that has addresses */
   mount(units: readonly UnitRef[], address: number): MountedBusChip;
   /** The writes after power-up: registers in a known state and the memory cleared before anything is switched on. */
@@ -227,10 +239,6 @@ export interface BusChip<Sheet extends BusChipPart = BusChipPart> {
   addressName(address: number): string;
   /** What a program does with a face, in a sentence of a comment. */
   readonly sends: string;
-  /** Driving digits with it. */
-  readonly way: WayWords;
-  /** What the third line is called. */
-  readonly selectTitle?: string;
   /** Bytes to try first on the chip alone, and on a rig. */
   readonly examples: { readonly alone: string; readonly onRig: string };
   readonly capture: CaptureRules;

@@ -9,7 +9,7 @@ import {
 } from "../address";
 import { HIGH, LOW, OPEN, type Level } from "../level";
 import type { PipName } from "../glyph";
-import { busChip } from "../chips";
+import { busFacts } from "../chips";
 import { isBusChip, isChip } from "../parts";
 import type { Milliamps } from "../quantity";
 import { remembered } from "../remember";
@@ -69,7 +69,7 @@ function outputLevels(model: RigModel, state: DriveState, corner: Corner): Level
         const part = model.part(driver.unit);
         const memory = state.memory?.[driver.unit];
         if (!isBusChip(part) || !memory) return OPEN;
-        const { address, bit: place } = busChip(part).memory.cell(0, driver.at);
+        const { address, bit: place } = busFacts(part).memory.cell(0, driver.at);
         return ((memory[address] ?? 0) >> place) & 1 ? HIGH : LOW;
       }
       case "rail":

@@ -1,5 +1,5 @@
 import { between, type RigModel } from "../address";
-import { busChip, type ScanPicture } from "../chips";
+import { busFacts, type ScanPicture } from "../chips";
 import { ledThreshold, setCurrentFor, type DriverChipPart } from "../parts";
 import type { Milliamps, Ohms, Volts } from "../quantity";
 import { remembered } from "../remember";
@@ -142,7 +142,7 @@ export function pictureCurrents(
 
 /** The picture a chip scans once its memory is as given and it is on, each digit counted as if it were lit all the time. */
 export function memoryPicture({ part }: ScannedChip, memory: readonly number[]): ScanPicture {
-  const { cell } = busChip(part).memory;
+  const { cell } = busFacts(part).memory;
   const digits = part.digitLegs.map((_, digit) => {
     const lit = part.segmentLegs.reduce((bits, _leg, segment) => {
       const { address, bit } = cell(digit, segment);

@@ -1,4 +1,4 @@
-import { BUS_CHIPS, LOGIC_CHIPS } from "../chips";
+import { KNOWN_BUS_CHIPS, KNOWN_LOGIC_CHIPS } from "../chips";
 import { CONTROLLERS } from "./controllers";
 import { DIGIT_DISPLAYS } from "./digit-displays";
 import { DIODES } from "./diodes";
@@ -39,8 +39,8 @@ export type LegNames = "letters" | "numbers";
 
 const CATALOGUE: readonly Part[] = [
   ...CONTROLLERS,
-  ...LOGIC_CHIPS.map(({ sheet }) => sheet),
-  ...BUS_CHIPS.map(({ sheet }) => sheet),
+  ...KNOWN_LOGIC_CHIPS.map(({ sheet }) => sheet),
+  ...KNOWN_BUS_CHIPS.map(({ sheet }) => sheet),
   NPN_SWITCH,
   PNP_SWITCH,
   N_CHANNEL_SWITCH,
@@ -68,7 +68,7 @@ export const MODULE_PART = "module";
 export const PART_IDS: readonly string[] = [...CATALOGUE.map((part) => part.id), OWN_DISPLAY, MODULE_PART];
 
 /** Ids of all shift registers. */
-export const REGISTER_IDS: readonly string[] = LOGIC_CHIPS.flatMap(({ sheet }) =>
+export const REGISTER_IDS: readonly string[] = KNOWN_LOGIC_CHIPS.flatMap(({ sheet }) =>
   sheet.kind === "shift-register" ? [sheet.id] : [],
 );
 

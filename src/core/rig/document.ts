@@ -1,4 +1,4 @@
-import { BUS_CHIPS, type BusChipId } from "../chips";
+import { KNOWN_BUS_CHIPS, type BusChipId } from "../chips";
 import {
   about,
   amount,
@@ -135,7 +135,7 @@ export type SchemeName = (typeof PLAIN_SCHEMES)[number] | Lowercase<BusChipId>;
 /** The ways to drive digits that can be laid down. */
 export const SCHEMES: readonly SchemeName[] = [
   ...PLAIN_SCHEMES,
-  ...BUS_CHIPS.map(({ sheet }) => sheet.id.toLowerCase() as Lowercase<BusChipId>),
+  ...KNOWN_BUS_CHIPS.map(({ sheet }) => sheet.id.toLowerCase() as Lowercase<BusChipId>),
 ];
 
 /** What carries the current of a whole digit. */

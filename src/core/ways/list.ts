@@ -1,4 +1,4 @@
-import { BUS_CHIPS, LOGIC_CHIPS, type WayWords } from "../chips";
+import { KNOWN_BUS_CHIPS, KNOWN_LOGIC_CHIPS, type WayWords } from "../chips";
 import { MODULES, type DigitSwitch, type Plan, type SchemeName } from "../rig";
 
 /** One way of driving digits, with what it costs in a sentence. */
@@ -159,13 +159,13 @@ const onRegister = (
       ];
 
 /** What other registers do instead of the usual one: one for each digit, or with digits that take turns. */
-const BY_REGISTER: readonly Way[] = LOGIC_CHIPS.flatMap(({ sheet: { id }, ways = {} }) => [
+const BY_REGISTER: readonly Way[] = KNOWN_LOGIC_CHIPS.flatMap(({ sheet: { id }, ways = {} }) => [
   ...onRegister(id, "register-static", "bare", ways.each),
   ...onRegister(id, "two-registers", "transistor", ways.scanned),
 ]);
 
 /** Chips on a bus. */
-const BY_CHIP: readonly Way[] = BUS_CHIPS.map(({ sheet, way: { title, costs } }) =>
+const BY_CHIP: readonly Way[] = KNOWN_BUS_CHIPS.map(({ sheet, way: { title, costs } }) =>
   way(sheet.id.toLowerCase() as SchemeName, "bare", title, costs),
 );
 

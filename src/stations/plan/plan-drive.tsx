@@ -1,4 +1,4 @@
-import { busChip } from "@/core/chips";
+import { busFacts } from "@/core/chips";
 import { ledResistors, linesOfUses, scannedWord, withLedResistors } from "@/core/address";
 import { SEGMENTS } from "@/core/glyph";
 import { legById, legName, lineNamesOf, type ControllerPart, type LineNames } from "@/core/parts";
@@ -114,7 +114,7 @@ const USE_TITLES: Partial<Record<LineUse, string>> = {
 
 const titleOf = (use: LineUse, plan: Plan): string => {
   const { chip } = schemeOf(plan.scheme);
-  if (use === "latch" && chip) return busChip(chip).selectTitle ?? USE_TITLES.latch!;
+  if (use === "latch" && chip) return busFacts(chip).selectTitle ?? USE_TITLES.latch!;
   const known = USE_TITLES[use];
   if (known) return known;
   const [what = "", which = ""] = use.split("-");

@@ -1,14 +1,5 @@
 import { register } from "../register";
-import { SHIFT_REGISTER_74HC164 } from "./sheet";
+import { hc164Facts } from "./facts";
 
 /** A register whose outputs show every bit on its way. */
-export const hc164 = register(SHIFT_REGISTER_74HC164, {
-  each: {
-    title: "A 74HC164 for each digit",
-    costs: "two lines and no latch: segments flicker for as long as bits pass, so change it seldom",
-  },
-  scanned: {
-    title: "Two 74HC164, digits by transistors",
-    costs: "two lines; without a latch every bit on its way glows faintly in the wrong digits",
-  },
-});
+export const hc164 = register(hc164Facts);

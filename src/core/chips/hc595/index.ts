@@ -1,5 +1,5 @@
 import { register } from "../register";
-import { SHIFT_REGISTER_74HC595 } from "./sheet";
+import { hc595Facts } from "./facts";
 
 /** Eight stages and a latch: the register all others are measured by. */
-export const hc595 = register(SHIFT_REGISTER_74HC595);
+export const hc595 = register(hc595Facts);

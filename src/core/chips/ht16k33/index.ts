@@ -1,4 +1,3 @@
-import { I2C } from "../../bus";
 import type { DriverChipPart } from "../../sheet";
 import {
   SCANS_MEMORY,
@@ -12,7 +11,7 @@ import {
 import type { Asked, BusChip, ChipTransfer, Memory } from "../types";
 import { HT16K33, HT16K33_BLINK, Ht16k33, TIMES as times } from "./behaviour";
 import { captureRules } from "./capture";
-import { DRIVER_HT16K33 as sheet } from "./sheet";
+import { ht16k33Facts as facts } from "./facts";
 import { explainHt16k33 } from "./words";
 
 export { Ht16k33 } from "./behaviour";
@@ -57,17 +56,11 @@ const registerName = (address: number): string =>
 
 /** Sixteen rows by eight commons, blinking by itself, on I²C. */
 export const ht16k33 = {
-  sheet,
-  transport: I2C,
+  ...facts,
   times,
-  memory: {
-    first: 0,
-    end: CELLS,
-    cell: (digit, segment) => ({ address: digit * 2 + (segment >> 3), bit: segment & 7 }),
-  },
   mount(units, address) {
     const chip = new Ht16k33(address);
-    return mountSingle(sheet, units, chip, { picture: () => chip.picture() });
+    return mountSingle(facts.sheet, units, chip, { picture: () => chip.picture() });
   },
   setUp,
   update,
@@ -82,8 +75,4 @@ export const ht16k33 = {
   examples: { alone: "E0 21, then E0 81", onRig: "E0 83" },
   capture: captureRules(CELLS),
   sends: SCANS_MEMORY,
-  way: {
-    title: "HT16K33 on I²C",
-    costs: "two lines shared with other chips, blinks by itself; scans about 105 times a second",
-  },
 } satisfies BusChip<DriverChipPart>;

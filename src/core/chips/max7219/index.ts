@@ -1,5 +1,4 @@
 import type { UnitRef } from "../../refs";
-import { FRAMES } from "../../bus";
 import { OPEN } from "../../level";
 import type { DriverChipPart } from "../../sheet";
 import { SCANS_MEMORY, busInputs } from "../plain";
@@ -7,7 +6,7 @@ import type { BusChip, MountedBusChip } from "../types";
 import { Max7219Chain, TIMES as times } from "./behaviour";
 import { capture } from "./capture";
 import { bitIn, placesWritten, readChain } from "./chain";
-import { DRIVER_MAX7219 as sheet } from "./sheet";
+import { max7219Facts as facts } from "./facts";
 import { setUp, update } from "./writes";
 
 export { CODE_B, MAX7219 } from "./behaviour";
@@ -25,7 +24,7 @@ function mount(units: readonly UnitRef[]): MountedBusChip {
   const chain = new Max7219Chain(units.length);
   const at = (unit: UnitRef) => units.indexOf(unit);
   return {
-    inputs: busInputs(sheet),
+    inputs: busInputs(facts.sheet),
     apply: (levels, now) => chain.apply(levels, now),
     output: () => OPEN,
     save: () => chain.save(),
@@ -50,10 +49,8 @@ const ROWS = Array.from({ length: 8 }, (_, row) => row);
 
 /** Eight digits of eight segments, in chains. */
 export const max7219 = {
-  sheet,
-  transport: FRAMES,
+  ...facts,
   times,
-  memory: { first: 1, end: 9, cell: (digit, segment) => ({ address: digit + 1, bit: segment }) },
   mount,
   setUp,
   update,
@@ -66,12 +63,7 @@ export const max7219 = {
   tableSays: "for each row the byte of every chip, the farthest first",
   registerName,
   addressName: registerName,
-  selectTitle: "Load line",
   examples: { alone: "0C 01, then 0F 01", onRig: "0F 01" },
   capture,
   sends: SCANS_MEMORY,
-  way: {
-    title: "MAX7219, eight digits a chip",
-    costs: "three lines, one resistor sets all currents, chains to 64; wants 5 V levels",
-  },
 } satisfies BusChip<DriverChipPart>;

@@ -1,11 +1,11 @@
-import { I2C, hex } from "../../bus";
+import { hex } from "../../bus";
 import type { ExpanderPart } from "../../sheet";
 import { runsOver } from "../memory-chips";
 import { mountSingle, plainReader } from "../plain";
 import type { Asked, BusChip, ChipTransfer, Memory } from "../types";
 import { unreadable, type Explained, type Field } from "../words";
 import { Pcf8574, TIMES as times } from "./behaviour";
-import { EXPANDER_PCF8574 as sheet } from "./sheet";
+import { pcf8574Facts as facts } from "./facts";
 
 /** A byte to every chip of the bus. */
 const toAll = ({ units, addresses }: Asked, memory: Memory, why: string): ChipTransfer[] =>
@@ -57,13 +57,11 @@ const isOwn = (byte: number): boolean => byte >> 1 >= 0x20 && byte >> 1 <= 0x27;
 
 /** Eight outputs that hold what they are sent, on I²C. */
 export const pcf8574 = {
-  sheet,
-  transport: I2C,
+  ...facts,
   times,
-  memory: { first: 0, end: 1, cell: (_, at) => ({ address: 0, bit: at }) },
   mount(units, address) {
     const chip = new Pcf8574(address);
-    return mountSingle(sheet, units, chip, { output: (at) => chip.output(at) });
+    return mountSingle(facts.sheet, units, chip, { output: (at) => chip.output(at) });
   },
   setUp: (asked) => toAll(asked, asked.dark, "all ports are high at power-up: this is dark for these wires"),
   update: (asked, memory) => toAll(asked, memory, "the eight ports of one chip"),
@@ -76,10 +74,6 @@ export const pcf8574 = {
   registerName: () => "ports",
   addressName: () => "ports",
   sends: "Writes a face to the expanders, a byte each; they hold it.",
-  way: {
-    title: "A PCF8574 for each digit, on I²C",
-    costs: "two lines for up to eight digits, shared with other chips; common anode, eight resistors a digit",
-  },
   examples: { alone: "40 F9, then 40 A4", onRig: "40 00" },
   capture: {
     actionsOf: (bytes) => (bytes.length > 1 ? ["ports"] : []),

@@ -1,7 +1,7 @@
 import { HIGH, LOW, OPEN, UNKNOWN, type Level } from "../../level";
 import type { ShiftRegisterPart } from "../../sheet";
 import { named } from "../named";
-import type { LogicChip } from "../types";
+import type { LogicChip, LogicChipFacts } from "../types";
 import { ShiftRegister, type RegisterInput } from "./behaviour";
 
 export { ShiftRegister, type RegisterInput } from "./behaviour";
@@ -10,14 +10,11 @@ export { ShiftRegister, type RegisterInput } from "./behaviour";
 const sinking = (level: Level): Level =>
   level === HIGH ? LOW : level === LOW || level === OPEN ? OPEN : UNKNOWN;
 
-/** A shift register with its legs and rules from its sheet. @param ways of its own beside those of the 74HC595 */
-export const register = (
-  sheet: ShiftRegisterPart,
-  ways: LogicChip["ways"] = {},
-): LogicChip<ShiftRegisterPart> => ({
-  sheet,
-  ways,
+/** A shift register with its legs and rules from its sheet. */
+export const register = (facts: LogicChipFacts<ShiftRegisterPart>): LogicChip<ShiftRegisterPart> => ({
+  ...facts,
   mount() {
+    const { sheet } = facts;
     const chip = new ShiftRegister(sheet);
     const { serialIn, shiftClock, latchClock, outputEnable, clear } = sheet.pins;
     const names: Record<string, RegisterInput> = { [serialIn]: "serial", [shiftClock]: "shift" };

@@ -1,15 +1,5 @@
 import { register } from "../register";
-import { SINK_REGISTER_TLC5916 } from "./sheet";
+import { tlc5916Facts } from "./facts";
 
 /** A register of constant-current sinks. */
-export const tlc5916 = register(SINK_REGISTER_TLC5916, {
-  each: {
-    title: "A TLC5916 for each digit",
-    costs:
-      "one resistor sets every segment of a digit, whatever the supply; common anode, what is over becomes heat",
-  },
-  scanned: {
-    title: "TLC5916 and a register, digits by transistors",
-    costs: "three lines, one resistor for all segments, 1 as bright as 8; common anode",
-  },
-});
+export const tlc5916 = register(tlc5916Facts);

@@ -1,14 +1,11 @@
 import { WHOLE_TABLE_SAYS, bitInRun, plainReader, wholeTable } from "../plain";
-import type { BusChip } from "../types";
+import type { BusChip, BusChipFacts } from "../types";
 import { tm16Capture } from "./capture";
 import { TM16 } from "./registers";
 import { explainTm16, placeName } from "./words";
 import { tm16Writes } from "./writes";
 
-type Shared = Omit<
-  BusChip,
-  "sheet" | "transport" | "times" | "mount" | "keys" | "selectTitle" | "sends" | "way"
->;
+type Shared = Omit<BusChip, keyof BusChipFacts | "times" | "mount" | "keys" | "sends">;
 
 /**
  * What the chips of the family have in common: commands, memory in a run of addresses, words.
@@ -18,12 +15,6 @@ type Shared = Omit<
 export function tm16Family(grids: number, wide: boolean, alone: string): Shared {
   const cells = wide ? grids * 2 : grids;
   return {
-    memory: {
-      first: 0,
-      end: cells,
-      cell: (digit, segment) =>
-        wide ? { address: digit * 2 + (segment >> 3), bit: segment & 7 } : { address: digit, bit: segment },
-    },
     ...tm16Writes(cells),
     reader: plainReader((bytes) => explainTm16(bytes, wide)),
     placesWritten: ([unit = ""], [command = 0, ...data]) =>

@@ -1,5 +1,5 @@
 import { register } from "../register";
-import { POWER_REGISTER_TPIC6B595 } from "./sheet";
+import { tpic6b595Facts } from "./facts";
 
 /** The same with eight open drains. */
-export const tpic6b595 = register(POWER_REGISTER_TPIC6B595);
+export const tpic6b595 = register(tpic6b595Facts);

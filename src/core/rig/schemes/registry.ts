@@ -1,4 +1,4 @@
-import { BUS_CHIPS } from "../../chips";
+import { KNOWN_BUS_CHIPS } from "../../chips";
 import type { SchemeName } from "../document";
 import { bcdDecoder } from "./bcd-decoder";
 import { direct, logic } from "./by-lines";
@@ -19,7 +19,7 @@ const SCHEMES: readonly Scheme[] = [
   ring,
   bcdDecoder,
   logic,
-  ...BUS_CHIPS.map(({ sheet }) =>
+  ...KNOWN_BUS_CHIPS.map(({ sheet }) =>
     sheet.kind === "driver-chip" ? driverScheme(sheet) : expanderScheme(sheet),
   ),
 ];

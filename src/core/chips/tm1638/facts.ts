@@ -1,0 +1,16 @@
+import { STROBED } from "../../bus";
+import type { DriverChipPart } from "../../sheet";
+import { tm16Memory } from "../tm16/memory";
+import type { BusChipFacts } from "../types";
+import { DRIVER_TM1638 as sheet } from "./sheet";
+
+export const tm1638Facts = {
+  sheet,
+  transport: STROBED,
+  memory: tm16Memory(sheet.digitLegs.length, true),
+  selectTitle: "Strobe line",
+  way: {
+    title: "TM1638, eight digits and lamps",
+    costs: "three lines, 24 keys, ten segments a digit; wants 5 V",
+  },
+} satisfies BusChipFacts<DriverChipPart>;
