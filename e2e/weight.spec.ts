@@ -5,7 +5,7 @@ import { openStation } from "./helpers";
 const KIB = 1024;
 /** The most script a first visit may fetch for its page, gzip, in KiB; what workers fetch is not the page's. */
 const PAGES: ReadonlyArray<readonly [path: string, most: number]> = [
-  ["/", 200],
+  ["/", 170],
   ["/new", 260],
   ...["plan", "wires", "current", "glyphs", "scan", "writes"].map(
     (one) => [`/rig/slip-gate/${one}`, 260] as const,

@@ -20,13 +20,17 @@ import { shownOn, type SendTrace } from "@/core/sim";
 import { chooseGlyph, pickPip, useJustAtDesk, useModel, useOpenRig, usePickedDigit } from "@/store";
 import type { UpdateOf } from "@/workers";
 import { SelectField, BusWave, DigitFace, StationFrame, fetched, litSegments } from "@/ui";
-import { ChipWrites } from "./chip-writes";
 import { ChipStages } from "./chip-stages";
 import { FrameRange } from "./frame-range";
 import { SourceChoice, type WritesSource } from "./source-choice";
 import { registerBits, registerBytes, registerLanes } from "./register-lanes";
 import { ShownFace } from "./shown-face";
 import { Tape } from "./tape";
+
+/** Only rigs with chips on a bus need all there is to know of those. */
+const ChipWrites = fetched<{ readonly choice: ReactNode }>("The writes", () =>
+  import("./chip-writes").then((module) => module.ChipWrites),
+);
 
 /** What else is looked at than the writes of the rig's own program. */
 const OTHERS: Readonly<
