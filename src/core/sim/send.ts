@@ -249,7 +249,7 @@ export interface FrameRow {
 export const frameRows: (model: RigModel) => readonly FrameRow[] = remembered(showFramesThrough);
 
 /** Pictures of a sign that are put through its wires: they all go the same ways. */
-const MOST_PICTURES = 24;
+const MOST_PICTURES = 12;
 
 /** Some entries of a long list, evenly spread. */
 const someOf = <Entry>(list: readonly Entry[], most: number): readonly Entry[] =>

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { LED_COLOURS, LED_FIGURES, type LedColour } from "@/core/parts";
 import {
@@ -116,8 +116,11 @@ function AddBeside({ rig }: { readonly rig: Rig }) {
   const [chosen, setChosen] = useState("");
   const [count, setCount] = useState(1);
   const [colour, setColour] = useState<LedColour>();
-  const offers = [...[...MODULES, ...own].map(moduleOffer), ...BARE];
-  const problems = new Map(offers.map((offer) => [offer.id, besideProblem(rig, offer.plan(rig, 1))]));
+  const offers = useMemo(() => [...[...MODULES, ...own].map(moduleOffer), ...BARE], [own]);
+  const problems = useMemo(
+    () => new Map(offers.map((offer) => [offer.id, besideProblem(rig, offer.plan(rig, 1))])),
+    [offers, rig],
+  );
   const fits = offers.filter(({ id }) => problems.get(id) === undefined);
   if (fits.length === 0) {
     const [reason] = [...problems.values()];

@@ -104,6 +104,9 @@ describe("several blocks of dots without a driver chip", () => {
       rigOf("x", blocks, { scheme: "max7219", ...more }).plan;
     expect(planProblem({ ...plan(5, {}), scheme: "two-registers" })).toMatch(/reaches to 4 modules/);
     expect(planProblem({ ...plan(2, {}), scheme: "direct" })).toMatch(/reaches to 1 module/);
+    expect(planProblem({ ...plan(2, {}), scheme: "two-registers", register: "74HC164" })).toMatch(
+      /reaches to 1 module/,
+    );
   });
 
   test("one dot alone lights one LED", () => {

@@ -4,7 +4,7 @@ import { LINE_BLANK, digitLines, markLines } from "./by-lines";
 import type { Layer } from "./layer";
 import { digitLine, layMultiplexed, onOutput, onRegister, type Drives } from "./multiplexed";
 import { chainUses, registerOf, registerProblem, registerUsual, wholeDigit } from "./register";
-import { severalModules, type Scheme } from "./scheme";
+import { oneModule, severalModules, type Scheme } from "./scheme";
 
 const usual = registerUsual();
 
@@ -21,7 +21,8 @@ const onRegisters = (
   name,
   lines: special.lines,
   problem: (plan, controller) => registerProblem(plan, controller) ?? special.problem?.(plan, controller),
-  dots: severalModules,
+  // Without a latch the bits of all blocks pass over every one of them.
+  dots: (plan) => (registerOf(plan).latch === "none" ? oneModule() : severalModules()),
   lay: (layer) => layMultiplexed(layer, drivesOf),
   usual: { ...usual, blank: 0, ...special.usual },
   free: { segments: true, digits: special.digits ?? false },
