@@ -154,7 +154,7 @@ test("a damaged record stands beside the others and can be taken away as a file"
     database.close();
   });
   await page.reload();
-  await expect(page.locator(".shelf-card")).toHaveCount(14);
+  await expect(page.locator(".shelf-card")).toHaveCount(15);
   await expect(page.getByText("cannot be read")).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent("download"),

@@ -10,7 +10,23 @@ import {
   type Scene,
   type TextScene,
 } from "@/core/dots";
-import { DEFAULT_PLAN, USUAL_SHOW, ledValues, moduleByKind, newRig, withModule, type Rig } from "@/core/rig";
+import {
+  DEFAULT_PLAN,
+  USUAL_SHOW,
+  addBeside,
+  addUnit,
+  addWire,
+  asLeg,
+  ledValues,
+  legRef,
+  litUnit,
+  moduleByKind,
+  newRig,
+  withModule,
+  type LegRef,
+  type Rig,
+  type UnitRef,
+} from "@/core/rig";
 
 const text = (given: Partial<TextScene>): Scene => ({ ...USUAL_TEXT_SCENE, ...given });
 
@@ -53,6 +69,49 @@ const WINDS: readonly Bitmap[] = TURNS.flatMap((turn) =>
     seenAs(drawing, { turn, mirrored: false }),
   ),
 );
+
+/** A sign with eight digits behind it on one chain, and an LED of its own that says that the line is manned. */
+function startLine(): Rig {
+  const sign = newRig(
+    {
+      id: "start-line",
+      name: "Start line",
+      note: "Saltreed Rowers, start pontoon: who is called to the start, and beside it the heat and the hour it begins.",
+      sign: {
+        modules: [],
+        fonts: {},
+        scenes: [
+          text({ text: "JUNIOR FOURS", step: 50 }),
+          text({ text: "LANE 3", font: "narrow", motion: "hold", align: "center", pause: 1500 }),
+        ],
+      },
+    },
+    withModule(
+      { ...DEFAULT_PLAN, power: "separate", lines: { data: "11", clock: "12", latch: "10" } },
+      moduleByKind("dots-4-max7219"),
+    ),
+    { ohms: 470, led: ledValues("green") },
+  );
+  const digits = withModule(sign.plan, moduleByKind("digits-8-max7219"));
+  const both = good(addBeside(sign, { plan: digits, colour: "red", shows: ["HEAT  12", "   14.35"] }));
+  const lamp = good(addUnit(good(addUnit(both, "led", { colour: "green" })), "resistor", { ohms: 330 }));
+  const [led, resistor] = lamp.units.slice(-2).map(({ ref }) => ref) as [UnitRef, UnitRef];
+  const ends: ReadonlyArray<readonly [LegRef, LegRef]> = [
+    [asLeg("MCU1.9"), legRef(resistor, "1")],
+    [legRef(resistor, "2"), legRef(led, "1")],
+    [legRef(led, "2"), asLeg("MCU1.GND1")],
+  ];
+  const wired = ends.reduce((rig, [from, to]) => good(addWire(rig, from, to)), lamp);
+  return litUnit(wired, led, "c1", true);
+}
+
+/** @throws where it could not be done: a demo rig is known to be good */
+function good(
+  made: { readonly ok: true; readonly rig: Rig } | { readonly ok: false; readonly message: string },
+): Rig {
+  if (!made.ok) throw new Error(made.message);
+  return made.rig;
+}
 
 /** Rigs of the tide hut on dots. */
 export const SIGN_RIGS: readonly Rig[] = [
@@ -143,4 +202,5 @@ export const SIGN_RIGS: readonly Rig[] = [
     },
     { ohms: 470, led: ledValues("red") },
   ),
+  startLine(),
 ];

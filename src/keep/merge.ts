@@ -1,21 +1,4 @@
-import { checkRig, type Rig } from "@/core/rig";
-
-/** Every part of the document but what tells which rig it is: a list the compiler sees to be whole. */
-const KEYS = Object.keys({
-  name: true,
-  note: true,
-  plan: true,
-  units: true,
-  wires: true,
-  code: true,
-  glyphs: true,
-  scan: true,
-  show: true,
-  sign: true,
-  beside: true,
-  wireColours: true,
-  leftOut: true,
-} satisfies Record<Exclude<keyof Rig, "format" | "version" | "id">, true>) as ReadonlyArray<keyof Rig>;
+import { RIG_PARTS, checkRig, type Rig } from "@/core/rig";
 
 const same = (one: unknown, other: unknown): boolean =>
   one === other || JSON.stringify(one) === JSON.stringify(other);
@@ -27,7 +10,7 @@ const same = (one: unknown, other: unknown): boolean =>
  */
 export function mergeRigs(base: Rig, mine: Rig, theirs: Rig): Rig | undefined {
   const merged: Record<string, unknown> = { ...theirs };
-  for (const key of KEYS) {
+  for (const key of RIG_PARTS) {
     if (same(mine[key], base[key]) || same(mine[key], theirs[key])) continue;
     if (!same(theirs[key], base[key])) return undefined;
     merged[key] = mine[key];

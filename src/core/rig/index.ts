@@ -71,6 +71,6 @@ export {
   wiresAt,
   type PartValues,
 } from "./parts-by-hand";
-export { runsAlike } from "./runs-alike";
+export { RIG_PARTS, runsAlike } from "./runs-alike";
 export { legTitle, partTitle, partsList, rigSummary, unitValue } from "./names";
 export { usualLevel, usualOhms, usualScan } from "./usual";

@@ -17,6 +17,14 @@ const COUNTS: Readonly<Record<Exclude<keyof Rig, "units" | "wires">, boolean>> =
   leftOut: true,
   wireColours: false,
 };
+/** Every part of the document but what tells which rig it is, and in which form. */
+export const RIG_PARTS: ReadonlyArray<keyof Rig> = [
+  ...(Object.keys(COUNTS) as Array<keyof typeof COUNTS>).filter(
+    (key) => key !== "format" && key !== "version" && key !== "id",
+  ),
+  "units",
+  "wires",
+];
 const KEYS = (Object.keys(COUNTS) as Array<keyof typeof COUNTS>).filter((key) => COUNTS[key]);
 
 /** A unit without what only its maker and the table know of it. What its lines are called is in what is said of them. */

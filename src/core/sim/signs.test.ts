@@ -82,7 +82,7 @@ test.each<[Partial<Plan>, RegExp]>([
   [{ scheme: "register-static" }, /rows have to take turns/],
   [{ scheme: "bcd-decoder" }, /decoder of numbers/],
   [{ scheme: "tm1637", ...ANODE }, /6 outputs for 8 rows/],
-  [{ scheme: "two-registers", digits: 16, digitSwitch: "transistor" }, /1 module/],
+  [{ scheme: "two-registers", digits: 40, digitSwitch: "transistor" }, /4 modules/],
   [{ scheme: "max7219", module: "16x8" }, /8 outputs for 16 columns/],
   [{ scheme: "max7219", digits: 65 * 8 }, /512/],
 ])("what cannot be is refused: %j", (plan, says) => expect(planProblem({ ...PLAN, ...plan })).toMatch(says));

@@ -50,7 +50,7 @@ describe("A new rig", () => {
     const built = () => screen.getByRole<HTMLButtonElement>("button", { name: /^Build/ });
     await hands.selectOptions(
       screen.getByRole("combobox", { name: "Display" }),
-      "four 8 × 8 modules in a row",
+      "eight 8 × 8 modules in a row",
     );
     const radios = within(screen.getByRole("radiogroup", { name: "Polarity of the display" }));
     await hands.click(radios.getByRole("radio", { name: /anodes/ }));

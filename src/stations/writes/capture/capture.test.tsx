@@ -12,7 +12,7 @@ const LONG = { timeout: 30_000 };
 
 async function captures(rig: ReturnType<typeof demoRig>) {
   const shown = showStation(WritesStation, rig);
-  await shown.hands.click(screen.getByRole("button", { name: "A capture" }));
+  await shown.hands.click(await screen.findByRole("button", { name: "A capture" }));
   await screen.findByRole("button", { name: /Open a capture/ });
   const open = async (text: string, name: string) => {
     const input = document.querySelector<HTMLInputElement>('input[type="file"]')!;
