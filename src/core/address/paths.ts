@@ -4,6 +4,7 @@ import {
   resetResistors,
   setResistors,
   splitLegRef,
+  splitPipId,
   type LegRef,
   type PipId,
   type UnitRef,
@@ -11,6 +12,7 @@ import {
 } from "../rig";
 import { isBusChip } from "../parts";
 import { behind } from "./conditions";
+import { besideShow } from "./held";
 import type { RigModel } from "./model";
 import { reachFrom, type Reach } from "./reach";
 
@@ -117,15 +119,19 @@ export function wireGroup(model: RigModel, wire: Wire): WireGroup {
   return ends.some(isLine) ? "lines" : "power";
 }
 
-/** Resistors that the LEDs' own current runs through; others sit at bases and gates. */
-export const ledResistors = ({ addresses }: Pick<RigModel, "addresses">): ReadonlySet<string> =>
-  resistorsOfLeds(addresses);
-
-const resistorsOfLeds = remembered(
-  (addresses: RigModel["addresses"]): ReadonlySet<string> =>
-    new Set(
-      addresses.flatMap(({ ownReach, sharedReach }) =>
-        [...ownReach, ...sharedReach].flatMap(({ via }) => via),
+/**
+ * Resistors that the current of the display's LEDs runs through; others sit at bases and gates, or belong to what stands
+ * beside the display.
+ */
+export const ledResistors: (model: RigModel) => ReadonlySet<string> = remembered((model: RigModel) => {
+  const beside = besideShow(model);
+  return new Set<string>(
+    model.addresses
+      .filter(({ pip }) => !beside.has(splitPipId(pip).unit))
+      .flatMap(({ ownReach, sharedReach }) =>
+        [...ownReach, ...sharedReach].flatMap(({ via }) =>
+          via.filter((ref) => model.part(ref).kind === "resistor"),
+        ),
       ),
-    ),
-);
+  );
+});

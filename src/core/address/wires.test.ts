@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { DEMO_RIGS, demoRig } from "@/demo";
 import { bitmapOf, bitmapRows } from "../dots";
 import {
+  splitLegRef,
   asLeg,
   asPip,
   asUnit,
@@ -72,8 +73,16 @@ describe.each(DEMO_RIGS.map((rig) => [rig.id, rig] as const))("%s", (_, rig) => 
     );
   });
 
-  test("the lines that are used are those of its plan", () => {
-    expect(new Set(usedLines(model))).toEqual(new Set(Object.values(rig.plan.lines)));
+  test("the lines that are used are those of its plan, and those that parts added by hand hang on", () => {
+    const added = new Set(rig.units.filter((unit) => unit.added).map((unit) => unit.ref));
+    const byHand = rig.wires
+      .flatMap(({ from, to }) => [splitLegRef(from), splitLegRef(to)])
+      .filter(
+        ({ unit, leg }, at, ends) =>
+          unit === "MCU1" && /^\d+$/.test(leg) && added.has(ends[at % 2 === 0 ? at + 1 : at - 1]!.unit),
+      )
+      .map(({ leg }) => leg);
+    expect(new Set(usedLines(model))).toEqual(new Set([...Object.values(rig.plan.lines), ...byHand]));
   });
 
   test("every LED has a way of its own that begins at its leg; each wire of it leads back to it", () => {

@@ -1,7 +1,7 @@
-import { ledResistors, modelOf, withLedResistors } from "../address";
+import { besideShow, ledResistors, modelOf, withLedResistors } from "../address";
 import { currentFigures } from "../circuit";
 import { neighbours, type ESeries, type Milliamps, type Ohms } from "../quantity";
-import { LIMITS, type Rig } from "../rig";
+import { LIMITS, splitPipId, type Rig } from "../rig";
 import { lightDuty } from "../scan";
 import { loadsOf, type MeasuredLoad } from "./loads";
 
@@ -28,7 +28,8 @@ export interface ResistorOffer {
 export function offerFor(rig: Rig, ohms: Ohms, duty = lightDuty(modelOf(rig))): ResistorOffer {
   const model = modelOf(withLedResistors(rig, ohms));
   const figures = currentFigures(model);
-  const pips = [...figures.pips.values()];
+  const beside = besideShow(model);
+  const pips = [...figures.pips].flatMap(([pip, one]) => (beside.has(splitPipId(pip).unit) ? [] : [one]));
   const loads = loadsOf(model);
   return {
     ohms,

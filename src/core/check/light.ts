@@ -1,4 +1,4 @@
-import { scannedTitle, type RigModel } from "../address";
+import { besideShow, scannedTitle, type RigModel } from "../address";
 import { currentFigures } from "../circuit";
 import { formatMilliamps, formatQuantity, type Milliamps } from "../quantity";
 import { splitPipId, type PipId, type UnitRef, digitOf } from "../rig";
@@ -19,8 +19,11 @@ export function checkLight(model: RigModel): Finding[] {
     .map(({ pip }) => ({ pip, current: pips.get(pip)?.alone ?? 0 }))
     .filter(({ current }) => current > 0);
   const digits = [...groupBy(lit, ({ pip }) => digitOf(pip)).values()];
-  const usual = median(digits.map((leds) => median(leds.map(({ current }) => current))));
-  return [...checkDigits(model, digits, usual), ...checkSegments(model, digits)];
+  // Another display, or an LED by itself, may be as bright as it likes.
+  const beside = besideShow(model);
+  const own = digits.filter(([first]) => !beside.has(splitPipId(first!.pip).unit));
+  const usual = median(own.map((leds) => median(leds.map(({ current }) => current))));
+  return [...checkDigits(model, own, usual), ...checkSegments(model, digits)];
 }
 
 interface LitLed {

@@ -169,7 +169,7 @@ function solveFigures(model: RigModel): CurrentFigures {
     pips,
     inOne: segmentIn(ONE),
     inEight: segmentIn(EIGHT),
-    mostLed: Math.max(0, ...[...pips.values()].map(({ alone, together }) => Math.max(alone, together))),
+    mostLed: mostOf(model, pips),
     mostOutput,
     packages: packagesOf(
       model,
@@ -182,6 +182,16 @@ function solveFigures(model: RigModel): CurrentFigures {
       ),
     ),
   };
+}
+
+/** The most any LED of the display itself carries. */
+function mostOf(model: RigModel, pips: CurrentFigures["pips"]): Milliamps {
+  const beside = besideShow(model);
+  return [...pips].reduce(
+    (most, [pip, { alone, together }]) =>
+      beside.has(splitPipId(pip).unit) ? most : Math.max(most, alone, together),
+    0,
+  );
 }
 
 /** LEDs beside the show, each lit alone: what it shares, it shares with none of them. */
@@ -239,7 +249,7 @@ function scannedFigures(model: RigModel): CurrentFigures | undefined {
     pips,
     inOne: inGlyph(ONE),
     inEight: inGlyph(EIGHT),
-    mostLed: Math.max(0, ...all.map(({ alone, together }) => Math.max(alone, together))),
+    mostLed: mostOf(model, pips),
     mostOutput: { current: 0, leg: undefined },
     packages: packagesOf(model, []),
     total: all.reduce((sum, { together }) => sum + together, 0),

@@ -1,3 +1,4 @@
+import { demoRig } from "@/demo";
 import { modelOf, heldPips, type RigModel } from "../address";
 import { checkAtOnce, checkModel } from "../check";
 import { USUAL_TEXT_SCENE, builtInFont, layLine } from "../dots";
@@ -275,6 +276,11 @@ test("one is taken away from the middle of a chain: what came behind it moves up
   const bare = removeBeside(without, 0);
   expect(bare.beside).toBeUndefined();
   expect(bare.units).toHaveLength(rigWith("dots-max7219", ["H"]).units.length);
+});
+
+test("a display that is brighter beside a sign, and an LED by itself, dim nothing", () => {
+  const rig = demoRig("start-line");
+  expect(checkModel(modelOf(rig))).toEqual([]);
 });
 
 test.each([

@@ -1,4 +1,4 @@
-import { modelOf } from "../address";
+import { modelOf, withLedResistors } from "../address";
 import { checkAtOnce } from "../check";
 import { circuitOf, currentFigures, pointWith } from "../circuit";
 import { buildProgram } from "../program";
@@ -160,6 +160,13 @@ describe("a single LED", () => {
     );
     expect(checkAtOnce(modelOf(power)).filter(({ severity }) => severity === "fault")).toEqual([]);
     expect(currentOf(power, "LED1.1.c1")).toBeGreaterThan(2);
+  });
+
+  test("keeps its resistor when those of the display are changed", () => {
+    const changed = withLedResistors(rig, 1000);
+    const ohms = (ref: string) => changed.units.find((unit) => unit.ref === ref)!.ohms;
+    expect([ohms("R1"), ohms("R9")]).toEqual([1000, 330]);
+    expect(currentFigures(modelOf(changed)).mostLed).toBeLessThan(4);
   });
 
   test("its currents stand in the figures, alone and with its neighbours", () => {

@@ -6,7 +6,7 @@ import { WritesStation } from "../writes";
 
 async function keypad(name = "slip-gate") {
   const shown = showStation(WritesStation, demoRig(name));
-  await shown.hands.click(screen.getByRole("button", { name: "Keys" }));
+  await shown.hands.click(await screen.findByRole("button", { name: "Keys" }));
   const pad = within(await screen.findByRole("group", { name: "Keys of the keypad" }));
   const press = (face: string) => shown.hands.click(pad.getByRole("button", { name: `Key ${face}` }));
   const scan = () =>
@@ -72,7 +72,7 @@ describe("a keypad by rows and columns", () => {
 describe("keys a chip scans", () => {
   test("a key held down is a bit the chip gives back", async () => {
     const shown = showStation(WritesStation, demoRig("crew-tally"));
-    await shown.hands.click(screen.getByRole("button", { name: "Keys" }));
+    await shown.hands.click(await screen.findByRole("button", { name: "Keys" }));
     const keys = await screen.findAllByRole("button", { name: /^Key / });
     const before = document.body.textContent;
     await shown.hands.click(keys[0]!);
