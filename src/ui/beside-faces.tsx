@@ -1,3 +1,4 @@
+import "./beside-faces.css";
 import type { PipId } from "@/core/rig";
 import { digitKey, pipOn, splitPipId } from "@/core/rig";
 import { VISIBLE, type BesideShape, type FaceShape, type ReadFace } from "@/core/sim";

@@ -6,9 +6,7 @@ export const ChipSheet = fetched("The chip's settings", () =>
   import("./chip-sheet").then((module) => module.ChipSheet),
 );
 
-const Sinks = fetched("The sinks' settings", () =>
-  import("./sink-sheet").then((module) => module.SinkSheet),
-);
+const Sinks = fetched("The sinks' settings", () => import("./sink-sheet").then((module) => module.SinkSheet));
 
 /** The same for registers that hold their current, where a rig has them. */
 export function SinkSheet() {

@@ -15,7 +15,8 @@ export {
   type Hole,
   type RailKind,
 } from "./breadboard";
-export { moveSeat, seatRig, type Seat, type Seating } from "./seats";
+export { moveSeat } from "./by-hand";
+export { seatRig, type Seat, type Seating } from "./seats";
 export { pointOf, type End, type SeatedWire } from "./ends";
 export { wireSeats, type SeatedWiring } from "./wiring";
 export { planFromWires } from "./take-up";

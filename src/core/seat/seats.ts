@@ -1,17 +1,6 @@
 import { munkres } from "munkres";
 import { displayBody, type Part } from "../parts";
-import {
-  LIMITS,
-  legRef,
-  partOf,
-  splitLegRef,
-  type Edited,
-  type LegRef,
-  type Rig,
-  type SeatByHand,
-  type Unit,
-  type UnitRef,
-} from "../rig";
+import { LIMITS, legRef, partOf, splitLegRef, type LegRef, type Rig, type UnitRef } from "../rig";
 import {
   BOARDS,
   ROWS,
@@ -89,7 +78,7 @@ export const standsBeside = (part: Part): boolean =>
   part.kind === "supply" || part.kind === "module" || (part.kind === "controller" && !part.bare);
 
 /** How a part sits: which column and row each of its legs takes. Undefined for what stands beside the board. */
-function shapeOf(part: Part, upper: boolean): Shape | undefined {
+export function shapeOf(part: Part, upper: boolean): Shape | undefined {
   if (standsBeside(part)) return undefined;
   switch (part.kind) {
     case "supply":
@@ -282,45 +271,6 @@ export function seatRig(
     holes,
     covered: new Set(dealt.flatMap(coveredBy)),
   };
-}
-
-/**
- * Puts a part somewhere by hand; without a place it finds its own again.
- * @returns the rig, or why it cannot stand there
- */
-export function moveSeat(
-  rig: Rig,
-  breadboard: Breadboard,
-  ref: UnitRef,
-  seat: SeatByHand | undefined,
-): Edited {
-  const unit = rig.units.find((one) => one.ref === ref);
-  const shape = unit && shapeOf(partOf(unit), true);
-  if (!unit || !shape) return { ok: false, message: `${ref} has no place on a breadboard.` };
-  const columns = BOARDS[breadboard.size];
-  const { seat: _, ...loose } = unit;
-  const put = (now: Unit): Edited => ({
-    ok: true,
-    rig: { ...rig, units: rig.units.map((one) => (one === unit ? now : one)) },
-  });
-  if (!seat) return put(loose);
-  const last = seat.column + shape.columns - 1;
-  if (last > columns)
-    return {
-      ok: false,
-      message: `${ref} is ${shape.columns} columns wide: on this board it can begin at column ${columns - shape.columns + 1} at the most.`,
-    };
-  const other = rig.units.find((one) => {
-    const its = one !== unit && one.seat && shapeOf(partOf(one), true);
-    if (!its || !one.seat || one.seat.board !== seat.board) return false;
-    return one.seat.column <= last && seat.column <= one.seat.column + its.columns - 1;
-  });
-  if (other)
-    return {
-      ok: false,
-      message: `${other.ref} was put on column ${other.seat!.column} by hand; move it first, or choose other columns.`,
-    };
-  return put({ ...loose, seat });
 }
 
 /** A part in its columns with the room its body takes: half a pitch more than its legs on either side. */
