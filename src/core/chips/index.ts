@@ -3,7 +3,6 @@ export { BUS_CHIPS, LOGIC_CHIPS, busChip, logicChip } from "./registry";
 export type {
   Asked,
   BusChip,
-  BusChipFacts,
   BusFace,
   KeyScan,
   Memory,

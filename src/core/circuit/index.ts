@@ -5,4 +5,4 @@ export { highVolts, inputLevels, takenAs, type Taken } from "./input-levels";
 export { NEAR_LIMIT } from "./near-limit";
 export { currentFigures, type CurrentFigures, pipsIn, pointAt, pointWith } from "./figures";
 export { pictureCurrents, scannedChips, slotCurrents, type ScannedChip, type ScannedLed } from "./scanned";
-export { slowestEdge, type EdgeTime } from "./edge-times";
+export { slowestEdge } from "./edge-times";

@@ -8,7 +8,7 @@ import {
   type SegmentName,
 } from "../glyph";
 import { matrixSize, type Plan, type Rig } from "../rig";
-import { probesOf, type Probe, type Seen } from ".";
+import { probesOf, type Probe, type Seen } from "./probes";
 
 /** One face of a capture: what it lights by the plan as it is believed, digit by digit, and what was read on the table. */
 export interface Sight {

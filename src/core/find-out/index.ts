@@ -1,18 +1,11 @@
 import { bitmapHex, makeBitmap } from "../dots";
 import { SEGMENTS, outputName, type PipName, type SegmentName } from "../glyph";
 import { sheetOf } from "../parts";
+import { namesOf, probesOf, type Probe, type Seen } from "./probes";
 import { ledValues, matrixSize, newRig, usualOhms, type Plan, type Rig } from "../rig";
 
-export { answersFrom, type Answers, type Sight } from "./from-capture";
-
-/** One output at a time: what a plan takes it for, a digit or row from 1 and a segment or column. */
-export interface Probe {
-  readonly digit: number;
-  readonly segment: PipName;
-}
-
-/** What was seen while one output was on: an LED of the display as it stands on the table, none, or several at once. */
-export type Seen = Probe | "nothing" | "several";
+export { answersFrom, type Sight } from "./from-capture";
+export { probesOf, type Probe, type Seen } from "./probes";
 
 export type Found =
   | {
@@ -22,35 +15,6 @@ export type Found =
       readonly says: readonly string[];
     }
   | { readonly ok: false; readonly message: string };
-
-/** Digits a module's first chip has, or rows of its first block. */
-const digitsOn = (plan: Plan): number =>
-  Math.min(
-    matrixSize(plan)?.rows ?? 8,
-    plan.bought ? plan.bought.digits / plan.bought.chips : plan.digits,
-    8,
-  );
-
-/**
- * The outputs to light one by one: every segment of one digit, then one segment of every other digit, and every point.
- * Of dots the columns of one row, then the first dot of every other row.
- */
-export function probesOf(plan: Plan): Probe[] {
-  const digits = plan.bought?.segmentsFirst ? plan.bought.digits : digitsOn(plan);
-  const names = namesOf(plan);
-  const others = Array.from({ length: digits - 1 }, (_, at) => at + 2);
-  const marks: Probe[] = matrixSize(plan) ? [] : others.map((digit) => ({ digit, segment: "dp" }));
-  return [
-    ...names.map((segment): Probe => ({ digit: 1, segment })),
-    ...others.map((digit): Probe => ({ digit, segment: names[0]! })),
-    ...marks,
-  ];
-}
-
-const namesOf = (plan: Plan): PipName[] =>
-  matrixSize(plan)
-    ? Array.from({ length: Math.min(8, matrixSize(plan)!.columns) }, (_, at): PipName => `c${at + 1}`)
-    : [...SEGMENTS];
 
 /** A character of its own for each segment: no text has one from the private use area. */
 const OWN_GLYPH = 0xe000;
