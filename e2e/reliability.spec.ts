@@ -105,7 +105,7 @@ test("the bin: what was deleted is listed, comes back, or goes for good", async 
   await bin.getByRole("button", { name: "Delete for good" }).click();
   await expect(bin).toContainText("The bin is empty");
   await bin.getByRole("button", { name: "Close" }).click();
-  await expect(page.locator(".shelf-card")).toHaveCount(12);
+  await expect(page.locator(".shelf-card")).toHaveCount(13);
 });
 
 test("a back-up brings everything back, beside what was changed since; a damaged file is refused in a dialog", async ({
