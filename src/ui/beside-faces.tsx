@@ -5,6 +5,7 @@ import { VISIBLE, type BesideShape, type FaceShape, type ReadFace } from "@/core
 import { DigitRow, LED_CSS } from "./digit-face";
 import { DotFace } from "./dot-face";
 import { faceDigits, levelsOf, lightLevel } from "./face-lights";
+import { pressed } from "./pressed";
 
 interface Props {
   readonly shape: FaceShape;
@@ -92,11 +93,7 @@ function SingleLeds({
                   "aria-pressed": pick === pip,
                   "aria-label": `Pick ${name}, ${says}`,
                   onClick: () => onPick(pip),
-                  onKeyDown: (event: React.KeyboardEvent) => {
-                    if (event.key !== "Enter" && event.key !== " ") return;
-                    event.preventDefault();
-                    onPick(pip);
-                  },
+                  onKeyDown: pressed(() => onPick(pip)),
                 }
               : {})}
           >

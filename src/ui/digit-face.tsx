@@ -1,7 +1,8 @@
 import type { DigitKey } from "@/core/rig";
-import type { KeyboardEvent, ReactNode } from "react";
+import type { ReactNode } from "react";
 import { PIP_NAMES, isDot, type PipName, type SegmentName } from "@/core/glyph";
 import type { LedColour } from "@/core/parts";
+import { pressed } from "./pressed";
 
 /** True colours of the LEDs, as a lit segment looks behind dark glass. */
 export const LED_CSS: Readonly<Record<LedColour, string>> = {
@@ -103,12 +104,6 @@ function Digit({
   verb = "Pick",
   place = "",
 }: DigitProps) {
-  const onKey = (segment: PipName) => (event: KeyboardEvent) => {
-    if (event.key !== "Enter" && event.key !== " ") return;
-    event.preventDefault();
-    event.stopPropagation();
-    onPick?.(segment);
-  };
   return (
     <g transform="skewX(-5) translate(9 0)">
       {PIP_NAMES.filter((segment) => has.has(segment)).map((segment) => {
@@ -129,7 +124,7 @@ function Digit({
                   "aria-pressed": picked === segment,
                   "aria-label": `${verb} ${place}${named}, ${says}`,
                   onClick: () => onPick(segment),
-                  onKeyDown: onKey(segment),
+                  onKeyDown: pressed(() => onPick(segment)),
                 }
               : {})}
           >

@@ -15,7 +15,7 @@ import {
 import type { RigModel } from "./model";
 import { needKey } from "./state";
 
-/** LEDs that take no part in the show: single ones, and displays of another kind than the plan's. */
+/** LEDs that take no part in the show: single ones, and displays beside the plan's. */
 export const besideShow: (model: RigModel) => ReadonlySet<UnitRef> = remembered((model: RigModel) => {
   const shown = new Set(model.digits.map(({ unit }) => unit));
   return new Set(

@@ -194,11 +194,16 @@ function mostOf(model: RigModel, pips: CurrentFigures["pips"]): Milliamps {
   );
 }
 
-/** LEDs beside the show, each lit alone: what it shares, it shares with none of them. */
-function besideFigures(model: RigModel): Map<PipId, { alone: Milliamps; together: Milliamps }> {
+/** LEDs beside the show, each lit alone: what it shares, it shares with none of them. @param known already worked out */
+function besideFigures(
+  model: RigModel,
+  known: ReadonlySet<PipId> = new Set(),
+): Map<PipId, { alone: Milliamps; together: Milliamps }> {
   const beside = besideShow(model);
   if (beside.size === 0) return new Map();
-  const own = model.addresses.map(({ pip }) => pip).filter((pip) => beside.has(splitPipId(pip).unit));
+  const own = model.addresses
+    .map(({ pip }) => pip)
+    .filter((pip) => beside.has(splitPipId(pip).unit) && !known.has(pip));
   const together = pointWith(model, new Set(own)).leds;
   return new Map(
     own.map((pip) => [
@@ -229,8 +234,8 @@ function scannedFigures(model: RigModel): CurrentFigures | undefined {
       );
     }
   }
-  for (const [pip, figures] of besideFigures(model))
-    if (!chips.some(({ leds }) => leds.some((led) => led.pip === pip))) pips.set(pip, figures);
+  const scanned = new Set(chips.flatMap(({ leds }) => leds.map(({ pip }) => pip)));
+  for (const [pip, figures] of besideFigures(model, scanned)) pips.set(pip, figures);
   const [first] = model.digits;
   const isFirst = ({ pip }: ScannedLed) => first !== undefined && isOnDigit(pip, first);
   const chip = chips.find(({ leds }) => leds.some(isFirst));

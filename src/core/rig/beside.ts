@@ -8,7 +8,7 @@ import { LIMITS } from "./limits";
 import { partOf } from "./part-of";
 import { driverChipOf, planProblem } from "./plan";
 import { DEFAULT_PLAN, ledValues, matrixSize } from "./plan-facts";
-import { BOARD, SUPPLY } from "./schemes";
+import { BOARD, SUPPLY, chipsFor } from "./schemes";
 import { USUAL_LAYOUT, dotModules, laidOut } from "./sign";
 import { usualOhms } from "./usual";
 import {
@@ -84,10 +84,10 @@ function endsOf(plan: Plan, units: readonly Unit[]): Ends {
 }
 
 /** Chips a plan's display takes. */
-const chipCount = (plan: Plan): number => {
-  const table = layRig(plan, { ohms: 220, led: ledValues("red") });
-  return drivenBy(plan, table.units).chips.length;
-};
+function chipCount(plan: Plan): number {
+  const chip = driverChipOf(plan.scheme);
+  return chip ? chipsFor(plan, chip) : 0;
+}
 
 /** Chips on the rig's chain or bus, all displays together. */
 const chipsInUse = ({ plan, beside = [] }: Pick<Rig, "plan" | "beside">): number =>

@@ -64,6 +64,7 @@ export {
 export {
   ADDABLE_PARTS,
   PART_GROUPS,
+  USUAL_VALUES,
   addUnit,
   removeUnit,
   replaceUnit,

@@ -20,9 +20,7 @@ function layDrivers(layer: Layer, part: DriverChipPart): void {
   const { places } = layer;
   const each = digitsOnOne(layer.plan, part);
   layer.board();
-  const chips = Array.from({ length: Math.max(1, Math.ceil(places.length / each)) }, () =>
-    layer.chip(part.id),
-  );
+  const chips = Array.from({ length: chipsFor(layer.plan, part) }, () => layer.chip(part.id));
   layer.displays();
   const { setCurrent } = part;
   const setters = setCurrent ? chips.map(() => layer.resistor(layer.values.setOhms)) : [];
@@ -75,6 +73,10 @@ function digitsOnOne(plan: Plan, part: DriverChipPart): number {
   const size = matrixSize(plan);
   return size ? size.rows * modulesOn(plan, part) : part.digitLegs.length;
 }
+
+/** How many such chips a plan's digits, or rows of dots, take. */
+export const chipsFor = (plan: Plan, part: DriverChipPart): number =>
+  Math.max(1, Math.ceil(digitCount(plan) / digitsOnOne(plan, part)));
 
 /** Which chip of several it is, from 0, and how many digits come before its first. */
 interface ChipPlace {

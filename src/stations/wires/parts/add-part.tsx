@@ -1,7 +1,7 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
-import { ADDABLE_PARTS, LIMITS, PART_GROUPS, addUnit, type PartValues } from "@/core/rig";
+import { ADDABLE_PARTS, LIMITS, PART_GROUPS, USUAL_VALUES, addUnit, type PartValues } from "@/core/rig";
 import { LED_COLOURS, LED_FIGURES, partById, type LedColour, type Part } from "@/core/parts";
 import { capital } from "@/core/quantity";
 import { editWires, useModel } from "@/store";
@@ -91,7 +91,7 @@ export function PartValueFields({ part, values, onValues }: ValueProps) {
         <QuantityField
           label="Resistance"
           unit="Ω"
-          value={values.ohms ?? 220}
+          value={values.ohms ?? USUAL_VALUES.ohms}
           range={LIMITS.ohms}
           onCommit={(ohms) => onValues({ ohms })}
           width={110}
@@ -102,7 +102,7 @@ export function PartValueFields({ part, values, onValues }: ValueProps) {
         <QuantityField
           label="Capacitance"
           unit="F"
-          value={values.farads ?? 100e-9}
+          value={values.farads ?? USUAL_VALUES.farads}
           range={LIMITS.farads}
           onCommit={(farads) => onValues({ farads })}
           width={110}
@@ -113,7 +113,7 @@ export function PartValueFields({ part, values, onValues }: ValueProps) {
         <QuantityField
           label="Voltage"
           unit="V"
-          value={values.volts ?? 5}
+          value={values.volts ?? USUAL_VALUES.volts}
           range={LIMITS.volts}
           onCommit={(volts) => onValues({ volts })}
           width={110}
@@ -123,7 +123,7 @@ export function PartValueFields({ part, values, onValues }: ValueProps) {
       return (
         <SelectField<LedColour>
           label="Colour"
-          value={values.colour ?? "red"}
+          value={values.colour ?? USUAL_VALUES.colour}
           options={LED_COLOURS.map((colour) => [colour, LED_FIGURES[colour].title] as const)}
           onChoose={(colour) => onValues({ colour })}
         />

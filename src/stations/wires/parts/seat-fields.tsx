@@ -1,6 +1,6 @@
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
-import { partOf, type Rig, type SeatByHand, type Unit } from "@/core/rig";
+import { LIMITS, partOf, type Rig, type SeatByHand, type Unit } from "@/core/rig";
 import { BOARDS, moveSeat, type Breadboard, type Seating } from "@/core/seat";
 import { editRig } from "@/store";
 import { IconButton, WholeField } from "@/ui";
@@ -53,7 +53,7 @@ export function SeatFields({ rig, unit, board, seating, onRefused }: Props) {
       <WholeField
         label="Board"
         value={now.board + 1}
-        range={[1, Math.min(8, seating.boards + 1)]}
+        range={[1, Math.min(LIMITS.breadboards, seating.boards + 1)]}
         onCommit={(number) => put({ ...now, board: number - 1 })}
         width={66}
       />

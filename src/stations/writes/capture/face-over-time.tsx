@@ -1,13 +1,11 @@
 import { useId } from "react";
 import Form from "react-bootstrap/Form";
-import { type PipName } from "@/core/glyph";
 import { formatNanoseconds } from "@/core/quantity";
 import type { Decoded, DecodedFace } from "@/core/trace";
 import { useModel } from "@/store";
 import { firstWhere } from "@/ui";
 import { ShownFace } from "../shown-face";
-
-const names = (text: string): PipName[] => (text === "" ? [] : (text.split(" ") as PipName[]));
+import { litNames } from "./lit-names";
 
 const MOST_TICKS = 200;
 const MOST_LINES = 40;
@@ -38,7 +36,10 @@ export function FaceOverTime({
       </h2>
       <ShownFace
         model={model}
-        shown={face.digits.map(({ lit, unknown }) => ({ segments: names(lit), unknown: names(unknown) }))}
+        shown={face.digits.map(({ lit, unknown }) => ({
+          segments: litNames(lit),
+          unknown: litNames(unknown),
+        }))}
         height={70}
         label={`The display at this moment: ${face.text}`}
       />

@@ -2,16 +2,14 @@ import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";
 import { answersFrom, workOut, type Found } from "@/core/find-out";
-import type { PipName } from "@/core/glyph";
 import { formatNanoseconds } from "@/core/quantity";
 import { relay } from "@/core/rig";
 import type { Decoded, DecodedFace } from "@/core/trace";
 import { editWires, useModel } from "@/store";
+import { litNames } from "./lit-names";
 
 /** Faces one is asked about: more tell no more. */
 const MOST_FACES = 6;
-
-const names = (text: string): PipName[] => (text === "" ? [] : (text.split(" ") as PipName[]));
 
 /** The first faces that differ, without dark ones and those nobody can tell. */
 function facesToAsk({ faces }: Decoded): DecodedFace[] {
@@ -40,7 +38,7 @@ export function SeenOrder({ decoded, onAt }: Props) {
   const [found, setFound] = useState<Found>();
   if (faces.length === 0) return null;
   const sights = faces.flatMap(({ at, digits }) =>
-    read[at] ? [{ read: read[at], by: digits.map(({ lit }) => names(lit)) }] : [],
+    read[at] ? [{ read: read[at], by: digits.map(({ lit }) => litNames(lit)) }] : [],
   );
   const lookFor = () => {
     const answers = answersFrom(rig, rig.plan, sights);
