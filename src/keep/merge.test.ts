@@ -22,6 +22,17 @@ const CHANGES: Readonly<Partial<Record<keyof Rig, Partial<Rig>>>> = {
   beside: {
     beside: [{ colour: "red", units: added.rig.units.slice(-1).map(({ ref }) => ref), shows: ["8"] }],
   },
+  live: {
+    live: {
+      values: [],
+      faces: [{ shows: "8" }],
+      controls: [],
+      events: [],
+      debounce: { way: "states", ms: 20 },
+      digits: "divide",
+    },
+  },
+  tapes: { tapes: [{ name: "one press", items: [] }] },
   sign: { sign: { modules: [], scenes: [], fonts: {} } },
 };
 

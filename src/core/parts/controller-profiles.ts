@@ -20,6 +20,8 @@ interface Profile extends Pick<
   | "timers"
   | "allPinsMaximum"
   | "memory"
+  | "converter"
+  | "pullUp"
 > {
   readonly flavour?: ControllerPart["flavour"];
   readonly around?: ControllerPart["around"];
@@ -153,3 +155,8 @@ export const AVR_LINES = "I/O port characteristics, 20 mA";
 export const TIMES =
   "call times measured by compiling the calls with avr-gcc -Os and counting clocks on a simulated 16 MHz ATmega328P";
 export const ESTIMATED = "call times are estimated from the clock, not measured";
+
+/** The converter of the 8-bit boards: 13 clocks at 125 kHz, and the call around them. */
+export const AVR_CONVERTER = { bits: 10, time: 112_000, reference: 5 } as const;
+/** Pull-ups of 20 to 50 kΩ (I/O port characteristics). */
+export const AVR_PULL_UP = { ohms: 35_000, none: [] } as const;

@@ -11,7 +11,9 @@ import {
   USB_LEG,
   REGULATOR_LEG,
   figures,
+  AVR_CONVERTER,
   AVR_LINES,
+  AVR_PULL_UP,
   TIMES,
   ESTIMATED,
 } from "./controller-profiles";
@@ -35,6 +37,8 @@ export const ATMEGA328P_BOARD = board({
   allPinsMaximum: 200,
   cost: MEASURED,
   timers: avrTimers(16e6, [1]),
+  converter: { ...AVR_CONVERTER, lines: numbered(0, 5, "A") },
+  pullUp: AVR_PULL_UP,
   lines: [...numbered(0, 13), ...numbered(0, 5, "A")],
   notes: { ...SERIAL, "13": { awkward: "line 13 also carries the LED on the board", mild: true } },
 });
@@ -56,6 +60,8 @@ export const ATMEGA2560_BOARD = board({
   allPinsMaximum: 200,
   cost: MEASURED,
   timers: avrTimers(16e6, [1, 3, 4, 5]),
+  converter: { ...AVR_CONVERTER, lines: numbered(0, 15, "A") },
+  pullUp: AVR_PULL_UP,
   lines: [...numbered(0, 53), ...numbered(0, 15, "A")],
   notes: { ...SERIAL, "13": { awkward: "line 13 also carries the LED on the board", mild: true } },
 });
@@ -75,6 +81,7 @@ export const ESP8266_MODULE = board({
   gives: [400, 250],
   cost: scaled(80e6),
   timers: microsecondTimer(32),
+  pullUp: { ohms: 60_000, none: ["16"] },
   lines: numbered(0, 16),
   notes: {
     "1": { awkward: "line 1 is the send side of the programming serial port" },
@@ -100,6 +107,8 @@ export const ESP32_MODULE = board({
   gives: [350, 250],
   cost: scaled(240e6),
   timers: microsecondTimer(32),
+  converter: { bits: 12, lines: numbered(32, 39), time: 40_000, reference: 3.3, asks: true },
+  pullUp: { ohms: 45_000, none: numbered(34, 39) },
   lines: [...numbered(0, 19), ...numbered(21, 23), ...numbered(25, 27), ...numbered(32, 39)],
   notes: {
     "1": { awkward: "line 1 is the send side of the programming serial port" },
@@ -130,6 +139,8 @@ export const RP2040_BOARD = board({
   cost: scaled(125e6),
   timers: microsecondTimer(32),
   allPinsMaximum: 50,
+  converter: { bits: 12, lines: numbered(26, 28), time: 12_000, reference: 3.3, asks: true },
+  pullUp: { ohms: 65_000, none: [] },
   lines: [...numbered(0, 22), ...numbered(26, 28)],
   notes: {},
 });

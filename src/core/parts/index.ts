@@ -3,6 +3,8 @@ import { CONTROLLERS } from "./controllers";
 import { DIGIT_DISPLAYS } from "./digit-displays";
 import { DIODES } from "./diodes";
 import { MATRIX_DISPLAYS } from "./dot-displays";
+import { INPUTS } from "./inputs";
+import { LOADS } from "./loads";
 import { CAPACITOR, CRYSTALS, RESISTOR, SUPPLY } from "./passives";
 import { SINGLE_LEDS } from "./single-leds";
 import {
@@ -53,6 +55,8 @@ const CATALOGUE: readonly Part[] = [
   CAPACITOR,
   ...DIODES,
   ...CRYSTALS,
+  ...INPUTS,
+  ...LOADS,
   SUPPLY,
 ];
 

@@ -1,13 +1,22 @@
 import { digitLines, directLines, gridOf, isMultiplexed, type DotGrid, type RigModel } from "../address";
 import { remembered } from "../remember";
-import { controllerById, type Scan } from "../rig";
+import { controllerById, type Live, type Scan } from "../rig";
 import { sceneTitle, showFrames, signRun, type Frame } from "../show";
 import { setUpWrites, stepOf } from "./driver-writes";
 import type { Statement } from "./language";
 import { darkenRoutine, sendRoutine, setUpRoutine, slotRoutine, type Hands } from "./routines";
+import { liveCode, type LiveProblem } from "./live";
 import { scanPeriod } from "./bursts";
 import { schoolOf, strategyOf, type FaceTime, type ScanStrategy } from "./scans";
-import { blankFace, stateMaker, scansIn, withStates, type FaceToShow, type StateMaker } from "./states";
+import {
+  blankFace,
+  stateMaker,
+  scansIn,
+  withState,
+  withStates,
+  type FaceToShow,
+  type StateMaker,
+} from "./states";
 import type { Program, ProgramFrame } from "./types";
 
 /** Microseconds a slot is held, the last entry standing for all that follow. */
@@ -16,6 +25,7 @@ export const onTime = ({ on }: Pick<Scan, "on">, slot: number): number => on[Mat
 /** The program that plays the rig's show. */
 export const buildProgram: (model: RigModel) => Program = remembered((model: RigModel) => {
   const grid = gridOf(model);
+  if (model.rig.live && !grid) return reacting(model, model.rig.live);
   return playing(model, grid ? signFaces(model, grid) : showFrames(model.rig));
 });
 
@@ -62,6 +72,33 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
   const holds = held || (!grid && rig.show.mode === "hold" && frames.length === 1);
   return { ...parts, frames, ...course(hands, strategy, time, holds) };
 }
+
+/** A program that makes its faces while it runs: what is read, what comes of it, what is drawn, over and over. */
+function reacting(model: RigModel, live: Live): Program {
+  const hands = handsOf(model);
+  const strategy = strategyOf(model);
+  const maker = stateMaker(model, hands.direct);
+  const shows: Statement[] = isMultiplexed(model) ? [] : [{ do: "show", state: "slot" }];
+  const code = liveCode(model, live, hands.direct, shows, (face) =>
+    withState({ ...face, cut: false }, maker),
+  );
+  return {
+    ...withoutFaces(hands, strategy, undefined, maker),
+    frames: showFrames(model.rig).map((frame) => withState(frame, maker)),
+    variables: code.variables,
+    live: code.parts,
+    setup: [...code.setup, ...setUpRoutine(hands), ...strategy.start(false)],
+    loop: [...code.pass, ...code.redraw, ...strategy.keeping(slotRoutine(hands))],
+  };
+}
+
+/** What a live rig cannot do as it is wired or said; nothing where it does not react. */
+export const liveProblems: (model: RigModel) => readonly LiveProblem[] = remembered((model: RigModel) => {
+  const { live } = model.rig;
+  if (!live || gridOf(model)) return [];
+  const hands = handsOf(model);
+  return liveCode(model, live, hands.direct, [], (face) => ({ ...face, cut: false, states: [] })).problems;
+});
 
 function handsOf(model: RigModel): Hands {
   const { encoding } = model;

@@ -1,10 +1,18 @@
 export type { ChipWrite, LineEvent, Program, ProgramFrame, SlotState } from "./types";
 export type { Statement } from "./language";
-export { buildProgram, holdingFrame } from "./build";
+export { buildProgram, holdingFrame, liveProblems } from "./build";
+export type { LiveProblem } from "./live";
 export { driveState, type FaceToShow } from "./states";
 export { schoolOf } from "./scans";
 export { burstOf, scanPeriod } from "./bursts";
-export { runProgram, type TimedEvent } from "./run";
+export {
+  boardOf,
+  runProgram,
+  startProgram,
+  type ProgramRun,
+  type Surroundings,
+  type TimedEvent,
+} from "./run";
 export { writeSketch } from "./sketch";
 export { sketchMemory } from "./memory";
 export { storedBytes } from "./sketch/tables";

@@ -21,7 +21,8 @@ import {
 import { C } from "./print/c";
 import { refreshIfDue } from "./sketch/clocks";
 import { PAUSE, untilDue } from "./sketch/time";
-import { Variables, operationsIn, wrap } from "./variables";
+import { Variables, operationsIn } from "./variables";
+import { wrap } from "./widths";
 
 const STANDARD: Readonly<Record<Width, string>> = {
   u8: "uint8_t",

@@ -53,7 +53,13 @@ export type Expression =
   /** The value taken as another width: what does not fit is cut off. */
   | { readonly is: "as"; readonly width: Width; readonly value: Expression }
   /** Time since the start. Both roll over at 32 bits: after 49.7 days and after 71.6 minutes. */
-  | { readonly is: "clock"; readonly unit: "ms" | "us" };
+  | { readonly is: "clock"; readonly unit: "ms" | "us" }
+  /** ms since a moment of that clock which a variable of 32 bits holds: right over its roll-over as well. */
+  | { readonly is: "elapsed"; readonly since: string }
+  /** An entry of an array. */
+  | { readonly is: "element"; readonly array: string; readonly at: Expression }
+  /** The level on a line, or what the converter makes of its volts. */
+  | { readonly is: "line" | "converter"; readonly line: string; readonly named: string };
 
 /** Numbers by their place, from 0. */
 export interface Table {
@@ -69,6 +75,16 @@ export interface Variable {
   readonly name: string;
   readonly width: Width;
   readonly value?: Expression;
+}
+
+/** Variables of one width side by side, all 0 at first where nothing is said. */
+export interface ArrayVariable {
+  readonly name: string;
+  readonly width: Width;
+  readonly size: number;
+  readonly values?: readonly number[];
+  /** What it is for, behind it. */
+  readonly says?: string;
 }
 
 /** What any small language has. */
@@ -89,6 +105,23 @@ export type Plain =
       readonly otherwise?: readonly Statement[];
     }
   | { readonly do: "while"; readonly condition: Expression; readonly body: readonly Statement[] }
+  /** Counts a variable of its own, up to what it stays below. */
+  | {
+      readonly do: "count";
+      readonly name: string;
+      readonly width: Width;
+      readonly from: Expression;
+      readonly below: Expression;
+      readonly body: readonly Statement[];
+    }
+  | {
+      readonly do: "set-element";
+      readonly array: string;
+      readonly at: Expression;
+      readonly value: Expression;
+    }
+  /** A word to whoever reads the program. */
+  | { readonly do: "say"; readonly text: string }
   | { readonly do: "call"; readonly routine: string; readonly given: readonly Expression[] }
   /** Ends the routine. */
   | { readonly do: "return" }
@@ -101,6 +134,19 @@ export type Plain =
 export type Deed =
   /** The line becomes an output, or is let go where it is only ever pulled down. */
   | { readonly do: "line-mode"; readonly line: string; readonly released?: boolean }
+  /** The line is read from now on, held by the pull-up inside or by the rig's own. */
+  | {
+      readonly do: "line-input";
+      readonly line: string;
+      readonly named: string;
+      readonly pulledUp: boolean;
+    }
+  /** The line becomes an output at the level that was last put on it. */
+  | { readonly do: "line-output"; readonly line: string; readonly named: string }
+  /** Puts a level that is worked out on a line. */
+  | { readonly do: "line-set"; readonly line: string; readonly named: string; readonly level: Expression }
+  /** What was drawn is shown from now on. */
+  | { readonly do: "hand-over" }
   | { readonly do: "line-write"; readonly line: string; readonly level: 0 | 1 }
   /** Shifts the bytes of the state out, first byte first. */
   | { readonly do: "shift-state"; readonly order: BitOrder }
@@ -177,6 +223,28 @@ export const either = (condition: Expression, then: Expression, otherwise: Expre
 export const as = (width: Width, value: Expression): Expression => ({ is: "as", width, value });
 /** The controller's own time since power-up; it rolls over. */
 export const clock = (unit: "ms" | "us"): Expression => ({ is: "clock", unit });
+
+/** ms since the moment a variable holds. */
+export const elapsed = (since: string): Expression => ({ is: "elapsed", since });
+/** An entry of an array. */
+export const element = (array: string, at: Expression): Expression => ({ is: "element", array, at });
+export const set = (name: string, value: Expression): Statement => ({ do: "set", name, value });
+export const setElement = (array: string, at: Expression, value: Expression): Statement => ({
+  do: "set-element",
+  array,
+  at,
+  value,
+});
+export const when = (
+  condition: Expression,
+  body: readonly Statement[],
+  otherwise?: readonly Statement[],
+): Statement => ({ do: "if", condition, body, ...(otherwise ? { otherwise } : {}) });
+export const call = (routine: string, ...given: readonly Expression[]): Statement => ({
+  do: "call",
+  routine,
+  given,
+});
 
 /** Every statement of some, with those in their bodies, in the order they stand. */
 export function* statementsIn(statements: readonly Statement[]): Generator<Statement, void> {

@@ -1,18 +1,43 @@
 import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
+import { Acts, type Momentary } from "./acts";
 import { burstOf, darkState } from "./bursts";
 import { drawingTime } from "./drawing";
 import type { Expression, Statement } from "./language";
-import { Variables, operationsIn, type IntBits } from "./variables";
+import { Variables, type Outside } from "./variables";
+import type { IntBits } from "./widths";
 import type { Program, ProgramEvent, ProgramFrame, Routine, SlotState } from "./types";
 
 export type TimedEvent = ProgramEvent & { readonly at: Nanoseconds };
 type Cost = ControllerPart["cost"];
-/** Until boards say so themselves, ints are taken as the 8-bit boards have them. */
-const INT_BITS: IntBits = 16;
+/** What a program runs in: what stands on its lines, as far as the hands are known. */
+export interface Surroundings {
+  level(line: string, now: Nanoseconds): 0 | 1;
+  convert(line: string, now: Nanoseconds): number;
+  isSteady(line: string): boolean;
+  input(line: string, pulledUp: boolean): void;
+  /** When a hand moves next. */
+  readonly nextMove: Nanoseconds;
+  /** Up to when what the hands do is known. */
+  readonly knownUntil: Nanoseconds;
+}
 
-/** What takes place, with its moments. */
-type Events = Generator<TimedEvent, void>;
+/** The board a program runs on, as far as it matters to its run. */
+export interface Board {
+  readonly cost: Cost;
+  readonly intBits: IntBits;
+  /** ns of one conversion. */
+  readonly converts: Nanoseconds;
+}
+
+export const boardOf = ({ cost, converter, id }: ControllerPart): Board => ({
+  cost,
+  intBits: /^(AT|PIC)/.test(id) ? 16 : 32,
+  converts: converter?.time ?? 0,
+});
+
+/** What takes place, with its moments; it says whether the routine it stands in is over. */
+type Events = Generator<TimedEvent, boolean>;
 /** The statements of one kind. */
 type Doing<What extends Statement["do"]> = Extract<Statement, { do: What }>;
 
@@ -20,9 +45,22 @@ type Doing<What extends Statement["do"]> = Extract<Statement, { do: What }>;
  * Runs a program: yields everything it does with the moment it happens, in integer nanoseconds from its start. Each
  * step takes what the controller's profile says the call costs. Once the timer is started, the tick routine runs at the
  * end of every slot; what it takes is taken from the loop. Ends when nothing is left to do.
+ * @param around what it reads; where more is not known yet, a program that reads goes no further and yields "nothing"
  */
-export function runProgram(program: Program, cost: Cost): Events {
-  return new Run(program, cost).events();
+export function startProgram(program: Program, board: Board, around?: Surroundings): ProgramRun {
+  const run = new Run(program, board, around);
+  return { events: run.events(), look: (variable) => run.look(variable) };
+}
+
+/** What a program that reads nothing does, from its start. */
+export const runProgram = (program: Program, cost: Cost): Generator<TimedEvent, void> =>
+  new Run(program, { cost, intBits: 16, converts: 0 }, undefined).events();
+
+/** A program that runs. */
+export interface ProgramRun {
+  readonly events: Iterator<TimedEvent, void>;
+  /** What a variable holds now; undefined before it is there. */
+  readonly look: (variable: string) => number | undefined;
 }
 
 /** A program under way: its clock, the face it shows, the slot that is lit, its variables. */
@@ -32,31 +70,106 @@ class Run {
   private slot = 0;
   /** When the timer interrupts next, once it runs. */
   private nextTick: Nanoseconds | undefined;
+  private tickedUntil: Nanoseconds = 0;
   /** What a wait without drift counts from. */
   private due: Nanoseconds = 0;
-  private readonly variables = new Variables(INT_BITS, () => this.now / 1000);
+  private readonly cost: Cost;
+  private readonly variables: Variables;
+  private readonly acts: Acts;
+  /** What was done without waiting and not yet told. */
+  private told: TimedEvent[] = [];
 
   constructor(
     private readonly program: Program,
-    private readonly cost: Cost,
+    { cost, intBits, converts }: Board,
+    private readonly around: Surroundings | undefined,
   ) {
     this.frame = program.dark;
+    this.cost = cost;
+    const outside: Outside | undefined = around && {
+      level: (line) => around.level(line, this.now),
+      convert: (line) => around.convert(line, this.now),
+      isSteady: (line) => around.isSteady(line),
+    };
+    this.variables = new Variables(intBits, () => this.now / 1000, outside);
+    for (const array of program.live?.arrays ?? []) this.variables.declareArray(array);
+    for (const variable of program.variables ?? []) this.variables.apply({ do: "declare", ...variable });
+    this.acts = new Acts(
+      this.variables,
+      program.live?.routines ?? [],
+      cost,
+      { spend: (time) => (this.now += time), deed: (deed, routine) => this.momentary(deed, routine) },
+      converts,
+    );
   }
 
-  *events(): Events {
-    const { variables, setup, loop } = this.program;
-    for (const variable of variables ?? []) this.variables.apply({ do: "declare", ...variable });
+  look(variable: string): number | undefined {
+    return this.variables.has(variable) ? this.variables.value({ is: "name", name: variable }) : undefined;
+  }
+
+  *events(): Generator<TimedEvent, void> {
+    const { setup, loop } = this.program;
     yield* this.run(setup, this.frame);
-    if (loop.length > 0) while (true) yield* this.run(loop, this.frame);
+    if (loop.length > 0) while (true) yield* this.pass(loop);
     if (this.nextTick !== undefined) while (true) yield* this.idle(this.nextTick);
   }
 
-  /** @param shown the face whose times a statement means by "frame" */
-  private *run(statements: readonly Statement[], shown: ProgramFrame): Events {
+  /**
+   * Once through the loop. A pass in which nothing changed is followed by others just like it until the clock or a hand
+   * makes a difference: they are gone through at once.
+   */
+  private *pass(loop: readonly Statement[]): Generator<TimedEvent, void> {
+    const { noted } = this.variables;
+    const began = this.now;
+    noted.changed = false;
+    noted.unsteady = false;
+    noted.until = Infinity;
+    let events = 0;
+    for (const event of this.run(loop, this.frame)) {
+      events += 1;
+      yield event;
+    }
+    const { around } = this;
+    if (!around) return;
+    const took = this.now - began;
+    if (this.nextTick !== undefined && this.nextTick <= this.now) yield* this.ticks(this.now);
+    else if (events === 0 && !noted.changed && !noted.unsteady && took > 0) {
+      const until = Math.min(
+        noted.until * 1000,
+        around.nextMove,
+        around.knownUntil,
+        this.nextTick ?? Infinity,
+      );
+      if (until === Infinity) this.now += took;
+      else this.now += Math.max(0, Math.floor((until - this.now) / took)) * took;
+    }
+    if (this.now >= around.knownUntil) yield { kind: "nothing", at: this.now };
+  }
+
+  /**
+   * @param shown the face whose times a statement means by "frame"
+   * @param routine whose names the statements speak of
+   */
+  private *run(statements: readonly Statement[], shown: ProgramFrame, routine = ""): Events {
     for (const statement of statements) {
+      const act = this.acts.of(statement, routine);
+      if (act) {
+        const ended = act();
+        if (this.told.length > 0) yield* this.tell();
+        if (ended) return true;
+        continue;
+      }
       switch (statement.do) {
         case "line-mode":
           yield { kind: "line-mode", line: statement.line, released: statement.released, at: this.now };
+          this.now += this.cost.pinMode;
+          break;
+        case "line-output":
+          yield { kind: "line-output", line: statement.line, at: this.now };
+          this.now += this.cost.pinMode;
+          break;
+        case "line-input":
+          this.around?.input(statement.line, statement.pulledUp);
           this.now += this.cost.pinMode;
           break;
         case "show":
@@ -73,13 +186,7 @@ class Run {
         case "wait-until-due":
         case "wait-slot":
         case "start-timer":
-          yield* this.pass(statement, shown);
-          break;
-        case "declare":
-        case "set":
-        case "change":
-          this.variables.apply(statement);
-          this.now += this.cost.statement;
+          yield* this.letPass(statement, shown, routine);
           break;
         case "for-each-frame":
         case "for-each-slot":
@@ -87,22 +194,54 @@ class Run {
         case "if":
         case "while":
         case "guard":
-          yield* this.go(statement, shown);
-          break;
         case "call":
-        case "return":
-        case "line-write":
+          if (yield* this.go(statement, shown, routine)) return true;
+          break;
+        case "count":
+          throw new Error("a count that waits is not written yet");
         case "shift-state":
         case "write-lines":
         case "step-ring":
         case "send-writes":
+        case "line-write":
           throw new Error(`${statement.do} belongs into a routine`);
       }
+    }
+    return false;
+  }
+
+  /** Notes what was done without waiting. */
+  private momentary(deed: Momentary, routine: string): void {
+    if (deed.do === "line-set") {
+      const level = this.variables.value(deed.level, routine) ? 1 : 0;
+      this.told.push({ kind: "line", line: deed.line, level, at: this.now });
+      this.now += this.cost.pinWrite;
+      return;
+    }
+    const { live } = this.program;
+    if (!live) return;
+    const drawn = this.variables.array(live.drawn);
+    this.variables.copy(live.drawn, live.pattern);
+    // As long as a loop of the sketch takes that copies byte by byte.
+    this.now += drawn.length * 3 * this.cost.statement;
+    const frame = live.faceOf((name) => this.variables.array(name));
+    if (frame === this.frame) return;
+    this.frame = frame;
+    this.told.push({ kind: "frame", frame, at: this.now });
+  }
+
+  /** Tells what was done, with the ticks that fell in between. */
+  private *tell(): Generator<TimedEvent, void> {
+    const told = this.told;
+    this.told = [];
+    for (const event of told) {
+      if (this.nextTick !== undefined && this.nextTick <= event.at) yield* this.ticks(event.at);
+      yield event;
     }
   }
 
   /** What is put out to the rig: a face's slot, the dark before it, the chips' set-up. */
-  private *putOut(statement: Doing<"show" | "set-up-chips" | "darken">): Events {
+  private *putOut(statement: Doing<"show" | "set-up-chips" | "darken">): Generator<TimedEvent, void> {
     const { program, frame, slot } = this;
     const { dark, darken } = program;
     if (statement.do === "set-up-chips") return yield* this.burst(program.setUpState!, "set-up", dark, false);
@@ -110,32 +249,46 @@ class Run {
       return yield* this.burst(darkState(program, slot), "darken", frame, slot === 0);
     if (statement.state === "blank") return yield* this.burst(dark.states[0]!, "send", dark, false);
     if (frame.drawing) this.now += drawingTime(frame.drawing(), this.cost);
-    yield* this.burst(frame.states[slot]!, "send", frame, slot === 0 && darken.length === 0);
+    yield* this.burst(this.slotState(), "send", frame, slot === 0 && darken.length === 0);
   }
 
-  private *burst(state: SlotState, routine: Routine, of: ProgramFrame, beginsScan: boolean): Events {
+  /** What is put out for the slot: of the face, or of what was drawn. */
+  private slotState(): SlotState {
+    const { live } = this.program;
+    if (!live) return this.frame.states[this.slot]!;
+    const from = this.slot * live.size;
+    return live.stateOf(this.slot, this.variables.array(live.pattern).slice(from, from + live.size));
+  }
+
+  private *burst(
+    state: SlotState,
+    routine: Routine,
+    of: ProgramFrame,
+    beginsScan: boolean,
+  ): Generator<TimedEvent, void> {
     const made = burstOf(this.program, state, routine, this.cost);
     yield { kind: "burst", burst: made, state, routine, frame: of, beginsScan, at: this.now };
     this.now += made.duration;
   }
 
-  private *take(next: ProgramFrame): Events {
+  private *take(next: ProgramFrame): Generator<TimedEvent, void> {
     if (next === this.frame) return;
     this.frame = next;
     yield { kind: "frame", frame: next, at: this.now };
   }
 
   /** What lets time pass: ticks of the timer take place in it, where a wait leaves room for them. */
-  private *pass(
+  private *letPass(
     statement: Doing<"wait" | "pause" | "start-clock" | "wait-until-due" | "wait-slot" | "start-timer">,
     shown: ProgramFrame,
-  ): Events {
+    routine: string,
+  ): Generator<TimedEvent, void> {
     const { program } = this;
     switch (statement.do) {
       case "wait":
         return yield* this.idle(this.now + milliseconds(frameValue(statement.time, shown.time)));
       case "pause": {
-        const worth = this.worth(statement.time);
+        const worth = this.worth(statement.time, routine);
         return yield* this.idle(this.now + worth * (statement.unit === "ms" ? 1_000_000 : 1000));
       }
       case "start-clock":
@@ -153,11 +306,32 @@ class Run {
     }
   }
 
-  /** Lets time pass; the ticks that fall into it take place. */
-  private *idle(until: Nanoseconds): Events {
+  /** Lets time pass; the ticks that fall into it take place. What reads goes no further than the hands are known. */
+  private *idle(until: Nanoseconds): Generator<TimedEvent, void> {
+    for (
+      let known = this.around?.knownUntil ?? Infinity;
+      known < until;
+      known = this.around?.knownUntil ?? Infinity
+    ) {
+      if (this.now < known) {
+        yield* this.ticks(known);
+        this.now = Math.max(this.now, known);
+      }
+      yield { kind: "nothing", at: this.now };
+      if (this.now >= until) return;
+    }
+    yield* this.ticks(until);
+    this.now = Math.max(this.now, until);
+  }
+
+  /** The ticks up to a moment; what they take is taken from whatever else was under way. */
+  private *ticks(until: Nanoseconds): Generator<TimedEvent, void> {
     const { program, cost } = this;
     while (this.nextTick !== undefined && this.nextTick <= until) {
-      this.now = Math.max(this.now, this.nextTick);
+      // A tick waits for the one before; what the loop did beyond that moment is done after it.
+      const start = Math.max(this.nextTick, this.tickedUntil);
+      const ahead = Math.max(0, this.now - start);
+      this.now = start;
       this.nextTick += microseconds(program.periods[this.slot]!);
       // An interrupt costs some of its time on the way in and the rest on the way out.
       const entering = Math.round(cost.interrupt / 2);
@@ -165,14 +339,16 @@ class Run {
       yield* this.run(program.tick, this.frame);
       this.slot = (this.slot + 1) % program.on.length;
       this.now += cost.interrupt - entering;
+      this.tickedUntil = this.now;
+      this.now += ahead;
     }
-    this.now = Math.max(this.now, until);
   }
 
   /** What is done again, or only if: each turn of a loop costs a statement. */
   private *go(
-    statement: Doing<"for-each-frame" | "for-each-slot" | "repeat" | "if" | "while" | "guard">,
+    statement: Doing<"for-each-frame" | "for-each-slot" | "repeat" | "if" | "while" | "guard" | "call">,
     shown: ProgramFrame,
+    routine: string,
   ): Events {
     const { program, cost } = this;
     switch (statement.do) {
@@ -180,42 +356,51 @@ class Run {
         for (const each of program.frames) {
           // With a timer the scan goes on by itself, and takes the next face when it is told to.
           if (this.nextTick === undefined) yield* this.take(each);
-          yield* this.run(statement.body, each);
+          if (yield* this.run(statement.body, each, routine)) return true;
           this.now += cost.statement;
         }
-        return;
+        return false;
       case "for-each-slot":
         for (this.slot = 0; this.slot < program.on.length; this.slot += 1) {
-          yield* this.run(statement.body, shown);
+          if (yield* this.run(statement.body, shown, routine)) return true;
           this.now += cost.statement;
         }
         this.slot = 0;
-        return;
+        return false;
       case "repeat":
         for (let time = 0; time < frameValue(statement.times, shown.scans); time += 1)
-          yield* this.run(statement.body, shown);
-        return;
+          if (yield* this.run(statement.body, shown, routine)) return true;
+        return false;
       case "if": {
         this.now += cost.statement;
-        const body = this.worth(statement.condition) ? statement.body : statement.otherwise;
-        if (body) yield* this.run(body, shown);
-        return;
+        const body = this.worth(statement.condition, routine) ? statement.body : statement.otherwise;
+        return body ? yield* this.run(body, shown, routine) : false;
       }
       case "while":
-        while (this.worth(statement.condition)) {
-          yield* this.run(statement.body, shown);
+        while (this.worth(statement.condition, routine)) {
+          if (yield* this.run(statement.body, shown, routine)) return true;
           this.now += cost.statement;
         }
-        return;
+        return false;
       case "guard":
-        yield* this.run(statement.body, shown);
+        return yield* this.run(statement.body, shown, routine);
+      case "call": {
+        const { body } = this.acts.routine(statement.routine);
+        this.acts.give(
+          statement.routine,
+          statement.given.map((one) => this.worth(one, routine)),
+        );
+        this.now += cost.statement;
+        yield* this.run(body, shown, statement.routine);
+        return false;
+      }
     }
   }
 
   /** What an expression is worth; working it out takes its time. */
-  private worth(expression: Expression): number {
-    const value = this.variables.value(expression);
-    this.now += operationsIn(expression) * this.cost.statement;
+  private worth(expression: Expression, routine: string): number {
+    const value = this.variables.value(expression, routine);
+    this.now += this.acts.timeOf(expression);
     return value;
   }
 }

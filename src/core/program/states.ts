@@ -11,6 +11,7 @@ import {
 import { blankBitmap, coverOf } from "../dots";
 import type { Cell } from "../glyph";
 import { digitKey, digitOf, isOnDigit, type PipId } from "../rig";
+import { lazily } from "../remember";
 import type { Frame } from "../show";
 import { updateWrites } from "./driver-writes";
 import type { Drawing, Program, ProgramFrame, SlotState } from "./types";
@@ -27,10 +28,35 @@ export const blankFace = (model: RigModel, grid: DotGrid | undefined): Frame =>
 /** Turns a face into the states of its slots. */
 export type StateMaker = (frame: Frame) => SlotState[];
 
-/** Makes the states of a face's slots: what is put out for each, and how a ring gets there. */
-export function stateMaker(model: RigModel, direct: readonly string[]): StateMaker {
-  const { encoding, slots, digits } = model;
+/** The states of the slots in which these LEDs are lit: what is put out for each, and how a ring gets there. */
+export function slotStates(
+  model: RigModel,
+  direct: readonly string[],
+): (litInSlots: ReadonlyArray<ReadonlySet<PipId>>) => SlotState[] {
+  const { encoding } = model;
   const ring = encoding.rings[0];
+  return (litInSlots) => {
+    let stands = 0;
+    return litInSlots.map((lit, slot): SlotState => {
+      const state = stateFor(encoding, lit);
+      const step = ring && ringStep(model, slot);
+      const reset = slot === 0;
+      const clocks = ring ? (reset ? step! : Math.max(0, step! - stands)) : 0;
+      if (ring) stands = step!;
+      return {
+        slot,
+        bytes: state.bytes,
+        levels: direct.map((line) => state.levels[line] ?? 0),
+        ...(ring ? { ring: { reset, clocks } } : {}),
+        ...(state.memory ? { writes: updateWrites(model, state.memory), memory: state.memory } : {}),
+      };
+    });
+  };
+}
+
+/** Makes the states of a face's slots. */
+export function stateMaker(model: RigModel, direct: readonly string[]): StateMaker {
+  const { slots, digits } = model;
   const grid = gridOf(model);
   const slotOf = new Map(slots.flatMap((ids, slot) => ids.map((id) => [digitKey(id), slot] as const)));
   const litInSlots = ({ cells, bitmap, nth }: Frame): ReadonlyArray<ReadonlySet<PipId>> => {
@@ -50,23 +76,8 @@ export function stateMaker(model: RigModel, direct: readonly string[]): StateMak
     });
     return lit;
   };
-  return (frame) => {
-    let stands = 0;
-    return litInSlots(frame).map((lit, slot): SlotState => {
-      const state = stateFor(encoding, lit);
-      const step = ring && ringStep(model, slot);
-      const reset = slot === 0;
-      const clocks = ring ? (reset ? step! : Math.max(0, step! - stands)) : 0;
-      if (ring) stands = step!;
-      return {
-        slot,
-        bytes: state.bytes,
-        levels: direct.map((line) => state.levels[line] ?? 0),
-        ...(ring ? { ring: { reset, clocks } } : {}),
-        ...(state.memory ? { writes: updateWrites(model, state.memory), memory: state.memory } : {}),
-      };
-    });
-  };
+  const statesOf = slotStates(model, direct);
+  return (frame) => statesOf(litInSlots(frame));
 }
 
 /** Dots whose states are kept at once: the states of a long run are made when they are shown, and forgotten. */
@@ -99,6 +110,17 @@ export function withStates(
       return statesOf(frame);
     },
   }));
+}
+
+/** A face whose states are made when they are asked for. */
+export function withState(frame: Frame, make: StateMaker): ProgramFrame {
+  const states = lazily(() => make(frame));
+  return {
+    ...frame,
+    get states() {
+      return states();
+    },
+  };
 }
 
 /** What a sketch has to draw of a face. */

@@ -3,7 +3,7 @@ import type { Frame } from "../show";
 import type { Microseconds, Nanoseconds } from "../quantity";
 import type { BusWrite, LineGiven } from "../bus";
 import type { ChainLines, EncodedBus, ScanSchool, UnitRef } from "../rig";
-import type { Statement, Variable } from "./language";
+import type { ArrayVariable, Statement, Subroutine, Table, Variable } from "./language";
 
 /** What is put out for one slot of a frame. */
 export interface SlotState {
@@ -54,6 +54,36 @@ export interface ProgramBus extends EncodedBus {
   readonly step: Nanoseconds;
 }
 
+/** What a program has that makes its faces while it runs. */
+export interface LiveParts {
+  readonly arrays: readonly ArrayVariable[];
+  /** Routines its loop and its tick call. */
+  readonly routines: readonly Subroutine[];
+  /** The arrays in which a face is drawn, and from which its slots are put out, one after the other. */
+  readonly drawn: string;
+  readonly pattern: string;
+  /** Bytes of a slot. */
+  readonly size: number;
+  /** What is put out for a slot's bytes. */
+  readonly stateOf: (slot: number, bytes: readonly number[]) => SlotState;
+  /** The face that was drawn, by what stands in an array. */
+  readonly faceOf: (array: (name: string) => readonly number[]) => ProgramFrame;
+  /** Tables its routines read from, and the lines they name. */
+  readonly tables: readonly Table[];
+  readonly lines: ReadonlyArray<{ readonly named: string; readonly line: string }>;
+  /** What switches each output, for those who look on. */
+  readonly outputs: readonly LiveOutput[];
+  /** The values as they are called, and the variable that holds each. */
+  readonly shown: ReadonlyArray<{ readonly name: string; readonly variable: string }>;
+}
+
+/** Something the program switches: on a line, or among what it puts out. */
+export interface LiveOutput {
+  readonly unit: UnitRef;
+  /** 1 while it is on. */
+  readonly variable: string;
+}
+
 /** What the controller does, whole. */
 export interface Program {
   readonly chain?: ChainLines;
@@ -81,6 +111,8 @@ export interface Program {
   readonly darken: readonly Statement[];
   /** What it keeps in mind from its start on. */
   readonly variables?: readonly Variable[];
+  /** What makes faces while it runs; without it they are known beforehand. */
+  readonly live?: LiveParts;
   /** Run at the end of every slot, once the timer is started. */
   readonly tick: readonly Statement[];
   readonly setup: readonly Statement[];
@@ -111,6 +143,12 @@ export type Routine = "send" | "darken" | "set-up";
 /** Something the program does at a moment. */
 export type ProgramEvent =
   | { readonly kind: "line-mode"; readonly line: string; readonly released?: boolean }
+  /** A line becomes an output at the level it was given before. */
+  | { readonly kind: "line-output"; readonly line: string }
+  /** A line is set by itself. */
+  | { readonly kind: "line"; readonly line: string; readonly level: 0 | 1 }
+  /** Nothing up to here: no more is known of what the hands do. */
+  | { readonly kind: "nothing" }
   /** A new face begins to be shown. */
   | { readonly kind: "frame"; readonly frame: ProgramFrame }
   | {

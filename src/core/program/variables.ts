@@ -1,207 +1,357 @@
-import type { Expression, Operator, Plain, Width } from "./language";
+import type { ArrayVariable, Expression, Plain, Table, Width } from "./language";
+import {
+  SHIFTS,
+  YES_OR_NO,
+  common,
+  cutter,
+  kindOf,
+  kindOfNumber,
+  promoted,
+  work,
+  wrap,
+  type IntBits,
+  type Kind,
+} from "./widths";
 
-/** Bits of a controller's `int`: narrower values are widened to it before they are worked with. */
-export type IntBits = 16 | 32;
-
-/** How a value is held. */
-interface Kind {
-  readonly bits: number;
-  readonly signed: boolean;
+/** Where a variable's value lies. */
+interface Cell {
+  readonly width: Width;
+  value: number;
+}
+interface Row {
+  readonly width: Width;
+  readonly values: number[];
 }
 
-const kindOf = (width: Width): Kind => ({ bits: Number(width.slice(1)), signed: width.startsWith("i") });
-
-/** A whole number cut to so many bits, as the controller keeps it. */
-function wrapped(value: number, { bits, signed }: Kind): number {
-  const all = 2 ** bits;
-  const cut = ((value % all) + all) % all;
-  return signed && cut >= all / 2 ? cut - all : cut;
+/** What a program reads from outside: what stands on its lines. */
+export interface Outside {
+  level(line: string): 0 | 1;
+  convert(line: string): number;
+  /** Whether a line reads alike until a hand moves. */
+  isSteady(line: string): boolean;
 }
 
-/** A value as a variable of a width holds it. */
-export const wrap = (value: number, width: Width): number => wrapped(value, kindOf(width));
+/**
+ * What is noted of a stretch of a program, to tell whether it would do the very same again: whether anything changed,
+ * whether something was read that is never the same twice, and the first moment, in µs, at which a comparison with the
+ * clock turns out differently.
+ */
+export interface Noted {
+  changed: boolean;
+  unsteady: boolean;
+  until: number;
+}
 
-const YES_OR_NO: ReadonlySet<Operator> = new Set(["<", "<=", ">", ">=", "==", "!=", "&&", "||"]);
-const SHIFTS: ReadonlySet<Operator> = new Set(["<<", ">>"]);
+/** ms after which the clock begins anew. */
+const CLOCK_ROUND = 2 ** 32;
 
-/** What is worked out beside the rig: variables as the controller holds them, with C's rules of width. */
+/**
+ * What is worked out beside the rig: variables as the controller holds them, with C's rules of width. An expression is
+ * made into a function the first time it is asked for.
+ */
 export class Variables {
-  private readonly held = new Map<string, { readonly width: Width; value: number }>();
+  private readonly cells = new Map<string, Cell>();
+  private readonly rows = new Map<string, Row>();
+  private made = new WeakMap<Expression, () => number>();
+  readonly noted: Noted = { changed: false, unsteady: false, until: Infinity };
+  /** Names of the routine at hand come before those of the program. */
+  private scope = "";
 
   /**
    * @param intBits of the controller
    * @param time since the start in µs, which the clocks tell
+   * @param outside what stands on the lines
    */
   constructor(
     private readonly intBits: IntBits,
     private readonly time: () => number,
+    private readonly outside?: Outside,
   ) {}
 
   /** Makes a variable; without a value it is 0, as those of a whole program are. */
   declare(name: string, width: Width, value = 0): void {
-    this.held.set(name, { width, value: wrap(value, width) });
+    const own = this.scope + name;
+    const cell = this.cells.get(own);
+    const cut = wrap(value, width);
+    if (cell?.width === width) return this.hold(cell, cut);
+    this.cells.set(own, { width, value: cut });
+    this.noted.changed = true;
+    // What was made of the name before has another cell in hand.
+    this.made = new WeakMap();
+  }
+
+  /** Makes an array. */
+  declareArray({ name, width, size, values = [] }: ArrayVariable): void {
+    this.rows.set(name, {
+      width,
+      values: Array.from({ length: size }, (_, at) => wrap(values[at] ?? 0, width)),
+    });
+  }
+
+  /** The values of an array, as they lie. */
+  array(name: string): readonly number[] {
+    return this.row(name).values;
+  }
+
+  /** Copies one array onto another of its size. */
+  copy(from: string, to: string): void {
+    const [source, { values }] = [this.row(from).values, this.row(to)];
+    source.forEach((value, at) => (values[at] = value));
   }
 
   has(name: string): boolean {
-    return this.held.has(name);
+    return this.find(name) !== undefined;
   }
 
   set(name: string, value: number): void {
-    const variable = this.held.get(name);
-    if (!variable) throw new Error(`${name} is not declared`);
-    variable.value = wrap(value, variable.width);
+    const cell = this.cell(name);
+    this.hold(cell, wrap(value, cell.width));
+  }
+
+  /** What gives a variable a value. */
+  holder(name: string): (value: number) => void {
+    const cell = this.cell(name);
+    const cut = cutter(kindOf(cell.width));
+    return (value) => this.hold(cell, cut(value));
+  }
+
+  /** Looks a routine's own names up before those of the program while something is made. */
+  within<Result>(routine: string, make: () => Result): Result {
+    const before = this.scope;
+    this.scope = routine === "" ? "" : `${routine}.`;
+    try {
+      return make();
+    } finally {
+      this.scope = before;
+    }
   }
 
   /** Does what changes a variable. */
-  apply(statement: Extract<Plain, { do: "declare" | "set" | "change" }>): void {
+  apply(statement: Extract<Plain, { do: "declare" | "set" | "change" | "set-element" }>): void {
+    this.act(statement)();
+  }
+
+  /** A statement made into what does it. */
+  act(statement: Extract<Plain, { do: "declare" | "set" | "change" | "set-element" }>): () => void {
     switch (statement.do) {
-      case "declare":
-        if (statement.kept && this.has(statement.name)) return;
-        return this.declare(
-          statement.name,
-          statement.width,
-          statement.value ? this.value(statement.value) : 0,
-        );
+      case "declare": {
+        const { name, width, kept, value } = statement;
+        const worth = value ? this.make(value) : () => 0;
+        const scope = this.scope;
+        return () => {
+          if (kept && this.cells.has(scope + name)) return;
+          const before = this.scope;
+          this.scope = scope;
+          this.declare(name, width, worth());
+          this.scope = before;
+        };
+      }
       case "set":
-        return this.set(statement.name, this.value(statement.value));
+        return this.setting(statement.name, this.make(statement.value));
       case "change": {
         const left: Expression = { is: "name", name: statement.name };
-        return this.set(
-          statement.name,
-          this.value({ is: "operation", operator: statement.operator, left, right: statement.by }),
-        );
+        const { operator, by: right } = statement;
+        return this.setting(statement.name, this.make({ is: "operation", operator, left, right }));
+      }
+      case "set-element": {
+        const row = this.row(statement.array);
+        const [at, value] = [this.make(statement.at), this.make(statement.value)];
+        const cut = cutter(kindOf(row.width));
+        return () => {
+          const place = at();
+          if (place < 0 || place >= row.values.length)
+            throw new Error(`${statement.array} has no place ${place}`);
+          const now = cut(value());
+          if (row.values[place] === now) return;
+          row.values[place] = now;
+          this.noted.changed = true;
+        };
       }
     }
   }
 
-  /** What an expression is worth now. @throws for names nobody declared, places no table has, and division by 0 */
-  value(expression: Expression): number {
+  /**
+   * What an expression is worth now.
+   * @param routine whose names it speaks of, beside the program's
+   * @throws for names nobody declared, places no table has, and division by 0
+   */
+  value(expression: Expression, routine = ""): number {
+    let made = this.made.get(expression);
+    if (!made) {
+      made = this.within(routine, () => this.make(expression));
+      this.made.set(expression, made);
+    }
+    return made();
+  }
+
+  /** An expression made into what works it out. */
+  make(expression: Expression): () => number {
     switch (expression.is) {
-      case "number":
-        return wrapped(expression.value, this.kind(expression));
-      case "name":
-        return this.variable(expression.name).value;
-      case "entry": {
-        const { width, values, name } = expression.table;
-        const at = this.value(expression.at);
-        const value = values[at];
-        if (value === undefined) throw new Error(`${name} has no entry ${at}`);
-        return wrap(value, width);
+      case "number": {
+        const value = cutter(this.kind(expression))(expression.value);
+        return () => value;
+      }
+      case "name": {
+        const cell = this.cell(expression.name);
+        return () => cell.value;
+      }
+      case "entry":
+        return this.entry(expression.table, this.make(expression.at));
+      case "element": {
+        const { values } = this.row(expression.array);
+        const at = this.make(expression.at);
+        return () => {
+          const value = values[at()];
+          if (value === undefined) throw new Error(`${expression.array} has no place ${at()}`);
+          return value;
+        };
       }
       case "clock": {
-        const time = this.time();
-        return wrap(Math.floor(expression.unit === "us" ? time : time / 1000), "u32");
+        const per = expression.unit === "us" ? 1 : 1000;
+        return () => {
+          this.noted.unsteady = true;
+          return Math.floor(this.time() / per) % CLOCK_ROUND;
+        };
       }
-      case "as":
-        return wrap(this.value(expression.value), expression.width);
-      case "either":
-        return wrapped(
-          this.value(this.value(expression.condition) ? expression.then : expression.otherwise),
-          this.kind(expression),
-        );
+      case "elapsed": {
+        const gone = this.elapsed(expression.since);
+        return () => {
+          this.noted.unsteady = true;
+          return gone();
+        };
+      }
+      case "line":
+        return () => {
+          const level = this.world.level(expression.line);
+          if (!this.world.isSteady(expression.line)) this.noted.unsteady = true;
+          return level;
+        };
+      case "converter":
+        return () => {
+          // Noise is never the same twice.
+          this.noted.unsteady = true;
+          return this.world.convert(expression.line);
+        };
+      case "as": {
+        const [cut, value] = [cutter(kindOf(expression.width)), this.make(expression.value)];
+        return () => cut(value());
+      }
+      case "either": {
+        const cut = cutter(this.kind(expression));
+        const condition = this.make(expression.condition);
+        const [then, otherwise] = [this.make(expression.then), this.make(expression.otherwise)];
+        return () => cut(condition() ? then() : otherwise());
+      }
       case "operation":
-        return this.worked(expression);
+        return this.operation(expression);
     }
   }
 
-  private variable(name: string): { readonly width: Width; readonly value: number } {
-    const variable = this.held.get(name);
-    if (!variable) throw new Error(`${name} is not declared`);
-    return variable;
+  private get world(): Outside {
+    if (!this.outside) throw new Error("nothing is known of what stands on the lines");
+    return this.outside;
+  }
+
+  private setting(name: string, value: () => number): () => void {
+    const cell = this.cell(name);
+    const cut = cutter(kindOf(cell.width));
+    return () => this.hold(cell, cut(value()));
+  }
+
+  private hold(cell: Cell, value: number): void {
+    if (cell.value === value) return;
+    cell.value = value;
+    this.noted.changed = true;
+  }
+
+  private find(name: string): Cell | undefined {
+    return this.cells.get(this.scope + name) ?? this.cells.get(name);
+  }
+
+  private cell(name: string): Cell {
+    const cell = this.find(name);
+    if (!cell) throw new Error(`${name} is not declared`);
+    return cell;
+  }
+
+  private row(name: string): Row {
+    const row = this.rows.get(name);
+    if (!row) throw new Error(`${name} is not declared`);
+    return row;
+  }
+
+  private entry({ width, values, name }: Table, at: () => number): () => number {
+    const held = values.map((value) => wrap(value, width));
+    return () => {
+      const place = at();
+      const value = held[place];
+      if (value === undefined) throw new Error(`${name} has no entry ${place}`);
+      return value;
+    };
+  }
+
+  private elapsed(since: string): () => number {
+    const cell = this.cell(since);
+    return () => (Math.floor(this.time() / 1000) - cell.value) >>> 0;
   }
 
   /** How the value of an expression is held: C's rules, by the kinds of its parts alone. */
   private kind(expression: Expression): Kind {
-    const int: Kind = { bits: this.intBits, signed: true };
     switch (expression.is) {
-      case "number": {
-        const { value } = expression;
-        const fits = (bits: number) => value >= -(2 ** (bits - 1)) && value < 2 ** (bits - 1);
-        return fits(this.intBits) ? int : { bits: 32, signed: fits(32) };
-      }
+      case "number":
+        return kindOfNumber(expression.value, this.intBits);
       case "name":
-        return kindOf(this.variable(expression.name).width);
+        return kindOf(this.cell(expression.name).width);
       case "entry":
         return kindOf(expression.table.width);
+      case "element":
+        return kindOf(this.row(expression.array).width);
       case "clock":
+      case "elapsed":
         return kindOf("u32");
+      case "line":
+      case "converter":
+        return { bits: this.intBits, signed: true };
       case "as":
         return kindOf(expression.width);
       case "either":
-        return this.common(expression.then, expression.otherwise);
+        return common(this.kind(expression.then), this.kind(expression.otherwise), this.intBits);
       case "operation": {
         const { operator, left, right } = expression;
-        if (YES_OR_NO.has(operator)) return int;
-        return SHIFTS.has(operator) ? this.promoted(left) : this.common(left, right);
+        if (YES_OR_NO.has(operator)) return { bits: this.intBits, signed: true };
+        const kind = this.kind(left);
+        return SHIFTS.has(operator)
+          ? promoted(kind, this.intBits)
+          : common(kind, this.kind(right), this.intBits);
       }
     }
   }
 
-  /** Narrower than an int, a value is widened to one. */
-  private promoted(expression: Expression): Kind {
-    const kind = this.kind(expression);
-    const stays = kind.bits > this.intBits || (kind.bits === this.intBits && !kind.signed);
-    return stays ? kind : { bits: this.intBits, signed: true };
-  }
-
-  /** Both sides take the wider kind; of the same width, the one without sign. */
-  private common(left: Expression, right: Expression): Kind {
-    const sides = [this.promoted(left), this.promoted(right)];
-    const bits = Math.max(...sides.map((side) => side.bits));
-    return { bits, signed: sides.every((side) => side.signed || side.bits < bits) };
-  }
-
-  private worked(expression: Extract<Expression, { is: "operation" }>): number {
+  private operation(expression: Extract<Expression, { is: "operation" }>): () => number {
     const { operator, left, right } = expression;
-    const one = this.value(left);
-    if (operator === "&&") return Number(one !== 0 && this.value(right) !== 0);
-    if (operator === "||") return Number(one !== 0 || this.value(right) !== 0);
-    const other = this.value(right);
-    if (SHIFTS.has(operator)) return wrapped(work(operator, one, other), this.kind(expression));
-    const common = this.common(left, right);
-    const value = work(operator, wrapped(one, common), wrapped(other, common));
-    return YES_OR_NO.has(operator) ? value : wrapped(value, common);
+    if (left.is === "elapsed" && (operator === "<" || operator === ">="))
+      return this.sinceThen(left.since, operator, this.make(right));
+    const [one, other] = [this.make(left), this.make(right)];
+    if (operator === "&&") return () => Number(one() !== 0 && other() !== 0);
+    if (operator === "||") return () => Number(one() !== 0 || other() !== 0);
+    if (SHIFTS.has(operator)) {
+      const cut = cutter(this.kind(expression));
+      return () => cut(work(operator, one(), other()));
+    }
+    const cut = cutter(common(this.kind(left), this.kind(right), this.intBits));
+    if (YES_OR_NO.has(operator)) return () => work(operator, cut(one()), cut(other()));
+    return () => cut(work(operator, cut(one()), cut(other())));
   }
-}
 
-function work(operator: Operator, a: number, b: number): number {
-  switch (operator) {
-    case "+":
-      return a + b;
-    case "-":
-      return a - b;
-    case "*":
-      // 32 bits by 32 bits do not go into a double: only the lower half is kept anyway.
-      return Number(BigInt.asIntN(64, BigInt(a) * BigInt(b)) % 2n ** 32n);
-    case "/":
-    case "%":
-      if (b === 0) throw new Error(`${a} ${operator} 0: nothing can be divided by 0`);
-      return operator === "/" ? Math.trunc(a / b) : a % b;
-    case "<<":
-      return a * 2 ** b;
-    case ">>":
-      return Math.floor(a / 2 ** b);
-    case "&":
-      return Number(BigInt(a) & BigInt(b));
-    case "|":
-      return Number(BigInt(a) | BigInt(b));
-    case "^":
-      return Number(BigInt(a) ^ BigInt(b));
-    case "<":
-      return Number(a < b);
-    case "<=":
-      return Number(a <= b);
-    case ">":
-      return Number(a > b);
-    case ">=":
-      return Number(a >= b);
-    case "==":
-      return Number(a === b);
-    case "!=":
-      return Number(a !== b);
-    case "&&":
-    case "||":
-      throw new Error(`${operator} is worked out from its first side`);
+  /** A comparison with the time since a moment: it is the same until the clock gets there. */
+  private sinceThen(since: string, operator: "<" | ">=", limit: () => number): () => number {
+    const gone = this.elapsed(since);
+    return () => {
+      const [passed, least] = [gone(), limit() >>> 0];
+      const left = passed < least ? least - passed : CLOCK_ROUND - passed;
+      this.noted.until = Math.min(this.noted.until, (Math.floor(this.time() / 1000) + left) * 1000);
+      return Number(operator === "<" ? passed < least : passed >= least);
+    };
   }
 }
 
@@ -212,8 +362,13 @@ export function operationsIn(expression: Expression): number {
     case "name":
       return 0;
     case "clock":
+    case "line":
+    case "converter":
       return 1;
+    case "elapsed":
+      return 2;
     case "entry":
+    case "element":
       return 1 + operationsIn(expression.at);
     case "as":
       return operationsIn(expression.value);

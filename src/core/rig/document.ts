@@ -31,6 +31,7 @@ import {
 import type { Farads, Hertz, Microseconds, Milliamps, Milliseconds, Ohms, Volts } from "../quantity";
 import { BIT_ORDER, CHAIN_USES, ENCODING, LINE, type ChainUse } from "./encoding";
 import { BLINKS, LIMITS } from "./limits";
+import { HAND, LIVE, TAPES } from "./live";
 import { BOUGHT } from "./modules/bought";
 import { SUPPLY } from "./supplies";
 import { ID, ID_FORM, LEG_REF, PIP_ID, UNIT_REF } from "../refs";
@@ -83,6 +84,8 @@ const UNIT = object({
   lineNames: optional(
     about("what its lines are called beside their number in a sketch", choice(...LINE_NAMES)),
   ),
+  /** For input parts. */
+  hand: optional(HAND),
   socket: optional(about("whether it stands in a socket", flag())),
   seat: optional(about("where it was put by hand", SEAT)),
   placed: optional(about("whether it is seated on the table", flag())),
@@ -313,6 +316,8 @@ export const RIG = object({
   show: SHOW,
   sign: optional(SIGN),
   beside: optional(list(BESIDE, LIMITS.beside)),
+  live: optional(LIVE),
+  tapes: optional(TAPES),
   wireColours: optional(
     about(
       "how wires get their colour where none was chosen: by what makers use, or a net each",

@@ -20,6 +20,10 @@ export function lettersOf(part: Part): string {
       return "PS";
     case "module":
       return "M";
+    case "input":
+      return part.act.by === "contact" ? "SW" : part.act.by === "wiper" ? "RV" : "SE";
+    case "load":
+      return part.sounds ? "BZ" : "K";
     default:
       return "U";
   }

@@ -75,3 +75,17 @@ export {
 export { RIG_PARTS, runsAlike } from "./runs-alike";
 export { legTitle, partTitle, partsList, rigSummary, unitValue } from "./names";
 export { usualLevel, usualOhms, usualScan } from "./usual";
+export {
+  DEBOUNCE_WAYS,
+  LIVE_LIMITS,
+  type Action,
+  type Condition,
+  type Control,
+  type DebounceWay,
+  type Live,
+  type LiveEvent,
+  type LiveFace,
+  type LiveValue,
+  type Tape,
+  type TapeItem,
+} from "./live";

@@ -27,6 +27,7 @@ export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, legNames: LegName
       return `${unit.ref} end ${named.id}`;
     case "supply":
     case "diode":
+    case "load":
       return `${unit.ref} ${named.name.split(",")[0]!}`;
     case "transistor":
       return `${unit.ref} ${named.name}`;
@@ -34,6 +35,7 @@ export function legTitle(rig: Pick<Rig, "units">, leg: LegRef, legNames: LegName
       return part.outline.style === "two-ended"
         ? `${unit.ref} ${named.name}`
         : `${unit.ref} ${legName(named, legNames)}, leg ${named.id}`;
+    case "input":
     case "driver-array":
     case "shift-register":
     case "selector":

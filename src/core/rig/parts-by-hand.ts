@@ -36,6 +36,8 @@ export const PART_GROUPS = [
   "resistors and capacitors",
   "diodes and single LEDs",
   "transistors",
+  "buttons, knobs and sensors",
+  "buzzers and relays",
   "chips",
   "displays",
   "supplies",
@@ -57,6 +59,10 @@ function groupOf(part: Part): PartGroup {
       return "transistors";
     case "supply":
       return "supplies";
+    case "input":
+      return "buttons, knobs and sensors";
+    case "load":
+      return "buzzers and relays";
     default:
       return "chips";
   }

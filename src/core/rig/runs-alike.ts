@@ -14,6 +14,8 @@ const COUNTS: Readonly<Record<Exclude<keyof Rig, "units" | "wires">, boolean>> =
   show: true,
   sign: true,
   beside: true,
+  live: true,
+  tapes: false,
   leftOut: true,
   wireColours: false,
 };

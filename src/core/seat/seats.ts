@@ -75,7 +75,27 @@ const GAP_MIDDLE = 8.5;
 
 /** What stands beside the breadboard: boards, modules and supplies. A controller that is a chip alone is seated like any chip. */
 export const standsBeside = (part: Part): boolean =>
-  part.kind === "supply" || part.kind === "module" || (part.kind === "controller" && !part.bare);
+  part.kind === "supply" ||
+  part.kind === "module" ||
+  // A relay's board hangs on its wires.
+  (part.kind === "load" && part.outline.style === "header") || (part.kind === "controller" && !part.bare);
+
+/** A button straddles the gap with both its pairs; what has its legs in a row stands in one row below it. */
+function besideShape({ outline, legs }: Part): Shape {
+  if (outline.style === "two-rows")
+    return {
+      columns: 3,
+      legs: legs.map(({ id }, at) => [id, at === 0 || at === 3 ? 0 : 2, at < 2 ? "f" : "e"] as const),
+      height: 3,
+      middle: GAP_MIDDLE,
+    };
+  return {
+    columns: legs.length,
+    legs: legs.map(({ id }, at) => [id, at, LED_ROW] as const),
+    height: 2,
+    middle: rowHeight(LED_ROW),
+  };
+}
 
 /** How a part sits: which column and row each of its legs takes. Undefined for what stands beside the board. */
 export function shapeOf(part: Part, upper: boolean): Shape | undefined {
@@ -85,6 +105,9 @@ export function shapeOf(part: Part, upper: boolean): Shape | undefined {
     case "module":
     case "capacitor":
       return undefined;
+    case "input":
+    case "load":
+      return besideShape(part);
     case "resistor":
     case "diode": {
       const [one, other] = part.legs;

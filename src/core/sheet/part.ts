@@ -6,6 +6,8 @@ import type {
   DiodePart,
   DisplayPart,
   DriverArrayPart,
+  InputPart,
+  LoadPart,
   ResistorPart,
   ModulePart,
   SupplyPart,
@@ -23,6 +25,8 @@ export type Part =
   | CapacitorPart
   | DiodePart
   | CrystalPart
+  | InputPart
+  | LoadPart
   | SupplyPart
   | ModulePart;
 

@@ -1,5 +1,5 @@
 import type { PipName } from "../glyph";
-import type { Farads, Hertz, Milliamps, Nanoseconds, Ohms, Volts, Watts } from "../quantity";
+import type { Farads, Hertz, Milliamps, Milliseconds, Nanoseconds, Ohms, Volts, Watts } from "../quantity";
 
 /** What a leg is for, seen from outside the part. */
 export type LegRole =
@@ -126,11 +126,98 @@ export interface ControllerPart extends PartBase {
   };
   /** Bytes there are for a program and its constants, and for what changes; 0 where there is no processor. */
   readonly memory: { readonly flash: number; readonly ram: number };
+  /** What turns a voltage into a number. */
+  readonly converter?: {
+    readonly bits: number;
+    readonly lines: readonly string[];
+    /** One conversion with its call. */
+    readonly time: Nanoseconds;
+    readonly reference: Volts;
+    /** The sketch has to ask for that many bits. */
+    readonly asks?: boolean;
+  };
+  /** Resistance of the pull-ups inside, and the lines that have none. */
+  readonly pullUp?: { readonly ohms: Ohms; readonly none: readonly string[] };
   /** Which program the board runs: the sketch flavour, plain C, or logic that acts on every clock. */
   readonly flavour: "sketch" | "plain-c" | "logic";
   readonly timers: readonly TimerUnit[];
   /** Most that may flow through its supply and ground legs together. */
   readonly allPinsMaximum?: Milliamps;
+}
+
+/** What an input part is moved by, beside hands: named, with its unit and how far it goes. */
+export interface Sensed {
+  readonly what: "warmth" | "light";
+  readonly unit: "°C" | "%";
+  readonly range: readonly [number, number];
+}
+
+/** What an input part does to its legs. */
+export type InputAct =
+  /** A contact between two legs, closed while it is pressed, or for as long as it is switched over. */
+  | {
+      readonly by: "contact";
+      readonly legs: readonly [string, string];
+      readonly stays: boolean;
+      /** How long it customarily bounces on every press and release. */
+      readonly bounce: Milliseconds;
+    }
+  /** A track between two legs, and a wiper that stands somewhere on it. */
+  | {
+      readonly by: "wiper";
+      readonly low: string;
+      readonly wiper: string;
+      readonly high: string;
+      readonly ohms: Ohms;
+    }
+  /** A resistance that falls as it gets warm: `ohms` at 25 °C, by the B value in kelvin. */
+  | {
+      readonly by: "thermistor";
+      readonly legs: readonly [string, string];
+      readonly ohms: Ohms;
+      readonly b: number;
+      readonly sensed: Sensed;
+    }
+  /** A resistance between its dark and its bright one, even in steps of ten. */
+  | {
+      readonly by: "light";
+      readonly legs: readonly [string, string];
+      readonly dark: Ohms;
+      readonly bright: Ohms;
+      readonly sensed: Sensed;
+    }
+  /** A voltage in proportion to what is sensed. */
+  | {
+      readonly by: "voltage";
+      readonly supply: string;
+      readonly ground: string;
+      readonly out: string;
+      readonly ohms: Ohms;
+      readonly offset: Volts;
+      readonly perUnit: Volts;
+      readonly sensed: Sensed;
+    };
+
+/** Something a hand or the world moves, and a controller reads. */
+export interface InputPart extends PartBase {
+  readonly kind: "input";
+  readonly act: InputAct;
+}
+
+/** Something a line switches that is no LED: a buzzer, a relay on its board. */
+export interface LoadPart extends PartBase {
+  readonly kind: "load";
+  readonly sounds: boolean;
+  /** Two legs between which it works, or an input that turns it on at a level. */
+  readonly pins:
+    | { readonly plus: string; readonly minus: string }
+    | { readonly supply: string; readonly ground: string; readonly input: string; readonly on: 0 | 1 };
+  /** What it takes while it is on; of one with an input, what its input takes as well. */
+  readonly current: Milliamps;
+  readonly inputCurrent?: Milliamps;
+  readonly supplyRange: readonly [Volts, Volts];
+  /** What one has to know before it switches anything. */
+  readonly caution?: string;
 }
 
 /** A single transistor used as a switch. */

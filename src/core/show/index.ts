@@ -9,27 +9,14 @@ import {
   type MarkName,
   type PipName,
 } from "../glyph";
-import type { Bitmap, View } from "../dots";
 import { LIMITS, besideRound, leastCommon, ownUnits, partOf, type Rig, type Show } from "../rig";
 import type { Milliseconds } from "../quantity";
+import type { Frame } from "./frame";
+import { liveFaces } from "./live-faces";
 
+export type { Frame } from "./frame";
 export { sceneTitle } from "./scene-title";
 export { MOST_SIGN_FRAMES, signRun, type SignFrame } from "./sign-frames";
-
-/** One face of the show: the text as it was given, and a cell for every digit. */
-export interface Frame {
-  readonly text: string;
-  readonly cells: readonly Cell[];
-  /** The text has more places than the display: the last ones are cut off. */
-  readonly cut: boolean;
-  /** Which text of theirs displays beside it show meanwhile, from 0; the first where it is left out. */
-  readonly nth?: number;
-  /** Of a display of dots: how long it is shown, in ms, and its picture. */
-  readonly time?: Milliseconds;
-  readonly bitmap?: () => Bitmap;
-  /** The window on a text or picture that makes it, where it has one. */
-  readonly view?: () => View;
-}
 
 const BLANK: Cell = { glyph: " ", point: false };
 
@@ -82,10 +69,11 @@ export function fitText(
 }
 
 /** The faces a show runs through, in order. */
-export function showFrames(rig: Pick<Rig, "units" | "show" | "beside">): Frame[] {
-  const { show } = rig;
+export function showFrames(rig: Pick<Rig, "units" | "show" | "beside" | "live">): Frame[] {
+  const { show, live } = rig;
   const marks = marksOf(rig);
   const digits = Math.max(1, digitsIn(rig));
+  if (live) return liveFaces(live, digits, show, marks);
   const texts = show.mode === "hold" ? [show.hold] : show.texts;
   const faces = texts.map((text) => fitText(text, digits, show, marks));
   const round = besideRound(rig);
@@ -96,9 +84,10 @@ export function showFrames(rig: Pick<Rig, "units" | "show" | "beside">): Frame[]
 }
 
 /** All cells a show lights, for looking at its characters. */
-export const showCells = (rig: Pick<Rig, "units" | "show" | "beside">): Cell[] => {
-  const { show } = rig;
+export const showCells = (rig: Pick<Rig, "units" | "show" | "beside" | "live">): Cell[] => {
+  const { show, live } = rig;
   const marks = marksOf(rig);
+  if (live) return showFrames(rig).flatMap(({ cells }) => cells);
   return (show.mode === "hold" ? [show.hold] : show.texts).flatMap((text) => splitCells(text, marks));
 };
 
@@ -137,3 +126,5 @@ function decoderNumerals({ units }: Pick<Rig, "units">): ReadonlyMap<string, str
     decoder.table.slice(0, 10).map((segments, code) => [inOrder(segments).join(), String(code)]),
   );
 }
+export { layTemplate, partsOf, templatePieces, templateProblem, type Field, type Laid } from "./template";
+export { rangeOf } from "./value-range";

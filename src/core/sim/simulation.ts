@@ -3,14 +3,27 @@ import { ChangeCut, type Mark } from "./change-cut";
 import type { RigModel } from "../address";
 import { LOW, type Level } from "../level";
 import { circuitOf, type RigCircuit, type Solution } from "../circuit";
-import { runProgram, scanPeriod, type Program, type ProgramFrame, type TimedEvent } from "../program";
+import { World, rawMoves, type Move } from "../inputs";
+import {
+  boardOf,
+  runProgram,
+  scanPeriod,
+  startProgram,
+  type Program,
+  type ProgramFrame,
+  type ProgramRun,
+  type TimedEvent,
+} from "../program";
 import type { Nanoseconds } from "../quantity";
-import { controllerById, type PipId } from "../rig";
+import { controllerById, type PipId, type UnitRef } from "../rig";
 import { Board } from "./board";
 import { VISIBLE, type Face, type FaceView, type PipLight } from "./face";
 import { litWhileBlinking, type Moment, type Outcome, type ScanLight, type Stretch } from "./moment";
 import { ScanLights } from "./scan-light";
 import { Storage } from "./storage";
+
+/** How far a step goes where nothing is known of the hands, in ns. */
+const STEP_ON: Nanoseconds = 1e6;
 
 /** Currents kept of moments that may come again: some 30 MB. */
 const MOST_REMEMBERED = 4e6;
@@ -50,6 +63,12 @@ export class Simulation {
   private readonly cut = new ChangeCut();
   private lastSeen: Pick<FaceView, "currents" | "unknown"> | undefined;
   private scanSeen: Mark | undefined;
+  /** What hands do, where the program reads anything. */
+  private readonly world: World | undefined;
+  private readonly reacting: ProgramRun | undefined;
+  /** Levels put on lines before they were outputs. */
+  private readonly waiting = new Map<string, 0 | 1>();
+  private readonly outputs = new Set<string>();
   private readonly scanLength: Nanoseconds;
 
   constructor(
@@ -68,8 +87,13 @@ export class Simulation {
     this.doubtful = new Doubt(model, this.board);
     this.charge = new Float64Array(this.pips.length);
     this.doubt = new Float64Array(this.pips.length);
-    const { cost } = controllerById(model.rig.plan.controller);
-    this.events = runProgram(program, cost);
+    const controller = controllerById(model.rig.plan.controller);
+    const { cost } = controller;
+    if (program.live) {
+      this.world = new World(model);
+      this.reacting = startProgram(program, boardOf(controller), this.world);
+    }
+    this.events = this.reacting?.events ?? runProgram(program, cost);
     this.scanLength = program.on.length > 1 ? scanPeriod(program, cost) : Infinity;
     this.looked = this.mark();
     this.boardIs = this.intern();
@@ -120,8 +144,35 @@ export class Simulation {
     return this.ahead.length === 0 && this.next?.kind === "burst" && this.next.beginsScan;
   }
 
+  /** A variable of a program that reacts; undefined where there is none of that name. */
+  variable(name: string): number | undefined {
+    return this.reacting?.look(name);
+  }
+
+  /** Where an input part stands now. */
+  hand(unit: UnitRef): number | undefined {
+    return this.world?.stands(unit);
+  }
+
+  /**
+   * A hand does something now: as soon as the program has not yet read beyond it.
+   * @returns the move with its moment, in ms, to be kept on a tape
+   */
+  move(move: Move): Move {
+    const at = (Math.max(this.now, this.next?.at ?? 0) + 1) / 1e6;
+    const moved = { ...move, at };
+    this.world?.add(rawMoves(this.model.rig, moved));
+    return moved;
+  }
+
+  /** Hands of a tape, before they are reached. */
+  expect(moves: readonly Move[]): void {
+    this.world?.add(moves.flatMap((move) => rawMoves(this.model.rig, move)));
+  }
+
   /** Runs up to and including a moment. */
   advanceTo(until: Nanoseconds): void {
+    this.world?.knowUntil(until);
     for (let at = this.nextAt; at !== undefined && at <= until; at = this.nextAt) this.take();
     this.pass(until);
   }
@@ -212,6 +263,8 @@ export class Simulation {
   }
 
   private fetch(): void {
+    // Who goes on step by step knows that no hand moves meanwhile.
+    if (this.world && this.now >= this.world.knownUntil) this.world.knowUntil(this.now + STEP_ON);
     const next = this.events.next();
     this.next = next.done ? undefined : next.value;
   }
@@ -235,6 +288,18 @@ export class Simulation {
           event.at,
         );
         break;
+      case "line":
+        this.setLine(event.line, event.level, event.at);
+        break;
+      case "line-output": {
+        const level = this.waiting.get(event.line) ?? LOW;
+        this.waiting.delete(event.line);
+        this.outputs.add(event.line);
+        this.change(() => this.board.drive(event.line, level, event.at), event.at);
+        break;
+      }
+      case "nothing":
+        break;
       case "frame":
         if (this.frame !== undefined && this.frame !== event.frame)
           this.cut.begins(
@@ -249,6 +314,11 @@ export class Simulation {
         break;
     }
     this.fetch();
+  }
+
+  private setLine(line: string, level: 0 | 1, at: Nanoseconds): void {
+    if (this.outputs.has(line)) this.change(() => this.board.drive(line, level, at), at);
+    else this.waiting.set(line, level);
   }
 
   private markScan(): void {

@@ -1,4 +1,5 @@
-import type { Expression, Operator, Table, Width } from "../language";
+import { commentText } from "../../foreign";
+import type { ArrayVariable, Expression, Operator, Plain, Table, Width } from "../language";
 import type { Code, Syntax } from "./syntax";
 
 const INDENT = "  ";
@@ -74,6 +75,15 @@ function written(expression: Expression): {
       return { text: tableEntry(expression.table, written(expression.at).text), holds: UNARY + 1 };
     case "clock":
       return { text: expression.unit === "ms" ? "millis()" : "micros()", holds: UNARY + 1 };
+    case "elapsed":
+      // Cut to 32 bits also where a long has more.
+      return { text: `(uint32_t)(millis() - ${expression.since})`, holds: UNARY };
+    case "element":
+      return { text: `${expression.array}[${written(expression.at).text}]`, holds: UNARY + 1 };
+    case "line":
+      return { text: `digitalRead(${expression.named})`, holds: UNARY + 1 };
+    case "converter":
+      return { text: `analogRead(${expression.named})`, holds: UNARY + 1 };
     case "as":
       return { text: `(${typeName(expression.width)})${held(expression.value, UNARY)}`, holds: UNARY };
     case "either":
@@ -100,6 +110,19 @@ function held(expression: Expression, least: number, beside?: Operator): string 
   return holds < least || unclear ? `(${text})` : text;
 }
 
+/** A place of an array that is worked with itself is written once. */
+function elementSet({ array, at, value }: Extract<Plain, { do: "set-element" }>): string {
+  const place = `${array}[${written(at).text}]`;
+  if (
+    value.is === "operation" &&
+    value.left.is === "element" &&
+    value.left.array === array &&
+    value.left.at === at
+  )
+    return `${place} ${value.operator}= ${written(value.right).text};`;
+  return `${place} = ${written(value).text};`;
+}
+
 const indented = (body: Code): Code => body.map((line) => (line === "" ? "" : INDENT + line));
 const block = (head: string, body: Code): Code => [`${head} {`, ...indented(body), "}"];
 /** A body of one plain line stands behind its head. */
@@ -119,6 +142,10 @@ export const C: Syntax = {
         return `${statement.name} = ${written(statement.value).text};`;
       case "change":
         return `${statement.name} ${statement.operator}= ${written(statement.by).text};`;
+      case "set-element":
+        return elementSet(statement);
+      case "say":
+        return `// ${commentText(statement.text)}`;
       case "call":
         return `${statement.routine}(${statement.given.map((one) => written(one).text).join(", ")});`;
       case "return":
@@ -128,17 +155,30 @@ export const C: Syntax = {
     }
   },
   block,
-  if: (condition, then, otherwise) => [
+  if: (condition, then, otherwise, goesOn) => [
     ...short(`if (${written(condition).text})`, then),
-    ...(otherwise ? short("else", otherwise) : []),
+    ...(otherwise
+      ? goesOn
+        ? [`else ${otherwise[0]}`, ...otherwise.slice(1)]
+        : short("else", otherwise)
+      : []),
   ],
   while: (condition, body) => short(`while (${written(condition).text})`, body),
+  count: ({ name, width, from, below }, body) =>
+    short(
+      `for (${typeName(width)} ${name} = ${written(from).text}; ${name} < ${written(below).text}; ${name}++)`,
+      body,
+    ),
   guard: (body) => ["noInterrupts();", ...body, "interrupts();"],
   routine: ({ name, says = [], given }, body) => [
     ...says.map((line) => `// ${line}`),
     ...block(`void ${name}(${given.map((one) => `${typeName(one.width)} ${one.name}`).join(", ")})`, body),
   ],
 };
+
+/** An array as C has it. */
+export const arrayText = ({ name, width, size, values, says }: ArrayVariable): string =>
+  `${typeName(width)} ${name}[${size}]${values ? ` = {${values.join(", ")}}` : ""};${says ? `  // ${commentText(says)}` : ""}`;
 
 /** A table as C has it. */
 export const tableText = ({ name, width, values, inFlash }: Table): string =>

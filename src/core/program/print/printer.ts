@@ -30,15 +30,20 @@ export function printer(syntax: Syntax, words: Words): Printer {
       case "call":
       case "return":
       case "pause":
+      case "set-element":
+      case "say":
         return [syntax.simple(statement)];
       case "if":
         return syntax.if(
           statement.condition,
           statements(statement.body, place),
           statement.otherwise && statements(statement.otherwise, place),
+          statement.otherwise?.length === 1 && statement.otherwise[0]!.do === "if",
         );
       case "while":
         return syntax.while(statement.condition, statements(statement.body, place));
+      case "count":
+        return syntax.count(statement, statements(statement.body, place));
       case "guard":
         return syntax.guard(statements(statement.body, place));
       default:

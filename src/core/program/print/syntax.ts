@@ -10,8 +10,10 @@ export interface Syntax {
   simple(statement: Exclude<Plain, { body: unknown }>): string;
   /** A head over a body: a loop, a condition, a routine. */
   block(head: string, body: Code): Code;
-  if(condition: Expression, then: Code, otherwise: Code | undefined): Code;
+  /** @param goesOn what is done otherwise is one condition more */
+  if(condition: Expression, then: Code, otherwise: Code | undefined, goesOn: boolean): Code;
   while(condition: Expression, body: Code): Code;
+  count(counter: Omit<Extract<Plain, { do: "count" }>, "do" | "body">, body: Code): Code;
   guard(body: Code): Code;
   routine(routine: Subroutine, body: Code): Code;
 }

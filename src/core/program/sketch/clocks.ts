@@ -49,7 +49,7 @@ export interface SketchClock {
 export function clockOf(model: RigModel, program: Program): SketchClock {
   switch (timerKind(model, program)) {
     case "loop":
-      return LOOP;
+      return program.live ? { ...LOOP, routines: () => [] } : LOOP;
     case "polled":
       return polled(program);
     case "interrupt":
@@ -118,32 +118,36 @@ const slotTimes = ({ periods }: Pick<Program, "periods">): Table => ({
   values: periods.map((period) => Math.round(period)),
 });
 
+const handingOver = (print: Printer): Code => [
+  ...print.routine({
+    name: "handOver",
+    given: [{ name: "frame", width: "u16" }],
+    body: [handedOver],
+  }),
+  "",
+  ...print.routine(
+    waitShowing([
+      { do: "declare", name: "since", width: "u32", value: clock("ms") },
+      {
+        do: "while",
+        condition: operation(operation(clock("ms"), "-", name("since")), "<", name("time")),
+        body: [{ do: "call", routine: "refreshIfDue", given: [] }],
+      },
+    ]),
+  ),
+  "",
+];
+
 /** Boards without a timer the sketch may set ask the clock in every pause. */
 const polled = (program: Program): SketchClock => ({
   kind: "polled",
   routines: (print) => [
     tableText(slotTimes(program)),
-    "uint16_t shown = FRAME_COUNT;",
+    ...(program.live ? [] : ["uint16_t shown = FRAME_COUNT;"]),
     "",
     ...print.routine(refreshIfDue(program)),
     "",
-    ...print.routine({
-      name: "handOver",
-      given: [{ name: "frame", width: "u16" }],
-      body: [handedOver],
-    }),
-    "",
-    ...print.routine(
-      waitShowing([
-        { do: "declare", name: "since", width: "u32", value: clock("ms") },
-        {
-          do: "while",
-          condition: operation(operation(clock("ms"), "-", name("since")), "<", name("time")),
-          body: [{ do: "call", routine: "refreshIfDue", given: [] }],
-        },
-      ]),
-    ),
-    "",
+    ...(program.live ? [] : handingOver(print)),
   ],
   take: (frame) => [`handOver(${frame});`],
   start: [],
@@ -155,6 +159,23 @@ const polled = (program: Program): SketchClock => ({
 const isOneByte = (program: Program): boolean => program.frames.length < 256;
 
 const timerNumber = (program: Program): string => program.timer![0]!.timer.name.replace(/\D/g, "");
+
+/** How the loop says to the interrupt which face is shown. */
+const handingToInterrupt = (print: Printer, whole: boolean): Code => [
+  ...print.routine({
+    name: "handOver",
+    says: [
+      whole
+        ? "One byte is handed over whole. A value of several bytes needs the interrupt held off meanwhile."
+        : "Two bytes could be read half new: the interrupt is held off meanwhile.",
+    ],
+    given: [{ name: "frame", width: whole ? "u8" : "u16" }],
+    body: whole ? [handedOver] : [{ do: "guard", body: [handedOver] }],
+  }),
+  "",
+  ...print.routine(waitShowing([{ do: "pause", unit: "ms", time: name("time") }])),
+  "",
+];
 
 /** The compare interrupt of an 8-bit board's timer. */
 function interrupting(program: Program): SketchClock {
@@ -170,7 +191,7 @@ function interrupting(program: Program): SketchClock {
     kind: "interrupt",
     routines: (print) => [
       tableText(counts),
-      `volatile ${whole ? "uint8_t" : "uint16_t"} shown = FRAME_COUNT;`,
+      ...(program.live ? [] : [`volatile ${whole ? "uint8_t" : "uint16_t"} shown = FRAME_COUNT;`]),
       "",
       "// The timer calls this at the end of every slot.",
       ...C.block(
@@ -183,19 +204,7 @@ function interrupting(program: Program): SketchClock {
         ]),
       ),
       "",
-      ...print.routine({
-        name: "handOver",
-        says: [
-          whole
-            ? "One byte is handed over whole. A value of several bytes needs the interrupt held off meanwhile."
-            : "Two bytes could be read half new: the interrupt is held off meanwhile.",
-        ],
-        given: [{ name: "frame", width: whole ? "u8" : "u16" }],
-        body: whole ? [handedOver] : [{ do: "guard", body: [handedOver] }],
-      }),
-      "",
-      ...print.routine(waitShowing([{ do: "pause", unit: "ms", time: name("time") }])),
-      "",
+      ...(program.live ? [] : handingToInterrupt(print, whole)),
     ],
     take: (frame) => [`handOver(${frame});`],
     start: timerStart(program, n),

@@ -78,7 +78,7 @@ export function busLineNames(program: Program): Readonly<Record<string, string>>
 export function busRoutines(model: RigModel, program: Program): Code {
   const bus = program.buses[0];
   if (!bus) return [];
-  const drawn = gridOf(model) !== undefined;
+  const drawn = gridOf(model) !== undefined || program.live !== undefined;
   const pause = pauseOf(bus, controllerById(model.rig.plan.controller).cost) / 1000;
   const rest = pause > 0 ? [`delayMicroseconds(${pause});`] : [];
   return [

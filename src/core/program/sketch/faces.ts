@@ -1,15 +1,15 @@
 import { gridOf, type RigModel } from "../../address";
 import { besideRound, type BitOrder } from "../../rig";
 import type { Deed } from "../language";
-import { C } from "../print/c";
+import { C, arrayText, tableText } from "../print/c";
 import type { Place } from "../print/printer";
 import type { Code } from "../print/syntax";
-import type { Program } from "../types";
+import type { LiveParts, Program } from "../types";
 import type { SketchClock } from "./clocks";
-import { faceTables, setUpTable } from "./driver";
+import { faceTables, setUpTable, storedWrites } from "./driver";
 import { signLoop, signRoutines, signTables } from "./sign";
 import { patternTables, slotTables, storedBytes } from "./tables";
-import type { SketchLine } from "./text";
+import { comment, type SketchLine } from "./text";
 
 type Show = Extract<Deed, { do: "show" }>["state"];
 
@@ -32,6 +32,10 @@ export interface SketchFaces {
   each(body: Code): Code;
   /** ms the face at hand is shown, where each has a time of its own. */
   readonly time: string;
+  /** Takes what was drawn, where faces are drawn as values change. */
+  readonly handOver: Code;
+  /** The state of a slot in which everything is dark. */
+  readonly darkState: string;
 }
 
 const shiftOut = (order: BitOrder, what: string): string =>
@@ -64,6 +68,8 @@ function patterns(model: RigModel, program: Program): SketchFaces {
     sendWrites: "sendStored(pattern);",
     show: (state, place) => [`sendPattern(${state === "blank" ? "BLANK" : sent(place)});`],
     each: eachPattern,
+    handOver: [],
+    darkState: "FRAMES[FRAME_COUNT][slot]",
     time: "pgm_read_word(&FRAME_MS[shown])",
   };
 }
@@ -89,6 +95,8 @@ function slots(model: RigModel, program: Program, { counter, kind }: SketchClock
         body,
       ),
     time: `pgm_read_word(&FRAME_MS[${counter}])`,
+    handOver: [],
+    darkState: "FRAMES[FRAME_COUNT][slot]",
   };
 }
 
@@ -112,7 +120,61 @@ const drawn = (model: RigModel, program: Program): SketchFaces => ({
   time: "(uint16_t)moveValue(move, 10)",
 });
 
+/** A face in memory, drawn whenever a value has changed: its slots lie one after the other. */
+function reacting(
+  model: RigModel,
+  program: Program,
+  live: LiveParts,
+  clock: SketchClock | undefined,
+): SketchFaces {
+  const sent = clock ? "state" : "pattern";
+  const byte = (index: string) => `${sent}[${index}]`;
+  const count = live.stateOf(
+    0,
+    live.arrays.find(({ name }) => name === live.pattern)!.values!.slice(0, live.size),
+  );
+  const offset = storedBytes(count).length;
+  const call = clock ? (program.ring ? "showSlot(slot, " : "showSlot(") : "sendPattern(";
+  const copy = C.block(`for (${counterType(live)} at = 0; at < sizeof(${live.pattern}); at++)`, [
+    `${live.pattern}[at] = ${live.drawn}[at];`,
+  ]);
+  return {
+    tables: () => [
+      ...(program.buses.length > 0 ? setUpTable(model, program) : []),
+      ...live.tables.map((table) => ({ text: tableText(table) })),
+      comment("What is put out while nothing is to be lit."),
+      { text: `const uint8_t DARK[] = {${darkBytes(program).join(", ")}};` },
+      { text: "" },
+      ...live.arrays.map((array) => ({ text: arrayText(array) })),
+      ...(clock ? [{ text: `const uint8_t SLOTS = ${program.on.length};` }] : []),
+    ],
+    routines: [],
+    sender: clock
+      ? `void showSlot(${program.ring ? "uint8_t slot, " : ""}const uint8_t *state)`
+      : "void sendPattern(const uint8_t *pattern)",
+    byte,
+    shift: shiftAll(program.dark.states[0]!.bytes.length, byte),
+    sendWrites: offset > 0 ? `sendTransfers(${sent} + ${offset});` : `sendTransfers(${sent});`,
+    show: (state) =>
+      state === "blank"
+        ? [`${call.replace("slot, ", "0, ")}DARK);`]
+        : [`${call}${clock ? `${live.pattern} + slot * ${live.size}` : live.pattern});`],
+    each: (body) => body,
+    time: "0",
+    handOver: clock?.kind === "interrupt" ? C.guard(copy) : copy,
+    darkState: `DARK + slot * ${live.size}`,
+  };
+}
+
+const counterType = ({ arrays, pattern }: LiveParts): string =>
+  arrays.find(({ name }) => name === pattern)!.size > 255 ? "uint16_t" : "uint8_t";
+
+/** The bytes of the dark face, slot after slot. */
+const darkBytes = ({ dark }: Program): number[] =>
+  dark.states.flatMap((state) => [...storedBytes(state), ...(state.writes ? storedWrites(state) : [])]);
+
 export function facesOf(model: RigModel, program: Program, clock: SketchClock | undefined): SketchFaces {
+  if (program.live) return reacting(model, program, program.live, clock);
   if (program.buses.length > 0) return gridOf(model) ? drawn(model, program) : transfers(model, program);
   return clock ? slots(model, program, clock) : patterns(model, program);
 }

@@ -41,6 +41,7 @@ export function writeSketch(model: RigModel, program: Program, legNames: LegName
     ...FLASH_WORDS,
     BLANK_LINE,
     ...constants(program, clock),
+    ...(program.live?.lines ?? []).map(({ named, line }) => ({ text: `const uint8_t ${named} = ${line};` })),
     BLANK_LINE,
     ...faces.tables(),
     BLANK_LINE,
@@ -60,15 +61,20 @@ export function writeSketch(model: RigModel, program: Program, legNames: LegName
         : [
             "// Makes everything dark, so that no digit shows what belongs to its neighbour.",
             ...C.block("void darken(uint8_t slot)", [
-              "const uint8_t *state = FRAMES[FRAME_COUNT][slot];",
+              `const uint8_t *state = ${faces.darkState};`,
               ...print.statements(program.darken),
             ]),
           ],
     ),
+    ...(program.live?.routines ?? []).flatMap((routine) => part(print.routine(routine))),
     ...asLines(clock?.routines(print) ?? []),
     ...part(C.block("void setup()", print.statements(program.setup))),
     ...asLines(
-      C.block("void loop()", program.loop.length > 0 ? print.statements(program.loop) : idle(clock)),
+      C.block("void loop()", [
+        // What asks the clock has to be asked for all the time.
+        ...(program.live && clock?.kind === "polled" ? ["refreshIfDue();"] : []),
+        ...(program.loop.length > 0 ? print.statements(program.loop) : idle(clock)),
+      ]),
     ),
   ];
 }

@@ -1,5 +1,5 @@
 import { transportOf } from "../../bus";
-import type { Deed } from "../language";
+import type { Deed, Expression } from "../language";
 import { C, tableEntry } from "../print/c";
 import type { Words } from "../print/printer";
 import type { Code } from "../print/syntax";
@@ -28,6 +28,14 @@ export const sketchWords =
     switch (deed.do) {
       case "line-mode":
         return lineMode(program, deed);
+      case "line-input":
+        return [`pinMode(${deed.named}, ${deed.pulledUp ? "INPUT_PULLUP" : "INPUT"});`];
+      case "line-output":
+        return [`pinMode(${deed.named}, OUTPUT);`];
+      case "line-set":
+        return [`digitalWrite(${deed.named}, ${levelText(deed.level)});`];
+      case "hand-over":
+        return faces.handOver;
       case "line-write":
         return [`digitalWrite(${lineName(program, deed.line)}, ${deed.level ? "HIGH" : "LOW"});`];
       case "shift-state":
@@ -79,6 +87,9 @@ export const sketchWords =
         return clock?.start ?? [];
     }
   };
+
+const levelText = (level: Expression): string =>
+  level.is === "number" ? (level.value ? "HIGH" : "LOW") : `${C.expression(level)} ? HIGH : LOW`;
 
 /** Lines that drive something directly are all made outputs at the first of them. */
 function lineMode(program: Program, { line, released }: Extract<Deed, { do: "line-mode" }>): Code {

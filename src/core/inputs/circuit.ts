@@ -1,0 +1,224 @@
+import { railVolts, type RigModel } from "../address";
+import type { Ohms, Volts } from "../quantity";
+import { legRef, type LegRef, type UnitRef } from "../rig";
+import { ohmsAt, type Hands } from "./hands";
+
+/** A closed contact, in Ω. */
+const CONTACT: Ohms = 0.1;
+
+/** Something between two nets, or between a net and a voltage, that conducts as the hands have it. */
+interface Element {
+  readonly from: number;
+  readonly to: number | Source;
+  /** Siemens; 0 while it does not conduct. */
+  readonly siemens: (hands: Hands) => number;
+}
+type Source = (hands: Hands) => Volts;
+
+/** Nets that are joined by what conducts: they are solved together. */
+interface Island {
+  readonly nets: readonly number[];
+  readonly elements: readonly Element[];
+  /** Whose hands count. */
+  readonly units: readonly UnitRef[];
+}
+
+/**
+ * The volts at the nets input parts reach, for any position of the hands: contacts, wipers, sensors, resistors and
+ * pull-ups inside the controller, by node voltages (Kirchhoff's current law at every net that is not a rail).
+ */
+export class InputCircuit {
+  private readonly islands = new Map<number, Island>();
+  private readonly rails = new Map<number, Volts>();
+  private readonly known = new Map<
+    Island,
+    { readonly of: string; readonly volts: ReadonlyMap<number, Volts> }
+  >();
+
+  /** @param pulledUp lines whose pull-up inside is on */
+  constructor(
+    private readonly model: RigModel,
+    pulledUp: Iterable<string> = [],
+  ) {
+    for (const { id } of model.nets.all) {
+      const volts = railVolts(model.drivers.get(id) ?? []);
+      if (volts !== undefined) this.rails.set(id, volts);
+    }
+    const elements = [...elementsOf(model), ...pullUps(model, pulledUp)];
+    for (const island of islandsOf(elements, this.rails))
+      for (const net of island.nets) this.islands.set(net, island);
+  }
+
+  /** Volts at a leg; undefined where nothing holds it: an input there floats. */
+  volts(leg: LegRef, hands: Hands): Volts | undefined {
+    const { id } = this.model.nets.of(leg);
+    const rail = this.rails.get(id);
+    if (rail !== undefined) return rail;
+    const island = this.islands.get(id);
+    if (!island) return undefined;
+    const of = island.units.map((unit) => hands[unit] ?? 0).join();
+    const known = this.known.get(island);
+    if (known?.of === of) return known.volts.get(id);
+    const volts = solve(island, this.rails, hands);
+    this.known.set(island, { of, volts });
+    return volts.get(id);
+  }
+
+  /** The input parts whose hands move a leg. */
+  movedBy(leg: LegRef): readonly UnitRef[] {
+    return this.islands.get(this.model.nets.of(leg).id)?.units ?? [];
+  }
+}
+
+function elementsOf(model: RigModel): Array<Element & { readonly unit: UnitRef | undefined }> {
+  return model.rig.units.flatMap((unit): Array<Element & { readonly unit: UnitRef | undefined }> => {
+    const part = model.part(unit.ref);
+    const net = (leg: string) => model.nets.of(legRef(unit.ref, leg)).id;
+    if (part.kind === "resistor")
+      return [{ from: net("1"), to: net("2"), siemens: () => 1 / unit.ohms!, unit: undefined }];
+    if (part.kind !== "input") return [];
+    const { act } = part;
+    const here = (hands: Hands) => hands[unit.ref] ?? 0;
+    const one = (from: string, to: number | Source, siemens: Element["siemens"]) => ({
+      from: net(from),
+      to,
+      siemens,
+      unit: unit.ref,
+    });
+    switch (act.by) {
+      case "contact":
+        return [one(act.legs[0], net(act.legs[1]), (hands) => (here(hands) ? 1 / CONTACT : 0))];
+      case "wiper": {
+        const share = (hands: Hands) => Math.min(100, Math.max(0, here(hands))) / 100;
+        const track = (part: number) => 1 / Math.max(1, act.ohms * part);
+        return [
+          one(act.low, net(act.wiper), (hands) => track(share(hands))),
+          one(act.wiper, net(act.high), (hands) => track(1 - share(hands))),
+        ];
+      }
+      case "thermistor":
+      case "light":
+        return [one(act.legs[0], net(act.legs[1]), (hands) => 1 / ohmsAt(act, here(hands)))];
+      case "voltage": {
+        const rail = (leg: string) => railVolts(model.drivers.get(net(leg)) ?? []);
+        const [supply, ground] = [rail(act.supply), rail(act.ground)];
+        if (supply === undefined || ground === undefined || supply <= ground) return [];
+        const gives: Source = (hands) =>
+          ground + Math.min(supply - ground, Math.max(0, act.offset + act.perUnit * here(hands)));
+        return [one(act.out, gives, () => 1 / act.ohms)];
+      }
+    }
+  });
+}
+
+function pullUps(model: RigModel, lines: Iterable<string>): Array<Element & { readonly unit: undefined }> {
+  const board = model.rig.units.find(({ part }) => part === model.rig.plan.controller);
+  const part = board && model.part(board.ref);
+  if (part?.kind !== "controller" || !part.pullUp) return [];
+  const { ohms, none } = part.pullUp;
+  return [...lines]
+    .filter((line) => !none.includes(line))
+    .map((line) => ({
+      from: model.nets.of(legRef(board!.ref, line)).id,
+      to: () => part.logic,
+      siemens: () => 1 / ohms,
+      unit: undefined,
+    }));
+}
+
+/** Rails part what hangs on them: their volts are given. */
+function islandsOf(
+  elements: ReadonlyArray<Element & { readonly unit: UnitRef | undefined }>,
+  rails: ReadonlyMap<number, Volts>,
+): Island[] {
+  const parent = new Map<number, number>();
+  const root = (net: number): number => {
+    const up = parent.get(net) ?? net;
+    return up === net ? net : root(up);
+  };
+  for (const { from, to } of elements) {
+    const ends = [from, ...(typeof to === "number" ? [to] : [])].filter((net) => !rails.has(net));
+    for (const net of ends) if (!parent.has(net)) parent.set(net, net);
+    if (ends.length === 2) parent.set(root(ends[0]!), root(ends[1]!));
+  }
+  const found = new Map<number, { nets: number[]; elements: Element[]; units: Set<UnitRef> }>();
+  const at = (net: number) => {
+    const key = root(net);
+    const island = found.get(key) ?? { nets: [], elements: [], units: new Set<UnitRef>() };
+    found.set(key, island);
+    return island;
+  };
+  for (const net of parent.keys()) at(net).nets.push(net);
+  for (const element of elements) {
+    const inside = [element.from, element.to].find(
+      (net): net is number => typeof net === "number" && !rails.has(net),
+    );
+    if (inside === undefined) continue;
+    const island = at(inside);
+    island.elements.push(element);
+    if (element.unit !== undefined) island.units.add(element.unit);
+  }
+  return [...found.values()].map(({ nets, elements: own, units }) => ({
+    nets,
+    elements: own,
+    units: [...units],
+  }));
+}
+
+/** Below this a net is held by nothing that counts: what is left is leakage. */
+const HELD = 1e-9;
+
+function solve(island: Island, rails: ReadonlyMap<number, Volts>, hands: Hands): Map<number, Volts> {
+  const { nets, elements } = island;
+  const place = new Map(nets.map((net, at) => [net, at]));
+  const rows = nets.map(() => Array<number>(nets.length + 1).fill(0));
+  for (const { from, to, siemens } of elements) {
+    const conducts = siemens(hands);
+    if (conducts === 0) continue;
+    const ends = [from, to].map((end) =>
+      typeof end === "number"
+        ? { place: place.get(end), volts: rails.get(end) }
+        : { place: undefined, volts: end(hands) },
+    );
+    ends.forEach((end, at) => {
+      const other = ends[1 - at]!;
+      if (end.place === undefined) return;
+      const row = rows[end.place]!;
+      row[end.place]! += conducts;
+      if (other.place !== undefined) row[other.place]! -= conducts;
+      else row[nets.length]! += conducts * (other.volts ?? 0);
+    });
+  }
+  return eliminate(rows, nets);
+}
+
+/** Gauss with the largest pivot; a net without one floats. */
+function eliminate(rows: number[][], nets: readonly number[]): Map<number, Volts> {
+  const count = nets.length;
+  const free = new Set<number>();
+  for (let column = 0; column < count; column += 1) {
+    let best = column;
+    for (let row = column; row < count; row += 1)
+      if (Math.abs(rows[row]![column]!) > Math.abs(rows[best]![column]!)) best = row;
+    [rows[column], rows[best]] = [rows[best]!, rows[column]!];
+    const pivot = rows[column]![column]!;
+    if (Math.abs(pivot) < HELD) {
+      free.add(column);
+      continue;
+    }
+    for (let row = 0; row < count; row += 1) {
+      if (row === column) continue;
+      const share = rows[row]![column]! / pivot;
+      if (share === 0) continue;
+      for (let at = column; at <= count; at += 1) rows[row]![at]! -= share * rows[column]![at]!;
+    }
+  }
+  const volts = new Map<number, Volts>();
+  rows.forEach((row, at) => {
+    const hangsOnFree = row.some(
+      (value, column) => column < count && free.has(column) && Math.abs(value) >= HELD,
+    );
+    if (!free.has(at) && !hangsOnFree) volts.set(nets[at]!, row[count]! / row[at]!);
+  });
+  return volts;
+}

@@ -1,0 +1,44 @@
+import type { InputPart } from "../parts";
+import type { Ohms } from "../quantity";
+import type { Unit } from "../rig";
+
+/** Where every input part stands: a contact 0 or 1, a wiper from 0 to 1, a sensor at what it senses. */
+export type Hands = Readonly<Record<string, number>>;
+
+/** What a hand has on an input part. */
+export type Grip =
+  | { readonly kind: "button" }
+  | { readonly kind: "switch" }
+  | {
+      readonly kind: "slider";
+      readonly range: readonly [number, number];
+      readonly unit: "%" | "°C";
+      readonly what: string;
+    };
+
+/** How an input part is taken hold of. */
+export function gripOf({ act }: InputPart): Grip {
+  switch (act.by) {
+    case "contact":
+      return act.stays ? { kind: "switch" } : { kind: "button" };
+    case "wiper":
+      return { kind: "slider", range: [0, 100], unit: "%", what: "turned to" };
+    default:
+      return { kind: "slider", range: act.sensed.range, unit: act.sensed.unit, what: act.sensed.what };
+  }
+}
+
+/** Where an input part stands before anybody touches it, as a hand sets it. */
+export function restOf({ hand }: Pick<Unit, "hand">, { act }: InputPart): number {
+  if (hand?.rests !== undefined) return hand.rests;
+  if (act.by === "contact") return 0;
+  return act.by === "wiper" || act.by === "light" ? 50 : 20;
+}
+
+/** Resistance of a part that senses, in Ω, by the formula of its kind. */
+export function ohmsAt(act: Extract<InputPart["act"], { by: "thermistor" | "light" }>, sensed: number): Ohms {
+  if (act.by === "light")
+    return act.dark * (act.bright / act.dark) ** (Math.min(100, Math.max(0, sensed)) / 100);
+  // R = R25 · e^(B · (1/T − 1/298.15 K))
+  return act.ohms * Math.exp(act.b * (1 / (sensed + 273.15) - 1 / 298.15));
+}

@@ -1,0 +1,128 @@
+import type { RigModel } from "../address";
+import type { ControllerPart } from "../parts";
+import type { Nanoseconds } from "../quantity";
+import { legRef, type LegRef, type UnitRef } from "../rig";
+import { InputCircuit } from "./circuit";
+import { restOf, type Hands } from "./hands";
+import { randomFrom } from "./random";
+import type { RawMove } from "./tape";
+
+/**
+ * What stands on the lines a program reads: the hands, as far as they are known, put through the wires. Time only goes
+ * on; a move can be added as long as nobody has read beyond it.
+ */
+export class World {
+  private readonly controller: ControllerPart;
+  private readonly board: UnitRef;
+  private circuit: InputCircuit;
+  private readonly pulledUp = new Set<string>();
+  private readonly hands: Record<string, number> = {};
+  private readonly noise: ReadonlyMap<UnitRef, number>;
+  private moves: RawMove[] = [];
+  private next = 0;
+  private conversions = 0;
+  private known: Nanoseconds = 0;
+  private readonly levels = new Map<string, 0 | 1 | undefined>();
+
+  constructor(private readonly model: RigModel) {
+    const board = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!;
+    this.board = board.ref;
+    this.controller = model.part(board.ref) as ControllerPart;
+    this.circuit = new InputCircuit(model);
+    const noise = new Map<UnitRef, number>();
+    for (const unit of model.rig.units) {
+      const part = model.part(unit.ref);
+      if (part.kind !== "input") continue;
+      this.hands[unit.ref] = restOf(unit, part);
+      if (unit.hand?.noise) noise.set(unit.ref, unit.hand.noise);
+    }
+    this.noise = noise;
+  }
+
+  /** Adds moves; those of one moment take place in the order they were added. */
+  add(moves: readonly RawMove[]): void {
+    const ahead = [...this.moves.slice(this.next), ...moves].sort((one, other) => one.at - other.at);
+    this.moves = [...this.moves.slice(0, this.next), ...ahead];
+  }
+
+  /** Up to when what the hands do is known: a program reads no further. */
+  get knownUntil(): Nanoseconds {
+    return this.known;
+  }
+
+  knowUntil(moment: Nanoseconds): void {
+    this.known = Math.max(this.known, moment);
+  }
+
+  /** When a hand moves next; Infinity when none is known to. */
+  get nextMove(): Nanoseconds {
+    return this.moves[this.next]?.at ?? Infinity;
+  }
+
+  /** Where a part stands at the moment that was read last. */
+  stands(unit: UnitRef): number | undefined {
+    return this.hands[unit];
+  }
+
+  /** A line was made an input, with its pull-up or without. */
+  input(line: string, pulledUp: boolean): void {
+    if (pulledUp === this.pulledUp.has(line)) return;
+    if (pulledUp) this.pulledUp.add(line);
+    else this.pulledUp.delete(line);
+    this.circuit = new InputCircuit(this.model, this.pulledUp);
+    this.levels.clear();
+  }
+
+  /** The level on a line. One that floats reads by chance, as it does on the table. */
+  level(line: string, now: Nanoseconds): 0 | 1 {
+    this.goTo(now);
+    if (!this.levels.has(line)) {
+      const volts = this.circuit.volts(this.legOf(line), this.hands);
+      this.levels.set(line, volts === undefined ? undefined : volts >= this.controller.logic / 2 ? 1 : 0);
+    }
+    return this.levels.get(line) ?? (randomFrom(`${line} ${Math.floor(now / 1e6)}`)() < 0.5 ? 0 : 1);
+  }
+
+  /** Whether a line's level hangs on nothing but hands that are known: then it reads alike until one moves. */
+  isSteady(line: string): boolean {
+    return this.levels.get(line) !== undefined;
+  }
+
+  /** What the converter makes of the volts on a line, noise of the part's own included. */
+  convert(line: string, now: Nanoseconds): number {
+    this.goTo(now);
+    const { converter } = this.controller;
+    if (!converter) return 0;
+    const most = 2 ** converter.bits - 1;
+    const volts = this.circuit.volts(this.legOf(line), this.shaken(line)) ?? converter.reference / 2;
+    // The converter cuts: 1023 stands for the last 1/1024 of its reference.
+    return Math.max(0, Math.min(most, Math.floor((volts / converter.reference) * (most + 1))));
+  }
+
+  private shaken(line: string): Hands {
+    if (this.noise.size === 0) return this.hands;
+    const moved = this.circuit.movedBy(this.legOf(line)).filter((unit) => this.noise.has(unit));
+    if (moved.length === 0) return this.hands;
+    this.conversions += 1;
+    const shaken = { ...this.hands };
+    for (const unit of moved) {
+      const random = randomFrom(`${unit} ${this.conversions}`);
+      // Six of them together are near enough to a bell, and never beyond three times the noise.
+      const bell = Array.from({ length: 6 }, random).reduce((sum, one) => sum + one, -3);
+      shaken[unit] = shaken[unit]! + bell * this.noise.get(unit)!;
+    }
+    return shaken;
+  }
+
+  private goTo(now: Nanoseconds): void {
+    for (let move = this.moves[this.next]; move && move.at <= now; move = this.moves[this.next]) {
+      this.hands[move.unit] = move.to;
+      this.next += 1;
+      this.levels.clear();
+    }
+  }
+
+  private legOf(line: string): LegRef {
+    return legRef(this.board, line);
+  }
+}

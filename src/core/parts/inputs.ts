@@ -1,0 +1,113 @@
+import type { InputPart, Leg, Sensed } from "../sheet";
+
+const WARMTH: Sensed = { what: "warmth", unit: "°C", range: [-40, 125] };
+const LIGHT: Sensed = { what: "light", unit: "%", range: [0, 100] };
+
+const ends: readonly Leg[] = [
+  { id: "1", name: "one end", role: "passive" },
+  { id: "2", name: "other end", role: "passive" },
+];
+
+/** Four legs across the gap, joined in pairs over it: pressed, the left pair meets the right one. */
+const BUTTON: InputPart = {
+  id: "button",
+  kind: "input",
+  title: "push button",
+  outline: { style: "two-rows", perRow: 2 },
+  legs: [
+    { id: "1", name: "left", role: "passive" },
+    { id: "2", name: "right", role: "passive" },
+    { id: "3", name: "right", role: "passive" },
+    { id: "4", name: "left", role: "passive" },
+  ],
+  joined: [
+    ["1", "4"],
+    ["2", "3"],
+  ],
+  act: { by: "contact", legs: ["1", "2"], stays: false, bounce: 3 },
+  source:
+    "customary tactile button: four legs joined in pairs, bounces 0.5 to 10 ms on press and on release, worn ones up to 50 ms",
+};
+
+const SLIDE_SWITCH: InputPart = {
+  id: "slide-switch",
+  kind: "input",
+  title: "slide switch",
+  outline: { style: "header" },
+  legs: [
+    { id: "1", name: "left", role: "passive" },
+    { id: "2", name: "middle", role: "passive" },
+    { id: "3", name: "right", role: "passive" },
+  ],
+  act: { by: "contact", legs: ["2", "3"], stays: true, bounce: 2 },
+  source: "customary slide switch: the middle leg meets the leg of the side it is pushed to",
+};
+
+const KNOB: InputPart = {
+  id: "potentiometer",
+  kind: "input",
+  title: "potentiometer, 10 kΩ",
+  outline: { style: "header" },
+  legs: [
+    { id: "1", name: "left end", role: "passive" },
+    { id: "2", name: "wiper", role: "passive" },
+    { id: "3", name: "right end", role: "passive" },
+  ],
+  act: { by: "wiper", low: "1", wiper: "2", high: "3", ohms: 10_000 },
+  source:
+    "customary linear potentiometer of 10 kΩ: small enough for a converter, large enough for the supply",
+};
+
+const THERMISTOR: InputPart = {
+  id: "thermistor-10k",
+  kind: "input",
+  title: "thermistor, 10 kΩ, B 3950",
+  outline: { style: "two-ended" },
+  legs: ends,
+  act: { by: "thermistor", legs: ["1", "2"], ohms: 10_000, b: 3950, sensed: WARMTH },
+  source: "customary thermistor: 10 kΩ at 25 °C, B 3950 K",
+};
+
+const LIGHT_SENSOR: InputPart = {
+  id: "light-sensor",
+  kind: "input",
+  title: "light-dependent resistor",
+  outline: { style: "two-ended" },
+  legs: ends,
+  act: { by: "light", legs: ["1", "2"], dark: 1e6, bright: 1000, sensed: LIGHT },
+  source: "customary light-dependent resistor: about 1 MΩ in the dark, 1 kΩ in bright light",
+};
+
+const warmthSensor = (offset: number): InputPart => ({
+  id: offset ? "warmth-sensor-500mV" : "warmth-sensor",
+  kind: "input",
+  title: `temperature sensor, 10 mV/°C${offset ? " from 500 mV" : ""}`,
+  outline: { style: "header" },
+  legs: [
+    { id: "1", name: "supply", role: "supply-in", whenOpen: "the sensor has no supply" },
+    { id: "2", name: "output", role: "output" },
+    { id: "3", name: "ground", role: "ground", whenOpen: "the sensor has no return path" },
+  ],
+  act: {
+    by: "voltage",
+    supply: "1",
+    ground: "3",
+    out: "2",
+    ohms: 100,
+    offset,
+    perUnit: 0.01,
+    sensed: { ...WARMTH, range: offset ? [-40, 125] : [2, 125] },
+  },
+  source: `customary temperature sensor: 10 mV for each °C${offset ? ", 500 mV at 0 °C" : ", from 2 °C up"}`,
+});
+
+/** What hands and the world move. */
+export const INPUTS: readonly InputPart[] = [
+  BUTTON,
+  SLIDE_SWITCH,
+  KNOB,
+  warmthSensor(0),
+  warmthSensor(0.5),
+  THERMISTOR,
+  LIGHT_SENSOR,
+];

@@ -1,0 +1,41 @@
+import type { LoadPart } from "../sheet";
+
+const BUZZER: LoadPart = {
+  id: "buzzer",
+  kind: "load",
+  title: "buzzer, active",
+  sounds: true,
+  outline: { style: "two-ended" },
+  legs: [
+    { id: "+", name: "plus, the longer leg", role: "passive" },
+    { id: "-", name: "minus", role: "passive" },
+  ],
+  pins: { plus: "+", minus: "-" },
+  current: 30,
+  supplyRange: [3, 6],
+  source: "customary active buzzer: sounds by itself at 2 to 4 kHz, 30 mA at 5 V",
+};
+
+const RELAY_BOARD: LoadPart = {
+  id: "relay-board",
+  kind: "load",
+  title: "relay board, active low",
+  sounds: false,
+  outline: { style: "header" },
+  legs: [
+    { id: "VCC", name: "VCC", role: "supply-in", whenOpen: "the relay has no supply" },
+    { id: "GND", name: "GND", role: "ground", whenOpen: "the board has no return path" },
+    { id: "IN", name: "IN", role: "input", whenOpen: "the relay may pull in by itself" },
+  ],
+  pins: { supply: "VCC", ground: "GND", input: "IN", on: 0 },
+  current: 75,
+  inputCurrent: 3,
+  supplyRange: [4.5, 5.5],
+  caution:
+    "Mains, or any load above 30 V AC or 60 V DC: isolate, enclose and fuse it, follow your local codes and leave it to a licensed person.",
+  source:
+    "customary relay board: 5 V coil of 70 to 80 mA behind a transistor, diode and optocoupler, on while its input is low",
+};
+
+/** What a line switches that is no LED. */
+export const LOADS: readonly LoadPart[] = [BUZZER, RELAY_BOARD];

@@ -1,0 +1,262 @@
+import type { ControllerPart } from "../parts";
+import type { Nanoseconds } from "../quantity";
+import {
+  statementsIn,
+  type Deed,
+  type Expression,
+  type Plain,
+  type Statement,
+  type Subroutine,
+} from "./language";
+import { operationsIn, type Variables } from "./variables";
+
+type Cost = ControllerPart["cost"];
+
+/** A statement made into what does it; it says whether its routine is over. */
+export type Act = () => boolean;
+
+/** What is done to the rig without letting time pass that somebody could wait for. */
+export type Momentary = Extract<Deed, { do: "line-set" | "hand-over" }>;
+
+/** What acts act on. */
+export interface Hands {
+  spend(time: Nanoseconds): void;
+  deed(deed: Momentary, routine: string): void;
+}
+
+const isMomentary = (statement: Statement): statement is Momentary =>
+  statement.do === "line-set" || statement.do === "hand-over";
+
+/** What lies within statements, and within the routines they call. */
+const PLAIN: ReadonlySet<Statement["do"]> = new Set([
+  "declare",
+  "set",
+  "change",
+  "set-element",
+  "if",
+  "while",
+  "count",
+  "guard",
+  "call",
+  "return",
+  "say",
+  "line-set",
+  "hand-over",
+]);
+
+/**
+ * Makes statements that never wait into functions, once: a loop that asks its lines thousands of times a second is not
+ * walked through again and again.
+ */
+export class Acts {
+  private readonly routines: ReadonlyMap<string, Subroutine>;
+  private readonly bodies = new Map<string, Act>();
+  private readonly made = new WeakMap<Statement, Act>();
+  private readonly waits = new WeakMap<Statement, boolean>();
+
+  constructor(
+    private readonly variables: Variables,
+    routines: readonly Subroutine[],
+    private readonly cost: Cost,
+    private readonly hands: Hands,
+    private readonly converts: Nanoseconds,
+  ) {
+    this.routines = new Map(routines.map((routine) => [routine.name, routine]));
+    for (const { name, given, body } of routines) this.declareOwn(name, given, body);
+  }
+
+  /** The act of a statement; undefined where it lets time pass that others may use. */
+  of(statement: Statement, routine: string): Act | undefined {
+    if (!this.isPlain(statement)) return undefined;
+    let act = this.made.get(statement);
+    if (!act) {
+      act = this.variables.within(routine, () => this.make(statement as Plain | Momentary, routine));
+      this.made.set(statement, act);
+    }
+    return act;
+  }
+
+  /** A routine by its name. @throws when there is none */
+  routine(name: string): Subroutine {
+    const routine = this.routines.get(name);
+    if (!routine) throw new Error(`there is no routine ${name}`);
+    return routine;
+  }
+
+  /** Hands a routine what it is given. */
+  give(name: string, given: readonly number[]): void {
+    this.variables.within(name, () =>
+      this.routine(name).given.forEach((parameter, at) =>
+        this.variables.declare(parameter.name, parameter.width, given[at]!),
+      ),
+    );
+  }
+
+  /** How long working an expression out takes. */
+  timeOf(expression: Expression): Nanoseconds {
+    return operationsIn(expression) * this.cost.statement + conversionsIn(expression) * this.converts;
+  }
+
+  /** Names of a routine lie where they lie from the start: no routine calls itself. */
+  private declareOwn(name: string, given: Subroutine["given"], body: readonly Statement[]): void {
+    this.variables.within(name, () => {
+      for (const parameter of given) this.variables.declare(parameter.name, parameter.width);
+      for (const statement of statementsIn(body)) {
+        if (statement.do === "count") this.variables.declare(statement.name, statement.width);
+        if (statement.do !== "declare") continue;
+        this.variables.declare(statement.name, statement.width);
+        // What is kept is what it begins with before the routine is called first.
+        if (statement.kept && statement.value)
+          this.variables.set(statement.name, this.variables.make(statement.value)());
+      }
+    });
+  }
+
+  private isPlain(statement: Statement): boolean {
+    const known = this.waits.get(statement);
+    if (known !== undefined) return !known;
+    const plain = [...statementsIn([statement])].every(
+      (one) =>
+        PLAIN.has(one.do) &&
+        (one.do !== "call" || this.routine(one.routine).body.every((inner) => this.isPlain(inner))),
+    );
+    this.waits.set(statement, !plain);
+    return plain;
+  }
+
+  private body(statements: readonly Statement[], routine: string): Act {
+    const acts = statements.map((one) => this.make(one as Plain | Momentary, routine));
+    if (acts.length === 1) return acts[0]!;
+    return () => {
+      for (const act of acts) if (act()) return true;
+      return false;
+    };
+  }
+
+  private make(statement: Plain | Momentary, routine: string): Act {
+    const { hands, variables } = this;
+    const step = this.cost.statement;
+    if (isMomentary(statement))
+      return () => {
+        hands.deed(statement, routine);
+        return false;
+      };
+    switch (statement.do) {
+      case "declare":
+        if (statement.kept) return () => false;
+        return this.simple(variables.act(statement), statement.value);
+      case "set":
+        return this.simple(variables.act(statement), statement.value);
+      case "change":
+        return this.simple(variables.act(statement), statement.by);
+      case "set-element":
+        return this.simple(variables.act(statement), statement.value, statement.at);
+      case "say":
+        return () => false;
+      case "return":
+        return () => true;
+      case "guard":
+        return this.body(statement.body, routine);
+      case "if": {
+        const time = step + this.timeOf(statement.condition);
+        const condition = variables.make(statement.condition);
+        const then = this.body(statement.body, routine);
+        const otherwise = this.body(statement.otherwise ?? [], routine);
+        return () => {
+          hands.spend(time);
+          return condition() ? then() : otherwise();
+        };
+      }
+      case "while": {
+        const time = this.timeOf(statement.condition);
+        const condition = variables.make(statement.condition);
+        const body = this.body(statement.body, routine);
+        return () => {
+          for (hands.spend(time); condition(); hands.spend(step + time)) if (body()) return true;
+          return false;
+        };
+      }
+      case "count":
+        return this.counting(statement, routine);
+      case "call":
+        return this.calling(statement);
+      case "pause":
+        throw new Error("a pause lets time pass");
+    }
+  }
+
+  private simple(act: () => void, ...worked: ReadonlyArray<Expression | undefined>): Act {
+    const { hands } = this;
+    const time = worked.reduce((sum, one) => sum + (one ? this.timeOf(one) : 0), this.cost.statement);
+    return () => {
+      hands.spend(time);
+      act();
+      return false;
+    };
+  }
+
+  private counting(statement: Extract<Plain, { do: "count" }>, routine: string): Act {
+    const { hands, variables } = this;
+    if (!variables.has(statement.name)) variables.declare(statement.name, statement.width);
+    const name = { is: "name", name: statement.name } as const;
+    const start = variables.act({ do: "set", name: statement.name, value: statement.from });
+    const next = variables.act({ do: "change", name: statement.name, operator: "+", by: ONE });
+    const goesOn = variables.make({ is: "operation", operator: "<", left: name, right: statement.below });
+    const body = this.body(statement.body, routine);
+    const turn = 2 * this.cost.statement;
+    return () => {
+      for (start(); goesOn(); next()) {
+        hands.spend(turn);
+        if (body()) return true;
+      }
+      return false;
+    };
+  }
+
+  private calling({ routine, given }: Extract<Plain, { do: "call" }>): Act {
+    const { hands, variables } = this;
+    const worth = given.map((one) => variables.make(one));
+    const time = given.reduce((sum, one) => sum + this.timeOf(one), this.cost.statement);
+    const parameters = variables.within(routine, () =>
+      this.routine(routine).given.map(({ name }) => variables.holder(name)),
+    );
+    let body: Act | undefined;
+    return () => {
+      hands.spend(time);
+      parameters.forEach((hold, at) => hold(worth[at]!()));
+      body ??= this.bodyOf(routine);
+      body();
+      return false;
+    };
+  }
+
+  private bodyOf(routine: string): Act {
+    let body = this.bodies.get(routine);
+    if (!body) {
+      body = this.variables.within(routine, () => this.body(this.routine(routine).body, routine));
+      this.bodies.set(routine, body);
+    }
+    return body;
+  }
+}
+
+const ONE: Expression = { is: "number", value: 1 };
+
+/** How many times an expression asks the converter. */
+function conversionsIn(expression: Expression): number {
+  switch (expression.is) {
+    case "converter":
+      return 1;
+    case "operation":
+      return conversionsIn(expression.left) + conversionsIn(expression.right);
+    case "as":
+      return conversionsIn(expression.value);
+    case "either":
+      return Math.max(conversionsIn(expression.then), conversionsIn(expression.otherwise));
+    case "element":
+    case "entry":
+      return conversionsIn(expression.at);
+    default:
+      return 0;
+  }
+}

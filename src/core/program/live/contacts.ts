@@ -1,0 +1,194 @@
+import type { ContactLine } from "../../inputs";
+import type { Control, Live } from "../../rig";
+import {
+  clock,
+  elapsed,
+  either,
+  name,
+  number,
+  operation,
+  set,
+  when,
+  type Expression,
+  type Statement,
+  type Subroutine,
+  type Variable,
+} from "../language";
+import { joined, lineConstant, routineFor, unitName } from "./naming";
+
+/** What a button asks of a program. */
+export interface ContactCode {
+  readonly variables: readonly Variable[];
+  readonly routine: Subroutine;
+  readonly setup: readonly Statement[];
+}
+
+/** Statements of a control's action. */
+type Does = (control: Control) => readonly Statement[];
+
+/** A button's contacts close and open many times before they rest: eight samples that agree are one press. */
+const SAMPLES = 8;
+
+/** How a button is read: by the school that is chosen, with what its controls do. */
+export function contactCode(
+  contact: ContactLine,
+  controls: readonly Control[],
+  { way, ms }: Live["debounce"],
+  does: Does,
+): ContactCode {
+  const own = unitName(contact.unit);
+  const named = lineConstant(contact.unit);
+  const [down, seen, since, held] = ["down", "seen", "since", "held"].map((word) => joined(own, word)) as [
+    string,
+    string,
+    string,
+    string,
+  ];
+  const holds = controls.filter(({ on, repeat }) => on === "hold" || repeat !== undefined);
+  const pressed: Statement[] = controls.filter(({ on }) => on === "press").flatMap(does);
+  const released: Statement[] = controls.filter(({ on }) => on === "release").flatMap(does);
+  const fired = (at: number) => joined(own, `fired${at + 1}`);
+  const began: Statement[] =
+    holds.length > 0 ? [set(held, clock("ms")), ...holds.map((_, at) => set(fired(at), number(0)))] : [];
+  const level = name("pressed");
+  const change: Statement = when(level, [...began, ...pressed], released.length > 0 ? released : undefined);
+  const acted = began.length + pressed.length + released.length > 0 ? [change] : [];
+  const read: Statement = {
+    do: "declare",
+    name: "pressed",
+    width: "u8",
+    value: operation({ is: "line", line: contact.line, named }, "==", number(contact.pressed)),
+  };
+  const settled: Statement[] = [set(down, level), ...acted];
+  const { variables, body } = schoolOf(way, ms, { down, seen, since, read, level, settled });
+  const holding = holds.flatMap((control, at) => holdCode(control, at, held, fired(at), own, does));
+  return {
+    variables: [
+      { name: down, width: "u8" },
+      ...variables,
+      ...(holds.length > 0 ? [{ name: held, width: "u32" as const }] : []),
+      ...holds.flatMap(({ repeat }, at): Variable[] => [
+        { name: fired(at), width: "u8" },
+        ...(repeat ? [{ name: joined(own, `again${at + 1}`), width: "u32" as const }] : []),
+      ]),
+    ],
+    routine: {
+      name: routineFor("read", contact.unit),
+      says: [SAYS[way](contact.unit, ms)],
+      given: [],
+      body: [...body, ...(holding.length > 0 ? [when(name(down), holding)] : [])],
+    },
+    setup: [{ do: "line-input", line: contact.line, named, pulledUp: contact.pull === "inside" }],
+  };
+}
+
+const SAYS: Readonly<Record<Live["debounce"]["way"], (unit: string, ms: number) => string>> = {
+  none: (unit) => `${unit} as it comes: a contact that bounces counts several times.`,
+  wait: (unit, ms) => `${unit}: after a change nothing else is done for ${ms} ms, until the contact rests.`,
+  samples: (unit, ms) =>
+    `${unit}: ${SAMPLES} samples that agree, one every ${Math.max(1, Math.round(ms / SAMPLES))} ms, are a change.`,
+  states: (unit, ms) => `${unit}: a level that has stood for ${ms} ms is a change.`,
+};
+
+interface Parts {
+  readonly down: string;
+  readonly seen: string;
+  readonly since: string;
+  readonly read: Statement;
+  readonly level: Expression;
+  readonly settled: readonly Statement[];
+}
+
+/** The four schools: what is kept in mind, and how a level becomes a press. */
+function schoolOf(
+  way: Live["debounce"]["way"],
+  ms: number,
+  { down, seen, since, read, level, settled }: Parts,
+): { readonly variables: readonly Variable[]; readonly body: readonly Statement[] } {
+  const differs = operation(level, "!=", name(down));
+  switch (way) {
+    case "none":
+      return { variables: [], body: [read, when(differs, settled)] };
+    case "wait":
+      return {
+        variables: [],
+        body: [read, when(differs, [...settled, { do: "pause", unit: "ms", time: number(ms) }])],
+      };
+    case "samples": {
+      const history = name(seen);
+      return {
+        variables: [
+          { name: seen, width: "u8" },
+          { name: since, width: "u32" },
+        ],
+        body: [
+          when(operation(elapsed(since), ">=", number(Math.max(1, Math.round(ms / SAMPLES)))), [
+            set(since, clock("ms")),
+            read,
+            set(seen, operation(operation(history, "<<", number(1)), "|", level)),
+            when(
+              operation(differs, "&&", operation(history, "==", either(level, number(255), number(0)))),
+              settled,
+            ),
+          ]),
+        ],
+      };
+    }
+    case "states":
+      return {
+        variables: [
+          { name: seen, width: "u8" },
+          { name: since, width: "u32" },
+        ],
+        body: [
+          read,
+          when(
+            operation(level, "!=", name(seen)),
+            [set(seen, level), set(since, clock("ms"))],
+            [when(operation(differs, "&&", operation(elapsed(since), ">=", number(ms))), settled)],
+          ),
+        ],
+      };
+  }
+}
+
+/** What is done while a button is held: once after a while, or again and again, faster by steps. */
+function holdCode(
+  control: Control,
+  at: number,
+  held: string,
+  fired: string,
+  own: string,
+  does: Does,
+): Statement[] {
+  if (!control.repeat)
+    return [
+      when(
+        operation(
+          operation(name(fired), "==", number(0)),
+          "&&",
+          operation(elapsed(held), ">=", number(control.after ?? 1000)),
+        ),
+        [set(fired, number(1)), ...does(control)],
+      ),
+    ];
+  const steps = [...control.repeat].sort((one, other) => one.from - other.from);
+  const again = joined(own, `again${at + 1}`);
+  const every = steps
+    .slice(1)
+    .reduce<Expression>(
+      (slower, { from, every: ms }) =>
+        either(operation(elapsed(held), ">=", number(from)), number(ms), slower),
+      number(steps[0]!.every),
+    );
+  const first = operation(elapsed(held), ">=", number(steps[0]!.from));
+  return [
+    when(first, [
+      when(operation(operation(name(fired), "==", number(0)), "||", operation(elapsed(again), ">=", every)), [
+        set(fired, number(1)),
+        set(again, clock("ms")),
+        ...does(control),
+      ]),
+    ]),
+  ];
+}

@@ -1,0 +1,25 @@
+/** Words a sketch has of its own, and those its language keeps for itself. */
+const TAKEN = new Set(
+  `auto bool break byte case char class const continue default delay delete do double else enum extern false float for goto
+  if inline int long loop micros millis namespace new operator private protected public random register return setup short
+  signed sizeof slot state static struct switch template this throw tone true try typedef union unsigned using virtual void
+  volatile while word at codes drawn pattern face turn redraw shown extras blinkedOff blinkedAt faceSince abs min max round
+  map bit level pressed rest value first width least minus digits place digit frame due now time`.split(
+    /\s+/,
+  ),
+);
+
+/** A value's name as a variable of the program: its own, unless the language or the program needs that one. */
+export const variableOf = (name: string): string => (TAKEN.has(name) ? `${name}Value` : name);
+
+/** A name behind another one: `left` and `running` make `leftRunning`. */
+export const joined = (name: string, more: string): string => name + more[0]!.toUpperCase() + more.slice(1);
+
+/** A name for a routine: `tick` and `left` make `tickLeft`. */
+export const routineFor = (verb: string, name: string): string => joined(verb, name);
+
+/** A unit as a variable: `SW1` makes `sw1`. */
+export const unitName = (ref: string): string => ref.toLowerCase();
+
+/** A constant for the line of a unit. */
+export const lineConstant = (ref: string): string => `${ref.toUpperCase()}_LINE`;

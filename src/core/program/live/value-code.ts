@@ -1,0 +1,32 @@
+import type { LiveValue } from "../../rig";
+import type { Expression, Statement, Subroutine, Variable } from "../language";
+import { set, number } from "../language";
+
+/** What a value asks of a program: what it keeps in mind, what it does at every pass, how it is shown and changed. */
+export interface ValueCode {
+  readonly name: string;
+  readonly variables: readonly Variable[];
+  /** What it does as time goes on. */
+  readonly routine?: Subroutine;
+  /** The variable people look at. */
+  readonly variable: string;
+  /** What a condition compares. */
+  readonly compared: Expression;
+  /** 1 while it runs, for what runs. */
+  readonly running?: Expression;
+  /** The number shown for a part of it. */
+  part(part: string | undefined): Expression;
+  /** What an action does to it; undefined where it cannot. */
+  act(action: ValueAction): readonly Statement[] | undefined;
+}
+
+/** What may be done to a value. */
+export type ValueAction =
+  | { readonly do: "step"; readonly by: number }
+  | { readonly do: "set"; readonly to: number }
+  | { readonly do: "reset" | "start" | "pause" | "toggle" | "preset" | "draw" };
+
+/** Something on the face is no longer what it was. */
+export const REDRAW: Statement = set("redraw", number(1));
+
+export type OneValue<Kind extends string> = Extract<LiveValue, Readonly<Record<Kind, unknown>>>;

@@ -1,0 +1,200 @@
+import {
+  about,
+  amount,
+  choice,
+  eitherByKey,
+  flag,
+  form,
+  list,
+  object,
+  optional,
+  text,
+  whole,
+  type Of,
+} from "../document";
+import type { Milliseconds } from "../quantity";
+import { UNIT_REF } from "../refs";
+
+/** Bounds of what reacts: shared by the document and the fields on screen. */
+export const LIVE_LIMITS = {
+  values: 16,
+  faces: 16,
+  controls: 32,
+  events: 32,
+  presets: 8,
+  /** Steps of a repeat that speeds up. */
+  repeats: 3,
+  template: 64,
+  /** Whole numbers a value goes through. */
+  number: [-99_999_999, 99_999_999],
+  /** ms: of a hold, a repeat, a pulse, a face's turn. */
+  time: [1, 3_600_000],
+  /** ms a contact is given to come to rest. */
+  settle: [0, 1000],
+  /** Ticks of a timer. */
+  ticks: [1, 8_640_000],
+  /** Of a clock, in seconds a day. */
+  correction: [-3600, 3600],
+  daySeconds: [0, 86_399],
+  /** Of the converter. */
+  raw: [0, 65_535],
+  decimals: [0, 3],
+  /** ms between two readings. */
+  every: [1, 60_000],
+  hysteresis: [0, 100_000],
+  tapes: 16,
+  tapeItems: 2000,
+  /** ms from power-up. */
+  tapeTime: [0, 7 * 86_400_000],
+  /** What a hand sets an input to: °C, or per cent. */
+  set: [-1000, 100_000],
+} as const;
+
+const VALUE_NAME = form(
+  /^[a-z][A-Za-z0-9]{0,19}$/,
+  (_, shown) =>
+    `is ${shown}: a value is named by a small letter, then letters and digits, 20 at most, as in lapsToGo`,
+);
+const NUMBER = whole(LIVE_LIMITS.number);
+const TIME = whole<Milliseconds>(LIVE_LIMITS.time);
+
+const named = { name: VALUE_NAME, kept: optional(about("whether it outlives a power cut", flag())) };
+
+/** A number that is stepped. */
+const COUNT = object({ least: NUMBER, most: NUMBER, start: NUMBER, wraps: flag() });
+
+/** Time that is counted, in ticks. */
+const TIMER = object({
+  way: choice("down", "up"),
+  /** Where it starts from; of one that counts up, where it stops. */
+  presets: about("ticks", list(whole(LIVE_LIMITS.ticks), LIVE_LIMITS.presets, 1)),
+  tick: about("ms", choice<Milliseconds>(1000, 100, 10)),
+  starts: choice("by-itself", "when-told"),
+});
+
+/** The time of day. */
+const CLOCK = object({
+  hours: choice(12, 24),
+  start: about("seconds since midnight at power-up", whole(LIVE_LIMITS.daySeconds)),
+  correction: optional(
+    about(
+      "seconds a day it is made faster, where the board’s own clock is slow",
+      amount(LIVE_LIMITS.correction),
+    ),
+  ),
+});
+
+const POINT = object({ raw: whole(LIVE_LIMITS.raw), shows: NUMBER });
+/** What an input part tells, in steps of the last decimal. */
+const READING = object({
+  of: UNIT_REF,
+  decimals: whole(LIVE_LIMITS.decimals),
+  points: about("two points the line of its calibration runs through", list(POINT, 2, 2)),
+  samples: about("conversions that are averaged", choice(1, 2, 4, 8, 16, 32)),
+  every: about("ms between two readings", whole<Milliseconds>(LIVE_LIMITS.every)),
+  rounding: choice("round", "cut"),
+  hysteresis: about(
+    "change that has to be passed, in steps of the last decimal",
+    whole(LIVE_LIMITS.hysteresis),
+  ),
+});
+
+const RANDOM = object({ least: NUMBER, most: NUMBER });
+
+const VALUE = eitherByKey("a count, a timer, a clock, a reading or a random number", {
+  count: object({ ...named, count: COUNT }),
+  timer: object({ ...named, timer: TIMER }),
+  clock: object({ ...named, clock: CLOCK }),
+  reading: object({ ...named, reading: READING }),
+  random: object({ ...named, random: RANDOM }),
+});
+export type LiveValue = Of<typeof VALUE>;
+
+const CONDITION = object({
+  value: VALUE_NAME,
+  is: choice("below", "at-most", "equal", "not", "at-least", "above", "running", "stopped"),
+  than: optional(NUMBER),
+});
+export type Condition = Of<typeof CONDITION>;
+
+const FACE = object({
+  shows: about("text with values in braces", text(LIVE_LIMITS.template, 1)),
+  while: optional(CONDITION),
+  for: optional(about("ms it is shown when several take turns", TIME)),
+  blinks: optional(about("whether it goes dark twice a second", flag())),
+});
+export type LiveFace = Of<typeof FACE>;
+
+const ACTION = eitherByKey("what is done", {
+  step: object({ step: NUMBER, value: VALUE_NAME }),
+  set: object({ set: NUMBER, value: VALUE_NAME }),
+  reset: object({ reset: VALUE_NAME }),
+  start: object({ start: VALUE_NAME }),
+  pause: object({ pause: VALUE_NAME }),
+  toggle: object({ toggle: VALUE_NAME }),
+  preset: object({ preset: VALUE_NAME }),
+  draw: object({ draw: VALUE_NAME }),
+  face: object({ face: choice("next") }),
+  switch: object({
+    switch: UNIT_REF,
+    how: choice("on", "off", "toggle", "pulse"),
+    ms: optional(TIME),
+  }),
+});
+export type Action = Of<typeof ACTION>;
+
+const REPEAT = object({ from: about("ms since the press", TIME), every: about("ms", TIME) });
+const CONTROL = object({
+  unit: UNIT_REF,
+  on: choice("press", "release", "hold"),
+  after: optional(about("ms it is held", TIME)),
+  repeat: optional(
+    about("again and again while it is held, faster by steps", list(REPEAT, LIVE_LIMITS.repeats, 1)),
+  ),
+  does: ACTION,
+});
+export type Control = Of<typeof CONTROL>;
+
+const EVENT = object({ when: CONDITION, does: ACTION });
+export type LiveEvent = Of<typeof EVENT>;
+
+/** How a program takes a contact that bounces. */
+export const DEBOUNCE_WAYS = ["none", "wait", "samples", "states"] as const;
+export type DebounceWay = (typeof DEBOUNCE_WAYS)[number];
+
+/** What a rig does that reacts. */
+export const LIVE = about(
+  "what the rig shows and does when it reacts: values, faces, controls, events",
+  object({
+    values: list(VALUE, LIVE_LIMITS.values),
+    faces: list(FACE, LIVE_LIMITS.faces, 1),
+    controls: list(CONTROL, LIVE_LIMITS.controls),
+    events: list(EVENT, LIVE_LIMITS.events),
+    debounce: object({ way: choice(...DEBOUNCE_WAYS), ms: whole<Milliseconds>(LIVE_LIMITS.settle) }),
+    digits: about("how numbers are taken apart", choice("divide", "subtract")),
+  }),
+);
+export type Live = Of<typeof LIVE>;
+
+const at = { at: about("ms since power-up", amount<Milliseconds>(LIVE_LIMITS.tapeTime)) };
+/** What a hand does, or what has to be so. */
+const TAPE_ITEM = eitherByKey("what a hand does, or what has to be so", {
+  press: object({ ...at, press: UNIT_REF }),
+  release: object({ ...at, release: UNIT_REF }),
+  set: object({ ...at, set: UNIT_REF, to: amount(LIVE_LIMITS.set) }),
+  reads: object({ ...at, reads: text(LIVE_LIMITS.template) }),
+  output: object({ ...at, output: UNIT_REF, on: flag() }),
+  value: object({ ...at, value: VALUE_NAME, least: NUMBER, most: NUMBER }),
+});
+export type TapeItem = Of<typeof TAPE_ITEM>;
+
+const TAPE = object({ name: text(60, 1), items: list(TAPE_ITEM, LIVE_LIMITS.tapeItems) });
+export const TAPES = about("what hands did, and what has to come of it", list(TAPE, LIVE_LIMITS.tapes));
+export type Tape = Of<typeof TAPE>;
+
+/** How an input part of the table behaves: what its sheet cannot say. */
+export const HAND = object({
+  bounce: optional(about("ms its contact bounces", amount<Milliseconds>([0, 100]))),
+  noise: optional(about("how much its reading shakes, in its own unit", amount([0, 100]))),
+  rests: optional(about("where it stands at power-up", amount(LIVE_LIMITS.set))),
+});
