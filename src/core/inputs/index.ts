@@ -4,3 +4,4 @@ export { contactLine, converterLine, type ContactLine, type ConverterLine, type 
 export { randomFrom } from "./random";
 export { isMove, rawMoves, type Move, type RawMove } from "./tape";
 export { World } from "./world";
+export { wireUp, type WiredUp } from "./wire-up";

@@ -59,6 +59,11 @@ export class World {
     return this.moves[this.next]?.at ?? Infinity;
   }
 
+  /** How many moves there were. */
+  get moved(): number {
+    return this.next;
+  }
+
   /** Where a part stands at the moment that was read last. */
   stands(unit: UnitRef): number | undefined {
     return this.hands[unit];

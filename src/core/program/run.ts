@@ -16,8 +16,9 @@ export interface Surroundings {
   convert(line: string, now: Nanoseconds): number;
   isSteady(line: string): boolean;
   input(line: string, pulledUp: boolean): void;
-  /** When a hand moves next. */
+  /** When a hand moves next, and how many moves there were. */
   readonly nextMove: Nanoseconds;
+  readonly moved: number;
   /** Up to when what the hands do is known. */
   readonly knownUntil: Nanoseconds;
 }
@@ -49,7 +50,11 @@ type Doing<What extends Statement["do"]> = Extract<Statement, { do: What }>;
  */
 export function startProgram(program: Program, board: Board, around?: Surroundings): ProgramRun {
   const run = new Run(program, board, around);
-  return { events: run.events(), look: (variable) => run.look(variable) };
+  return {
+    events: run.events(),
+    look: (variable) => run.look(variable),
+    lookAt: (array) => run.lookAt(array),
+  };
 }
 
 /** What a program that reads nothing does, from its start. */
@@ -61,6 +66,8 @@ export interface ProgramRun {
   readonly events: Iterator<TimedEvent, void>;
   /** What a variable holds now; undefined before it is there. */
   readonly look: (variable: string) => number | undefined;
+  /** What an array holds now. */
+  readonly lookAt: (array: string) => readonly number[];
 }
 
 /** A program under way: its clock, the face it shows, the slot that is lit, its variables. */
@@ -107,6 +114,10 @@ class Run {
     return this.variables.has(variable) ? this.variables.value({ is: "name", name: variable }) : undefined;
   }
 
+  lookAt(array: string): readonly number[] {
+    return this.variables.array(array);
+  }
+
   *events(): Generator<TimedEvent, void> {
     const { setup, loop } = this.program;
     yield* this.run(setup, this.frame);
@@ -124,6 +135,7 @@ class Run {
     noted.changed = false;
     noted.unsteady = false;
     noted.until = Infinity;
+    const moved = this.around?.moved;
     let events = 0;
     for (const event of this.run(loop, this.frame)) {
       events += 1;
@@ -133,7 +145,8 @@ class Run {
     if (!around) return;
     const took = this.now - began;
     if (this.nextTick !== undefined && this.nextTick <= this.now) yield* this.ticks(this.now);
-    else if (events === 0 && !noted.changed && !noted.unsteady && took > 0) {
+    // A hand that moved in the middle of the pass was seen by half of it.
+    else if (events === 0 && !noted.changed && !noted.unsteady && took > 0 && around.moved === moved) {
       const until = Math.min(
         noted.until * 1000,
         around.nextMove,

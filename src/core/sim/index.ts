@@ -33,3 +33,4 @@ export {
 } from "./bus-trace";
 export { Board } from "./board";
 export { readSign } from "./read-sign";
+export { playTape, type Checked, type LiveStretch, type Played } from "./play-tape";

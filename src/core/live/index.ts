@@ -1,0 +1,11 @@
+export { STARTS, startWith, type Start, type Started } from "./starts";
+export {
+  actionWords,
+  conditionWords,
+  controlWords,
+  eventWords,
+  faceWords,
+  gestureWords,
+  numberWords,
+  valueWords,
+} from "./words";

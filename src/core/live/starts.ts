@@ -1,0 +1,265 @@
+import { modelOf } from "../address";
+import { wireUp } from "../inputs";
+import { controllerById, showsDots, type Live, type Rig, type UnitRef } from "../rig";
+import { marksOf, digitsIn } from "../show";
+
+/** What a rig is to do, ready to begin with; everything of it can be changed afterwards. */
+export interface Start {
+  readonly id: "count" | "countdown" | "stopwatch" | "clock" | "reading" | "knob" | "chance";
+  readonly title: string;
+  readonly says: string;
+  /** What it adds to the table. */
+  readonly parts: string;
+}
+
+export const STARTS: readonly Start[] = [
+  {
+    id: "count",
+    title: "Count",
+    says: "A button counts up, and faster while it is held; another one goes back to 0.",
+    parts: "two buttons",
+  },
+  {
+    id: "countdown",
+    title: "Countdown",
+    says: "Three presets, start and pause, back to the start; at zero the face blinks and a buzzer sounds.",
+    parts: "three buttons, a buzzer with its transistor",
+  },
+  {
+    id: "stopwatch",
+    title: "Stopwatch",
+    says: "Start and pause by one button, back to zero by another; hundredths as far as the digits go.",
+    parts: "two buttons",
+  },
+  {
+    id: "clock",
+    title: "Clock",
+    says: "The time of day by the board’s own clock, set by a button for the hours and one for the minutes.",
+    parts: "two buttons",
+  },
+  {
+    id: "reading",
+    title: "Temperature",
+    says: "A sensor with 10 mV/°C, the mean of several conversions, with one decimal.",
+    parts: "a temperature sensor",
+  },
+  {
+    id: "knob",
+    title: "Knob",
+    says: "Where a knob stands, from 0 to 99, held still while it trembles.",
+    parts: "a potentiometer",
+  },
+  {
+    id: "chance",
+    title: "Number by chance",
+    says: "Numbers run while a button is held; the last one stays.",
+    parts: "a button",
+  },
+];
+
+export type Started =
+  { readonly ok: true; readonly rig: Rig } | { readonly ok: false; readonly message: string };
+
+/** Parts that are added for a start, or taken where the rig has such already and nothing uses them. */
+class Gather {
+  readonly refs: UnitRef[] = [];
+  message: string | undefined;
+
+  constructor(public rig: Rig) {}
+
+  part(id: string): UnitRef {
+    const there = this.rig.units.find(({ ref, part }) => part === id && !this.refs.includes(ref));
+    if (there) {
+      this.refs.push(there.ref);
+      return there.ref;
+    }
+    const wired = wireUp(modelOf(this.rig), id);
+    if (!wired.ok) {
+      this.message ??= wired.message;
+      return "" as UnitRef;
+    }
+    this.rig = wired.rig;
+    this.refs.push(wired.ref);
+    return wired.ref;
+  }
+}
+
+const PLAIN: Pick<Live, "debounce" | "digits" | "events" | "controls" | "values"> = {
+  debounce: { way: "states", ms: 20 },
+  digits: "divide",
+  values: [],
+  controls: [],
+  events: [],
+};
+
+/** Held for half a second: seven a second; from two seconds on twenty-five. */
+const FASTER: NonNullable<Live["controls"][number]["repeat"]> = [
+  { from: 500, every: 150 },
+  { from: 2000, every: 40 },
+];
+
+/** Makes a rig do one of the ready starts: the parts it needs are added and wired, what it showed before is kept. */
+export function startWith(rig: Rig, id: Start["id"]): Started {
+  if (showsDots(rig.plan))
+    return {
+      ok: false,
+      message:
+        "Values on a display of dots are not made yet: its scenes show texts and pictures. Take digits on the Plan.",
+    };
+  const gather = new Gather(rig);
+  const live = liveFor(gather, id);
+  if (gather.message !== undefined) return { ok: false, message: gather.message };
+  return { ok: true, rig: { ...gather.rig, live } };
+}
+
+function liveFor(gather: Gather, id: Start["id"]): Live {
+  const digits = Math.max(1, digitsIn(gather.rig));
+  const colon = marksOf(gather.rig).includes("colon");
+  const most = 10 ** Math.min(digits, 8) - 1;
+  switch (id) {
+    case "count": {
+      const [up, back] = [gather.part("button"), gather.part("button")];
+      return {
+        ...PLAIN,
+        values: [{ name: "count", count: { least: 0, most, start: 0, wraps: true } }],
+        faces: [{ shows: "{count}" }],
+        controls: [
+          { unit: up, on: "press", repeat: FASTER, does: { step: 1, value: "count" } },
+          { unit: back, on: "press", does: { reset: "count" } },
+        ],
+      };
+    }
+    case "countdown": {
+      const [go, back, next] = [gather.part("button"), gather.part("button"), gather.part("button")];
+      const buzzer = gather.part("buzzer");
+      const shows = digits >= 4 ? `{left.m:00}${colon ? ":" : "."}{left.s:00}` : "{left.s}";
+      return {
+        ...PLAIN,
+        values: [
+          {
+            name: "left",
+            timer: {
+              way: "down",
+              presets: digits >= 4 ? [60, 180, 300] : digits >= 2 ? [30, 60, 90] : [3, 6, 9],
+              tick: 1000,
+              starts: "when-told",
+            },
+          },
+        ],
+        faces: [{ shows, while: { value: "left", is: "equal", than: 0 }, blinks: true }, { shows }],
+        controls: [
+          { unit: go, on: "press", does: { toggle: "left" } },
+          { unit: back, on: "press", does: { reset: "left" } },
+          { unit: next, on: "press", does: { preset: "left" } },
+        ],
+        events: [
+          { when: { value: "left", is: "equal", than: 0 }, does: { switch: buzzer, how: "pulse", ms: 1500 } },
+        ],
+      };
+    }
+    case "stopwatch": {
+      const [go, back] = [gather.part("button"), gather.part("button")];
+      const [shows, presets] =
+        digits >= 6
+          ? [`{run.m:00}${colon ? ":" : "."}{run.s:00}.{run.c:00}`, 599_999]
+          : digits >= 4
+            ? ["{run.s}.{run.c:00}", 9999]
+            : digits === 3
+              ? ["{run.s}.{run.d}", 9999]
+              : ["{run.s}", digits === 2 ? 9999 : 999];
+      return {
+        ...PLAIN,
+        values: [{ name: "run", timer: { way: "up", presets: [presets], tick: 10, starts: "when-told" } }],
+        faces: [{ shows }],
+        controls: [
+          { unit: go, on: "press", does: { toggle: "run" } },
+          { unit: back, on: "press", does: { reset: "run" } },
+        ],
+      };
+    }
+    case "clock": {
+      const [hour, minute] = [gather.part("button"), gather.part("button")];
+      const apart = colon ? ":" : ".";
+      return {
+        ...PLAIN,
+        values: [{ name: "day", clock: { hours: 24, start: 43_200 } }],
+        faces: [
+          {
+            shows:
+              digits >= 6
+                ? `{day.h}${apart}{day.m:00}${apart}{day.s:00}`
+                : digits >= 4
+                  ? `{day.h}${apart}{day.m:00}`
+                  : "{day.m:00}",
+          },
+        ],
+        controls: [
+          { unit: hour, on: "press", repeat: FASTER.slice(0, 1), does: { step: 60, value: "day" } },
+          { unit: minute, on: "press", repeat: FASTER.slice(0, 1), does: { step: 1, value: "day" } },
+        ],
+      };
+    }
+    case "reading": {
+      const of = gather.part("warmth-sensor");
+      const { converter } = controllerById(gather.rig.plan.controller);
+      const whole = 2 ** (converter?.bits ?? 10);
+      const decimals = digits >= 3 ? 1 : 0;
+      return {
+        ...PLAIN,
+        values: [
+          {
+            name: "warmth",
+            reading: {
+              of,
+              decimals,
+              // 10 mV for each °C: the whole reference is a hundred times its volts.
+              points: [
+                { raw: 0, shows: 0 },
+                { raw: whole, shows: Math.round((converter?.reference ?? 5) * 100 * 10 ** decimals) },
+              ],
+              samples: 16,
+              every: 500,
+              rounding: "round",
+              hysteresis: 2,
+            },
+          },
+        ],
+        faces: [{ shows: `{warmth${decimals ? ":1" : ""}}${digits >= 4 ? "°" : ""}` }],
+      };
+    }
+    case "knob": {
+      const of = gather.part("potentiometer");
+      const { converter } = controllerById(gather.rig.plan.controller);
+      return {
+        ...PLAIN,
+        values: [
+          {
+            name: "level",
+            reading: {
+              of,
+              decimals: 0,
+              points: [
+                { raw: 0, shows: 0 },
+                { raw: 2 ** (converter?.bits ?? 10), shows: digits >= 2 ? 100 : 10 },
+              ],
+              samples: 4,
+              every: 50,
+              rounding: "cut",
+              hysteresis: 1,
+            },
+          },
+        ],
+        faces: [{ shows: "{level}" }],
+      };
+    }
+    case "chance": {
+      const unit = gather.part("button");
+      return {
+        ...PLAIN,
+        values: [{ name: "number", random: { least: 1, most: Math.min(most, 6) } }],
+        faces: [{ shows: "{number}" }],
+        controls: [{ unit, on: "press", repeat: [{ from: 100, every: 60 }], does: { draw: "number" } }],
+      };
+    }
+  }
+}

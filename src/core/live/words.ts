@@ -1,0 +1,121 @@
+import { formatQuantity } from "../quantity";
+import type { Action, Condition, Control, Live, LiveEvent, LiveFace, LiveValue } from "../rig";
+
+const time = (ms: number): string => formatQuantity(ms / 1000, "s", 3);
+const signed = (by: number): string => (by < 0 ? `down by ${-by}` : `up by ${by}`);
+
+/** A number of a value as its maker reads it: a reading with its point. */
+export function numberWords(value: LiveValue | undefined, number: number): string {
+  if (value && "reading" in value && value.reading.decimals > 0)
+    return (number / 10 ** value.reading.decimals).toFixed(value.reading.decimals);
+  if (value && "timer" in value) return time(number * value.timer.tick);
+  if (value && "clock" in value)
+    return `${String(Math.floor(number / 60)).padStart(2, "0")}:${String(number % 60).padStart(2, "0")}`;
+  return String(number);
+}
+
+/** What a value is, in words. */
+export function valueWords(value: LiveValue): string {
+  if ("count" in value) {
+    const { least, most, start, wraps } = value.count;
+    return `from ${least} to ${most}, starts at ${start}, ${wraps ? "comes round at its ends" : "stops at its ends"}`;
+  }
+  if ("timer" in value) {
+    const { way, presets, tick, starts } = value.timer;
+    const said = presets.map((ticks) => time(ticks * tick)).join(", ");
+    return `counts ${way === "down" ? `down from ${said}` : `up to ${said}`}, in steps of ${time(tick)}, starts ${starts === "by-itself" ? "by itself" : "when it is told to"}`;
+  }
+  if ("clock" in value) {
+    const { hours, start, correction } = value.clock;
+    const at = `${String(Math.floor(start / 3600)).padStart(2, "0")}:${String(Math.floor(start / 60) % 60).padStart(2, "0")}`;
+    return `the time of day, ${hours} h, ${at} at power-up${correction ? `, ${Math.abs(correction)} s a day made ${correction > 0 ? "faster" : "slower"}` : ""}`;
+  }
+  if ("random" in value) return `by chance, ${value.random.least} to ${value.random.most}`;
+  const { of, samples, every, hysteresis, rounding, decimals } = value.reading;
+  const step = (hysteresis / 10 ** decimals).toFixed(decimals);
+  return `what ${of} tells, every ${time(every)}, ${samples === 1 ? "one conversion" : `the mean of ${samples} conversions`}, ${rounding === "round" ? "rounded" : "cut off"}${hysteresis > 1 ? `, changes from ${step} on` : ""}`;
+}
+
+const COMPARED: Readonly<Record<Condition["is"], string>> = {
+  below: "is below",
+  "at-most": "is at most",
+  equal: "is",
+  not: "is not",
+  "at-least": "is at least",
+  above: "is above",
+  running: "runs",
+  stopped: "stands still",
+};
+
+/** A condition, in words: "lapsToGo is 0". */
+export function conditionWords(condition: Condition, live: Pick<Live, "values">): string {
+  const value = live.values.find(({ name }) => name === condition.value);
+  const than = condition.than === undefined ? "" : ` ${numberWords(value, condition.than)}`;
+  return `${condition.value} ${COMPARED[condition.is]}${than}`;
+}
+
+/** What is done, in words: "lapsToGo down by 1, not below 0". */
+export function actionWords(action: Action, live: Pick<Live, "values">): string {
+  const value = (name: string) => live.values.find((one) => one.name === name);
+  if ("step" in action) {
+    const of = value(action.value);
+    if (of && "count" in of) {
+      const { least, most, wraps } = of.count;
+      const end = action.step < 0 ? `not below ${least}` : `not above ${most}`;
+      return `${action.value} ${signed(action.step)}, ${wraps ? `round at ${action.step < 0 ? least : most}` : end}`;
+    }
+    if (of && "clock" in of)
+      return action.step % 60 === 0
+        ? `${action.value} ${action.step / 60} h on`
+        : `${action.value} ${action.step} min on, within the hour`;
+    return `${action.value} ${signed(action.step)}`;
+  }
+  if ("set" in action) return `${action.value} to ${numberWords(value(action.value), action.set)}`;
+  if ("reset" in action) return `${action.reset} back to its start`;
+  if ("start" in action) return `${action.start} starts`;
+  if ("pause" in action) return `${action.pause} pauses`;
+  if ("toggle" in action) return `${action.toggle} starts, or pauses`;
+  if ("preset" in action) return `next preset of ${action.preset}`;
+  if ("draw" in action) return `a new number for ${action.draw}`;
+  if ("face" in action) return "next face";
+  switch (action.how) {
+    case "on":
+      return `${action.switch} on`;
+    case "off":
+      return `${action.switch} off`;
+    case "toggle":
+      return `${action.switch} on, or off`;
+    case "pulse":
+      return `${action.switch} on for ${time(action.ms ?? 1000)}`;
+  }
+}
+
+/** When a control acts, in words: "held for 500 ms: … every 150 ms, from 2 s every 40 ms". */
+export function gestureWords({ on, after, repeat }: Pick<Control, "on" | "after" | "repeat">): string {
+  const [first, ...faster] = [...(repeat ?? [])].sort((one, other) => one.from - other.from);
+  const again = first
+    ? `held for ${time(first.from)}: again every ${time(first.every)}${faster
+        .map(({ from, every }) => `, from ${time(from)} every ${time(every)}`)
+        .join("")}`
+    : "";
+  if (on === "hold") return first ? again : `held for ${time(after ?? 1000)}`;
+  const once = on === "press" ? "pressed" : "let go";
+  return first ? `${once}, and ${again}` : once;
+}
+
+/** A control in a line: "SW1 pressed: lapsToGo down by 1, not below 0". */
+export const controlWords = (control: Control, live: Pick<Live, "values">): string =>
+  `${control.unit} ${gestureWords(control)}: ${actionWords(control.does, live)}`;
+
+/** An event in a line: "when lapsToGo is 1: BZ1 on for 1.5 s". */
+export const eventWords = ({ when, does }: LiveEvent, live: Pick<Live, "values">): string =>
+  `when ${conditionWords(when, live)}: ${actionWords(does, live)}`;
+
+/** When a face is shown, in words. */
+export function faceWords(face: LiveFace, live: Live): string {
+  const turning = live.faces.filter((one) => one.while === undefined);
+  const blinks = face.blinks ? ", blinking twice a second" : "";
+  if (face.while) return `while ${conditionWords(face.while, live)}${blinks}`;
+  if (turning.length > 1) return `${face.for ? `for ${time(face.for)}, ` : ""}by turns${blinks}`;
+  return `${live.faces.length > 1 ? "otherwise" : "all the time"}${blinks}`;
+}

@@ -1,0 +1,115 @@
+import { modelOf } from "../../address";
+import type { Move } from "../../inputs";
+import { STARTS, startWith } from "../../live";
+import {
+  DEBOUNCE_WAYS,
+  DEFAULT_PLAN,
+  asUnit,
+  ledValues,
+  newRig,
+  planProblem,
+  relay,
+  type Plan,
+  type Rig,
+} from "../../rig";
+import { WAYS, planFor } from "../../ways";
+import { compiledLive, type Did } from "../fixtures/live-compiled";
+import { simulatedLive } from "../fixtures/live-simulated";
+import { liveProblems } from "..";
+
+const planned = (values: Partial<Plan>, scan?: Partial<Rig["scan"]>): Rig => {
+  const rig = newRig(
+    { id: "tried", name: "Tried", note: "" },
+    { ...DEFAULT_PLAN, ...values },
+    { ohms: 330, led: ledValues("red") },
+  );
+  return { ...rig, scan: { ...rig.scan, ...scan } };
+};
+
+const started = (rig: Rig, id: (typeof STARTS)[number]["id"]): Rig => {
+  const made = startWith(rig, id);
+  if (!made.ok) throw new Error(made.message);
+  return made.rig;
+};
+
+/** Presses of the buttons one after the other, a long hold, a sensor that goes up and down. */
+function hands(rig: Rig): Move[] {
+  const units = rig.units.filter(({ part }) => ["button", "potentiometer", "warmth-sensor"].includes(part));
+  return units.flatMap(({ ref, part }, nth): Move[] => {
+    const unit = asUnit(ref);
+    if (part !== "button")
+      return Array.from({ length: 12 }, (_, at) => ({ at: 400 + at * 611, set: unit, to: (at * 37) % 100 }));
+    const from = 300 + nth * 170;
+    return [
+      { at: from, press: unit },
+      { at: from + 90, release: unit },
+      { at: from + 2000, press: unit },
+      { at: from + 2600 + nth * 900, release: unit },
+      { at: from + 5000, press: unit },
+      { at: from + 5120, release: unit },
+    ];
+  });
+}
+
+/** Two runs do the same, in the same order, at about the same times. */
+function expectAlike(compiled: readonly Did[], simulated: readonly Did[], within: number): void {
+  expect(simulated.map(({ what }) => what)).toEqual(compiled.map(({ what }) => what));
+  compiled.forEach(({ at }, nth) => expect(Math.abs(simulated[nth]!.at - at)).toBeLessThan(within));
+}
+
+describe("a sketch that reacts does what the simulation does", () => {
+  const four = planned({
+    scheme: "two-registers",
+    digits: 4,
+    polarity: "common-anode",
+    digitSwitch: "transistor",
+  });
+
+  // Numbers by chance depend on the microsecond, which the two count differently.
+  test.each(STARTS.map(({ id }) => id).filter((id) => id !== "chance"))(
+    "%s, digits kept by the loop",
+    (id) => {
+      const rig = started(four, id);
+      expect(liveProblems(modelOf(rig))).toEqual([]);
+      const moves = hands(rig);
+      const compiled = compiledLive(rig, moves, 8);
+      expect(compiled.length).toBeGreaterThan(3);
+      expectAlike(compiled, simulatedLive(rig, moves, 8), 60_000);
+    },
+  );
+
+  test.each(DEBOUNCE_WAYS.filter((way) => way !== "none"))(
+    "a countdown kept by a timer, contacts by %s",
+    (way) => {
+      const rig = started({ ...four, scan: { ...four.scan, school: "timer" } }, "countdown");
+      const given = {
+        ...rig,
+        live: { ...rig.live!, debounce: { way, ms: 24 }, digits: "subtract" as const },
+      };
+      const moves = hands(given);
+      expectAlike(compiledLive(given, moves, 8), simulatedLive(given, moves, 8), 8000);
+    },
+  );
+
+  test.each(
+    WAYS.filter(({ scheme, module }) => scheme !== "logic" && !module?.includes("dots")).map(
+      (way) => [way.id, way] as const,
+    ),
+  )("%s", (_, way) => {
+    const found = (["common-cathode", "common-anode"] as const).flatMap((polarity) =>
+      [4, 1].flatMap((digits) => {
+        const plan = planFor({ plan: { ...four.plan, polarity, digits } }, way);
+        if (planProblem(plan) !== undefined) return [];
+        const made = startWith(relay(four, plan), "count");
+        return made.ok && liveProblems(modelOf(made.rig)).length === 0 ? [made.rig] : [];
+      }),
+    );
+    expect(found.length).toBeGreaterThan(0);
+    for (const rig of found) {
+      const moves = hands(rig);
+      const compiled = compiledLive(rig, moves, 4);
+      expect(compiled.length).toBeGreaterThan(4);
+      expectAlike(compiled, simulatedLive(rig, moves, 4), 60_000);
+    }
+  });
+});

@@ -1,0 +1,118 @@
+import type { RigModel } from "../address";
+import { isMove } from "../inputs";
+import { buildProgram } from "../program";
+import type { Nanoseconds } from "../quantity";
+import type { Tape, TapeItem, UnitRef } from "../rig";
+import { readView } from "./read-view";
+import { Simulation } from "./simulation";
+
+/** An expectation of a tape, and what was there instead. */
+export interface Checked {
+  /** Place among the tape's items. */
+  readonly nth: number;
+  readonly ok: boolean;
+  /** What there was: what read, where the output or the value stood. */
+  readonly saw: string;
+}
+
+/** What stood on the face from a moment on, and the values and outputs behind it. */
+export interface LiveStretch {
+  readonly from: Nanoseconds;
+  readonly reads: string;
+  readonly values: Readonly<Record<string, number>>;
+  readonly outputs: Readonly<Record<UnitRef, boolean>>;
+}
+
+export interface Played {
+  readonly checked: readonly Checked[];
+  readonly stretches: readonly LiveStretch[];
+  /** ns that were run. */
+  readonly ran: Nanoseconds;
+}
+
+/** How long is looked for an expectation, in ns: as long as an eye takes a face in. */
+const LOOK: Nanoseconds = 40e6;
+/** Stretches that are told of. */
+const MOST_STRETCHES = 2000;
+
+type Expectation = Exclude<TapeItem, { press: UnitRef } | { release: UnitRef } | { set: UnitRef }>;
+
+/**
+ * Runs a rig from power-up with the hands of a tape, and holds what is expected against what is there: an eye looks for
+ * 40 ms from the moment on.
+ * @param until ns that are run at least; up to its last item otherwise
+ */
+export function playTape(
+  model: RigModel,
+  tape: Pick<Tape, "items">,
+  until: Nanoseconds = 0,
+  report?: (share: number) => void,
+): Played {
+  const program = buildProgram(model);
+  const simulation = new Simulation(model, program);
+  simulation.expect(tape.items.filter(isMove));
+  const wanted = tape.items
+    .flatMap((item, nth) => (isMove(item) ? [] : [{ item: item as Expectation, nth }]))
+    .sort((one, other) => one.item.at - other.item.at);
+  const last = Math.max(until, ...tape.items.map(({ at }) => at * 1e6 + LOOK));
+  const checked: Checked[] = [];
+  const stretches: LiveStretch[] = [];
+  const shown = program.live?.shown ?? [];
+  const outputs = program.live?.outputs ?? [];
+  const now = (reads: string): Omit<LiveStretch, "from"> => ({
+    reads,
+    values: Object.fromEntries(shown.map(({ name, variable }) => [name, simulation.variable(variable) ?? 0])),
+    outputs: Object.fromEntries(
+      outputs.map(({ unit, variable }) => [unit, simulation.variable(variable) === 1]),
+    ),
+  });
+  const look = (): string => readView(model, simulation.view()).reads;
+  let due = 0;
+  while (simulation.time < last) {
+    const next = wanted[due];
+    const from = next ? Math.round(next.item.at * 1e6) : Infinity;
+    if (simulation.time >= from) {
+      // What was seen up to here belongs to the time before.
+      simulation.view();
+      simulation.advanceTo(simulation.time + LOOK);
+      const seen = now(look());
+      for (let one = wanted[due]; one && one.item.at * 1e6 < simulation.time; one = wanted[due]) {
+        checked.push({ nth: one.nth, ...held(one.item, seen) });
+        due += 1;
+      }
+      note(stretches, simulation.time, seen);
+      continue;
+    }
+    simulation.advanceTo(Math.min(last, from, simulation.time + LOOK));
+    note(stretches, simulation.time, now(look()));
+    report?.(simulation.time / last);
+  }
+  return { checked: checked.sort((one, other) => one.nth - other.nth), stretches, ran: simulation.time };
+}
+
+function note(stretches: LiveStretch[], from: Nanoseconds, seen: Omit<LiveStretch, "from">): void {
+  const before = stretches[stretches.length - 1];
+  const { from: _, ...was } = before ?? { from: 0 };
+  if (stretches.length < MOST_STRETCHES && JSON.stringify(was) !== JSON.stringify(seen))
+    stretches.push({ from, ...seen });
+}
+
+function held(item: Expectation, seen: Omit<LiveStretch, "from">): Pick<Checked, "ok" | "saw"> {
+  if ("reads" in item)
+    return { ok: seen.reads.trim() === (item.reads.trim() || "blank"), saw: `reads “${seen.reads.trim()}”` };
+  if ("output" in item) {
+    const on = seen.outputs[item.output];
+    return {
+      ok: on === item.on,
+      saw:
+        on === undefined
+          ? `the program does not switch ${item.output}`
+          : `${item.output} is ${on ? "on" : "off"}`,
+    };
+  }
+  const value = seen.values[item.value];
+  return {
+    ok: value !== undefined && value >= item.least && value <= item.most,
+    saw: value === undefined ? `there is no value called ${item.value}` : `${item.value} is ${value}`,
+  };
+}
