@@ -1,5 +1,6 @@
 import { HEXADECIMAL, type SegmentName } from "@/core/glyph";
 import { DRIVER_RIGS } from "./driver-rigs";
+import { LIVE_RIGS } from "./live-rigs";
 import { SIGN_RIGS } from "./sign-rigs";
 import { DEFAULT_PLAN, USUAL_SHOW, ledValues, newRig, type Rig } from "@/core/rig";
 
@@ -93,6 +94,7 @@ export const DEMO_RIGS: readonly Rig[] = [
     { ohms: 180, baseOhms: 560, led: ledValues("amber") },
   ),
   ...DRIVER_RIGS,
+  ...LIVE_RIGS,
   ...SIGN_RIGS,
 ];
 

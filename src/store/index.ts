@@ -20,6 +20,7 @@ export {
   useRig,
 } from "./open-rig";
 export { editScene, editSign } from "./edit-sign";
+export { editLive } from "./edit-live";
 export { editWires } from "./edit-wires";
 export { useAtDesk, useJustAtDesk } from "./at-desk";
 export { useModel, usePickedDigit } from "./derived";

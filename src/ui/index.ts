@@ -18,6 +18,7 @@ export { ThemeSwitch } from "./theme-switch";
 export { TrailList } from "./trail-list";
 export { faceDigits } from "./face-lights";
 export { RigFace } from "./rig-face";
+export { RunningProvider, useRunning } from "./running";
 export { useSimulation, type SimulationView } from "./use-simulation";
 export { useJob } from "./use-job";
 export { usePlanner } from "./use-planner";

@@ -8,17 +8,24 @@ export type MenuEntry =
 interface Props {
   readonly label: string;
   readonly icon: string;
+  readonly text?: string;
   readonly entries: ReadonlyArray<MenuEntry | null>;
 }
 
 /** The menu behind a button, open from the start: it stands in the place of the button that asked for it. */
-export function OpenMenu({ label, icon, entries }: Props) {
+export function OpenMenu({ label, icon, text, entries }: Props) {
   const toggle = useRef<HTMLButtonElement>(null);
   useEffect(() => toggle.current?.focus(), []);
   return (
     <Dropdown align="end" defaultShow>
-      <Dropdown.Toggle ref={toggle} variant="quiet" size="sm" aria-label={label} className="no-caret">
-        <i className={`bi ${icon}`} aria-hidden />
+      <Dropdown.Toggle
+        ref={toggle}
+        variant={text === undefined ? "quiet" : "plain"}
+        size="sm"
+        aria-label={label}
+        className="no-caret"
+      >
+        <i className={`bi ${icon}`} aria-hidden /> {text}
       </Dropdown.Toggle>
       <Dropdown.Menu>
         {entries.map((entry, at) => {

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
+import type { Move } from "@/core/inputs";
 import { runsAlike, type Rig } from "@/core/rig";
 import type { FaceShape, ReadFace } from "@/core/sim";
 import { simulatorWorker, type Held } from "@/workers";
@@ -13,7 +14,16 @@ export interface SimulationView {
   setSpeed(speed: number): void;
   step(): void;
   restart(): void;
+  /** What hands did since power-up. */
+  readonly moves: readonly Move[];
+  /** A hand does something now. */
+  move(move: Hand): void;
+  /** Starts again from power-up, with hands that do what they did. */
+  play(moves: readonly Move[]): void;
 }
+
+/** What a hand does, whenever that is. */
+export type Hand = Move extends infer One ? (One extends Move ? Omit<One, "at"> : never) : never;
 
 const FRAME_MS = 16;
 
@@ -23,7 +33,8 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
   const [face, setFace] = useState<ReadFace>();
   const [running, setRunning] = useState(true);
   const [speed, setSpeed] = useState(1);
-  const [restarts, setRestarts] = useState(0);
+  const [started, setStarted] = useState<{ readonly moves: readonly Move[] }>(NO_MOVES);
+  const [moves, setMoves] = useState<readonly Move[]>(NO_MOVES.moves);
   const what = useWhatRuns(rig);
   const ready = useRef(false);
 
@@ -32,9 +43,10 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
     let current = true;
     ready.current = false;
     void simulatorWorker()
-      .start(key, what, held)
+      .start(key, what, held, started.moves)
       .then((first) => {
         if (!current) return;
+        setMoves(started.moves);
         ready.current = true;
         setShape(first.shape);
         setFace(first.face);
@@ -43,7 +55,7 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
       current = false;
       ready.current = false;
     };
-  }, [key, what, held, restarts]);
+  }, [key, what, held, started]);
 
   useEffect(() => () => void simulatorWorker().stop(key), [key]);
 
@@ -79,9 +91,23 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
       .step(key)
       .then((next) => next && setFace(next));
   }, [key]);
-  const restart = useCallback(() => setRestarts((before) => before + 1), []);
-  return { shape, face, running, speed, setRunning, setSpeed, step, restart };
+  const restart = useCallback(() => setStarted({ moves: [] }), []);
+  const play = useCallback((given: readonly Move[]) => {
+    setStarted({ moves: given });
+    setRunning(true);
+  }, []);
+  const move = useCallback(
+    (hand: Hand) => {
+      void simulatorWorker()
+        .move(key, { ...hand, at: 0 } as Move)
+        .then((moved) => moved && setMoves((before) => [...before, moved]));
+    },
+    [key],
+  );
+  return { shape, face, running, speed, setRunning, setSpeed, step, restart, moves, move, play };
 }
+
+const NO_MOVES: { readonly moves: readonly Move[] } = { moves: [] };
 
 /** A change of current, in mA, nobody sees. */
 const UNSEEN = 0.005;
@@ -89,6 +115,7 @@ const UNSEEN = 0.005;
 /** Whether two faces look the same, the time shown beside them included. */
 function looksSame(one: ReadFace, other: ReadFace): boolean {
   if (Math.floor(one.time / 1e8) !== Math.floor(other.time / 1e8) || one.ended !== other.ended) return false;
+  if (JSON.stringify(one.live) !== JSON.stringify(other.live)) return false;
   return one.currents.every(
     (current, at) =>
       Math.abs(current - other.currents[at]!) < UNSEEN && one.unknown[at] === other.unknown[at],

@@ -11,6 +11,7 @@ export type { Held } from "./simulator";
 export type { Code } from "./desk/code";
 export type { Driving } from "./desk/currents";
 export type { FirstLook } from "./desk/desk";
+export type { LiveLook } from "./desk/live";
 export type { ScanSeen } from "./desk/scan";
 export type { UpdateOf, WritesOf } from "./desk/writes";
 

@@ -13,7 +13,8 @@ import {
   type ReadPictures,
 } from "@/core/pictures";
 import type { LegNames } from "@/core/parts";
-import type { Rig } from "@/core/rig";
+import type { Rig, Tape } from "@/core/rig";
+import { playTape, type Played } from "@/core/sim";
 import { untangle, type Breadboard, type Untangled, type Wish } from "@/core/seat";
 import {
   captureWindow,
@@ -55,6 +56,11 @@ export class Planner {
     const model = modelOf(rig);
     const audit = auditRig(model);
     return { audit, findings: checkModel(model, legNames, audit) };
+  }
+
+  /** Runs a rig with the hands of a tape, and holds what is expected against it. */
+  playTape(rig: Rig, tape: Tape, report?: Report): Played {
+    return playTape(modelOf(rig), tape, 0, report);
   }
 
   survey(file: Blob, report?: Report): Promise<SurveyResult> {

@@ -3,7 +3,16 @@ import { buildProgram, holdingFrame, type Program } from "@/core/program";
 import type { Bitmap } from "@/core/dots";
 import type { Nanoseconds } from "@/core/quantity";
 import type { Rig } from "@/core/rig";
-import { Simulation, faceShape, holdingProgram, readView, type FaceShape, type ReadFace } from "@/core/sim";
+import type { Move } from "@/core/inputs";
+import {
+  Simulation,
+  faceShape,
+  holdingProgram,
+  liveNow,
+  readView,
+  type FaceShape,
+  type ReadFace,
+} from "@/core/sim";
 
 /** Simulated time one call may run, so that a fast speed cannot hold the worker. */
 const MOST_AT_ONCE: Nanoseconds = 5e9;
@@ -19,10 +28,14 @@ export interface Started {
 
 interface Running {
   readonly model: RigModel;
+  readonly program: Program;
   readonly simulation: Simulation;
 }
 
-const viewOf = ({ model, simulation }: Running): ReadFace => readView(model, simulation.view());
+function viewOf({ model, program, simulation }: Running): ReadFace {
+  const live = liveNow(program, simulation);
+  return { ...readView(model, simulation.view()), ...(live ? { live } : {}) };
+}
 
 /** Simulations of several rigs, by key. Runs in a worker; also the plain object to test. */
 export class Simulator {
@@ -31,10 +44,13 @@ export class Simulator {
   /**
    * Starts a rig from power-up.
    * @param held a state to hold on the display instead of running the show
+   * @param moves what hands do from then on, by their moments
    */
-  start(key: string, rig: Rig, held?: Held): Started {
+  start(key: string, rig: Rig, held?: Held, moves: readonly Move[] = []): Started {
     const model = modelOf(rig);
-    const running = { model, simulation: new Simulation(model, programFor(model, held)) };
+    const program = programFor(model, held);
+    const running = { model, program, simulation: new Simulation(model, program) };
+    running.simulation.expect(moves);
     this.running.set(key, running);
     return { shape: faceShape(model), face: viewOf(running) };
   }
@@ -55,6 +71,11 @@ export class Simulator {
     running.simulation.stepToChange();
     running.simulation.view();
     return viewOf(running);
+  }
+
+  /** A hand does something now. @returns the move with its moment, for a tape */
+  move(key: string, move: Move): Move | undefined {
+    return this.running.get(key)?.simulation.move(move);
   }
 
   stop(key: string): void {

@@ -7,6 +7,7 @@ import { checkDrivers } from "./drivers";
 import { checkEdges } from "./edges";
 import { checkFaces } from "./faces";
 import { checkLight } from "./light";
+import { checkLive } from "./live";
 import { checkLimits } from "./limits";
 import { checkLines } from "./lines";
 import { foldFights, oneForEachCause } from "./merge";
@@ -47,6 +48,7 @@ export function checkModel(
     ...checkFaces(model, wiring),
     ...checkLight(model),
     ...checkMemory(model),
+    ...checkLive(model),
     ...checkScan(model, wiring),
     ...checkShow(model),
     ...checkSign(model),

@@ -31,7 +31,7 @@ export function checkShow(model: RigModel): Finding[] {
     );
   }
   const rate = 1000 / rig.show.interval;
-  if (rig.show.mode === "count" && frames.length > 1 && rate >= FLASHING[0]) {
+  if (!rig.live && rig.show.mode === "count" && frames.length > 1 && rate >= FLASHING[0]) {
     const flashing = rate <= FLASHING[1];
     found.push(
       finding({
@@ -51,7 +51,7 @@ export function checkShow(model: RigModel): Finding[] {
       finding({
         id: `cut-${text}`,
         severity: "caution",
-        topic: "plan",
+        topic: rig.live ? "show" : "plan",
         title: `“${text}” is longer than the display`,
         reason: `Only its first ${shown.length} place${shown.length === 1 ? "" : "s"} can be shown.`,
         remedy: "Shorten it, or take a display with more digits.",

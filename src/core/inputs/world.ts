@@ -64,9 +64,9 @@ export class World {
     return this.next;
   }
 
-  /** Where a part stands at the moment that was read last. */
-  stands(unit: UnitRef): number | undefined {
-    return this.hands[unit];
+  /** Where every part stands at the moment that was read last. */
+  stand(): Readonly<Record<UnitRef, number>> {
+    return { ...this.hands };
   }
 
   /** A line was made an input, with its pull-up or without. */

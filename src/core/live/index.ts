@@ -9,3 +9,4 @@ export {
   numberWords,
   valueWords,
 } from "./words";
+export { freeName, removeValue, renameValue, valueOf } from "./edit";

@@ -54,6 +54,7 @@ export function startProgram(program: Program, board: Board, around?: Surroundin
     events: run.events(),
     look: (variable) => run.look(variable),
     lookAt: (array) => run.lookAt(array),
+    passTime: () => run.passTime,
   };
 }
 
@@ -68,6 +69,8 @@ export interface ProgramRun {
   readonly look: (variable: string) => number | undefined;
   /** What an array holds now. */
   readonly lookAt: (array: string) => readonly number[];
+  /** How long the last pass took in which nothing happened. */
+  readonly passTime: () => Nanoseconds;
 }
 
 /** A program under way: its clock, the face it shows, the slot that is lit, its variables. */
@@ -78,6 +81,7 @@ class Run {
   /** When the timer interrupts next, once it runs. */
   private nextTick: Nanoseconds | undefined;
   private tickedUntil: Nanoseconds = 0;
+  passTime: Nanoseconds = 0;
   /** What a wait without drift counts from. */
   private due: Nanoseconds = 0;
   private readonly cost: Cost;
@@ -144,6 +148,7 @@ class Run {
     const { around } = this;
     if (!around) return;
     const took = this.now - began;
+    if (!noted.changed) this.passTime = took;
     if (this.nextTick !== undefined && this.nextTick <= this.now) yield* this.ticks(this.now);
     // A hand that moved in the middle of the pass was seen by half of it.
     else if (events === 0 && !noted.changed && !noted.unsteady && took > 0 && around.moved === moved) {
@@ -153,8 +158,11 @@ class Run {
         around.knownUntil,
         this.nextTick ?? Infinity,
       );
-      if (until === Infinity) this.now += took;
-      else this.now += Math.max(0, Math.floor((until - this.now) / took)) * took;
+      if (until === Infinity) {
+        // Nothing will ever happen: whoever looks on may stop.
+        this.now += took;
+        yield { kind: "nothing", at: this.now };
+      } else this.now += Math.max(0, Math.floor((until - this.now) / took)) * took;
     }
     if (this.now >= around.knownUntil) yield { kind: "nothing", at: this.now };
   }

@@ -1,3 +1,4 @@
+import { splitLegRef } from "../refs";
 import { ownUnits, withBeside } from "./beside";
 import { boardValues, layRig } from "./lay-table";
 import { staysWith, withAdded } from "./parts-by-hand";
@@ -44,7 +45,7 @@ const joins = (wire: Wire): string => [wire.from, wire.to].sort().join(" ");
  */
 export function relay(rig: Rig, given: Plan, values: Partial<SchemeValues> = {}): Rig {
   const kept = keepsBoards(rig.plan, given) ? given : withoutModule(given);
-  const plan = withLines({ ...kept, digits: digitCount(kept) });
+  const plan = linesBeside(rig, { ...kept, digits: digitCount(kept) });
   const otherBoards = plan.bought !== undefined && plan.bought !== rig.plan.bought;
   const before = schemeValues(rig);
   const otherChips = plan.scheme !== rig.plan.scheme || plan.register !== rig.plan.register;
@@ -84,6 +85,20 @@ export function relay(rig: Rig, given: Plan, values: Partial<SchemeValues> = {})
     wires: table.wires,
     ...(table.beside.length > 0 ? { beside: table.beside } : {}),
   };
+}
+
+/** Gives a plan its lines; those that parts added by hand are on stay theirs. */
+function linesBeside(rig: Rig, plan: Plan): Plan {
+  const added = new Set(rig.units.filter((unit) => unit.added).map(({ ref }) => ref));
+  const board = rig.units.find(({ part }) => part === rig.plan.controller)?.ref;
+  const taken = rig.wires.flatMap(({ from, to }) => {
+    const ends = [splitLegRef(from), splitLegRef(to)];
+    const there = ends.find(({ unit }) => unit === board);
+    return there && ends.some(({ unit }) => added.has(unit)) ? [there.leg] : [];
+  });
+  if (taken.length === 0) return withLines(plan);
+  const lines = withLines({ ...plan, aside: [...new Set([...(plan.aside ?? []), ...taken])] }).lines;
+  return { ...withLines(plan), lines };
 }
 
 /** Whether a plan still is what the boards of its module are: what is on them cannot be chosen. */

@@ -11,6 +11,7 @@ import { isSegment, segmentBeside, type Direction } from "../glyph";
 import { isSingleLeds, type LedColour } from "../parts";
 import { besideTitle, pipId, splitPipId, type DigitId, type PipId } from "../rig";
 import type { FaceView } from "./face";
+import type { LiveNow } from "./live-now";
 
 /** What has to be known of a display to draw it and to find one's way on it, without the rig behind it. */
 export interface FaceShape {
@@ -107,4 +108,6 @@ function barBeside({ pips, digits }: FaceShape, pip: PipId, way: Direction): Pip
 export interface ReadFace extends FaceView {
   /** Its text; or that it is blank, unknown, or no character. */
   readonly reads: string;
+  /** Of a rig that reacts. */
+  readonly live?: LiveNow;
 }

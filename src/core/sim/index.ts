@@ -34,3 +34,5 @@ export {
 export { Board } from "./board";
 export { readSign } from "./read-sign";
 export { playTape, type Checked, type LiveStretch, type Played } from "./play-tape";
+export { liveNow, type LiveNow } from "./live-now";
+export { programEvents } from "./program-events";

@@ -3,6 +3,7 @@ import { isMove } from "../inputs";
 import { buildProgram } from "../program";
 import type { Nanoseconds } from "../quantity";
 import type { Tape, TapeItem, UnitRef } from "../rig";
+import { liveNow, type LiveNow } from "./live-now";
 import { readView } from "./read-view";
 import { Simulation } from "./simulation";
 
@@ -16,11 +17,9 @@ export interface Checked {
 }
 
 /** What stood on the face from a moment on, and the values and outputs behind it. */
-export interface LiveStretch {
+export interface LiveStretch extends Pick<LiveNow, "values" | "outputs"> {
   readonly from: Nanoseconds;
   readonly reads: string;
-  readonly values: Readonly<Record<string, number>>;
-  readonly outputs: Readonly<Record<UnitRef, boolean>>;
 }
 
 export interface Played {
@@ -57,15 +56,10 @@ export function playTape(
   const last = Math.max(until, ...tape.items.map(({ at }) => at * 1e6 + LOOK));
   const checked: Checked[] = [];
   const stretches: LiveStretch[] = [];
-  const shown = program.live?.shown ?? [];
-  const outputs = program.live?.outputs ?? [];
-  const now = (reads: string): Omit<LiveStretch, "from"> => ({
-    reads,
-    values: Object.fromEntries(shown.map(({ name, variable }) => [name, simulation.variable(variable) ?? 0])),
-    outputs: Object.fromEntries(
-      outputs.map(({ unit, variable }) => [unit, simulation.variable(variable) === 1]),
-    ),
-  });
+  const now = (reads: string): Omit<LiveStretch, "from"> => {
+    const { values = {}, outputs = {} } = liveNow(program, simulation) ?? {};
+    return { reads, values, outputs };
+  };
   const look = (): string => readView(model, simulation.view()).reads;
   let due = 0;
   while (simulation.time < last) {

@@ -88,7 +88,8 @@ export const holdingProgram = (model: RigModel, state: DriveState): Program => s
 
 /** A program that only puts out these states, one after the other, with a pause between. */
 function sendOnly(model: RigModel, states: readonly DriveState[]): Program {
-  const program = buildProgram(model);
+  // What makes faces as it runs puts out no state it is given.
+  const { live: _live, variables: _variables, ...program } = buildProgram(model);
   return {
     ...program,
     darken: [],

@@ -149,9 +149,9 @@ export class Simulation {
     return this.reacting?.look(name);
   }
 
-  /** Where an input part stands now. */
-  hand(unit: UnitRef): number | undefined {
-    return this.world?.stands(unit);
+  /** Where every input part stands. */
+  hands(): Readonly<Record<UnitRef, number>> {
+    return this.world?.stand() ?? {};
   }
 
   /**

@@ -7,6 +7,7 @@ export const TOPICS = [
   "scan",
   "transfers",
   "frames",
+  "show",
   "program",
 ] as const;
 export type Topic = (typeof TOPICS)[number];

@@ -20,7 +20,8 @@ export function compareCapture(model: RigModel, decoded: Decoded): Difference[] 
   const program = buildProgram(model);
   const found = setUpDifferences(model, program, decoded);
   found.push(...junk(decoded));
-  const other = otherText(model, program, decoded);
+  // What reacts may show anything its values come to.
+  const other = program.live ? undefined : otherText(model, program, decoded);
   if (other && found.every(({ severity }) => severity !== "fault"))
     found.push({
       kind: "other text",

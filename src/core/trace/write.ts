@@ -1,10 +1,10 @@
 import { LOW, type Level } from "../level";
 import { modelOf, type RigModel } from "../address";
 import { vcdText } from "../foreign";
-import { buildProgram, runProgram, type Program } from "../program";
+import { buildProgram, type Program } from "../program";
 import type { Nanoseconds } from "../quantity";
-import { controllerById, type Rig } from "../rig";
-import { Board } from "../sim";
+import type { Rig } from "../rig";
+import { Board, programEvents } from "../sim";
 import { wantedLines, type WantedLine } from "./mapping";
 
 /** Longest run that is written, ns. */
@@ -22,7 +22,6 @@ export function* runEdges(
   until: Nanoseconds,
   program: Program = buildProgram(model),
 ): Generator<Edge, void> {
-  const { cost } = controllerById(model.rig.plan.controller);
   const board = new Board(model);
   const last = new Map<string, Level>();
   const answering = new Set((model.encoding.buses ?? []).map(({ data }) => data));
@@ -34,10 +33,14 @@ export function* runEdges(
       yield { at, line: one, level };
     }
   }
-  for (const event of runProgram(program, cost)) {
+  for (const event of programEvents(model, program)) {
     if (event.at > until) return;
     if (event.kind === "line-mode") {
       board.drive(event.line, event.released ? "released" : LOW, event.at);
+      yield* changed(event.at, event.line);
+    }
+    if (event.kind === "line-output" || event.kind === "line") {
+      board.drive(event.line, event.kind === "line" ? event.level : LOW, event.at);
       yield* changed(event.at, event.line);
     }
     if (event.kind === "burst") {

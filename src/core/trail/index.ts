@@ -233,7 +233,15 @@ function timeHop(model: RigModel, address: Address): Hop {
   }
   const grid = gridOf(model);
   if (grid) return dotTimeHop(model, grid, address);
-  const { show } = model.rig;
+  const { show, live } = model.rig;
+  if (live)
+    return {
+      kind: "time",
+      topic: "show",
+      title: "lit when what is shown asks for it",
+      detail: live.values.length > 0 ? `as ${live.values.map(({ name }) => name).join(", ")} goes` : "",
+      legs: [],
+    };
   const rows = frameRows(model);
   const { unit } = splitPipId(address.pip);
   const at = model.digits.findIndex((id) => id.unit === unit && id.digit === address.digit);

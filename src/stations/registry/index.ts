@@ -71,6 +71,14 @@ export const STATIONS: readonly Station[] = [
     load: async () => (await import("../frames")).FramesStation,
   },
   {
+    name: "show",
+    title: "Show",
+    key: "8",
+    topics: ["show"],
+    suits: (plan) => !showsDots(plan),
+    load: async () => (await import("../show")).ShowStation,
+  },
+  {
     name: "code",
     title: "Code",
     key: "0",

@@ -17,6 +17,7 @@ test("keys stay what they are: makers have them in their fingers", () => {
     "5 scan",
     "6 writes",
     "7 frames",
+    "8 show",
     "0 code",
   ]);
 });

@@ -10,7 +10,7 @@ import type { LegRef, PipId } from "@/core/rig";
 import { pipBeside, type FaceShape } from "@/core/sim";
 import type { Topic } from "@/core/subject";
 import { leaveRig, openRig, pickPip, redo, saveNow, spotLegs, undo, useOpenRig, useRig } from "@/store";
-import { IconButton, ThemeSwitch, fetched, useSimulation } from "@/ui";
+import { IconButton, RunningProvider, ThemeSwitch, fetched, useSimulation } from "@/ui";
 import { RigSide } from "./rig-side";
 import { SaveLine } from "./save-line";
 import { STATIONS, stationFor, stationPath, stationsFor, type Station } from "../registry";
@@ -120,7 +120,7 @@ function OpenRig({ children }: { children: ReactNode }) {
           ))}
           <Tools onOpen={setLayer} />
         </nav>
-        {children}
+        <RunningProvider value={simulation}>{children}</RunningProvider>
       </main>
       {layer === "find" && <Finder onClose={() => setLayer(undefined)} onGo={go} />}
       {layer === "keys" && <Shortcuts onClose={() => setLayer(undefined)} />}

@@ -31,6 +31,8 @@ const FindingsDialog = fetched("The list", () =>
   import("./findings-dialog").then((module) => module.FindingsDialog),
 );
 
+const Hands = fetched("The controls", () => import("./hands").then((module) => module.Hands));
+
 const SPEEDS = [0.0001, 0.01, 0.1, 1, 4, 20];
 
 interface Props {
@@ -43,10 +45,12 @@ interface Props {
 /** The column that is always there: the face, its controls, the trail of the picked pip, what was found. */
 export function RigSide({ simulation, onGo, onShow, onGrow }: Props) {
   const hops = useTrail();
+  const live = useOpenRig(({ rig }) => rig?.live !== undefined);
   return (
     <aside className="rig-side" aria-label="Face and trail">
       <RigHead />
       <SideFace simulation={simulation} onGrow={onGrow} />
+      {live && <Hands simulation={simulation} />}
       <SideTrail hops={hops} onGo={onGo} />
       <SideFindings onShow={onShow} />
     </aside>

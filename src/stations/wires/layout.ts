@@ -36,6 +36,8 @@ const DISPLAY = { x: 28, y: 178, legPitch: 25.2, height: 206, gap: 70, most: 8 }
 const RESISTOR = { y: 104, width: 44, height: 14, pitch: 46, closePitch: 34, column: 104, most: 16 };
 const TRANSISTOR = { width: 40, height: 54, pitch: 84, column: 96, most: 8 };
 const BOARD = { width: 72, pitch: 23, most: 26 };
+/** Buttons, knobs, sensors and relay boards: a column of their own before the board. */
+const ASIDE = { width: 66, pitch: 20, gap: 34, column: 150, y: 64 };
 /** A module with its face, its header to the right; of an opened one the header alone is left. */
 const MODULE = { digit: 46, block: 110, margin: 120, first: 44, pitch: 26, strip: 132, room: 120 };
 const MARGIN = 30;
@@ -85,7 +87,10 @@ export function layOut(model: RigModel): Drawing {
       kind === "resistor" ||
       kind === "diode" ||
       kind === "crystal" ||
-      (kind === "display" && outline.style === "two-ended"),
+      (outline.style === "two-ended" && (kind === "display" || kind === "input" || kind === "load")),
+  );
+  const asides = units(
+    ({ kind, outline }) => (kind === "input" || kind === "load") && outline.style !== "two-ended",
   );
   const resistorX = DISPLAY.x + displaysWidth + 36;
   const resistorColumns = Math.ceil(resistors.length / RESISTOR.most);
@@ -97,7 +102,8 @@ export function layOut(model: RigModel): Drawing {
   const stacked = displayColumns > 1 ? CHIP.mostOfMany : CHIP.most;
   const chipColumns = Math.max(1, Math.ceil(chips.length / stacked));
   const stripX = chipX + chipColumns * CHIP.column + 8;
-  const boardX = stripX + (isClosed || modules.length === 0 ? 0 : MODULE.strip + MODULE.room);
+  const asideX = stripX + (isClosed || modules.length === 0 ? 0 : MODULE.strip + MODULE.room);
+  const boardX = asideX + (asides.length > 0 ? ASIDE.column : 0);
 
   chips.forEach(({ ref, part }, at) => {
     const { column, row } = inColumns(at, stacked);
@@ -116,6 +122,12 @@ export function layOut(model: RigModel): Drawing {
       add({ ref, part, x: stripX, y, width: MODULE.strip, height });
       y += height + 40;
     }
+  }
+  let asideY = ASIDE.y;
+  for (const { ref, part } of asides) {
+    const height = part.legs.length * ASIDE.pitch;
+    add({ ref, part, x: asideX, y: asideY, width: ASIDE.width, height });
+    asideY += height + ASIDE.gap;
   }
   for (const { ref, part: whole } of units(({ kind }) => kind === "controller")) {
     const part = { ...whole, legs: shownLegs(model, ref, whole) };
@@ -201,6 +213,10 @@ function shownLegs(model: RigModel, ref: UnitRef, part: Part): Part["legs"] {
 
 function spotOf({ ref, part, x, y, width, height }: Box, id: string): LegSpot {
   const leg = legRef(ref, id);
+  if ((part.kind === "input" || part.kind === "load") && part.outline.style !== "two-ended") {
+    const place = part.legs.findIndex((candidate) => candidate.id === id);
+    return { leg, id, x: x + width + LEG, y: y + ASIDE.pitch * (place + 0.5), dx: 1, dy: 0 };
+  }
   const at = legPlace(part, id);
   const perRow = part.outline.style === "two-rows" ? part.outline.perRow : 1;
   const pitch = height / (part.legs.length / 2);

@@ -35,6 +35,9 @@ export function UnitBody({ box, model }: { box: Box; model: RigModel }) {
       return <DiodeBody box={box} value={box.part.title} />;
     case "crystal":
       return <CrystalBody box={box} value={box.part.title.split(", ")[1]} />;
+    case "input":
+    case "load":
+      return <AsideBody box={box} />;
     case "resistor":
       return <ResistorBody box={box} value={value} />;
     case "capacitor":
@@ -210,6 +213,30 @@ function CrystalBody({ box, value }: ShapeProps) {
       <rect x={x + 4} y={y - 2} width={width - 8} height={height + 4} rx={8} className="crystal-body" />
       <text x={x + width / 2} y={y - 6} className="value-text" textAnchor="middle">
         {ref} {value}
+      </text>
+    </g>
+  );
+}
+
+/** A button, knob, sensor, buzzer or relay board: what it is stands over it. */
+function AsideBody({ box }: Pick<ShapeProps, "box">) {
+  const { x, y, width, height, ref, part } = box;
+  const short = part.outline.style === "two-ended";
+  const middle = { x: x + width / 2, y: y + height / 2 };
+  return (
+    <g>
+      <rect x={x} y={y} width={width} height={height} rx={short ? 7 : 5} className="aside-body" />
+      {part.kind === "input" && part.act.by === "contact" && (
+        <circle cx={middle.x} cy={middle.y} r={14} className="aside-cap" />
+      )}
+      {part.kind === "input" && part.act.by === "wiper" && (
+        <>
+          <circle cx={middle.x} cy={middle.y} r={17} className="aside-cap" />
+          <path d={`M${middle.x},${middle.y} l10,-10`} className="aside-mark" />
+        </>
+      )}
+      <text x={middle.x} y={y - 6} className="value-text" textAnchor="middle">
+        {ref} {part.title.split(",")[0]}
       </text>
     </g>
   );

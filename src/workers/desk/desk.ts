@@ -31,6 +31,7 @@ import {
   type SupplyFigures,
   type WantedCurrent,
 } from "./currents";
+import { liveLook, type LiveLook } from "./live";
 import { runLength, scanSeen, signSpeed, type RunLength, type ScanSeen, type SignSpeed } from "./scan";
 import {
   facesOf,
@@ -165,6 +166,11 @@ export class Desk {
   /** How long a sign's run is. */
   runLength(): RunLength {
     return runLength(this.model);
+  }
+
+  /** What a rig that reacts costs, and what of it cannot be done. */
+  live(): LiveLook | undefined {
+    return liveLook(this.model, this.program);
   }
 
   private get program(): Program {

@@ -1,0 +1,201 @@
+import { railVolts, usedLines, type RigModel } from "../address";
+import { InputCircuit, gripOf } from "../inputs";
+import type { ControllerPart, InputPart, LoadPart } from "../parts";
+import { buildProgram, liveProblems } from "../program";
+import { formatQuantity } from "../quantity";
+import { legRef, type LegRef, type UnitRef } from "../rig";
+import { finding, listing, type Finding } from "./finding";
+
+interface Inputs {
+  readonly model: RigModel;
+  readonly board: UnitRef;
+  readonly controller: ControllerPart;
+}
+
+/** What stands in the way of a rig that reacts: what it is told to do and cannot, and parts wired so that they harm. */
+export function checkLive(model: RigModel): Finding[] {
+  const unit = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!;
+  const on: Inputs = { model, board: unit.ref, controller: model.part(unit.ref) as ControllerPart };
+  return [...undone(model), ...checkInputs(on), ...checkLoads(on), ...checkLivesLines(on)];
+}
+
+const PLACES = { values: "value", faces: "face", controls: "control", events: "event" } as const;
+
+/** What a show says and the program cannot do. */
+function undone(model: RigModel): Finding[] {
+  return liveProblems(model).map(({ at, nth, says, unit }) =>
+    finding({
+      id: `live-${at}-${nth}`,
+      severity: "fault",
+      topic: "show",
+      title: `${PLACES[at].replace(/^./, (first) => first.toUpperCase())} ${nth + 1} of the show does nothing`,
+      reason: `${says.replace(/^./, (first) => first.toUpperCase())}.`,
+      remedy: "Mend its wires, or change that line on Show.",
+      legs: unit && model.rig.units.some(({ ref }) => ref === unit) ? legsOf(model, unit) : [],
+    }),
+  );
+}
+
+const legsOf = (model: RigModel, unit: UnitRef): LegRef[] =>
+  model.part(unit).legs.map(({ id }) => legRef(unit, id));
+
+/** Volts a line stands above its board's level before its diodes conduct. */
+const ABOVE = 0.3;
+
+/** Contacts that join two rails, and lines that are given more volts than they stand. */
+function checkInputs({ model, board, controller }: Inputs): Finding[] {
+  const inputs = model.rig.units.flatMap(({ ref }) => {
+    const part = model.part(ref);
+    return part.kind === "input" ? [{ ref, part }] : [];
+  });
+  if (inputs.length === 0) return [];
+  const circuit = new InputCircuit(model);
+  return inputs.flatMap(({ ref, part }) => [
+    ...joinsRails(model, ref, part),
+    ...overVolts({ model, board, controller }, circuit, ref, part),
+  ]);
+}
+
+function joinsRails(model: RigModel, unit: UnitRef, { act }: InputPart): Finding[] {
+  if (act.by !== "contact") return [];
+  const [one, other] = act.legs.map((leg) =>
+    railVolts(model.drivers.get(model.nets.of(legRef(unit, leg)).id) ?? []),
+  );
+  if (one === undefined || other === undefined || one === other) return [];
+  return [
+    finding({
+      id: `contact-joins-${unit}`,
+      severity: "fault",
+      topic: "wiring",
+      title: `${unit} joins ${formatQuantity(Math.max(one, other), "V")} to ${formatQuantity(Math.min(one, other), "V")} when it is pressed`,
+      reason: "A contact between a supply and ground short-circuits it: wires and boards get hot.",
+      remedy: "Take one of its legs to a line of the board instead.",
+      legs: act.legs.map((leg) => legRef(unit, leg)),
+    }),
+  ];
+}
+
+function overVolts(
+  { model, board, controller }: Inputs,
+  circuit: InputCircuit,
+  unit: UnitRef,
+  part: InputPart,
+): Finding[] {
+  const grip = gripOf(part);
+  const ends = grip.kind === "slider" ? grip.range : ([0, 1] as const);
+  const most = controller.logic + ABOVE;
+  return controller.lines.flatMap(({ leg: line }) => {
+    const leg = legRef(board, line);
+    if (!circuit.movedBy(leg).includes(unit)) return [];
+    const volts = Math.max(...ends.map((end) => circuit.volts(leg, { [unit]: end }) ?? 0));
+    if (volts <= most) return [];
+    return [
+      finding({
+        id: `input-over-${unit}-${line}`,
+        severity: "fault",
+        topic: "wiring",
+        title: `${unit} gives line ${line} up to ${formatQuantity(volts, "V", 3)}`,
+        reason: `The lines of this board stand ${formatQuantity(controller.logic, "V")}: more flows into the chip through its protection and may kill it.`,
+        remedy: `Feed ${unit} from the board’s ${formatQuantity(controller.logic, "V")} supply.`,
+        legs: [leg],
+      }),
+    ];
+  });
+}
+
+/** Loads on lines that do not carry them, and what one has to know of relays. */
+function checkLoads({ model, board, controller }: Inputs): Finding[] {
+  return model.rig.units.flatMap(({ ref }) => {
+    const part = model.part(ref);
+    if (part.kind !== "load") return [];
+    return [...straightOnLine(model, board, controller, ref, part), ...cautions(ref, part)];
+  });
+}
+
+function straightOnLine(
+  model: RigModel,
+  board: UnitRef,
+  { pinKeep, pinMaximum }: ControllerPart,
+  unit: UnitRef,
+  { pins, current, title }: LoadPart,
+): Finding[] {
+  if ("input" in pins || current <= pinKeep) return [];
+  const lines = [pins.plus, pins.minus].flatMap((leg) =>
+    (model.drivers.get(model.nets.of(legRef(unit, leg)).id) ?? []).flatMap((driver) =>
+      driver.kind === "line" && driver.unit === board ? [driver] : [],
+    ),
+  );
+  return lines.map(({ line, leg }) =>
+    finding({
+      id: `load-on-line-${unit}`,
+      severity: current > pinMaximum ? "fault" : "caution",
+      topic: "current",
+      title: `Line ${line} carries ${unit}, ${formatQuantity(current / 1000, "A")}`,
+      reason: `A ${title.split(",")[0]} takes ${formatQuantity(current / 1000, "A")}; a line is kept to ${formatQuantity(pinKeep / 1000, "A")}, ${formatQuantity(pinMaximum / 1000, "A")} at most.`,
+      remedy:
+        "Put a transistor between: base to the line through 1 kΩ, emitter to ground, the load to its collector.",
+      legs: [leg],
+    }),
+  );
+}
+
+function cautions(unit: UnitRef, { caution, pins }: LoadPart): Finding[] {
+  if (caution === undefined) return [];
+  const low = "input" in pins && pins.on === 0;
+  return [
+    finding({
+      id: `load-caution-${unit}`,
+      severity: "note",
+      topic: "wiring",
+      title: `What ${unit} switches`,
+      reason: `${caution}${low ? ` It is on while its input is low: until the program runs the line floats, and it may click at reset.` : ""}`,
+      remedy: low ? "A resistor of 10 kΩ from its input to its supply keeps it off until then." : "",
+      legs: legsOfPins(unit, pins),
+    }),
+  ];
+}
+
+const legsOfPins = (unit: UnitRef, pins: LoadPart["pins"]): LegRef[] =>
+  "input" in pins ? [legRef(unit, pins.input)] : [legRef(unit, pins.plus)];
+
+/** Lines of inputs and outputs that something else is on, or that are awkward for it. */
+function checkLivesLines({ model, board, controller }: Inputs): Finding[] {
+  const { live } = buildProgram(model);
+  if (!live) return [];
+  const display = new Set(usedLines(model));
+  return live.lines.flatMap(({ named, line }): Finding[] => {
+    const unit = named.replace(/_LINE$/, "");
+    const leg = legRef(board, line);
+    const facts = controller.lines.find((one) => one.leg === line);
+    if (display.has(line))
+      return [
+        finding({
+          id: `live-line-twice-${line}`,
+          severity: "fault",
+          topic: "wiring",
+          title: `Line ${line} carries the display and ${unit}`,
+          reason: "Each needs a line of its own: what the one does the other reads, or shows.",
+          remedy: `Move the wire of ${unit} to a free line.`,
+          legs: [leg],
+        }),
+      ];
+    const trouble = facts?.awkward ?? facts?.unusable;
+    if (trouble === undefined || (facts?.unusable && /input only/.test(facts.unusable))) return [];
+    return [
+      finding({
+        id: `live-line-awkward-${line}`,
+        severity: facts?.unusable ? "fault" : facts?.mild ? "note" : "caution",
+        topic: "wiring",
+        title: `Line ${line} is on ${unit}`,
+        reason: `It may work, but ${trouble}.`,
+        remedy: `Take a line nothing is on, such as ${listing(freeOf(controller, display).slice(0, 4))}.`,
+        legs: [leg],
+      }),
+    ];
+  });
+}
+
+const freeOf = ({ lines }: ControllerPart, taken: ReadonlySet<string>): string[] =>
+  lines
+    .filter(({ leg, awkward, unusable }) => !awkward && !unusable && !taken.has(leg))
+    .map(({ leg }) => leg);

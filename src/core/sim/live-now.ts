@@ -1,0 +1,24 @@
+import type { Program } from "../program";
+import type { UnitRef } from "../rig";
+import type { Simulation } from "./simulation";
+
+/** What a rig that reacts is at: its values, what it switches, where its hands are. */
+export interface LiveNow {
+  readonly values: Readonly<Record<string, number>>;
+  readonly outputs: Readonly<Record<UnitRef, boolean>>;
+  readonly hands: Readonly<Record<UnitRef, number>>;
+}
+
+/** Undefined of a program that does not react. */
+export function liveNow({ live }: Program, simulation: Simulation): LiveNow | undefined {
+  if (!live) return undefined;
+  return {
+    values: Object.fromEntries(
+      live.shown.map(({ name, variable }) => [name, simulation.variable(variable) ?? 0]),
+    ),
+    outputs: Object.fromEntries(
+      live.outputs.map(({ unit, variable }) => [unit, simulation.variable(variable) === 1]),
+    ),
+    hands: simulation.hands(),
+  };
+}

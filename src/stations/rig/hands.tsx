@@ -1,0 +1,211 @@
+import { useState, type KeyboardEvent } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { gripOf } from "@/core/inputs";
+import { controlWords } from "@/core/live";
+import { LIVE_LIMITS, asUnit, partOf, type Rig, type Unit, type UnitRef } from "@/core/rig";
+import type { InputPart } from "@/core/parts";
+import { editRig, say, useRig } from "@/store";
+import { IconButton, type SimulationView } from "@/ui";
+
+/** Keys of the first buttons, as they lie side by side. */
+const KEYS = ["q", "w", "e", "r", "t", "y", "u", "i"];
+
+interface Input {
+  readonly unit: Unit;
+  readonly part: InputPart;
+}
+
+function inputsOf({ units }: Rig): Input[] {
+  return units.flatMap((unit) => {
+    const part = partOf(unit);
+    return part.kind === "input" ? [{ unit, part }] : [];
+  });
+}
+
+/** What a rig's hands do, in the words of its show: the title of a button. */
+const saysOf = ({ live }: Rig, ref: string): string =>
+  (live?.controls ?? [])
+    .filter(({ unit }) => unit === ref)
+    .map((control) => controlWords(control, live!))
+    .join("; ") || `${ref}: nothing is bound to it`;
+
+/** Under the face: hands for the rig's buttons, knobs and sensors, and what it switches. */
+export function Hands({ simulation }: { simulation: SimulationView }) {
+  const rig = useRig();
+  const inputs = inputsOf(rig);
+  const live = simulation.face?.live;
+  if (!rig.live || !live) return null;
+  const buttons = inputs.filter(({ part }) => gripOf(part).kind === "button");
+  return (
+    <section className="hands" aria-label="Controls">
+      <div className="hands-row">
+        {buttons.map(({ unit }, at) => (
+          <HandButton
+            key={unit.ref}
+            unit={unit.ref}
+            hotkey={KEYS[at]}
+            says={saysOf(rig, unit.ref)}
+            down={live.hands[unit.ref] === 1}
+            simulation={simulation}
+          />
+        ))}
+        {inputs
+          .filter(({ part }) => gripOf(part).kind === "switch")
+          .map(({ unit }) => (
+            <button
+              key={unit.ref}
+              type="button"
+              className="hand-button"
+              role="switch"
+              aria-checked={live.hands[unit.ref] === 1}
+              title={saysOf(rig, unit.ref)}
+              onClick={() =>
+                simulation.move({ set: asUnit(unit.ref), to: live.hands[unit.ref] === 1 ? 0 : 1 })
+              }
+            >
+              {unit.ref} {live.hands[unit.ref] === 1 ? "on" : "off"}
+            </button>
+          ))}
+        {Object.entries(live.outputs).map(([ref, on]) => (
+          <Output key={ref} unit={ref} on={on} sounds={soundsOf(rig, ref)} />
+        ))}
+      </div>
+      {inputs.map(({ unit, part }) => (
+        <Slider key={unit.ref} unit={unit} part={part} at={live.hands[unit.ref]} simulation={simulation} />
+      ))}
+      <TapeLine simulation={simulation} />
+    </section>
+  );
+}
+
+function soundsOf({ units }: Rig, ref: string): boolean {
+  const unit = units.find((one) => one.ref === ref);
+  const part = unit && partOf(unit);
+  return part?.kind === "load" && part.sounds;
+}
+
+interface ButtonProps {
+  readonly unit: UnitRef;
+  readonly hotkey: string | undefined;
+  readonly says: string;
+  readonly down: boolean;
+  readonly simulation: SimulationView;
+}
+
+/** A button that is pressed for as long as it is held, by pointer, by its key, or by Space and Enter. */
+function HandButton({ unit, hotkey, says, down, simulation }: ButtonProps) {
+  const [held, setHeld] = useState(false);
+  const press = () => {
+    if (held) return;
+    setHeld(true);
+    simulation.move({ press: unit });
+  };
+  const release = () => {
+    if (!held) return;
+    setHeld(false);
+    simulation.move({ release: unit });
+  };
+  useHotkeys(hotkey ?? "", press, { enabled: hotkey !== undefined && !held, keydown: true, keyup: false });
+  useHotkeys(hotkey ?? "", release, { enabled: hotkey !== undefined && held, keydown: false, keyup: true });
+  const byKey = (event: KeyboardEvent, act: () => void) => {
+    if (event.key !== " " && event.key !== "Enter") return;
+    event.preventDefault();
+    if (!event.repeat) act();
+  };
+  return (
+    <button
+      type="button"
+      className="hand-button"
+      data-own-keys
+      aria-pressed={down}
+      title={says}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture?.(event.pointerId);
+        press();
+      }}
+      onPointerUp={release}
+      onPointerCancel={release}
+      onBlur={release}
+      onKeyDown={(event) => byKey(event, press)}
+      onKeyUp={(event) => byKey(event, release)}
+    >
+      {hotkey && <kbd aria-hidden>{hotkey}</kbd>}
+      {unit}
+    </button>
+  );
+}
+
+function Output({ unit, on, sounds }: { unit: string; on: boolean; sounds: boolean }) {
+  const word = on ? (sounds ? "sounds" : "on") : sounds ? "silent" : "off";
+  return (
+    <span className={on ? "hand-output is-on" : "hand-output"} role="status">
+      <i
+        className={`bi ${sounds ? (on ? "bi-volume-up-fill" : "bi-volume-mute") : on ? "bi-record-circle-fill" : "bi-circle"}`}
+        aria-hidden
+      />
+      {unit} {word}
+    </span>
+  );
+}
+
+interface SliderProps extends Input {
+  readonly at: number | undefined;
+  readonly simulation: SimulationView;
+}
+
+function Slider({ unit, part, at = 0, simulation }: SliderProps) {
+  const grip = gripOf(part);
+  if (grip.kind !== "slider") return null;
+  const [least, most] = grip.range;
+  return (
+    <label className="hand-slider">
+      <span>
+        {unit.ref} {grip.what}
+      </span>
+      <input
+        type="range"
+        min={least}
+        max={most}
+        step={grip.unit === "°C" ? 0.1 : 0.5}
+        value={at}
+        data-own-keys
+        onChange={(event) => simulation.move({ set: unit.ref, to: Number(event.target.value) })}
+      />
+      <output>
+        {at.toFixed(1)} {grip.unit}
+      </output>
+    </label>
+  );
+}
+
+/** What hands did since power-up is a tape one may keep. */
+function TapeLine({ simulation }: { simulation: SimulationView }) {
+  const { tapes = [] } = useRig();
+  const { moves } = simulation;
+  if (moves.length === 0) return null;
+  const keep = () => {
+    if (tapes.length >= LIVE_LIMITS.tapes) {
+      say({ text: `A rig keeps at most ${LIVE_LIMITS.tapes} tapes: take one off on Show first.` });
+      return;
+    }
+    const name = `Tape ${tapes.length + 1}`;
+    editRig((rig) => ({
+      ...rig,
+      tapes: [...(rig.tapes ?? []), { name, items: moves.slice(0, LIVE_LIMITS.tapeItems) }],
+    }));
+    say({ text: `${name} is kept with the rig: play it again on Show, and say what it must come to.` });
+  };
+  return (
+    <div className="hands-tape">
+      <span className="tiny quiet">
+        {moves.length} {moves.length === 1 ? "move" : "moves"} since power-up
+      </span>
+      <IconButton
+        icon="bi-arrow-repeat"
+        label="Play these moves again"
+        onClick={() => simulation.play(moves)}
+      />
+      <IconButton icon="bi-cassette" label="Keep these moves as a tape" onClick={keep} />
+    </div>
+  );
+}

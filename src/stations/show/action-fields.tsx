@@ -1,0 +1,173 @@
+import { isSingleLeds } from "@/core/parts";
+import { LIVE_LIMITS, asUnit, partOf, type Action, type Live, type LiveValue, type Rig } from "@/core/rig";
+import { useRig } from "@/store";
+import { CommitField, QuantityField, SelectField, WholeField } from "@/ui";
+import { readNumber, shownNumber } from "./condition-fields";
+
+interface Props {
+  readonly action: Action;
+  readonly live: Live;
+  readonly onChange: (action: Action) => void;
+}
+
+/** What may be done, each with a word and how it begins for a value or a part. */
+const KINDS: ReadonlyArray<{
+  readonly kind: string;
+  readonly title: string;
+  readonly fits: (value: LiveValue) => boolean;
+  readonly make: (of: string) => Action;
+}> = [
+  {
+    kind: "step",
+    title: "is stepped",
+    fits: (value) => "count" in value || "clock" in value,
+    make: (value) => ({ step: 1, value }),
+  },
+  {
+    kind: "set",
+    title: "is set",
+    fits: (value) => "count" in value || "timer" in value,
+    make: (value) => ({ set: 0, value }),
+  },
+  {
+    kind: "reset",
+    title: "goes back to its start",
+    fits: (value) => !("reading" in value) && !("clock" in value),
+    make: (reset) => ({ reset }),
+  },
+  {
+    kind: "toggle",
+    title: "starts, or pauses",
+    fits: (value) => "timer" in value,
+    make: (toggle) => ({ toggle }),
+  },
+  { kind: "start", title: "starts", fits: (value) => "timer" in value, make: (start) => ({ start }) },
+  { kind: "pause", title: "pauses", fits: (value) => "timer" in value, make: (pause) => ({ pause }) },
+  {
+    kind: "preset",
+    title: "takes its next preset",
+    fits: (value) => "timer" in value && value.timer.presets.length > 1,
+    make: (preset) => ({ preset }),
+  },
+  {
+    kind: "draw",
+    title: "gets a new number",
+    fits: (value) => "random" in value,
+    make: (draw) => ({ draw }),
+  },
+];
+
+const kindOf = (action: Action): string =>
+  ["switch", "face", "step", "set", "reset", "toggle", "start", "pause", "preset", "draw"].find(
+    (kind) => kind in action,
+  )!;
+
+/** The value or the part an action is about. */
+function objectOf(action: Action): string {
+  if ("switch" in action) return action.switch;
+  if ("face" in action) return "face";
+  if ("step" in action || "set" in action) return action.value;
+  return Object.values(action)[0]!;
+}
+
+/** Parts of a rig that can be switched. */
+export const switchable = ({ units }: Rig) =>
+  units.filter((unit) => {
+    const part = partOf(unit);
+    return part.kind === "load" || isSingleLeds(part);
+  });
+
+/** What is done: to which value or part, and how. */
+export function ActionFields({ action, live, onChange }: Props) {
+  const rig = useRig();
+  const loads = switchable(rig);
+  const of = objectOf(action);
+  const value = live.values.find(({ name }) => name === of);
+  const kinds = value ? KINDS.filter(({ fits }) => fits(value)) : [];
+  const choose = (name: string) => {
+    if (name === "face") return onChange({ face: "next" });
+    if (loads.some(({ ref }) => ref === name))
+      return onChange({ switch: asUnit(name), how: "pulse", ms: 1000 });
+    const chosen = live.values.find((one) => one.name === name);
+    const first = chosen && KINDS.find(({ fits }) => fits(chosen));
+    if (first) onChange(first.make(name));
+  };
+  const able = live.values.filter((one) => KINDS.some(({ fits }) => fits(one)));
+  return (
+    <>
+      <SelectField
+        label="What changes"
+        value={of}
+        options={[
+          ...(able.some(({ name }) => name === of) || loads.some(({ ref }) => ref === of) || of === "face"
+            ? []
+            : [[of, of || "choose one"] as const]),
+          ...able.map(({ name }) => [name, name] as const),
+          ...loads.map((unit) => [unit.ref as string, `${unit.ref}, ${partOf(unit).title}`] as const),
+          ["face", "the face"] as const,
+        ]}
+        onChoose={choose}
+      />
+      {kinds.length > 1 && (
+        <SelectField
+          label="How"
+          value={kindOf(action)}
+          options={kinds.map(({ kind, title }) => [kind, title] as const)}
+          onChoose={(kind) => {
+            const found = kinds.find((one) => one.kind === kind);
+            if (found) onChange(found.make(of));
+          }}
+        />
+      )}
+      {"step" in action && (
+        <WholeField
+          label={value && "clock" in value ? "By minutes (60: an hour)" : "By"}
+          value={action.step}
+          range={LIVE_LIMITS.number}
+          onCommit={(step) => onChange({ ...action, step })}
+          width={110}
+        />
+      )}
+      {"set" in action && (
+        <CommitField
+          label={value && "timer" in value ? "To, in seconds" : "To"}
+          shown={shownNumber(action.set, value)}
+          read={(text) => readNumber(text, value)}
+          onCommit={(set) => onChange({ ...action, set })}
+          width={110}
+        />
+      )}
+      {"switch" in action && (
+        <>
+          <SelectField
+            label="How"
+            value={action.how}
+            options={[
+              ["pulse", "on for a time"],
+              ["on", "on"],
+              ["off", "off"],
+              ["toggle", "on, or off"],
+            ]}
+            onChoose={(how) =>
+              onChange(
+                how === "pulse"
+                  ? { switch: action.switch, how, ms: action.ms ?? 1000 }
+                  : { switch: action.switch, how },
+              )
+            }
+          />
+          {action.how === "pulse" && (
+            <QuantityField
+              label="For"
+              unit="s"
+              value={(action.ms ?? 1000) / 1000}
+              range={[LIVE_LIMITS.time[0] / 1000, LIVE_LIMITS.time[1] / 1000]}
+              onCommit={(seconds) => onChange({ ...action, ms: Math.max(1, Math.round(seconds * 1000)) })}
+              width={90}
+            />
+          )}
+        </>
+      )}
+    </>
+  );
+}

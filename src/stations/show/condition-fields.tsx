@@ -1,0 +1,85 @@
+import { numberWords } from "@/core/live";
+import { LIVE_LIMITS, type Condition, type Live, type LiveValue } from "@/core/rig";
+import { CommitField, SelectField } from "@/ui";
+
+interface Props {
+  readonly condition: Condition;
+  readonly live: Live;
+  readonly onChange: (condition: Condition) => void;
+}
+
+const COMPARED: ReadonlyArray<readonly [Condition["is"], string]> = [
+  ["equal", "is"],
+  ["not", "is not"],
+  ["below", "is below"],
+  ["at-most", "is at most"],
+  ["at-least", "is at least"],
+  ["above", "is above"],
+];
+const RUNNING: ReadonlyArray<readonly [Condition["is"], string]> = [
+  ["running", "runs"],
+  ["stopped", "stands still"],
+];
+
+/** A number as it is typed for a value: a reading with its decimals, a timer in seconds. */
+export function readNumber(text: string, value: LiveValue | undefined) {
+  const typed = Number(text.replace(/s$/, "").trim());
+  const scale =
+    value && "reading" in value
+      ? 10 ** value.reading.decimals
+      : value && "timer" in value
+        ? 1000 / value.timer.tick
+        : 1;
+  const number = Math.round(typed * scale);
+  return text.trim() !== "" && Number.isFinite(number) && Math.abs(number) <= LIVE_LIMITS.number[1]
+    ? { ok: true as const, value: number }
+    : { ok: false as const, message: value && "timer" in value ? "seconds" : "a number" };
+}
+
+/** What is shown of it while it is typed. */
+export function shownNumber(number: number, value: LiveValue | undefined): string {
+  if (value && "timer" in value) return String((number * value.timer.tick) / 1000);
+  return value && "clock" in value ? String(number) : numberWords(value, number);
+}
+
+/** Something a value has to be: which, how, than what. */
+export function ConditionFields({ condition, live, onChange }: Props) {
+  const value = live.values.find(({ name }) => name === condition.value);
+  const compares = condition.is !== "running" && condition.is !== "stopped";
+  return (
+    <>
+      <SelectField
+        label="Value"
+        value={condition.value}
+        options={[
+          ...(value ? [] : [[condition.value, condition.value || "choose one"] as const]),
+          ...live.values.map(({ name }) => [name, name] as const),
+        ]}
+        onChoose={(name) => onChange({ value: name, is: "equal", than: 0 })}
+      />
+      <SelectField
+        label="Comparison"
+        value={condition.is}
+        options={[...COMPARED, ...(value && "timer" in value ? RUNNING : [])]}
+        onChoose={(is) =>
+          onChange(
+            is === "running" || is === "stopped"
+              ? { value: condition.value, is }
+              : { value: condition.value, is, than: condition.than ?? 0 },
+          )
+        }
+      />
+      {compares && (
+        <CommitField
+          label={
+            value && "timer" in value ? "Seconds" : value && "clock" in value ? "Minute of the day" : "Number"
+          }
+          shown={shownNumber(condition.than ?? 0, value)}
+          read={(text) => readNumber(text, value)}
+          onCommit={(than) => onChange({ ...condition, than })}
+          width={100}
+        />
+      )}
+    </>
+  );
+}

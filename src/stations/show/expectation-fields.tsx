@@ -1,0 +1,137 @@
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import { LIVE_LIMITS, asUnit, partOf, type Live, type TapeItem } from "@/core/rig";
+import { useRig } from "@/store";
+import { CommitField, QuantityField, SelectField } from "@/ui";
+import { switchable } from "./action-fields";
+import { readNumber, shownNumber } from "./condition-fields";
+
+interface Props {
+  readonly live: Live;
+  /** ms the face is at now. */
+  readonly now: number;
+  readonly onAdd: (items: readonly TapeItem[]) => void;
+}
+
+type Kind = "reads" | "output" | "value" | "press" | "set";
+
+/** A line more for a tape: what has to be so at a moment, or what a hand does. */
+export function ExpectationFields({ live, now, onAdd }: Props) {
+  const rig = useRig();
+  const [kind, setKind] = useState<Kind>("reads");
+  const [at, setAt] = useState<number>();
+  const [text, setText] = useState("");
+  const [of, setOf] = useState<string>();
+  const [on, setOn] = useState(true);
+  const [number, setNumber] = useState(0);
+  const loads = switchable(rig);
+  const buttons = rig.units.filter((unit) => {
+    const part = partOf(unit);
+    return part.kind === "input" && part.act.by === "contact";
+  });
+  const sliders = rig.units.filter((unit) => {
+    const part = partOf(unit);
+    return part.kind === "input" && part.act.by !== "contact";
+  });
+  const refs = { output: loads, press: buttons, set: sliders };
+  const choices: ReadonlyArray<readonly [Kind, string]> = [
+    ["reads", "the face reads"],
+    ...(loads.length > 0 ? [["output", "an output is"] as const] : []),
+    ...(live.values.length > 0 ? [["value", "a value is"] as const] : []),
+    ...(buttons.length > 0 ? [["press", "a press of"] as const] : []),
+    ...(sliders.length > 0 ? [["set", "set to"] as const] : []),
+  ];
+  const units = kind === "output" || kind === "press" || kind === "set" ? refs[kind] : [];
+  const unit = units.find(({ ref }) => ref === of) ?? units[0];
+  const value = live.values.find(({ name }) => name === of) ?? live.values[0];
+  const moment = at ?? Math.round(now / 100) * 100;
+  const add = () => {
+    if (kind === "reads") return onAdd([{ at: moment, reads: text }]);
+    if (kind === "value")
+      return value && onAdd([{ at: moment, value: value.name, least: number, most: number }]);
+    if (!unit) return;
+    if (kind === "output") return onAdd([{ at: moment, output: asUnit(unit.ref), on }]);
+    if (kind === "set") return onAdd([{ at: moment, set: asUnit(unit.ref), to: number }]);
+    onAdd([
+      { at: moment, press: asUnit(unit.ref) },
+      { at: moment + 120, release: asUnit(unit.ref) },
+    ]);
+  };
+  return (
+    <div className="field-row tape-add">
+      <QuantityField
+        label="At"
+        unit="s"
+        value={moment / 1000}
+        range={[0, LIVE_LIMITS.tapeTime[1] / 1000]}
+        onCommit={(time) => setAt(Math.round(time * 1000))}
+        width={80}
+      />
+      <SelectField label="What" value={kind} options={choices} onChoose={setKind} />
+      {kind === "reads" && (
+        <CommitField
+          label="Text"
+          shown={text}
+          read={(typed) => ({ ok: true, value: typed })}
+          onCommit={setText}
+          live
+          mono
+          maxLength={LIVE_LIMITS.template}
+          width={90}
+        />
+      )}
+      {units.length > 0 && (
+        <SelectField
+          label="Part"
+          value={unit!.ref as string}
+          options={units.map(({ ref }) => [ref as string, ref] as const)}
+          onChoose={setOf}
+        />
+      )}
+      {kind === "output" && (
+        <SelectField
+          label="State"
+          value={on ? "on" : "off"}
+          options={[
+            ["on", "on"],
+            ["off", "off"],
+          ]}
+          onChoose={(state) => setOn(state === "on")}
+        />
+      )}
+      {kind === "value" && (
+        <>
+          <SelectField
+            label="Value"
+            value={value?.name ?? ""}
+            options={live.values.map(({ name }) => [name, name] as const)}
+            onChoose={setOf}
+          />
+          <CommitField
+            label="Number"
+            shown={shownNumber(number, value)}
+            read={(typed) => readNumber(typed, value)}
+            onCommit={setNumber}
+            width={80}
+          />
+        </>
+      )}
+      {kind === "set" && (
+        <CommitField
+          label="To"
+          shown={String(number)}
+          read={(typed) =>
+            typed.trim() !== "" && Number.isFinite(Number(typed))
+              ? { ok: true, value: Number(typed) }
+              : { ok: false, message: "a number" }
+          }
+          onCommit={setNumber}
+          width={80}
+        />
+      )}
+      <Button size="sm" variant="plain" onClick={add}>
+        Add
+      </Button>
+    </div>
+  );
+}

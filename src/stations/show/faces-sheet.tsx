@@ -1,0 +1,130 @@
+import Form from "react-bootstrap/Form";
+import { faceWords } from "@/core/live";
+import type { LiveProblem } from "@/core/program";
+import { LIVE_LIMITS, type Live, type LiveFace } from "@/core/rig";
+import { layTemplate, marksOf, templateProblem } from "@/core/show";
+import { editLive, useModel } from "@/store";
+import { CommitField, QuantityField, SelectField, SeverityMark } from "@/ui";
+import { ConditionFields } from "./condition-fields";
+import { AddButton, Rows } from "./rows";
+
+interface Props {
+  readonly live: Live;
+  readonly problems: readonly LiveProblem[];
+}
+
+const setFace = (at: number, face: LiveFace) =>
+  editLive((was) => ({ ...was, faces: was.faces.map((one, place) => (place === at ? face : one)) }));
+
+/** What is shown, and when. */
+export function FacesSheet({ live, problems }: Props) {
+  const full = live.faces.length >= LIVE_LIMITS.faces;
+  return (
+    <Rows
+      title="Faces"
+      problems={problems.filter(({ at }) => at === "faces")}
+      empty=""
+      add={
+        <AddButton
+          what="Face"
+          disabled={full}
+          onAdd={() =>
+            editLive((was) => ({
+              ...was,
+              faces: [...was.faces, { shows: was.values[0] ? `{${was.values[0].name}}` : "-" }],
+            }))
+          }
+        />
+      }
+      rows={live.faces.map((face, at) => ({
+        key: String(at),
+        name: `face ${at + 1}`,
+        title: <span className="mono">{face.shows}</span>,
+        words: faceWords(face, live),
+        onRemove:
+          live.faces.length > 1
+            ? () => editLive((was) => ({ ...was, faces: was.faces.filter((_, place) => place !== at) }))
+            : undefined,
+        editor: <FaceEditor face={face} live={live} at={at} />,
+      }))}
+    />
+  );
+}
+
+function FaceEditor({ face, live, at }: { face: LiveFace; live: Live; at: number }) {
+  const { rig, digits } = useModel();
+  const laid = layTemplate(face.shows, live, digits.length, rig.show, marksOf(rig));
+  const first = live.values[0];
+  return (
+    <>
+      <CommitField
+        label="Shows"
+        shown={face.shows}
+        mono
+        width={200}
+        maxLength={LIVE_LIMITS.template}
+        read={(text) => {
+          const problem =
+            text.trim() === "" ? "something has to stand there" : templateProblem(text, live.values);
+          return problem ? { ok: false, message: problem } : { ok: true, value: text };
+        }}
+        onCommit={(shows) => setFace(at, { ...face, shows })}
+        hint={
+          first
+            ? `{${first.name}} is its value; {${first.name}:00} has two digits at least`
+            : "a text, or values in braces"
+        }
+      />
+      <SelectField
+        label="When"
+        value={face.while ? "while" : "always"}
+        options={[
+          ["always", live.faces.length > 1 ? "when no other is due" : "all the time"],
+          ["while", "while a value is so"],
+        ]}
+        onChoose={(when) => {
+          const { while: _, for: _for, ...rest } = face;
+          setFace(
+            at,
+            when === "always" ? rest : { ...rest, while: { value: first?.name ?? "", is: "equal", than: 0 } },
+          );
+        }}
+      />
+      {face.while && (
+        <ConditionFields
+          condition={face.while}
+          live={live}
+          onChange={(condition) => setFace(at, { ...face, while: condition })}
+        />
+      )}
+      {!face.while && live.faces.filter((one) => !one.while).length > 1 && (
+        <QuantityField
+          label="Each turn for"
+          unit="s"
+          value={(face.for ?? 1000) / 1000}
+          range={[LIVE_LIMITS.time[0] / 1000, LIVE_LIMITS.time[1] / 1000]}
+          onCommit={(seconds) => setFace(at, { ...face, for: Math.max(1, Math.round(seconds * 1000)) })}
+          width={110}
+        />
+      )}
+      <Form.Check
+        type="switch"
+        id={`blinks-${at}`}
+        label="Blinks twice a second"
+        checked={face.blinks ?? false}
+        onChange={() => {
+          const { blinks, ...rest } = face;
+          setFace(at, blinks ? rest : { ...rest, blinks: true });
+        }}
+      />
+      {laid.tight && (
+        <div className="small live-wide">
+          <SeverityMark
+            severity="note"
+            text={`More places than the ${digits.length} digits: a number that does not fit is shown as dashes.`}
+          />
+        </div>
+      )}
+    </>
+  );
+}

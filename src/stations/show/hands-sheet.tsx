@@ -1,0 +1,66 @@
+import { gripOf } from "@/core/inputs";
+import { partOf, type Unit } from "@/core/rig";
+import { editRig, useRig } from "@/store";
+import { CommitField, QuantityField } from "@/ui";
+
+const setHand = (ref: string, values: NonNullable<Unit["hand"]>) =>
+  editRig((rig) => ({
+    ...rig,
+    units: rig.units.map((unit) =>
+      unit.ref === ref ? { ...unit, hand: { ...unit.hand, ...values } } : unit,
+    ),
+  }));
+
+const amount = (least: number, most: number) => (text: string) => {
+  const value = Number(text);
+  return text.trim() !== "" && value >= least && value <= most
+    ? { ok: true as const, value }
+    : { ok: false as const, message: `${least} to ${most}` };
+};
+
+/** How the parts on the table really are: how long a contact bounces, how much a reading trembles. */
+export function HandsSheet() {
+  const { units } = useRig();
+  const inputs = units.flatMap((unit) => {
+    const part = partOf(unit);
+    return part.kind === "input" ? [{ unit, part }] : [];
+  });
+  if (inputs.length === 0) return null;
+  return (
+    <section className="sheet">
+      <h2>Parts as they are</h2>
+      <ul className="plain-list hand-facts">
+        {inputs.map(({ unit, part }) => {
+          const grip = gripOf(part);
+          return (
+            <li key={unit.ref} className="field-row">
+              <span className="hand-fact">
+                <strong>{unit.ref}</strong> <span className="small quiet">{part.title}</span>
+              </span>
+              {part.act.by === "contact" ? (
+                <QuantityField
+                  label="Bounces for"
+                  unit="s"
+                  value={(unit.hand?.bounce ?? part.act.bounce) / 1000}
+                  range={[0, 0.1]}
+                  onCommit={(time) => setHand(unit.ref, { bounce: Math.round(time * 1e6) / 1000 })}
+                  width={110}
+                />
+              ) : (
+                grip.kind === "slider" && (
+                  <CommitField
+                    label={`Trembles by ± ${grip.unit}`}
+                    shown={String(unit.hand?.noise ?? 0)}
+                    read={amount(0, 100)}
+                    onCommit={(noise) => setHand(unit.ref, { noise })}
+                    width={110}
+                  />
+                )
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,1 @@
+export { ShowStation } from "./show";

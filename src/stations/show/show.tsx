@@ -1,0 +1,66 @@
+"use client";
+import "./show.css";
+import { STARTS } from "@/core/live";
+import { editRig, useAtDesk, useRig } from "@/store";
+import { MoreMenu, StationFrame } from "@/ui";
+import { ControlsSheet } from "./controls-sheet";
+import { CostSheet } from "./cost-sheet";
+import { EventsSheet } from "./events-sheet";
+import { FacesSheet } from "./faces-sheet";
+import { HandsSheet } from "./hands-sheet";
+import { SchoolsSheet } from "./schools-sheet";
+import { StartsSheet, begin } from "./starts-sheet";
+import { TapesSheet } from "./tapes-sheet";
+import { ValuesSheet } from "./values-sheet";
+
+/** The parts stay on the table: only what the rig does is what it was. */
+const backToList = () => editRig(({ live: _, ...rig }) => rig);
+
+/** Show: what the rig does, its values, faces, controls and events, each in words and each to be changed. */
+export function ShowStation() {
+  const { live } = useRig();
+  const look = useAtDesk((desk) => desk.live());
+  if (!live)
+    return (
+      <StationFrame
+        title="Show"
+        lead="What should it do? Begin with one of these; everything can be changed."
+      >
+        <StartsSheet />
+      </StationFrame>
+    );
+  const problems = look?.problems ?? [];
+  return (
+    <StationFrame
+      title="Show"
+      lead="What it does, in words. The controls under the face are its hands."
+      actions={
+        <MoreMenu
+          label="Begin anew"
+          icon="bi-arrow-repeat"
+          text="Begin anew"
+          entries={[
+            ...STARTS.map(({ id, title }) => ({ title, run: () => begin(id) })),
+            null,
+            { title: "Back to the list of texts", run: backToList },
+          ]}
+        />
+      }
+    >
+      <div className="show-grid">
+        <div className="show-column">
+          <ValuesSheet live={live} problems={problems} />
+          <FacesSheet live={live} problems={problems} />
+          <ControlsSheet live={live} problems={problems} />
+          <EventsSheet live={live} problems={problems} />
+          <SchoolsSheet live={live} />
+        </div>
+        <div className="show-column">
+          <TapesSheet live={live} />
+          <HandsSheet />
+          <CostSheet look={look} />
+        </div>
+      </div>
+    </StationFrame>
+  );
+}

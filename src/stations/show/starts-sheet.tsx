@@ -1,0 +1,38 @@
+import Button from "react-bootstrap/Button";
+import { STARTS, startWith, type Start } from "@/core/live";
+import { editWires, refuse, useRig } from "@/store";
+
+/** Takes a ready start for what the rig does; parts it needs are added. */
+export const begin = (id: Start["id"]) =>
+  editWires((rig) => {
+    const started = startWith(rig, id);
+    if (started.ok) return started.rig;
+    refuse("That start does not fit this rig", started.message);
+    return rig;
+  });
+
+/** What a rig could do: ready starts, and the list of texts it shows as it is. */
+export function StartsSheet() {
+  const { show } = useRig();
+  return (
+    <section className="sheet">
+      <h2>Ready starts</h2>
+      <ul className="start-cards">
+        {STARTS.map(({ id, title, says, parts }) => (
+          <li key={id} className="start-card">
+            <strong>{title}</strong>
+            <span className="small">{says}</span>
+            <span className="tiny quiet">Adds {parts}, wired to free lines.</span>
+            <Button size="sm" variant="plain" onClick={() => begin(id)}>
+              Begin with this
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <p className="small quiet mb-0">
+        Now it {show.mode === "hold" ? `holds “${show.hold}”` : `runs through ${show.texts.length} texts`}:
+        that is changed on Plan. Undo takes a start back, parts and wires too.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,292 @@
+import { gripOf } from "@/core/inputs";
+import { LIVE_LIMITS, partOf, type LiveValue } from "@/core/rig";
+import { useRig } from "@/store";
+import { CommitField, QuantityField, SelectField, WholeField } from "@/ui";
+
+type Of<Kind extends string> = Extract<LiveValue, Readonly<Record<Kind, unknown>>>;
+
+interface Props<Value extends LiveValue = LiveValue> {
+  readonly value: Value;
+  readonly onChange: (value: LiveValue) => void;
+}
+
+/** The fields of a value, by its kind. */
+export function ValueEditor({ value, onChange }: Props) {
+  if ("count" in value) return <CountFields value={value} onChange={onChange} />;
+  if ("timer" in value) return <TimerFields value={value} onChange={onChange} />;
+  if ("clock" in value) return <ClockFields value={value} onChange={onChange} />;
+  if ("reading" in value) return <ReadingFields value={value} onChange={onChange} />;
+  return <RandomFields value={value} onChange={onChange} />;
+}
+
+function CountFields({ value, onChange }: Props<Of<"count">>) {
+  const { count } = value;
+  const put = (values: Partial<typeof count>) => {
+    const now = { ...count, ...values };
+    const [least, most] = [Math.min(now.least, now.most), Math.max(now.least, now.most)];
+    const start = Math.min(most, Math.max(least, now.start));
+    onChange({ ...value, count: { ...now, least, most, start } });
+  };
+  return (
+    <>
+      <WholeField
+        label="Least"
+        value={count.least}
+        range={LIVE_LIMITS.number}
+        onCommit={(least) => put({ least })}
+        width={100}
+      />
+      <WholeField
+        label="Most"
+        value={count.most}
+        range={LIVE_LIMITS.number}
+        onCommit={(most) => put({ most })}
+        width={100}
+      />
+      <WholeField
+        label="Starts at"
+        value={count.start}
+        range={[count.least, count.most]}
+        onCommit={(start) => put({ start })}
+        width={100}
+      />
+      <SelectField
+        label="At its ends"
+        value={count.wraps ? "round" : "stop"}
+        options={[
+          ["stop", "it stops"],
+          ["round", "it comes round"],
+        ]}
+        onChoose={(end) => put({ wraps: end === "round" })}
+      />
+    </>
+  );
+}
+
+function RandomFields({ value, onChange }: Props<Of<"random">>) {
+  const { random } = value;
+  return (
+    <>
+      <WholeField
+        label="From"
+        value={random.least}
+        range={[LIVE_LIMITS.number[0], random.most]}
+        onCommit={(least) => onChange({ ...value, random: { ...random, least } })}
+        width={100}
+      />
+      <WholeField
+        label="To"
+        value={random.most}
+        range={[random.least, LIVE_LIMITS.number[1]]}
+        onCommit={(most) => onChange({ ...value, random: { ...random, most } })}
+        width={100}
+      />
+    </>
+  );
+}
+
+/** Times in seconds, with commas between them: "60, 90, 2.5". */
+function readTimes(text: string, tick: number) {
+  const given = text.split(/[,;]/).map((one) => one.trim());
+  const ticks = given.map((one) => Math.round((Number(one) * 1000) / tick));
+  const [least, most] = LIVE_LIMITS.ticks;
+  if (given.includes("") || ticks.some((one) => !Number.isFinite(one) || one < least || one > most))
+    return { ok: false as const, message: "seconds, with commas between them, as in 60, 90" };
+  return ticks.length <= LIVE_LIMITS.presets
+    ? { ok: true as const, value: ticks }
+    : { ok: false as const, message: `${LIVE_LIMITS.presets} presets at most` };
+}
+
+function TimerFields({ value, onChange }: Props<Of<"timer">>) {
+  const { timer } = value;
+  const put = (values: Partial<typeof timer>) => onChange({ ...value, timer: { ...timer, ...values } });
+  return (
+    <>
+      <SelectField
+        label="Counts"
+        value={timer.way}
+        options={[
+          ["down", "down to zero"],
+          ["up", "up from zero"],
+        ]}
+        onChoose={(way) => put({ way })}
+      />
+      <CommitField
+        label={timer.way === "down" ? "Presets, in seconds" : "Stops at, in seconds"}
+        shown={timer.presets.map((ticks) => (ticks * timer.tick) / 1000).join(", ")}
+        read={(text) => readTimes(text, timer.tick)}
+        onCommit={(presets) => put({ presets })}
+        width={170}
+      />
+      <SelectField
+        label="In steps of"
+        value={timer.tick}
+        options={[
+          [1000, "1 s"],
+          [100, "0.1 s"],
+          [10, "0.01 s"],
+        ]}
+        onChoose={(tick) =>
+          put({
+            tick: tick as typeof timer.tick,
+            presets: timer.presets.map((ticks) => Math.max(1, Math.round((ticks * timer.tick) / tick))),
+          })
+        }
+      />
+      <SelectField
+        label="Starts"
+        value={timer.starts}
+        options={[
+          ["when-told", "when it is told to"],
+          ["by-itself", "by itself, at power-up"],
+        ]}
+        onChoose={(starts) => put({ starts })}
+      />
+    </>
+  );
+}
+
+const hoursAndMinutes = (seconds: number): string =>
+  `${String(Math.floor(seconds / 3600)).padStart(2, "0")}:${String(Math.floor(seconds / 60) % 60).padStart(2, "0")}`;
+
+function readDayTime(text: string) {
+  const [, hours, minutes] = /^(\d{1,2}):(\d{2})$/.exec(text.trim()) ?? [];
+  if (hours === undefined || Number(hours) > 23 || Number(minutes) > 59)
+    return { ok: false as const, message: "hours and minutes, as in 07:30" };
+  return { ok: true as const, value: Number(hours) * 3600 + Number(minutes) * 60 };
+}
+
+function ClockFields({ value, onChange }: Props<Of<"clock">>) {
+  const { clock } = value;
+  const put = (values: Partial<typeof clock>) => onChange({ ...value, clock: { ...clock, ...values } });
+  return (
+    <>
+      <SelectField
+        label="Hours"
+        value={clock.hours}
+        options={[
+          [24, "0 to 23"],
+          [12, "1 to 12"],
+        ]}
+        onChoose={(hours) => put({ hours: hours as 12 | 24 })}
+      />
+      <CommitField
+        label="At power-up"
+        shown={hoursAndMinutes(clock.start)}
+        read={readDayTime}
+        onCommit={(start) => put({ start })}
+        width={100}
+        hint="where nothing sets it"
+      />
+      <WholeField
+        label="Corrected by, s a day"
+        value={clock.correction ?? 0}
+        range={LIVE_LIMITS.correction}
+        onCommit={(correction) => {
+          const { correction: _, ...rest } = clock;
+          onChange({ ...value, clock: correction === 0 ? rest : { ...rest, correction } });
+        }}
+        width={150}
+        hint="how far the board falls behind in a day"
+      />
+    </>
+  );
+}
+
+function ReadingFields({ value, onChange }: Props<Of<"reading">>) {
+  const rig = useRig();
+  const { reading } = value;
+  const put = (values: Partial<typeof reading>) => onChange({ ...value, reading: { ...reading, ...values } });
+  const readable = rig.units.filter((unit) => {
+    const part = partOf(unit);
+    return part.kind === "input" && gripOf(part).kind === "slider";
+  });
+  const step = 10 ** reading.decimals;
+  const point = (at: 0 | 1, values: Partial<{ raw: number; shows: number }>) =>
+    put({ points: reading.points.map((one, place) => (place === at ? { ...one, ...values } : one)) });
+  return (
+    <>
+      <SelectField
+        label="Of"
+        value={reading.of}
+        options={[
+          ...(readable.some(({ ref }) => ref === reading.of)
+            ? []
+            : [[reading.of, `${reading.of}, not read`] as const]),
+          ...readable.map((unit) => [unit.ref, `${unit.ref}, ${partOf(unit).title}`] as const),
+        ]}
+        onChoose={(of) => put({ of })}
+      />
+      <SelectField
+        label="Decimals"
+        value={reading.decimals}
+        options={[0, 1, 2, 3].map((count) => [count, String(count)] as const)}
+        onChoose={(decimals) =>
+          put({
+            decimals,
+            points: reading.points.map(({ raw, shows }) => ({
+              raw,
+              shows: Math.round((shows / step) * 10 ** decimals),
+            })),
+          })
+        }
+      />
+      {([0, 1] as const).map((at) => (
+        <span key={at} className="live-point">
+          <WholeField
+            label={at === 0 ? "Converter at" : "and at"}
+            value={reading.points[at]!.raw}
+            range={LIVE_LIMITS.raw}
+            onCommit={(raw) => point(at, { raw })}
+            width={90}
+          />
+          <CommitField
+            label="shows"
+            shown={(reading.points[at]!.shows / step).toFixed(reading.decimals)}
+            read={(text) => {
+              const shows = Math.round(Number(text) * step);
+              return text.trim() !== "" && Number.isFinite(shows) && Math.abs(shows) <= LIVE_LIMITS.number[1]
+                ? { ok: true, value: shows }
+                : { ok: false, message: "a number" };
+            }}
+            onCommit={(shows) => point(at, { shows })}
+            width={90}
+          />
+        </span>
+      ))}
+      <SelectField
+        label="Mean of"
+        value={reading.samples}
+        options={([1, 2, 4, 8, 16, 32] as const).map(
+          (count) => [count, count === 1 ? "one conversion" : `${count} conversions`] as const,
+        )}
+        onChoose={(samples) => put({ samples })}
+      />
+      <QuantityField
+        label="Every"
+        unit="s"
+        value={reading.every / 1000}
+        range={[LIVE_LIMITS.every[0] / 1000, LIVE_LIMITS.every[1] / 1000]}
+        onCommit={(every) => put({ every: Math.max(1, Math.round(every * 1000)) })}
+        width={100}
+      />
+      <SelectField
+        label="The rest is"
+        value={reading.rounding}
+        options={[
+          ["round", "rounded"],
+          ["cut", "cut off"],
+        ]}
+        onChoose={(rounding) => put({ rounding })}
+      />
+      <WholeField
+        label="Hysteresis"
+        value={reading.hysteresis}
+        range={LIVE_LIMITS.hysteresis}
+        onCommit={(hysteresis) => put({ hysteresis })}
+        width={100}
+        hint="steps of the last digit a change has to pass"
+      />
+    </>
+  );
+}

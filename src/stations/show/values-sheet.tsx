@@ -1,0 +1,125 @@
+import { freeName, numberWords, removeValue, renameValue, valueWords } from "@/core/live";
+import type { LiveProblem } from "@/core/program";
+import { LIVE_LIMITS, partOf, type Live, type LiveValue, type Rig } from "@/core/rig";
+import { editLive, useRig } from "@/store";
+import { CommitField, MoreMenu, useRunning } from "@/ui";
+import { Rows } from "./rows";
+import { ValueEditor } from "./value-editor";
+
+interface Props {
+  readonly live: Live;
+  readonly problems: readonly LiveProblem[];
+}
+
+const NAMED = /^[a-z][A-Za-z0-9]{0,19}$/;
+
+/** A value of each kind, to begin with. */
+function newValue(kind: string, live: Live, rig: Rig): LiveValue {
+  const name = (wanted: string) => freeName(live, wanted);
+  const sensor = rig.units.find((unit) => {
+    const part = partOf(unit);
+    return part.kind === "input" && part.act.by !== "contact";
+  });
+  switch (kind) {
+    case "timer":
+      return {
+        name: name("left"),
+        timer: { way: "down", presets: [60], tick: 1000, starts: "when-told" },
+      };
+    case "clock":
+      return { name: name("day"), clock: { hours: 24, start: 43_200 } };
+    case "random":
+      return { name: name("number"), random: { least: 1, most: 6 } };
+    case "reading":
+      return {
+        name: name("level"),
+        reading: {
+          of: sensor?.ref ?? rig.units[0]!.ref,
+          decimals: 0,
+          points: [
+            { raw: 0, shows: 0 },
+            { raw: 1024, shows: 100 },
+          ],
+          samples: 4,
+          every: 100,
+          rounding: "round",
+          hysteresis: 1,
+        },
+      };
+    default:
+      return { name: name("count"), count: { least: 0, most: 99, start: 0, wraps: false } };
+  }
+}
+
+const KINDS: ReadonlyArray<readonly [kind: string, title: string]> = [
+  ["count", "A count: stepped by hand"],
+  ["timer", "A timer: down or up"],
+  ["clock", "The time of day"],
+  ["reading", "A reading of a knob or sensor"],
+  ["random", "A number by chance"],
+];
+
+/** What the rig keeps count of. */
+export function ValuesSheet({ live, problems }: Props) {
+  const rig = useRig();
+  const now = useRunning()?.face?.live?.values;
+  const full = live.values.length >= LIVE_LIMITS.values;
+  return (
+    <Rows
+      title="Values"
+      problems={problems.filter(({ at }) => at === "values")}
+      empty="Nothing is counted or read yet."
+      add={
+        !full && (
+          <MoreMenu
+            label="Add a value"
+            icon="bi-plus"
+            text="Value"
+            entries={KINDS.map(([kind, title]) => ({
+              title,
+              run: () => editLive((was) => ({ ...was, values: [...was.values, newValue(kind, was, rig)] })),
+            }))}
+          />
+        )
+      }
+      rows={live.values.map((value, at) => ({
+        key: String(at),
+        name: value.name,
+        title: value.name,
+        words: valueWords(value),
+        now: now?.[value.name] === undefined ? "…" : numberWords(value, now[value.name]!),
+        onRemove: () => editLive((was) => removeValue(was, value.name)),
+        editor: (
+          <>
+            <CommitField
+              label="Name"
+              shown={value.name}
+              width={160}
+              mono
+              read={(text) =>
+                NAMED.test(text) && (text === value.name || !live.values.some(({ name }) => name === text))
+                  ? { ok: true, value: text }
+                  : {
+                      ok: false,
+                      message: NAMED.test(text)
+                        ? "another value has that name"
+                        : "a small letter, then letters and digits, 20 at most",
+                    }
+              }
+              onCommit={(name) => editLive((was) => renameValue(was, value.name, name))}
+            />
+            <ValueEditor
+              value={value}
+              onChange={(changed) =>
+                editLive((was) => ({
+                  ...was,
+                  values: was.values.map((one, place) => (place === at ? changed : one)),
+                }))
+              }
+            />
+          </>
+        ),
+      }))}
+    />
+  );
+}
