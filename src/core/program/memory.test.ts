@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { demoRig } from "@/demo";
 import { isMultiplexed, modelOf } from "../address";
 import { checkModel } from "../check";
+import { STARTS, startWith } from "../live";
 import { SCHEMES, planProblem, relay, withController, type Rig, type Show } from "../rig";
 import { buildProgram, sketchMemory, sketchText, writeSketch } from ".";
 
@@ -14,12 +15,14 @@ const CALLS = `
 #include <avr/interrupt.h>
 #include <avr/pgmspace.h>
 #include <stdint.h>
-enum { LOW, HIGH, INPUT = 0, OUTPUT = 1, LSBFIRST = 0, MSBFIRST = 1, A0 = 14, A1, A2, A3, A4, A5 };
+enum { LOW, HIGH, INPUT = 0, OUTPUT = 1, INPUT_PULLUP = 2, LSBFIRST = 0, MSBFIRST = 1, A0 = 14, A1, A2, A3, A4, A5 };
 #define noInterrupts() cli()
 #define interrupts() sei()
 extern "C" {
 void pinMode(uint8_t, uint8_t);
 void digitalWrite(uint8_t, uint8_t);
+int digitalRead(uint8_t);
+int analogRead(uint8_t);
 void shiftOut(uint8_t, uint8_t, uint8_t, uint8_t);
 void delay(unsigned long);
 void delayMicroseconds(unsigned int);
@@ -110,6 +113,22 @@ test.each(RIGS)("%s: the estimate is what the compiler makes, within 64 bytes or
   // The clock's own nine bytes come with the calls.
   expect(ram - 9).toBe(made.ram);
 });
+
+const REACTING = ["slip-gate", "river-level", "water-warmth", "oar-rack"].flatMap((id) =>
+  STARTS.flatMap(({ id: start }): Array<[string, Rig]> => {
+    const made = startWith(demoRig(id), start);
+    return made.ok ? [[`${id}, ${start}`, made.rig]] : [];
+  }),
+);
+test.each([...REACTING, ["lap-bell", demoRig("lap-bell")] as [string, Rig]])(
+  "%s: variables are counted to the byte, code is estimated within 15 %%",
+  (_, rig) => {
+    const made = compiled(rig);
+    const { own, ram } = memoryOf(rig);
+    expect(Math.abs(own - made.own)).toBeLessThanOrEqual(made.own * 0.15);
+    expect(ram - 9).toBe(made.ram);
+  },
+);
 
 test("a sketch that does not fit its board is a fault, on flash and on memory alike", () => {
   const eight = laid(demoRig("river-level"), { digits: 8 });

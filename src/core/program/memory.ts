@@ -7,7 +7,8 @@ import { storedBytes } from "./sketch/tables";
 import { timerKind, type TimerKind } from "./sketch/clocks";
 import { keepsFaceTime, pausesLong } from "./sketch/time";
 import { statementsIn, type Statement } from "./language";
-import type { Program } from "./types";
+import { liveMemory } from "./live/memory";
+import type { LiveParts, Program } from "./types";
 
 /** What a sketch takes of its board's memory, in bytes. */
 export interface SketchMemory {
@@ -59,6 +60,7 @@ export function sketchMemory(model: RigModel, program: Program): SketchMemory {
   const { flavour, id } = controllerById(model.rig.plan.controller);
   if (flavour === "logic") return { own: 0, tables: 0, flash: 0, ram: 0, measured: true };
   const kind = timerKind(model, program);
+  if (program.live) return reacting(model, program, program.live, kind);
   const drawn = gridOf(model) !== undefined && program.buses.length > 0;
   const tables = drawn ? drawnTables(model, program) : countTables(model, program, kind);
   const timed = keepsFaceTime(program);
@@ -81,6 +83,24 @@ export function sketchMemory(model: RigModel, program: Program): SketchMemory {
     ram: tables.ram + CLOCK_RAM + (timed ? FACE_TIME.ram : 0),
     measured: /^AT(mega|tiny)/.test(id),
   };
+}
+
+/** Reading a line, and the converter. */
+const READS = { line: 96, converter: 70 };
+
+/** A sketch that reacts: its code is only estimated, whatever the board. */
+function reacting(model: RigModel, program: Program, live: LiveParts, kind: TimerKind): SketchMemory {
+  const { code, tables, ram } = liveMemory(program, live, kind !== "loop");
+  const own = code + tables;
+  const calls =
+    CALLS.start +
+    CALLS.pinMode +
+    CALLS.digitalWrite +
+    (program.chain ? CALLS.shiftOut : 0) +
+    (isMultiplexed(model) ? CALLS.delayMicroseconds : 0) +
+    READS.line +
+    (live.routines.some(({ name }) => name.startsWith("read")) ? READS.converter : 0);
+  return { own, tables, flash: own + calls, ram: ram + CLOCK_RAM, measured: false };
 }
 
 const usesWrites = ({ chain, direct, ring, buses }: Program): boolean =>

@@ -1,4 +1,14 @@
-import { either, elapsed, name, number, operation, set, when, type Statement } from "../language";
+import {
+  either,
+  elapsed,
+  name,
+  number,
+  operation,
+  set,
+  when,
+  type Expression,
+  type Statement,
+} from "../language";
 import { joined, routineFor, variableOf } from "./naming";
 import { REDRAW, type OneValue, type ValueCode } from "./value-code";
 
@@ -17,16 +27,27 @@ export function clockCode({ name: called, clock }: OneValue<"clock">): ValueCode
     joined(variable, word),
   ) as [string, string, string, string, string];
   const { ms, us } = secondOf(clock.correction);
-  const goOn: Statement[] = [
+  const second = name("second");
+  // A second of odd microseconds is a millisecond longer whenever they have added up to one.
+  const length: Expression =
+    us === 0
+      ? number(ms)
+      : either(operation(name(over), ">=", number(1000 - us)), number(ms + 1), number(ms));
+  const isDue: Statement[] = [
+    { do: "declare", name: "second", width: "u16", value: length },
+    when(operation(elapsed(last), "<", second), [{ do: "return" }]),
+    { do: "change", name: last, operator: "+", by: second },
     ...(us === 0
-      ? [{ do: "change", name: last, operator: "+", by: number(ms) } as const]
+      ? []
       : [
-          { do: "change", name: last, operator: "+", by: number(ms) } as const,
-          { do: "change", name: over, operator: "+", by: number(us) } as const,
-          when(operation(name(over), ">=", number(1000)), [
-            { do: "change", name: over, operator: "-", by: number(1000) },
-            { do: "change", name: last, operator: "+", by: number(1) },
-          ]),
+          set(
+            over,
+            either(
+              operation(second, ">", number(ms)),
+              operation(name(over), "-", number(1000 - us)),
+              operation(name(over), "+", number(us)),
+            ),
+          ),
         ]),
   ];
   const hour = [
@@ -56,8 +77,7 @@ export function clockCode({ name: called, clock }: OneValue<"clock">): ValueCode
       ],
       given: [],
       body: [
-        when(operation(elapsed(last), "<", number(ms)), [{ do: "return" }]),
-        ...goOn,
+        ...isDue,
         REDRAW,
         { do: "change", name: seconds, operator: "+", by: number(1) },
         when(operation(name(seconds), "<", number(60)), [{ do: "return" }]),

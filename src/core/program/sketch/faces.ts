@@ -4,6 +4,7 @@ import type { Deed } from "../language";
 import { C, arrayText, tableText } from "../print/c";
 import type { Place } from "../print/printer";
 import type { Code } from "../print/syntax";
+import { keepsDark } from "../live/memory";
 import type { LiveParts, Program } from "../types";
 import type { SketchClock } from "./clocks";
 import { faceTables, setUpTable, storedWrites } from "./driver";
@@ -142,8 +143,12 @@ function reacting(
     tables: () => [
       ...(program.buses.length > 0 ? setUpTable(model, program) : []),
       ...live.tables.map((table) => ({ text: tableText(table) })),
-      comment("What is put out while nothing is to be lit."),
-      { text: `const uint8_t DARK[] = {${darkBytes(program).join(", ")}};` },
+      ...(keepsDark(program)
+        ? [
+            comment("What is put out while nothing is to be lit."),
+            { text: `const uint8_t DARK[] = {${darkBytes(program).join(", ")}};` },
+          ]
+        : []),
       { text: "" },
       ...live.arrays.map((array) => ({ text: arrayText(array) })),
       ...(clock ? [{ text: `const uint8_t SLOTS = ${program.on.length};` }] : []),
