@@ -55,7 +55,7 @@ export { sentBits, type SentBit } from "./bits";
 export { byteIn, digitBytes, withByte } from "./digit-bytes";
 export { alongChain, busAddress, busLines, scanningChip } from "./buses";
 export { chipOn } from "./chip-on";
-export { usedLines } from "./used-lines";
+export { displayLines, usedLines } from "./used-lines";
 export { linesOfUses } from "./lines-of-uses";
 export { withLedResistors } from "./led-ohms";
 export { pipTitle, scannedTitle, scannedWord } from "./titles";

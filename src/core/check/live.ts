@@ -1,4 +1,4 @@
-import { railVolts, usedLines, type RigModel } from "../address";
+import { railVolts, displayLines, type RigModel } from "../address";
 import { InputCircuit, gripOf } from "../inputs";
 import type { ControllerPart, InputPart, LoadPart } from "../parts";
 import { buildProgram, liveProblems } from "../program";
@@ -162,7 +162,7 @@ const legsOfPins = (unit: UnitRef, pins: LoadPart["pins"]): LegRef[] =>
 function checkLivesLines({ model, board, controller }: Inputs): Finding[] {
   const { live } = buildProgram(model);
   if (!live) return [];
-  const display = new Set(usedLines(model));
+  const display = new Set(displayLines(model));
   return live.lines.flatMap(({ named, line }): Finding[] => {
     const unit = named.replace(/_LINE$/, "");
     const leg = legRef(board, line);
