@@ -314,6 +314,34 @@ describe("captures and tapes", () => {
     expect(response.status).toBe(422);
     expect((await response.json()).error).toMatch(message);
   });
+  test("simulate plays a tape of inputs: values, outputs, and whether what is expected comes true", async () => {
+    const rig = demoRig("lap-bell");
+    const asked = async (inputs: unknown) => {
+      const response = await simulate(post(JSON.stringify({ rig, seconds: 1, inputs })));
+      return { status: response.status, answer: await response.json() };
+    };
+    const press = [
+      { at: 300, press: "SW1" },
+      { at: 380, release: "SW1" },
+    ];
+    const { answer } = await asked([
+      ...press,
+      { at: 600, reads: "11" },
+      { at: 600, output: "BZ1", on: true },
+    ]);
+    const texts = answer.changes.map(({ text }: { text: string | null }) => text?.trim());
+    expect(texts.filter(Boolean)).toEqual(["12", "11"]);
+    expect(answer.values.map(({ lapsToGo }: { lapsToGo: number }) => lapsToGo)).toEqual([12, 11]);
+    expect(answer.outputs).toEqual([{ at: expect.any(Number), BZ1: false }]);
+    expect(answer.expectations).toEqual([
+      { at: 600, reads: "11", ok: true, saw: "reads “11”" },
+      { at: 600, output: "BZ1", on: true, ok: false, saw: "BZ1 is off" },
+    ]);
+    const refused = await asked([{ at: 300, push: "SW1" }]);
+    expect(refused.status).toBe(422);
+    expect(refused.answer.problems[0].path).toBe("inputs[0]");
+  });
+
   test("check tells of chips that scan by themselves; simulate of what they show", async () => {
     const post = (body: string) => new Request("http://localhost/api", { method: "POST", body });
     const checked = await (await check(post(writeRig(rig)))).json();

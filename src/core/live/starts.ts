@@ -1,6 +1,6 @@
 import { modelOf } from "../address";
 import { wireUp } from "../inputs";
-import { controllerById, showsDots, type Live, type Rig, type UnitRef } from "../rig";
+import { controllerById, reactsNot, type Live, type Rig, type UnitRef } from "../rig";
 import { marksOf, digitsIn } from "../show";
 
 /** What a rig is to do, ready to begin with; everything of it can be changed afterwards. */
@@ -100,12 +100,9 @@ const FASTER: NonNullable<Live["controls"][number]["repeat"]> = [
 
 /** Makes a rig do one of the ready starts: the parts it needs are added and wired, what it showed before is kept. */
 export function startWith(rig: Rig, id: Start["id"]): Started {
-  if (showsDots(rig.plan))
-    return {
-      ok: false,
-      message:
-        "Values on a display of dots are not made yet: its scenes show texts and pictures. Take digits on the Plan.",
-    };
+  const not = reactsNot(rig.plan);
+  if (not !== undefined)
+    return { ok: false, message: `${not.replace(/^./, (first) => first.toUpperCase())}.` };
   const gather = new Gather(rig);
   const live = liveFor(gather, id);
   if (gather.message !== undefined) return { ok: false, message: gather.message };

@@ -1,6 +1,6 @@
 import { digitLines, directLines, gridOf, isMultiplexed, type DotGrid, type RigModel } from "../address";
 import { remembered } from "../remember";
-import { controllerById, type Live, type Scan } from "../rig";
+import { controllerById, reactsNot, type Live, type Scan } from "../rig";
 import { sceneTitle, showFrames, signRun, type Frame } from "../show";
 import { setUpWrites, stepOf } from "./driver-writes";
 import type { Statement } from "./language";
@@ -25,7 +25,7 @@ export const onTime = ({ on }: Pick<Scan, "on">, slot: number): number => on[Mat
 /** The program that plays the rig's show. */
 export const buildProgram: (model: RigModel) => Program = remembered((model: RigModel) => {
   const grid = gridOf(model);
-  if (model.rig.live && !grid) return reacting(model, model.rig.live);
+  if (model.rig.live && reactsNot(model.rig.plan) === undefined) return reacting(model, model.rig.live);
   return playing(model, grid ? signFaces(model, grid) : showFrames(model.rig));
 });
 
@@ -95,7 +95,9 @@ function reacting(model: RigModel, live: Live): Program {
 /** What a live rig cannot do as it is wired or said; nothing where it does not react. */
 export const liveProblems: (model: RigModel) => readonly LiveProblem[] = remembered((model: RigModel) => {
   const { live } = model.rig;
-  if (!live || gridOf(model)) return [];
+  if (!live) return [];
+  const not = reactsNot(model.rig.plan);
+  if (not !== undefined) return [{ at: "faces", nth: 0, says: not }];
   const hands = handsOf(model);
   return liveCode(model, live, hands.direct, [], (face) => ({ ...face, cut: false, states: [] })).problems;
 });

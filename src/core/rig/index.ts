@@ -1,7 +1,7 @@
 export * from "./document";
 export { BLINKS, LIMITS } from "./limits";
 export { RIG_JSON_SCHEMA } from "./json-schema";
-export { checkRig, readRig, type ReadRig } from "./read";
+export { checkRig, checkTapeItems, readRig, type ReadRig } from "./read";
 export { writeRig } from "./write";
 export { netsOf, type Nets } from "./nets";
 export {
@@ -16,6 +16,7 @@ export {
   moduleCount,
   registerPart,
   showsDots,
+  reactsNot,
 } from "./plan-facts";
 export { withDisplay } from "./plan-display";
 export { digitOrder, drivesLast } from "./digit-order";

@@ -188,7 +188,8 @@ const TAPE_ITEM = eitherByKey("what a hand does, or what has to be so", {
 });
 export type TapeItem = Of<typeof TAPE_ITEM>;
 
-const TAPE = object({ name: text(60, 1), items: list(TAPE_ITEM, LIVE_LIMITS.tapeItems) });
+export const TAPE_ITEMS = list(TAPE_ITEM, LIVE_LIMITS.tapeItems);
+const TAPE = object({ name: text(60, 1), items: TAPE_ITEMS });
 export const TAPES = about("what hands did, and what has to come of it", list(TAPE, LIVE_LIMITS.tapes));
 export type Tape = Of<typeof TAPE>;
 

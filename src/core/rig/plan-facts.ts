@@ -122,3 +122,11 @@ export function registerPart(id: string): ShiftRegisterPart {
   if (part.kind !== "shift-register") throw new Error(`${id} is no shift register`);
   return part;
 }
+
+/** Why a rig of a plan cannot react, whatever it is told: then it shows its list of texts, or its scenes. */
+export function reactsNot(plan: Plan): string | undefined {
+  if (showsDots(plan)) return "a display of dots shows its scenes: values on dots are not made yet";
+  return controllerById(plan.controller).flavour === "logic"
+    ? "programmable logic is given the list of texts: a description that reacts is not written yet"
+    : undefined;
+}

@@ -1,6 +1,7 @@
 import { LIMITS } from "./limits";
 import { fits, parseJson, type Problem } from "../document";
 import { RIG, type Rig } from "./document";
+import { TAPE_ITEMS, type TapeItem } from "./live";
 import { migrate } from "./migrate";
 import { checkReferences } from "./references";
 
@@ -25,6 +26,17 @@ export function readRig(text: string): ReadRig {
   if (clean.trim() === "") return refuse("file", "is empty. Export the rig again, or choose another file");
   const parsed = parseJson(clean, LIMITS.depth);
   return parsed.ok ? checkRig(parsed.value) : refuse(parsed.path, parsed.message);
+}
+
+/** Checks the items of a tape that came by themselves: what hands do, and what has to be so. */
+export function checkTapeItems(
+  value: unknown,
+):
+  | { readonly ok: true; readonly items: readonly TapeItem[] }
+  | { readonly ok: false; readonly problems: readonly Problem[] } {
+  const problems: Problem[] = [];
+  if (fits(TAPE_ITEMS, value, problems, LIMITS.problems)) return { ok: true, items: value };
+  return { ok: false, problems: problems.map(({ path, message }) => ({ path: `inputs${path}`, message })) };
 }
 
 /** Checks a parsed document: migrates it to the current version, then its shape, then what refers to what. */

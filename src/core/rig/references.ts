@@ -24,6 +24,11 @@ export function checkReferences(rig: Rig): Problem[] {
   checkPlan(rig, found);
   checkSign(rig, found.add);
   checkBeside(rig, found);
+  found.unique(
+    (rig.live?.values ?? []).map(({ name }) => name),
+    (at) => `live.values[${at}].name`,
+    "the name",
+  );
   if (rig.code.kept) checkKept(rig.code.kept, rig, found);
   return found.problems;
 }

@@ -9,7 +9,7 @@ import {
   type MarkName,
   type PipName,
 } from "../glyph";
-import { LIMITS, besideRound, leastCommon, ownUnits, partOf, type Rig, type Show } from "../rig";
+import { LIMITS, besideRound, leastCommon, ownUnits, partOf, reactsNot, type Rig, type Show } from "../rig";
 import type { Milliseconds } from "../quantity";
 import type { Frame } from "./frame";
 import { liveFaces } from "./live-faces";
@@ -69,11 +69,11 @@ export function fitText(
 }
 
 /** The faces a show runs through, in order. */
-export function showFrames(rig: Pick<Rig, "units" | "show" | "beside" | "live">): Frame[] {
+export function showFrames(rig: Pick<Rig, "units" | "show" | "beside" | "live" | "plan">): Frame[] {
   const { show, live } = rig;
   const marks = marksOf(rig);
   const digits = Math.max(1, digitsIn(rig));
-  if (live) return liveFaces(live, digits, show, marks);
+  if (live && reactsNot(rig.plan) === undefined) return liveFaces(live, digits, show, marks);
   const texts = show.mode === "hold" ? [show.hold] : show.texts;
   const faces = texts.map((text) => fitText(text, digits, show, marks));
   const round = besideRound(rig);
@@ -84,10 +84,10 @@ export function showFrames(rig: Pick<Rig, "units" | "show" | "beside" | "live">)
 }
 
 /** All cells a show lights, for looking at its characters. */
-export const showCells = (rig: Pick<Rig, "units" | "show" | "beside" | "live">): Cell[] => {
+export const showCells = (rig: Pick<Rig, "units" | "show" | "beside" | "live" | "plan">): Cell[] => {
   const { show, live } = rig;
   const marks = marksOf(rig);
-  if (live) return showFrames(rig).flatMap(({ cells }) => cells);
+  if (live && reactsNot(rig.plan) === undefined) return showFrames(rig).flatMap(({ cells }) => cells);
   return (show.mode === "hold" ? [show.hold] : show.texts).flatMap((text) => splitCells(text, marks));
 };
 

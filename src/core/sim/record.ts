@@ -1,5 +1,6 @@
 import { besideShow, gridOf, isMultiplexed, pictureOf, type RigModel } from "../address";
 import { Stitcher, type Ribbon } from "../dots";
+import type { Move } from "../inputs";
 import { buildProgram, scanPeriod } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
 import { lazily } from "../remember";
@@ -43,10 +44,16 @@ export function readCurrents(model: RigModel, currents: ReadonlyMap<PipId, Milli
  * Runs a rig from power-up and tells what its face shows, stretch by stretch. A stretch ends where the program shows
  * another face; stretches that read the same are one.
  * @param duration ns to run
+ * @param moves what hands do meanwhile
  */
-export function recordFace(model: RigModel, duration: Nanoseconds): FaceStretch[] {
+export function recordFace(
+  model: RigModel,
+  duration: Nanoseconds,
+  moves: readonly Move[] = [],
+): FaceStretch[] {
   const program = buildProgram(model);
   const simulation = new Simulation(model, program);
+  simulation.expect(moves);
   const scan = isMultiplexed(model) ? scanPeriod(program, controllerById(model.rig.plan.controller).cost) : 0;
   const grid = gridOf(model);
   const stretches: FaceStretch[] = [];

@@ -1,8 +1,9 @@
-import { gridOf, modelOf } from "@/core/address";
+import { gridOf, modelOf, type RigModel } from "@/core/address";
 import { parseJson } from "@/core/document";
-import { LIMITS, checkRig } from "@/core/rig";
+import { isMove } from "@/core/inputs";
+import { LIMITS, checkRig, checkTapeItems, type TapeItem } from "@/core/rig";
 import { STEADY } from "@/core/scan";
-import { linesShown, recordFace, type FaceStretch } from "@/core/sim";
+import { linesShown, playTape, recordFace, type FaceStretch, type LiveStretch } from "@/core/sim";
 import { json, refusal, type Answer, type Question } from "../question";
 import { choiceIn, isAnswer } from "./rig";
 
@@ -34,11 +35,14 @@ export function answerSimulate({ text, query }: Question): Answer {
     return refusal(422, `“seconds” must be a number above 0 and at most ${LONGEST}.`);
   const read = checkRig(body.rig);
   if (!read.ok) return refusal(422, "“rig” is not a rig document that can be used.", read.problems);
+  const inputs = inputsOf(body);
+  if (isAnswer(inputs)) return inputs;
   const model = modelOf(read.rig);
   const dots = gridOf(model) !== undefined;
   const parts = choiceIn(query, PARTS, dots ? USUAL_OF_DOTS : PARTS);
   if (isAnswer(parts)) return parts;
-  const stretches = recordFace(model, Math.round(seconds * 1e9));
+  const duration = Math.round(seconds * 1e9);
+  const stretches = recordFace(model, duration, inputs.filter(isMove));
   const isRead = ({ from, to }: FaceStretch) => !dots || (to - from) / 1e6 >= STANDS;
   return json({
     rig: { id: read.rig.id, name: read.rig.name },
@@ -53,6 +57,7 @@ export function answerSimulate({ text, query }: Question): Answer {
           ...(parts.has("leds") ? { leds: lightOf(stretch, dots) } : {}),
         }))
       : undefined,
+    ...(read.rig.live && !dots ? reactions(model, inputs, duration) : {}),
     lines:
       dots && parts.has("lines")
         ? linesShown(model, stretches).map(({ from, to, text: line, moved }) => ({
@@ -63,6 +68,32 @@ export function answerSimulate({ text, query }: Question): Answer {
           }))
         : undefined,
   });
+}
+
+/** The tape of inputs, where one was sent. */
+function inputsOf(body: object): readonly TapeItem[] | Answer {
+  if (!("inputs" in body)) return [];
+  const read = checkTapeItems(body.inputs);
+  return read.ok ? read.items : refusal(422, "“inputs” is not a tape that can be played.", read.problems);
+}
+
+/** What a rig that reacts came to: its values and outputs from change to change, and whether what was expected is so. */
+function reactions(model: RigModel, items: readonly TapeItem[], duration: number) {
+  const { checked, stretches } = playTape(model, { items }, duration);
+  const told = (pick: (one: LiveStretch) => object) => {
+    let before = "";
+    return stretches.flatMap((one) => {
+      const now = JSON.stringify(pick(one));
+      if (now === before) return [];
+      before = now;
+      return [{ at: one.from / 1e9, ...pick(one) }];
+    });
+  };
+  return {
+    values: told(({ values }) => values),
+    outputs: told(({ outputs }) => outputs),
+    expectations: checked.map(({ nth, ok, saw }) => ({ ...items[nth]!, ok, saw })),
+  };
 }
 
 /** Of many dots only those that carry anything are told of. */

@@ -1,0 +1,212 @@
+import { act, render, screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import type { Rig } from "@/core/rig";
+import { demoRig } from "@/demo";
+import { useOpenRig, useRefusal } from "@/store";
+import { RunningProvider, useSimulation } from "@/ui";
+import { openInPlace } from "../fixtures/open";
+import { ShowStation } from ".";
+
+/** The station with its rig running beside it, as the page around it does. */
+function Beside() {
+  const rig = useOpenRig((state) => state.rig);
+  const simulation = useSimulation("tried", rig);
+  return (
+    <RunningProvider value={simulation}>
+      <ShowStation />
+    </RunningProvider>
+  );
+}
+
+function show(rig: Rig) {
+  openInPlace(rig);
+  const hands = userEvent.setup();
+  render(<Beside />);
+  return { hands, now: () => useOpenRig.getState().rig!, live: () => useOpenRig.getState().rig!.live! };
+}
+const lines = (of: string) =>
+  within(screen.getByRole("region", { name: of }))
+    .queryAllByRole("button", { name: /^Change / })
+    .map((button) => button.textContent);
+
+describe("a rig that shows a list", () => {
+  test("is offered ready starts; one is taken with its parts, and undone with them", async () => {
+    const { hands, now, live } = show(demoRig("river-level"));
+    expect(screen.getByText(/Now it runs through 5 texts/)).toBeTruthy();
+    const units = now().units.length;
+    const card = screen.getByText("Countdown").closest("li")!;
+    await hands.click(within(card).getByRole("button", { name: "Begin with this" }));
+    expect(lines("Values")).toEqual([
+      "left counts down from 60 s, 180 s, 300 s, in steps of 1 s, starts when it is told to",
+    ]);
+    expect(lines("Controls")).toEqual([
+      "SW1 pressed: left starts, or pauses",
+      "SW2 pressed: left back to its start",
+      "SW3 pressed: next preset of left",
+    ]);
+    expect(lines("Events")).toEqual(["when left is 0 s BZ1 on for 1.5 s"]);
+    expect(live().faces[0]!.shows).toBe("{left.m:00}.{left.s:00}");
+    expect(now().units.length).toBe(units + 6);
+    act(() => useOpenRig.temporal.getState().undo());
+    expect(now().live).toBeUndefined();
+    expect(now().units.length).toBe(units);
+  });
+
+  test("programmable logic is not told to react, and nothing is half done", async () => {
+    const { hands, now } = show(demoRig("boats-out"));
+    const before = now();
+    const card = screen.getByText("Knob").closest("li")!;
+    await hands.click(within(card).getByRole("button", { name: "Begin with this" }));
+    expect(useRefusal.getState().refusal?.says).toMatch(/Programmable logic/);
+    expect(now()).toBe(before);
+  });
+});
+
+describe("what a rig does, line by line", () => {
+  test("each says what it does, and what it is at now", async () => {
+    show(demoRig("lap-bell"));
+    expect(lines("Values")).toEqual(["lapsToGo from 0 to 12, starts at 12, stops at its ends"]);
+    expect(lines("Faces")).toEqual([
+      "{lapsToGo} while lapsToGo is 0, blinking twice a second",
+      "{lapsToGo} otherwise",
+    ]);
+    expect(lines("Controls")).toEqual([
+      "SW1 pressed: lapsToGo down by 1, not below 0",
+      "SW2 held for 2 s: lapsToGo back to its start",
+    ]);
+    expect(lines("Events")).toEqual(["when lapsToGo is 1 BZ1 on for 1.5 s"]);
+    const values = within(screen.getByRole("region", { name: "Values" }));
+    expect(await values.findByText("12")).toBeTruthy();
+  });
+
+  test("a value gets another name wherever it is spoken of; a name that is none is refused", async () => {
+    const { hands, live } = show(demoRig("lap-bell"));
+    await hands.click(screen.getByRole("button", { name: "Change lapsToGo" }));
+    const field = screen.getByLabelText("Name", { selector: "input.mono" });
+    await hands.clear(field);
+    await hands.type(field, "2laps{Enter}");
+    expect(screen.getByRole("alert").textContent).toMatch(/small letter/);
+    await hands.clear(field);
+    await hands.type(field, "rounds{Enter}");
+    expect(live().values[0]!.name).toBe("rounds");
+    expect(live().faces.map(({ shows }) => shows)).toEqual(["{rounds}", "{rounds}"]);
+    expect(live().controls[0]!.does).toEqual({ step: -1, value: "rounds" });
+    expect(live().events[0]!.when.value).toBe("rounds");
+  });
+
+  test("bounds, steps, gestures and events are changed in place", async () => {
+    const { hands, live } = show(demoRig("lap-bell"));
+    await hands.click(screen.getByRole("button", { name: "Change lapsToGo" }));
+    const most = screen.getByLabelText("Most");
+    await hands.clear(most);
+    await hands.type(most, "8{Enter}");
+    expect(live().values[0]).toEqual({
+      name: "lapsToGo",
+      count: { least: 0, most: 8, start: 8, wraps: false },
+    });
+    await hands.click(screen.getByRole("button", { name: "Change control 1, SW1" }));
+    await hands.selectOptions(screen.getByLabelText("When it is"), "pressed, again while held");
+    expect(lines("Controls")[0]).toBe(
+      "SW1 pressed, and held for 500 ms: again every 150 ms, from 2 s every 40 ms: lapsToGo down by 1, not below 0",
+    );
+    await hands.click(screen.getByRole("button", { name: "Change event 1" }));
+    const events = within(screen.getByRole("region", { name: "Events" }));
+    await hands.selectOptions(events.getByLabelText("Comparison"), "is at most");
+    await hands.selectOptions(events.getByLabelText("How"), "on");
+    expect(live().events[0]).toEqual({
+      when: { value: "lapsToGo", is: "at-most", than: 1 },
+      does: { switch: "BZ1", how: "on" },
+    });
+  });
+
+  test("a face that names no value is refused; one more is added and taken off", async () => {
+    const { hands, live } = show(demoRig("lap-bell"));
+    await hands.click(screen.getByRole("button", { name: "Change face 2" }));
+    const shows = screen.getByLabelText("Shows");
+    await hands.clear(shows);
+    await hands.type(shows, "{{laps}{Enter}");
+    expect(screen.getByRole("alert").textContent).toMatch(/no value called laps/);
+    const faces = within(screen.getByRole("region", { name: "Faces" }));
+    await hands.click(faces.getByRole("button", { name: "Face" }));
+    expect(live().faces).toHaveLength(3);
+    await hands.click(faces.getByRole("button", { name: "Remove face 3" }));
+    expect(live().faces).toHaveLength(2);
+  });
+
+  test("a value that is removed goes with all that is done to it", async () => {
+    const { hands, live } = show(demoRig("lap-bell"));
+    await hands.click(screen.getByRole("button", { name: "Remove lapsToGo" }));
+    expect(live()).toMatchObject({ values: [], faces: [{ shows: "-" }], controls: [], events: [] });
+    expect(screen.getByText("Nothing is counted or read yet.")).toBeTruthy();
+  });
+
+  test("a part is added to the table, wired, and bound", async () => {
+    const { hands, live, now } = show(demoRig("lap-bell"));
+    await hands.click(screen.getByRole("button", { name: "Add a part to the table" }));
+    await hands.click(await screen.findByRole("button", { name: "A push button, to ground" }));
+    expect(now().units.at(-1)).toMatchObject({ ref: "SW3", part: "button", added: true });
+    const controls = within(screen.getByRole("region", { name: "Controls" }));
+    await hands.click(controls.getByRole("button", { name: "Control" }));
+    expect(live().controls.at(-1)).toEqual({
+      unit: "SW3",
+      on: "press",
+      does: { step: 1, value: "lapsToGo" },
+    });
+  });
+
+  test("what cannot be done is said at its line", async () => {
+    const bell = demoRig("lap-bell");
+    show({
+      ...bell,
+      wires: bell.wires.filter(({ from, to }) => ![from, to].some((leg) => leg.startsWith("SW1."))),
+    });
+    const controls = within(screen.getByRole("region", { name: "Controls" }));
+    expect(await controls.findByText("SW1 is on no line of the board.")).toBeTruthy();
+  });
+
+  test("schools are chosen, and what it takes of the board is told", async () => {
+    const { hands, live } = show(demoRig("lap-bell"));
+    await hands.click(screen.getByRole("radio", { name: /Blocking wait/ }));
+    expect(live().debounce).toEqual({ way: "wait", ms: 20 });
+    await hands.click(screen.getByRole("radio", { name: /Take tens away/ }));
+    expect(live().digits).toBe("subtract");
+    expect(await screen.findByText("6 of 20")).toBeTruthy();
+  });
+
+  test("it goes back to its list, and begins anew with another start", async () => {
+    const { hands, now } = show(demoRig("lap-bell"));
+    await hands.click(screen.getByRole("button", { name: "Begin anew" }));
+    await hands.click(await screen.findByRole("button", { name: "Clock" }));
+    expect(now().live!.values[0]).toMatchObject({ name: "day" });
+    await hands.click(screen.getByRole("button", { name: "Begin anew" }));
+    await hands.click(await screen.findByRole("button", { name: "Back to the list of texts" }));
+    expect(now().live).toBeUndefined();
+    expect(screen.getByText(/Now it holds “12”/)).toBeTruthy();
+  });
+});
+
+describe("tapes", () => {
+  test("what is expected is checked in a moment, and what fails says what was there", async () => {
+    const { hands, now } = show(demoRig("lap-bell"));
+    const tapes = within(screen.getByRole("region", { name: "Tapes" }));
+    await hands.click(tapes.getByRole("button", { name: "Check" }));
+    expect(await tapes.findByText(/All 6 come true/, undefined, { timeout: 20_000 })).toBeTruthy();
+    const text = tapes.getByLabelText("Text");
+    await hands.type(text, "13");
+    const at = tapes.getByLabelText("At");
+    await hands.clear(at);
+    await hands.type(at, "0.4 s{Enter}");
+    await hands.click(tapes.getByRole("button", { name: "Add" }));
+    expect(now().tapes![0]!.items.at(-1)).toEqual({ at: 400, reads: "13" });
+    await hands.click(tapes.getByRole("button", { name: "Check" }));
+    expect(await tapes.findByText(/1 of 7 do not come true/, undefined, { timeout: 20_000 })).toBeTruthy();
+    expect(tapes.getByText(/but reads “12”/)).toBeTruthy();
+  });
+
+  test("a tape plays on the face", async () => {
+    const { hands } = show(demoRig("lap-bell"));
+    const values = within(screen.getByRole("region", { name: "Values" }));
+    await hands.click(screen.getByRole("button", { name: /Play/ }));
+    await waitFor(() => expect(values.queryByText("12")).toBeNull(), { timeout: 20_000 });
+  });
+});
