@@ -5,7 +5,7 @@ import { expectFace, face, openStation, trail } from "./helpers";
 // Each of them has a browser of its own to itself: they need not wait for one another.
 test.describe.configure({ mode: "parallel" });
 
-const STATIONS = ["plan", "wires", "current", "glyphs", "scan", "writes", "code"];
+const STATIONS = ["plan", "wires", "current", "glyphs", "scan", "writes", "show", "code"];
 const VIEWS = [
   "/",
   "/new",
@@ -14,6 +14,7 @@ const VIEWS = [
   ...["plan", "wires", "scan", "writes"].map((station) => `/rig/crew-tally/${station}`),
   ...["plan", "wires", "current", "scan", "frames", "code"].map((station) => `/rig/wind-arrow/${station}`),
   ...["writes", "frames"].map((station) => `/rig/tide-notice/${station}`),
+  ...["show", "wires"].map((station) => `/rig/lap-bell/${station}`),
 ];
 
 test("the keyboard: stations, pip, run and step, finder, list of keys, large face", async ({ page }) => {
@@ -30,6 +31,7 @@ test("the keyboard: stations, pip, run and step, finder, list of keys, large fac
     ["4", "Glyphs"],
     ["5", "Scan"],
     ["6", "Writes"],
+    ["8", "Show"],
     ["0", "Code"],
     ["1", "Plan"],
   ] as const) {

@@ -7,9 +7,10 @@ const KIB = 1024;
 const PAGES: ReadonlyArray<readonly [path: string, most: number]> = [
   ["/", 170],
   ["/new", 260],
-  ...["plan", "wires", "current", "glyphs", "scan", "writes"].map(
+  ...["plan", "wires", "current", "glyphs", "scan", "writes", "show"].map(
     (one) => [`/rig/slip-gate/${one}`, 260] as const,
   ),
+  ["/rig/lap-bell/show", 260],
   ["/rig/wind-arrow/frames", 260],
   ["/rig/slip-gate/code", 320],
 ];

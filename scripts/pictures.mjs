@@ -76,17 +76,11 @@ await takePicture("supply", "/rig/lock-gauge/plan", {
     await page.waitForTimeout(3000);
   },
 });
-await takePicture("levels", "/rig/lock-gauge/current", {
+await takePicture("show", "/rig/lap-bell/show", {
   act: async (page) => {
-    await page.goto(page.url().replace("/current", "/plan"));
-    await page.getByLabel("Board", { exact: true }).selectOption("ESP32-module");
-    await page.waitForTimeout(1500);
-    await page.goto(page.url().replace("/plan", "/current"));
-    await page.waitForTimeout(4000);
-    await page
-      .getByRole("heading", { name: /levels/i })
-      .first()
-      .evaluate((element) => element.scrollIntoView({ block: "start" }));
+    await page.getByRole("button", { name: "Change control 1, SW1" }).click();
+    await page.getByRole("button", { name: "Check" }).click();
+    await page.waitForTimeout(3000);
   },
 });
 await takePicture("modules", "/rig/regatta-board/frames", {

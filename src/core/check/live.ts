@@ -52,7 +52,7 @@ function checkInputs({ model, board, controller }: Inputs): Finding[] {
   const circuit = new InputCircuit(model);
   return inputs.flatMap(({ ref, part }) => [
     ...joinsRails(model, ref, part),
-    ...overVolts({ model, board, controller }, circuit, ref, part),
+    ...overVolts({ board, controller }, circuit, ref, part),
   ]);
 }
 
@@ -76,7 +76,7 @@ function joinsRails(model: RigModel, unit: UnitRef, { act }: InputPart): Finding
 }
 
 function overVolts(
-  { model, board, controller }: Inputs,
+  { board, controller }: Omit<Inputs, "model">,
   circuit: InputCircuit,
   unit: UnitRef,
   part: InputPart,

@@ -1,9 +1,8 @@
-export { STARTS, startWith, type Start, type Started } from "./starts";
+export { STARTS, startWith, type Start } from "./starts";
 export {
   actionWords,
   conditionWords,
   controlWords,
-  eventWords,
   faceWords,
   gestureWords,
   numberWords,

@@ -1,5 +1,5 @@
 import { formatQuantity } from "../quantity";
-import type { Action, Condition, Control, Live, LiveEvent, LiveFace, LiveValue } from "../rig";
+import type { Action, Condition, Control, Live, LiveFace, LiveValue } from "../rig";
 
 const time = (ms: number): string => formatQuantity(ms / 1000, "s", 3);
 const signed = (by: number): string => (by < 0 ? `down by ${-by}` : `up by ${by}`);
@@ -106,10 +106,6 @@ export function gestureWords({ on, after, repeat }: Pick<Control, "on" | "after"
 /** A control in a line: "SW1 pressed: lapsToGo down by 1, not below 0". */
 export const controlWords = (control: Control, live: Pick<Live, "values">): string =>
   `${control.unit} ${gestureWords(control)}: ${actionWords(control.does, live)}`;
-
-/** An event in a line: "when lapsToGo is 1: BZ1 on for 1.5 s". */
-export const eventWords = ({ when, does }: LiveEvent, live: Pick<Live, "values">): string =>
-  `when ${conditionWords(when, live)}: ${actionWords(does, live)}`;
 
 /** When a face is shown, in words. */
 export function faceWords(face: LiveFace, live: Live): string {

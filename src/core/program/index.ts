@@ -5,14 +5,7 @@ export type { LiveProblem } from "./live";
 export { driveState, type FaceToShow } from "./states";
 export { schoolOf } from "./scans";
 export { burstOf, scanPeriod } from "./bursts";
-export {
-  boardOf,
-  runProgram,
-  startProgram,
-  type ProgramRun,
-  type Surroundings,
-  type TimedEvent,
-} from "./run";
+export { boardOf, runProgram, startProgram, type ProgramRun, type TimedEvent } from "./run";
 export { writeSketch } from "./sketch";
 export { sketchMemory } from "./memory";
 export { storedBytes } from "./sketch/tables";

@@ -58,7 +58,7 @@ const VALUE_NAME = form(
 const NUMBER = whole(LIVE_LIMITS.number);
 const TIME = whole<Milliseconds>(LIVE_LIMITS.time);
 
-const named = { name: VALUE_NAME, kept: optional(about("whether it outlives a power cut", flag())) };
+const named = { name: VALUE_NAME };
 
 /** A number that is stepped. */
 const COUNT = object({ least: NUMBER, most: NUMBER, start: NUMBER, wraps: flag() });

@@ -78,7 +78,8 @@ export const standsBeside = (part: Part): boolean =>
   part.kind === "supply" ||
   part.kind === "module" ||
   // A relay's board hangs on its wires.
-  (part.kind === "load" && part.outline.style === "header") || (part.kind === "controller" && !part.bare);
+  (part.kind === "load" && part.outline.style === "header") ||
+  (part.kind === "controller" && !part.bare);
 
 /** A button straddles the gap with both its pairs; what has its legs in a row stands in one row below it. */
 function besideShape({ outline, legs }: Part): Shape {

@@ -33,6 +33,6 @@ export {
 } from "./bus-trace";
 export { Board } from "./board";
 export { readSign } from "./read-sign";
-export { playTape, type Checked, type LiveStretch, type Played } from "./play-tape";
-export { liveNow, type LiveNow } from "./live-now";
+export { playTape, type LiveStretch, type Played } from "./play-tape";
+export { liveNow } from "./live-now";
 export { programEvents } from "./program-events";

@@ -284,8 +284,8 @@ function ReadingFields({ value, onChange }: Props<Of<"reading">>) {
         value={reading.hysteresis}
         range={LIVE_LIMITS.hysteresis}
         onCommit={(hysteresis) => put({ hysteresis })}
-        width={100}
-        hint="steps of the last digit a change has to pass"
+        width={230}
+        hint="steps of the last digit that count as a change"
       />
     </>
   );

@@ -1,25 +1,25 @@
 import type { RigModel } from "../../address";
 import { contactLine, converterLine } from "../../inputs";
 import type { ControllerPart } from "../../parts";
-import { controllerById, type Action, type Control, type Live, type UnitRef } from "../../rig";
+import { controllerById, type Action, type Control, type Live } from "../../rig";
 import { layTemplate, marksOf, templateProblem } from "../../show";
 import {
   call,
   clock,
-  elapsed,
   name,
   number,
   operation,
   set,
   when,
-  type Expression,
   type Statement,
   type Subroutine,
-  type Table,
   type Variable,
 } from "../language";
 import type { LiveParts, ProgramFrame } from "../types";
+import { choiceCode } from "./choice";
 import { clockCode } from "./clock";
+import { linesIn, tablesIn } from "./named-in";
+import type { LiveProblem } from "./problem";
 import { conditionCode, eventCode } from "./conditions";
 import { contactCode } from "./contacts";
 import { countCode, randomCode } from "./count";
@@ -28,19 +28,9 @@ import { outputCode, switchedBy, type OutputCode } from "./outputs";
 import { patternOf } from "./pattern";
 import { calibration, readingCode } from "./reading";
 import { timerCode } from "./timer";
-import { REDRAW, type ValueAction, type ValueCode } from "./value-code";
+import type { ValueAction, ValueCode } from "./value-code";
 
-/** Half a period of a face that blinks, in ms: twice a second. */
-const BLINK_MS = 250;
-
-/** What a live rig cannot do as it is wired or said. */
-export interface LiveProblem {
-  /** Where in what the rig does: `values`, `faces`, `controls`, `events`, and which of them. */
-  readonly at: "values" | "faces" | "controls" | "events";
-  readonly nth: number;
-  readonly says: string;
-  readonly unit?: UnitRef;
-}
+export type { LiveProblem } from "./problem";
 
 /** A live rig as a program: what it keeps in mind, what it does at power-up and at every pass. */
 export interface LiveCode {
@@ -303,140 +293,4 @@ function contactsOf(
     });
     return [contactCode(contact, able, live.debounce, ({ does: action }) => does(action) ?? [])];
   });
-}
-
-/** Which face is shown: the first whose condition holds, otherwise those without one by turns. */
-function choiceCode(
-  live: Live,
-  values: readonly ValueCode[],
-  problems: LiveProblem[],
-): { readonly variables: readonly Variable[]; readonly routines: readonly Subroutine[] } {
-  const { faces } = live;
-  const blinks = faces.some((face) => face.blinks);
-  if (faces.length === 1 && !blinks) return { variables: [], routines: [] };
-  const turning = faces.flatMap((face, nth) => (face.while === undefined ? [nth] : []));
-  const timed = turning.length > 1 && turning.some((nth) => faces[nth]!.for !== undefined);
-  const conditions = faces.flatMap((face, nth) => {
-    if (!face.while) return [];
-    const condition = conditionCode(face.while, values);
-    if (condition) return [{ nth, condition }];
-    problems.push({ at: "faces", nth, says: `there is nothing to compare ${face.while.value} with` });
-    return [];
-  });
-  const byTurn: Expression =
-    turning.length > 1
-      ? turning.slice(0, -1).reduceRight<Expression>(
-          (otherwise, nth, place) => ({
-            is: "either",
-            condition: operation(name("turn"), "==", number(place)),
-            then: number(nth),
-            otherwise,
-          }),
-          number(turning.at(-1)!),
-        )
-      : number(turning[0] ?? faces.length - 1);
-  const wanted = conditions.reduceRight<Expression>(
-    (otherwise, { nth, condition }) => ({ is: "either", condition, then: number(nth), otherwise }),
-    byTurn,
-  );
-  const stays: Table = {
-    name: "TURN_MS",
-    width: "u32",
-    values: turning.map((nth) => faces[nth]!.for ?? 1000),
-  };
-  const turns: Statement[] = timed
-    ? [
-        when(operation(elapsed("turnedAt"), ">=", { is: "entry", table: stays, at: name("turn") }), [
-          set("turnedAt", clock("ms")),
-          set("turn", operation(operation(name("turn"), "+", number(1)), "%", number(turning.length))),
-        ]),
-      ]
-    : [];
-  const several = faces.length > 1;
-  const choose: Statement[] = several
-    ? [
-        { do: "declare", name: "wanted", width: "u8", value: wanted },
-        when(operation(name("wanted"), "!=", name("face")), [
-          set("face", name("wanted")),
-          ...(blinks ? [set("blinkedOff", number(0)), set("blinkedAt", clock("ms"))] : []),
-          REDRAW,
-        ]),
-      ]
-    : [];
-  const blinking = faces
-    .flatMap((face, nth) => (face.blinks ? [operation(name("face"), "==", number(nth))] : []))
-    .reduce<Expression | undefined>((all, one) => (all ? operation(all, "||", one) : one), undefined);
-  const blink: Statement[] = blinking
-    ? [
-        when(
-          operation(
-            several ? blinking : number(1),
-            "&&",
-            operation(elapsed("blinkedAt"), ">=", number(BLINK_MS)),
-          ),
-          [
-            set("blinkedAt", clock("ms")),
-            set("blinkedOff", operation(name("blinkedOff"), "==", number(0))),
-            REDRAW,
-          ],
-        ),
-      ]
-    : [];
-  return {
-    variables: [
-      ...(several ? [{ name: "face", width: "u8" as const }] : []),
-      ...(turning.length > 1
-        ? [
-            { name: "turn", width: "u8" as const },
-            { name: "turnedAt", width: "u32" as const },
-          ]
-        : []),
-      ...(blinks
-        ? [
-            { name: "blinkedOff", width: "u8" as const },
-            { name: "blinkedAt", width: "u32" as const },
-          ]
-        : []),
-    ],
-    routines: [
-      {
-        name: "chooseFace",
-        says: ["Which face is shown: the first whose condition holds, otherwise the others by turns."],
-        given: [],
-        body: [...turns, ...choose, ...blink],
-      },
-    ],
-  };
-}
-
-/** Tables routines read from, each once. */
-function tablesIn(routines: readonly Subroutine[]): Table[] {
-  const found = new Map<string, Table>();
-  const look = (value: unknown): void => {
-    if (Array.isArray(value)) return value.forEach(look);
-    if (value === null || typeof value !== "object") return;
-    const one = value as { is?: string; table?: Table };
-    if (one.is === "entry" && one.table) found.set(one.table.name, one.table);
-    Object.values(value).forEach(look);
-  };
-  routines.forEach(({ body }) => look(body));
-  return [...found.values()];
-}
-
-/** The lines a live program names, with their names. */
-function linesIn(
-  setup: readonly Statement[],
-  routines: readonly Subroutine[],
-): Array<{ readonly named: string; readonly line: string }> {
-  const found = new Map<string, string>();
-  const look = (value: unknown): void => {
-    if (Array.isArray(value)) return value.forEach(look);
-    if (value === null || typeof value !== "object") return;
-    const one = value as { named?: string; line?: string };
-    if (one.named !== undefined && one.line !== undefined) found.set(one.named, one.line);
-    Object.values(value).forEach(look);
-  };
-  look(setup);
-  routines.forEach(({ body }) => look(body));
-  return [...found].map(([named, line]) => ({ named, line }));
 }

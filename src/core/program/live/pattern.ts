@@ -6,9 +6,6 @@ import { storedBytes } from "../sketch/tables";
 import { storedWrites } from "../sketch/driver";
 import type { SlotState } from "../types";
 
-/** What stands beside a glyph on a digit: its point, or a mark. */
-export type Extra = "point" | MarkName;
-
 /** How glyphs are put among the bytes of a face, whichever takes less memory of what is right for the wires. */
 export type Placing =
   /** A glyph is the same bytes on every digit, at the digit's own places. */

@@ -1,0 +1,53 @@
+import { expect, test } from "@playwright/test";
+import { face, openStation } from "./helpers";
+
+test("a countdown from nothing: begun, set to its next preset, started by a key, kept as a tape and checked", async ({
+  page,
+}) => {
+  test.slow();
+  await openStation(page, "show", "river-level");
+  const card = page.locator(".start-card").filter({ hasText: "Countdown" });
+  await card.getByRole("button", { name: "Begin with this" }).click();
+  await expect(face(page)).toHaveAttribute("aria-label", /01\.00/);
+  const controls = page.getByRole("region", { name: "Controls" }).first();
+  await expect(controls.getByRole("button", { name: "SW3" })).toBeVisible();
+  await controls.getByRole("button", { name: "SW3" }).click();
+  await expect(face(page)).toHaveAttribute("aria-label", /03\.00/);
+  await page.getByRole("heading", { level: 1 }).click();
+  await page.keyboard.press("q", { delay: 120 });
+  await expect(face(page)).toHaveAttribute("aria-label", /02\.5\d/);
+  await controls.getByRole("button", { name: "Keep these moves as a tape" }).click();
+  const tapes = page.getByRole("region", { name: "Tapes" });
+  await tapes.getByLabel("Text").fill("01.00");
+  await tapes.getByLabel("At").fill("0.3 s");
+  await tapes.getByRole("button", { name: "Add", exact: true }).click();
+  await tapes.getByRole("button", { name: "Check" }).click();
+  await expect(tapes.getByText(/come true/)).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await page.reload();
+  await expect(page.getByText("left counts down from 60 s, 180 s, 300 s")).toBeVisible();
+});
+
+test("a knob is turned and a lamp is switched by what it shows", async ({ page }) => {
+  await openStation(page, "show", "slip-gate");
+  await page
+    .locator(".start-card")
+    .filter({ hasText: "Knob" })
+    .getByRole("button", { name: "Begin with this" })
+    .click();
+  await expect(face(page)).toHaveAttribute("aria-label", /5/);
+  await page.getByRole("slider", { name: /RV1/ }).fill("91");
+  await expect(face(page)).toHaveAttribute("aria-label", /9/);
+  await page.getByRole("button", { name: "Add a part to the table" }).click();
+  await page.getByRole("button", { name: "A lamp: an LED with its resistor" }).click();
+  await page.getByRole("button", { name: "Event", exact: true }).click();
+  await page.getByRole("button", { name: "Change event 1" }).click();
+  const events = page.getByRole("region", { name: "Events" });
+  await events.getByLabel("Comparison").selectOption("is above");
+  await events.getByLabel("Number").fill("6");
+  await events.getByLabel("Number").press("Enter");
+  await events.getByLabel("How").selectOption("on");
+  await expect(page.getByText("LED1 off")).toBeVisible();
+  await page.getByRole("slider", { name: /RV1/ }).fill("91");
+  await expect(page.getByText("LED1 on")).toBeVisible();
+});
