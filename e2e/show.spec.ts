@@ -9,7 +9,7 @@ test("a countdown from nothing: begun, set to its next preset, started by a key,
   const card = page.locator(".start-card").filter({ hasText: "Countdown" });
   await card.getByRole("button", { name: "Begin with this" }).click();
   await expect(face(page)).toHaveAttribute("aria-label", /01\.00/);
-  const controls = page.getByRole("region", { name: "Controls" }).first();
+  const controls = page.getByRole("region", { name: "Hands on the rig" });
   await expect(controls.getByRole("button", { name: "SW3" })).toBeVisible();
   await controls.getByRole("button", { name: "SW3" }).click();
   await expect(face(page)).toHaveAttribute("aria-label", /03\.00/);

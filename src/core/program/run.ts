@@ -4,39 +4,11 @@ import { Acts, type Momentary } from "./acts";
 import { burstOf, darkState } from "./bursts";
 import { drawingTime } from "./drawing";
 import type { Expression, Statement } from "./language";
+import type { Board, ProgramRun, Surroundings, TimedEvent } from "./surroundings";
 import { Variables, type Outside } from "./variables";
-import type { IntBits } from "./widths";
 import type { Program, ProgramEvent, ProgramFrame, Routine, SlotState } from "./types";
 
-export type TimedEvent = ProgramEvent & { readonly at: Nanoseconds };
 type Cost = ControllerPart["cost"];
-/** What a program runs in: what stands on its lines, as far as the hands are known. */
-export interface Surroundings {
-  level(line: string, now: Nanoseconds): 0 | 1;
-  convert(line: string, now: Nanoseconds): number;
-  isSteady(line: string): boolean;
-  input(line: string, pulledUp: boolean): void;
-  /** When a hand moves next, and how many moves there were. */
-  readonly nextMove: Nanoseconds;
-  readonly moved: number;
-  /** Up to when what the hands do is known. */
-  readonly knownUntil: Nanoseconds;
-}
-
-/** The board a program runs on, as far as it matters to its run. */
-export interface Board {
-  readonly cost: Cost;
-  readonly intBits: IntBits;
-  /** ns of one conversion. */
-  readonly converts: Nanoseconds;
-}
-
-export const boardOf = ({ cost, converter, id }: ControllerPart): Board => ({
-  cost,
-  intBits: /^(AT|PIC)/.test(id) ? 16 : 32,
-  converts: converter?.time ?? 0,
-});
-
 /** What takes place, with its moments; it says whether the routine it stands in is over. */
 type Events = Generator<TimedEvent, boolean>;
 /** The statements of one kind. */
@@ -61,17 +33,6 @@ export function startProgram(program: Program, board: Board, around?: Surroundin
 /** What a program that reads nothing does, from its start. */
 export const runProgram = (program: Program, cost: Cost): Generator<TimedEvent, void> =>
   new Run(program, { cost, intBits: 16, converts: 0 }, undefined).events();
-
-/** A program that runs. */
-export interface ProgramRun {
-  readonly events: Iterator<TimedEvent, void>;
-  /** What a variable holds now; undefined before it is there. */
-  readonly look: (variable: string) => number | undefined;
-  /** What an array holds now. */
-  readonly lookAt: (array: string) => readonly number[];
-  /** How long the last pass took in which nothing happened. */
-  readonly passTime: () => Nanoseconds;
-}
 
 /** A program under way: its clock, the face it shows, the slot that is lit, its variables. */
 class Run {

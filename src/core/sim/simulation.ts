@@ -3,27 +3,16 @@ import { ChangeCut, type Mark } from "./change-cut";
 import type { RigModel } from "../address";
 import { LOW, type Level } from "../level";
 import { circuitOf, type RigCircuit, type Solution } from "../circuit";
-import { World, rawMoves, type Move } from "../inputs";
-import {
-  boardOf,
-  runProgram,
-  scanPeriod,
-  startProgram,
-  type Program,
-  type ProgramFrame,
-  type ProgramRun,
-  type TimedEvent,
-} from "../program";
+import type { Move } from "../inputs";
+import { runProgram, scanPeriod, type Program, type ProgramFrame, type TimedEvent } from "../program";
 import type { Nanoseconds } from "../quantity";
 import { controllerById, type PipId, type UnitRef } from "../rig";
 import { Board } from "./board";
 import { VISIBLE, type Face, type FaceView, type PipLight } from "./face";
 import { litWhileBlinking, type Moment, type Outcome, type ScanLight, type Stretch } from "./moment";
+import { Reacting } from "./reacting";
 import { ScanLights } from "./scan-light";
 import { Storage } from "./storage";
-
-/** How far a step goes where nothing is known of the hands, in ns. */
-const STEP_ON: Nanoseconds = 1e6;
 
 /** Currents kept of moments that may come again: some 30 MB. */
 const MOST_REMEMBERED = 4e6;
@@ -63,12 +52,8 @@ export class Simulation {
   private readonly cut = new ChangeCut();
   private lastSeen: Pick<FaceView, "currents" | "unknown"> | undefined;
   private scanSeen: Mark | undefined;
-  /** What hands do, where the program reads anything. */
-  private readonly world: World | undefined;
-  private readonly reacting: ProgramRun | undefined;
-  /** Levels put on lines before they were outputs. */
-  private readonly waiting = new Map<string, 0 | 1>();
-  private readonly outputs = new Set<string>();
+  /** The hands, where the program reads anything. */
+  private readonly reacting: Reacting | undefined;
   private readonly scanLength: Nanoseconds;
 
   constructor(
@@ -87,12 +72,8 @@ export class Simulation {
     this.doubtful = new Doubt(model, this.board);
     this.charge = new Float64Array(this.pips.length);
     this.doubt = new Float64Array(this.pips.length);
-    const controller = controllerById(model.rig.plan.controller);
-    const { cost } = controller;
-    if (program.live) {
-      this.world = new World(model);
-      this.reacting = startProgram(program, boardOf(controller), this.world);
-    }
+    const { cost } = controllerById(model.rig.plan.controller);
+    if (program.live) this.reacting = new Reacting(model, program);
     this.events = this.reacting?.events ?? runProgram(program, cost);
     this.scanLength = program.on.length > 1 ? scanPeriod(program, cost) : Infinity;
     this.looked = this.mark();
@@ -146,12 +127,12 @@ export class Simulation {
 
   /** A variable of a program that reacts; undefined where there is none of that name. */
   variable(name: string): number | undefined {
-    return this.reacting?.look(name);
+    return this.reacting?.variable(name);
   }
 
   /** Where every input part stands. */
   hands(): Readonly<Record<UnitRef, number>> {
-    return this.world?.stand() ?? {};
+    return this.reacting?.hands() ?? {};
   }
 
   /**
@@ -159,20 +140,17 @@ export class Simulation {
    * @returns the move with its moment, in ms, to be kept on a tape
    */
   move(move: Move): Move {
-    const at = (Math.max(this.now, this.next?.at ?? 0) + 1) / 1e6;
-    const moved = { ...move, at };
-    this.world?.add(rawMoves(this.model.rig, moved));
-    return moved;
+    return this.reacting?.move(move, Math.max(this.now, this.next?.at ?? 0)) ?? move;
   }
 
   /** Hands of a tape, before they are reached. */
   expect(moves: readonly Move[]): void {
-    this.world?.add(moves.flatMap((move) => rawMoves(this.model.rig, move)));
+    this.reacting?.expect(moves);
   }
 
   /** Runs up to and including a moment. */
   advanceTo(until: Nanoseconds): void {
-    this.world?.knowUntil(until);
+    this.reacting?.knowUntil(until);
     for (let at = this.nextAt; at !== undefined && at <= until; at = this.nextAt) this.take();
     this.pass(until);
   }
@@ -263,8 +241,7 @@ export class Simulation {
   }
 
   private fetch(): void {
-    // Who goes on step by step knows that no hand moves meanwhile.
-    if (this.world && this.now >= this.world.knownUntil) this.world.knowUntil(this.now + STEP_ON);
+    this.reacting?.goOn(this.now);
     const next = this.events.next();
     this.next = next.done ? undefined : next.value;
   }
@@ -289,12 +266,11 @@ export class Simulation {
         );
         break;
       case "line":
-        this.setLine(event.line, event.level, event.at);
+        if (this.reacting?.setLine(event.line, event.level))
+          this.change(() => this.board.drive(event.line, event.level, event.at), event.at);
         break;
       case "line-output": {
-        const level = this.waiting.get(event.line) ?? LOW;
-        this.waiting.delete(event.line);
-        this.outputs.add(event.line);
+        const level = this.reacting?.makeOutput(event.line) ?? LOW;
         this.change(() => this.board.drive(event.line, level, event.at), event.at);
         break;
       }
@@ -314,11 +290,6 @@ export class Simulation {
         break;
     }
     this.fetch();
-  }
-
-  private setLine(line: string, level: 0 | 1, at: Nanoseconds): void {
-    if (this.outputs.has(line)) this.change(() => this.board.drive(line, level, at), at);
-    else this.waiting.set(line, level);
   }
 
   private markScan(): void {

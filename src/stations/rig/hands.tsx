@@ -37,7 +37,7 @@ export function Hands({ simulation }: { simulation: SimulationView }) {
   if (!rig.live || !live) return null;
   const buttons = inputs.filter(({ part }) => gripOf(part).kind === "button");
   return (
-    <section className="hands" aria-label="Controls">
+    <section className="hands" aria-label="Hands on the rig">
       <div className="hands-row">
         {buttons.map(({ unit }, at) => (
           <HandButton

@@ -8,9 +8,10 @@ import type { SlotState } from "../types";
 
 /** How glyphs are put among the bytes of a face, whichever takes less memory of what is right for the wires. */
 export type Placing =
-  /** A glyph is the same bytes on every digit, at the digit's own places. */
+  /** A glyph is whole bytes, at the digit's own places. */
   | {
-      readonly way: "shapes";
+      /** The same on all digits, or each digit its own. */
+      readonly way: "shapes" | "own-shapes";
       readonly places: readonly number[];
       readonly perDigit: number;
       readonly shapes: readonly number[];
@@ -24,14 +25,6 @@ export type Placing =
       readonly places: readonly number[];
       readonly masks: readonly number[];
       readonly names: readonly PipName[];
-    }
-  /** Every digit has shapes of its own. */
-  | {
-      readonly way: "own-shapes";
-      readonly places: readonly number[];
-      readonly perDigit: number;
-      readonly shapes: readonly number[];
-      readonly extras: readonly number[];
     };
 
 /** Everything drawing a face needs to know of the wires. */

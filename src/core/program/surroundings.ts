@@ -1,0 +1,44 @@
+import type { ControllerPart } from "../parts";
+import type { Nanoseconds } from "../quantity";
+import type { ProgramEvent } from "./types";
+import type { IntBits } from "./widths";
+
+export type TimedEvent = ProgramEvent & { readonly at: Nanoseconds };
+
+/** What a program runs in: what stands on its lines, as far as the hands are known. */
+export interface Surroundings {
+  level(line: string, now: Nanoseconds): 0 | 1;
+  convert(line: string, now: Nanoseconds): number;
+  isSteady(line: string): boolean;
+  input(line: string, pulledUp: boolean): void;
+  /** When a hand moves next, and how many moves there were. */
+  readonly nextMove: Nanoseconds;
+  readonly moved: number;
+  /** Up to when what the hands do is known. */
+  readonly knownUntil: Nanoseconds;
+}
+
+/** The board a program runs on, as far as it matters to its run. */
+export interface Board {
+  readonly cost: ControllerPart["cost"];
+  readonly intBits: IntBits;
+  /** ns of one conversion. */
+  readonly converts: Nanoseconds;
+}
+
+export const boardOf = ({ cost, converter, id }: ControllerPart): Board => ({
+  cost,
+  intBits: /^(AT|PIC)/.test(id) ? 16 : 32,
+  converts: converter?.time ?? 0,
+});
+
+/** A program that runs. */
+export interface ProgramRun {
+  readonly events: Iterator<TimedEvent, void>;
+  /** What a variable holds now; undefined before it is there. */
+  readonly look: (variable: string) => number | undefined;
+  /** What an array holds now. */
+  readonly lookAt: (array: string) => readonly number[];
+  /** How long the last pass took in which nothing happened. */
+  readonly passTime: () => Nanoseconds;
+}

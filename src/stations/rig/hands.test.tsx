@@ -1,0 +1,72 @@
+import { act, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { demoRig } from "@/demo";
+import { startWith } from "@/core/live";
+import type { Rig } from "@/core/rig";
+import { useMessages, useOpenRig } from "@/store";
+import { useSimulation } from "@/ui";
+import { openInPlace } from "../fixtures/open";
+import { Hands } from "./hands";
+
+function Beside() {
+  const rig = useOpenRig((state) => state.rig);
+  const simulation = useSimulation("hands", rig);
+  return (
+    <>
+      <output data-testid="reads">{simulation.face?.reads.trim()}</output>
+      <Hands simulation={simulation} />
+    </>
+  );
+}
+function show(rig: Rig) {
+  openInPlace(rig);
+  render(<Beside />);
+}
+const reads = () => screen.getByTestId("reads").textContent;
+const soon = { timeout: 20_000 };
+
+test("a button is pressed for as long as it is held: the face counts, and the moves are kept as a tape", async () => {
+  show(demoRig("lap-bell"));
+  const button = await screen.findByRole("button", { name: "SW1" }, soon);
+  expect(button.title).toBe("SW1 pressed: lapsToGo down by 1, not below 0");
+  await waitFor(() => expect(reads()).toBe("12"), soon);
+  fireEvent.pointerDown(button, { pointerId: 1 });
+  await waitFor(() => expect(button.getAttribute("aria-pressed")).toBe("true"), soon);
+  await waitFor(() => expect(reads()).toBe("11"), soon);
+  fireEvent.pointerUp(button, { pointerId: 1 });
+  await waitFor(() => expect(button.getAttribute("aria-pressed")).toBe("false"), soon);
+  expect(reads()).toBe("11");
+  fireEvent.click(await screen.findByRole("button", { name: "Keep these moves as a tape" }));
+  const tapes = useOpenRig.getState().rig!.tapes!;
+  expect(tapes).toHaveLength(2);
+  expect(tapes[1]!.items.map((item) => Object.keys(item).find((key) => key !== "at"))).toEqual(["press", "release"]);
+  expect(useMessages.getState().messages.at(-1)?.text).toMatch(/^Tape 2 is kept/);
+});
+
+test("its letter presses it too, and Space on it", async () => {
+  show(demoRig("lap-bell"));
+  const button = await screen.findByRole("button", { name: "SW1" }, soon);
+  await waitFor(() => expect(reads()).toBe("12"), soon);
+  fireEvent.keyDown(document, { key: "q", code: "KeyQ" });
+  await waitFor(() => expect(reads()).toBe("11"), soon);
+  fireEvent.keyUp(document, { key: "q", code: "KeyQ" });
+  await waitFor(() => expect(button.getAttribute("aria-pressed")).toBe("false"), soon);
+  act(() => button.focus());
+  fireEvent.keyDown(button, { key: " " });
+  await waitFor(() => expect(reads()).toBe("10"), soon);
+  fireEvent.keyUp(button, { key: " " });
+});
+
+test("a knob is turned, and what it switches says so", async () => {
+  const made = startWith(demoRig("slip-gate"), "knob");
+  if (!made.ok) throw new Error(made.message);
+  show(made.rig);
+  const slider = await screen.findByRole("slider", { name: /RV1 turned to/ }, soon);
+  fireEvent.change(slider, { target: { value: "81" } });
+  await waitFor(() => expect(reads()).toBe("8"), soon);
+  expect(screen.getByText("81.0 %")).toBeTruthy();
+});
+
+test("a rig that only shows a list has no hands", () => {
+  show(demoRig("slip-gate"));
+  expect(screen.queryByRole("region", { name: "Hands on the rig" })).toBeNull();
+});
