@@ -48,7 +48,8 @@ function lapBell(): Rig {
     ...rig,
     units,
     live: {
-      values: [{ name: "lapsToGo", count: { least: 0, most: 12, start: 12, wraps: false } }],
+      values: [{ name: "lapsToGo", kept: true, count: { least: 0, most: 12, start: 12, wraps: false } }],
+      keep: { every: 2000, spread: true },
       faces: [
         { shows: "{lapsToGo}", while: { value: "lapsToGo", is: "equal", than: 0 }, blinks: true },
         { shows: "{lapsToGo}" },
@@ -79,6 +80,17 @@ function lapBell(): Rig {
           { at: 6600, value: "lapsToGo", least: 0, most: 0 },
           ...press(again, 7000, 2200),
           { at: 9300, reads: "12" },
+        ],
+      },
+      {
+        name: "A power cut at seven",
+        items: [
+          ...Array.from({ length: 5 }, (_, nth) => press(lap, 500 + nth * 300)).flat(),
+          { at: 2000, reads: "7" },
+          { at: 4500, cut: "power" },
+          { at: 4700, reads: "7" },
+          ...press(lap, 5000),
+          { at: 5200, reads: "6" },
         ],
       },
     ],

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Move } from "@/core/inputs";
 import { runsAlike, type Rig } from "@/core/rig";
-import type { FaceShape, ReadFace } from "@/core/sim";
+import type { FaceShape, HandOrCut, ReadFace } from "@/core/sim";
 import { simulatorWorker, type Held } from "@/workers";
 
 export interface SimulationView {
@@ -15,11 +15,13 @@ export interface SimulationView {
   step(): void;
   restart(): void;
   /** What hands did since power-up. */
-  readonly moves: readonly Move[];
+  readonly moves: readonly HandOrCut[];
   /** A hand does something now. */
   move(move: Hand): void;
   /** Starts again from power-up, with hands that do what they did. */
-  play(moves: readonly Move[]): void;
+  play(moves: readonly HandOrCut[]): void;
+  /** Cuts the power: what is kept outlives it, everything else begins anew. */
+  cut(): void;
 }
 
 /** What a hand does, whenever that is. */
@@ -33,8 +35,8 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
   const [face, setFace] = useState<ReadFace>();
   const [running, setRunning] = useState(true);
   const [speed, setSpeed] = useState(1);
-  const [started, setStarted] = useState<{ readonly moves: readonly Move[] }>(NO_MOVES);
-  const [moves, setMoves] = useState<readonly Move[]>(NO_MOVES.moves);
+  const [started, setStarted] = useState<{ readonly moves: readonly HandOrCut[] }>(NO_MOVES);
+  const [moves, setMoves] = useState<readonly HandOrCut[]>(NO_MOVES.moves);
   const what = useWhatRuns(rig);
   const ready = useRef(false);
 
@@ -92,10 +94,15 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
       .then((next) => next && setFace(next));
   }, [key]);
   const restart = useCallback(() => setStarted({ moves: [] }), []);
-  const play = useCallback((given: readonly Move[]) => {
+  const play = useCallback((given: readonly HandOrCut[]) => {
     setStarted({ moves: given });
     setRunning(true);
   }, []);
+  const cut = useCallback(() => {
+    void simulatorWorker()
+      .cut(key)
+      .then((done) => done && setMoves((before) => [...before, done]));
+  }, [key]);
   const move = useCallback(
     (hand: Hand) => {
       void simulatorWorker()
@@ -104,10 +111,10 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
     },
     [key],
   );
-  return { shape, face, running, speed, setRunning, setSpeed, step, restart, moves, move, play };
+  return { shape, face, running, speed, setRunning, setSpeed, step, restart, moves, move, play, cut };
 }
 
-const NO_MOVES: { readonly moves: readonly Move[] } = { moves: [] };
+const NO_MOVES: { readonly moves: readonly HandOrCut[] } = { moves: [] };
 
 /** A change of current, in mA, nobody sees. */
 const UNSEEN = 0.005;

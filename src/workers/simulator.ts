@@ -5,12 +5,11 @@ import type { Nanoseconds } from "@/core/quantity";
 import type { Rig } from "@/core/rig";
 import type { Move } from "@/core/inputs";
 import {
-  Simulation,
+  PoweredRig,
   faceShape,
   holdingProgram,
-  liveNow,
-  readView,
   type FaceShape,
+  type HandOrCut,
   type ReadFace,
 } from "@/core/sim";
 
@@ -26,56 +25,47 @@ export interface Started {
   readonly face: ReadFace;
 }
 
-interface Running {
-  readonly model: RigModel;
-  readonly program: Program;
-  readonly simulation: Simulation;
-}
-
-function viewOf({ model, program, simulation }: Running): ReadFace {
-  const live = liveNow(program, simulation);
-  return { ...readView(model, simulation.view()), ...(live ? { live } : {}) };
-}
-
 /** Simulations of several rigs, by key. Runs in a worker; also the plain object to test. */
 export class Simulator {
-  private readonly running = new Map<string, Running>();
+  private readonly running = new Map<string, PoweredRig>();
 
   /**
    * Starts a rig from power-up.
    * @param held a state to hold on the display instead of running the show
-   * @param moves what hands do from then on, by their moments
+   * @param tape what hands do from then on, and when the power is cut
    */
-  start(key: string, rig: Rig, held?: Held, moves: readonly Move[] = []): Started {
+  start(key: string, rig: Rig, held?: Held, tape: readonly HandOrCut[] = []): Started {
     const model = modelOf(rig);
-    const program = programFor(model, held);
-    const running = { model, program, simulation: new Simulation(model, program) };
-    running.simulation.expect(moves);
+    const running = new PoweredRig(model, programFor(model, held), tape);
     this.running.set(key, running);
-    return { shape: faceShape(model), face: viewOf(running) };
+    return { shape: faceShape(model), face: running.look() };
   }
 
   /** Runs on by an amount of simulated time. */
   advance(key: string, by: Nanoseconds): ReadFace | undefined {
     const running = this.running.get(key);
     if (!running) return undefined;
-    const { simulation } = running;
-    simulation.advanceTo(Math.round(simulation.time + Math.min(by, MOST_AT_ONCE)));
-    return viewOf(running);
+    running.advanceTo(Math.round(running.time + Math.min(by, MOST_AT_ONCE)));
+    return running.look();
   }
 
   /** Runs to the next change on the face. @returns what is lit at that very moment, not the average on the way */
   step(key: string): ReadFace | undefined {
-    const running = this.running.get(key);
-    if (!running) return undefined;
-    running.simulation.stepToChange();
-    running.simulation.view();
-    return viewOf(running);
+    const rig = this.running.get(key);
+    if (!rig) return undefined;
+    rig.running.stepToChange();
+    rig.running.view();
+    return rig.look();
   }
 
   /** A hand does something now. @returns the move with its moment, for a tape */
   move(key: string, move: Move): Move | undefined {
-    return this.running.get(key)?.simulation.move(move);
+    return this.running.get(key)?.move(move);
+  }
+
+  /** Cuts the power, and lets it come back. @returns the cut with its moment, for a tape */
+  cut(key: string): HandOrCut | undefined {
+    return this.running.get(key)?.cut();
   }
 
   stop(key: string): void {

@@ -24,10 +24,25 @@ export class World {
   private known: Nanoseconds = 0;
   private readonly levels = new Map<string, 0 | 1 | undefined>();
 
-  constructor(private readonly model: RigModel) {
+  /** What outlives a power cut, and every write of it: when it began, where, what. */
+  private readonly memory: Uint8Array;
+  private readonly writes: Array<{
+    readonly at: Nanoseconds;
+    readonly cell: number;
+    readonly value: number;
+  }> = [];
+  private readonly first: Uint8Array;
+
+  /** @param memory what an earlier run left; cells are 255 where nothing was ever written */
+  constructor(
+    private readonly model: RigModel,
+    memory?: Uint8Array,
+  ) {
     const board = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!;
     this.board = board.ref;
     this.controller = model.part(board.ref) as ControllerPart;
+    this.memory = memory?.slice() ?? new Uint8Array(this.controller.eeprom?.bytes ?? 0).fill(255);
+    this.first = this.memory.slice();
     this.circuit = new InputCircuit(model);
     const noise = new Map<UnitRef, number>();
     for (const unit of model.rig.units) {
@@ -102,6 +117,28 @@ export class World {
     const volts = this.circuit.volts(this.legOf(line), this.shaken(line)) ?? converter.reference / 2;
     // The converter cuts: 1023 stands for the last 1/1024 of its reference.
     return Math.max(0, Math.min(most, Math.floor((volts / converter.reference) * (most + 1))));
+  }
+
+  kept(at: number): number {
+    return this.memory[at] ?? 255;
+  }
+
+  /** Writes a byte. @returns how long it takes: nothing where it is there already */
+  keep(at: number, value: number, now: Nanoseconds): Nanoseconds {
+    if (this.memory[at] === value || at >= this.memory.length) return 0;
+    this.memory[at] = value;
+    this.writes.push({ at: now, cell: at, value });
+    return this.controller.eeprom!.write;
+  }
+
+  /** What is left of the memory where the power is cut: a cell that is just being written is erased and no more. */
+  left(at: Nanoseconds): Uint8Array {
+    const left = this.first.slice();
+    for (const { at: began, cell, value } of this.writes) {
+      if (began > at) break;
+      left[cell] = began + this.controller.eeprom!.write <= at ? value : 255;
+    }
+    return left;
   }
 
   private shaken(line: string): Hands {

@@ -15,7 +15,10 @@ export function numberWords(value: LiveValue | undefined, number: number): strin
 }
 
 /** What a value is, in words. */
-export function valueWords(value: LiveValue): string {
+export const valueWords = (value: LiveValue): string =>
+  `${kindWords(value)}${"kept" in value && value.kept ? ", outlives a power cut" : ""}`;
+
+function kindWords(value: LiveValue): string {
   if ("count" in value) {
     const { least, most, start, wraps } = value.count;
     return `from ${least} to ${most}, starts at ${start}, ${wraps ? "comes round at its ends" : "stops at its ends"}`;

@@ -21,6 +21,7 @@ interface Profile extends Pick<
   | "allPinsMaximum"
   | "memory"
   | "converter"
+  | "eeprom"
   | "pullUp"
 > {
   readonly flavour?: ControllerPart["flavour"];
@@ -158,5 +159,7 @@ export const ESTIMATED = "call times are estimated from the clock, not measured"
 
 /** The converter of the 8-bit boards: 13 clocks at 125 kHz, and the call around them. */
 export const AVR_CONVERTER = { bits: 10, time: 112_000, reference: 5 } as const;
+/** EEPROM of the 8-bit boards: 3.3 ms a byte, 100,000 writes a cell (memory programming, endurance). */
+export const AVR_EEPROM = { write: 3_300_000, endures: 100_000 } as const;
 /** Pull-ups of 20 to 50 kΩ (I/O port characteristics). */
 export const AVR_PULL_UP = { ohms: 35_000, none: [] } as const;

@@ -16,7 +16,7 @@ type Cost = ControllerPart["cost"];
 export type Act = () => boolean;
 
 /** What is done to the rig without letting time pass that somebody could wait for. */
-export type Momentary = Extract<Deed, { do: "line-set" | "hand-over" }>;
+export type Momentary = Extract<Deed, { do: "line-set" | "hand-over" | "keep" }>;
 
 /** What acts act on. */
 export interface Hands {
@@ -25,7 +25,7 @@ export interface Hands {
 }
 
 const isMomentary = (statement: Statement): statement is Momentary =>
-  statement.do === "line-set" || statement.do === "hand-over";
+  statement.do === "line-set" || statement.do === "hand-over" || statement.do === "keep";
 
 /** What lies within statements, and within the routines they call. */
 const PLAIN: ReadonlySet<Statement["do"]> = new Set([
@@ -42,6 +42,7 @@ const PLAIN: ReadonlySet<Statement["do"]> = new Set([
   "say",
   "line-set",
   "hand-over",
+  "keep",
 ]);
 
 /**

@@ -1,7 +1,7 @@
 export type { ChipWrite, LineEvent, Program, ProgramFrame, SlotState } from "./types";
 export type { Statement } from "./language";
 export { buildProgram, holdingFrame, liveProblems } from "./build";
-export type { LiveProblem } from "./live";
+export { USUAL_KEEP, type LiveProblem } from "./live";
 export { driveState, type FaceToShow } from "./states";
 export { schoolOf } from "./scans";
 export { burstOf, scanPeriod } from "./bursts";

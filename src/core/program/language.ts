@@ -58,6 +58,8 @@ export type Expression =
   | { readonly is: "elapsed"; readonly since: string }
   /** An entry of an array. */
   | { readonly is: "element"; readonly array: string; readonly at: Expression }
+  /** A byte of the memory that outlives a power cut. */
+  | { readonly is: "kept"; readonly at: Expression }
   /** The level on a line, or what the converter makes of its volts. */
   | { readonly is: "line" | "converter"; readonly line: string; readonly named: string };
 
@@ -145,6 +147,8 @@ export type Deed =
   | { readonly do: "line-output"; readonly line: string; readonly named: string }
   /** Puts a level that is worked out on a line. */
   | { readonly do: "line-set"; readonly line: string; readonly named: string; readonly level: Expression }
+  /** Writes a byte into the memory that outlives a power cut, unless it is there already. */
+  | { readonly do: "keep"; readonly at: Expression; readonly value: Expression }
   /** What was drawn is shown from now on. */
   | { readonly do: "hand-over" }
   | { readonly do: "line-write"; readonly line: string; readonly level: 0 | 1 }

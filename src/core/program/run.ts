@@ -6,7 +6,7 @@ import { drawingTime } from "./drawing";
 import type { Expression, Statement } from "./language";
 import type { Board, ProgramRun, Surroundings, TimedEvent } from "./surroundings";
 import { Variables, type Outside } from "./variables";
-import type { Program, ProgramEvent, ProgramFrame, Routine, SlotState } from "./types";
+import type { Program, ProgramFrame, Routine, SlotState } from "./types";
 
 type Cost = ControllerPart["cost"];
 /** What takes place, with its moments; it says whether the routine it stands in is over. */
@@ -62,6 +62,7 @@ class Run {
       level: (line) => around.level(line, this.now),
       convert: (line) => around.convert(line, this.now),
       isSteady: (line) => around.isSteady(line),
+      kept: (at) => around.kept(at),
     };
     this.variables = new Variables(intBits, () => this.now / 1000, outside);
     for (const array of program.live?.arrays ?? []) this.variables.declareArray(array);
@@ -198,6 +199,12 @@ class Run {
       const level = this.variables.value(deed.level, routine) ? 1 : 0;
       this.told.push({ kind: "line", line: deed.line, level, at: this.now });
       this.now += this.cost.pinWrite;
+      return;
+    }
+    if (deed.do === "keep") {
+      const at = this.variables.value(deed.at, routine);
+      const value = this.variables.value(deed.value, routine);
+      this.now += this.cost.statement + (this.around?.keep(at, value & 255, this.now) ?? 0);
       return;
     }
     const { live } = this.program;

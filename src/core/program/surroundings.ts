@@ -10,6 +10,10 @@ export interface Surroundings {
   level(line: string, now: Nanoseconds): 0 | 1;
   convert(line: string, now: Nanoseconds): number;
   isSteady(line: string): boolean;
+  /** A byte of the memory that outlives a power cut. */
+  kept(at: number): number;
+  /** Writes one. @returns how long it takes: nothing where it is there already */
+  keep(at: number, value: number, now: Nanoseconds): Nanoseconds;
   input(line: string, pulledUp: boolean): void;
   /** When a hand moves next, and how many moves there were. */
   readonly nextMove: Nanoseconds;

@@ -71,6 +71,8 @@ export interface LiveParts {
   /** Tables its routines read from, and the lines they name. */
   readonly tables: readonly Table[];
   readonly lines: ReadonlyArray<{ readonly named: string; readonly line: string }>;
+  /** Bytes of what outlives a power cut, and over how many places they go round. */
+  readonly kept?: { readonly size: number; readonly places: number };
   /** What switches each output, for those who look on. */
   readonly outputs: readonly LiveOutput[];
   /** The values as they are called, and the variable that holds each. */

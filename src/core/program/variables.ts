@@ -27,6 +27,8 @@ interface Row {
 export interface Outside {
   level(line: string): 0 | 1;
   convert(line: string): number;
+  /** A byte of the memory that outlives a power cut. */
+  kept(at: number): number;
   /** Whether a line reads alike until a hand moves. */
   isSteady(line: string): boolean;
 }
@@ -220,6 +222,10 @@ export class Variables {
           return gone();
         };
       }
+      case "kept": {
+        const at = this.make(expression.at);
+        return () => this.world.kept(at());
+      }
       case "line":
         return () => {
           const level = this.world.level(expression.line);
@@ -309,6 +315,8 @@ export class Variables {
       case "clock":
       case "elapsed":
         return kindOf("u32");
+      case "kept":
+        return kindOf("u8");
       case "line":
       case "converter":
         return { bits: this.intBits, signed: true };
@@ -369,6 +377,7 @@ export function operationsIn(expression: Expression): number {
       return 2;
     case "entry":
     case "element":
+    case "kept":
       return 1 + operationsIn(expression.at);
     case "as":
       return operationsIn(expression.value);

@@ -58,7 +58,7 @@ const VALUE_NAME = form(
 const NUMBER = whole(LIVE_LIMITS.number);
 const TIME = whole<Milliseconds>(LIVE_LIMITS.time);
 
-const named = { name: VALUE_NAME };
+const named = { name: VALUE_NAME, kept: optional(about("whether it outlives a power cut", flag())) };
 
 /** A number that is stepped. */
 const COUNT = object({ least: NUMBER, most: NUMBER, start: NUMBER, wraps: flag() });
@@ -105,7 +105,7 @@ const VALUE = eitherByKey("a count, a timer, a clock, a reading or a random numb
   count: object({ ...named, count: COUNT }),
   timer: object({ ...named, timer: TIMER }),
   clock: object({ ...named, clock: CLOCK }),
-  reading: object({ ...named, reading: READING }),
+  reading: object({ name: VALUE_NAME, reading: READING }),
   random: object({ ...named, random: RANDOM }),
 });
 export type LiveValue = Of<typeof VALUE>;
@@ -172,6 +172,12 @@ export const LIVE = about(
     events: list(EVENT, LIVE_LIMITS.events),
     debounce: object({ way: choice(...DEBOUNCE_WAYS), ms: whole<Milliseconds>(LIVE_LIMITS.settle) }),
     digits: about("how numbers are taken apart", choice("divide", "subtract")),
+    keep: optional(
+      object({
+        every: about("ms between two writes at the least", TIME),
+        spread: about("whether writes go round over many places, so that none is worn out", flag()),
+      }),
+    ),
   }),
 );
 export type Live = Of<typeof LIVE>;
@@ -182,6 +188,7 @@ const TAPE_ITEM = eitherByKey("what a hand does, or what has to be so", {
   press: object({ ...at, press: UNIT_REF }),
   release: object({ ...at, release: UNIT_REF }),
   set: object({ ...at, set: UNIT_REF, to: amount(LIVE_LIMITS.set) }),
+  cut: object({ ...at, cut: about("the power is cut and comes back", choice("power")) }),
   reads: object({ ...at, reads: text(LIVE_LIMITS.template) }),
   output: object({ ...at, output: UNIT_REF, on: flag() }),
   value: object({ ...at, value: VALUE_NAME, least: NUMBER, most: NUMBER }),

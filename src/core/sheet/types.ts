@@ -136,6 +136,13 @@ export interface ControllerPart extends PartBase {
     /** The sketch has to ask for that many bits. */
     readonly asks?: boolean;
   };
+  /** Memory that outlives a power cut, byte by byte. */
+  readonly eeprom?: {
+    readonly bytes: number;
+    readonly write: Nanoseconds;
+    /** Writes a cell endures. */
+    readonly endures: number;
+  };
   /** Resistance of the pull-ups inside, and the lines that have none. */
   readonly pullUp?: { readonly ohms: Ohms; readonly none: readonly string[] };
   /** Which program the board runs: the sketch flavour, plain C, or logic that acts on every clock. */

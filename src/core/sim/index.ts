@@ -34,5 +34,5 @@ export {
 export { Board } from "./board";
 export { readSign } from "./read-sign";
 export { playTape, type LiveStretch, type Played } from "./play-tape";
-export { liveNow } from "./live-now";
+export { PoweredRig, type HandOrCut } from "./powered";
 export { programEvents } from "./program-events";

@@ -1,11 +1,10 @@
 import type { RigModel } from "../address";
-import { isMove } from "../inputs";
+import { isMove, type Move } from "../inputs";
 import { buildProgram } from "../program";
 import type { Nanoseconds } from "../quantity";
-import type { Tape, TapeItem, UnitRef } from "../rig";
-import { liveNow, type LiveNow } from "./live-now";
-import { readView } from "./read-view";
-import { Simulation } from "./simulation";
+import type { Tape, TapeItem } from "../rig";
+import type { LiveNow } from "./live-now";
+import { PoweredRig, isCut, type Cut } from "./powered";
 
 /** An expectation of a tape, and what was there instead. */
 export interface Checked {
@@ -34,7 +33,7 @@ const LOOK: Nanoseconds = 40e6;
 /** Stretches that are told of. */
 const MOST_STRETCHES = 2000;
 
-type Expectation = Exclude<TapeItem, { press: UnitRef } | { release: UnitRef } | { set: UnitRef }>;
+type Expectation = Exclude<TapeItem, Move | Cut>;
 
 /**
  * Runs a rig from power-up with the hands of a tape, and holds what is expected against what is there: an eye looks for
@@ -48,40 +47,39 @@ export function playTape(
   report?: (share: number) => void,
 ): Played {
   const program = buildProgram(model);
-  const simulation = new Simulation(model, program);
-  simulation.expect(tape.items.filter(isMove));
+  const rig = new PoweredRig(model, program, tape.items);
   const wanted = tape.items
-    .flatMap((item, nth) => (isMove(item) ? [] : [{ item: item as Expectation, nth }]))
+    .flatMap((item, nth) => (isMove(item) || isCut(item) ? [] : [{ item, nth }]))
     .sort((one, other) => one.item.at - other.item.at);
   const last = Math.max(until, ...tape.items.map(({ at }) => at * 1e6 + LOOK));
   const checked: Checked[] = [];
   const stretches: LiveStretch[] = [];
   const now = (reads: string): Omit<LiveStretch, "from"> => {
-    const { values = {}, outputs = {} } = liveNow(program, simulation) ?? {};
+    const { values = {}, outputs = {} } = rig.live() ?? {};
     return { reads, values, outputs };
   };
-  const look = (): string => readView(model, simulation.view()).reads;
+  const look = (): string => rig.look().reads;
   let due = 0;
-  while (simulation.time < last) {
+  while (rig.time < last) {
     const next = wanted[due];
     const from = next ? Math.round(next.item.at * 1e6) : Infinity;
-    if (simulation.time >= from) {
+    if (rig.time >= from) {
       // What was seen up to here belongs to the time before.
-      simulation.view();
-      simulation.advanceTo(simulation.time + LOOK);
+      rig.look();
+      rig.advanceTo(rig.time + LOOK);
       const seen = now(look());
-      for (let one = wanted[due]; one && one.item.at * 1e6 < simulation.time; one = wanted[due]) {
+      for (let one = wanted[due]; one && one.item.at * 1e6 < rig.time; one = wanted[due]) {
         checked.push({ nth: one.nth, ...held(one.item, seen) });
         due += 1;
       }
-      note(stretches, simulation.time, seen);
+      note(stretches, rig.time, seen);
       continue;
     }
-    simulation.advanceTo(Math.min(last, from, simulation.time + LOOK));
-    note(stretches, simulation.time, now(look()));
-    report?.(simulation.time / last);
+    rig.advanceTo(Math.min(last, from, rig.time + LOOK));
+    note(stretches, rig.time, now(look()));
+    report?.(rig.time / last);
   }
-  return { checked: checked.sort((one, other) => one.nth - other.nth), stretches, ran: simulation.time };
+  return { checked: checked.sort((one, other) => one.nth - other.nth), stretches, ran: rig.time };
 }
 
 function note(stretches: LiveStretch[], from: Nanoseconds, seen: Omit<LiveStretch, "from">): void {

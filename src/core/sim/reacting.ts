@@ -20,8 +20,9 @@ export class Reacting {
   constructor(
     private readonly model: RigModel,
     program: Program,
+    memory: Uint8Array | undefined,
   ) {
-    this.world = new World(model);
+    this.world = new World(model, memory);
     this.run = startProgram(program, boardOf(controllerById(model.rig.plan.controller)), this.world);
   }
 
@@ -35,6 +36,11 @@ export class Reacting {
 
   hands(): Readonly<Record<UnitRef, number>> {
     return this.world.stand();
+  }
+
+  /** What is left of the memory where the power is cut. */
+  memory(at: Nanoseconds): Uint8Array {
+    return this.world.left(at);
   }
 
   /** @param from the moment up to which the program has read */

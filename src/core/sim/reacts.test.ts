@@ -3,9 +3,9 @@ import { demoRig } from "@/demo";
 import { modelOf } from "../address";
 import type { Move } from "../inputs";
 import { startWith } from "../live";
-import { buildProgram } from "../program";
+import { buildProgram, liveProblems } from "../program";
 import { asUnit, type DebounceWay, type Live, type Rig } from "../rig";
-import { Simulation, playTape, readView } from ".";
+import { PoweredRig, Simulation, playTape, readView } from ".";
 
 const started = (id: string, start: Parameters<typeof startWith>[1]): Rig => {
   const made = startWith(demoRig(id), start);
@@ -38,8 +38,8 @@ const press = (at: number, ms = 100): Move[] => [
   { at: at + ms, release: SW1 },
 ];
 
-test("the tape of the lap bell comes true", () => {
-  const { checked } = playTape(modelOf(bell), bell.tapes![0]!);
+test.each(bell.tapes!)("the lap bell, $name: it comes true", (tape) => {
+  const { checked } = playTape(modelOf(bell), tape);
   expect(checked.map(({ ok }) => ok)).toEqual(checked.map(() => true));
 });
 
@@ -210,5 +210,76 @@ describe("a reading that trembles", () => {
     expect(plain).toBeGreaterThan(15);
     expect(changes(16, 1)).toBeLessThan(plain);
     expect(changes(16, 2)).toBeLessThan(4);
+  });
+});
+
+describe("what outlives a power cut", () => {
+  const keeping = (keep: Live["keep"]): Rig =>
+    withLive(bell, {
+      values: [
+        { ...(bell.live!.values[0] as Extract<Live["values"][number], { count: unknown }>), kept: true },
+      ],
+      keep,
+    });
+  const cutAt = (rig: Rig, at: number, moves: readonly Move[] = [...press(300), ...press(600)]) => {
+    const model = modelOf(rig);
+    const powered = new PoweredRig(model, buildProgram(model), [...moves, { at, cut: "power" }]);
+    powered.advanceTo((at + 100) * 1e6);
+    return powered.live()!.values.lapsToGo;
+  };
+
+  test("comes back as it was written; what had no time to be written does not", () => {
+    expect(cutAt(keeping({ every: 50, spread: true }), 900)).toBe(10);
+    // Nothing is written in the first ten seconds.
+    expect(cutAt(keeping({ every: 10_000, spread: true }), 900)).toBe(12);
+    const { kept: _, ...forgetful } = bell.live!.values[0] as Extract<
+      Live["values"][number],
+      { count: unknown }
+    >;
+    expect(cutAt(withLive(bell, { values: [forgetful] }), 900)).toBe(12);
+  });
+
+  test("cut at any moment it is a value that was written whole: none between, none made up", () => {
+    const spread = keeping({ every: 20, spread: true });
+    const model = modelOf(spread);
+    const program = buildProgram(model);
+    fc.assert(
+      fc.property(fc.integer({ min: 5_000, max: 900_000 }), (microseconds) => {
+        const powered = new PoweredRig(model, program, [
+          ...press(300),
+          ...press(600),
+          { at: microseconds / 1000, cut: "power" },
+        ]);
+        powered.advanceTo(microseconds * 1000 + 60e6);
+        expect([12, 11, 10]).toContain(powered.live()!.values.lapsToGo);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test("at one place a cut in the middle of a write loses it: the rig begins anew", () => {
+    const one = keeping({ every: 20, spread: false });
+    const seen = new Set<number | undefined>();
+    for (let ms = 620; ms < 640; ms += 0.5) seen.add(cutAt(one, ms));
+    expect(seen).toContain(12);
+    expect(seen).toContain(11);
+  });
+
+  test("more writes than there are places come round: the newest is found", () => {
+    const rig = withLive(keeping({ every: 1, spread: true }), {
+      values: [{ name: "lapsToGo", count: { least: 0, most: 12, start: 12, wraps: true }, kept: true }],
+    });
+    const moves = Array.from({ length: 130 }, (_, nth) => press(200 + nth * 90, 45)).flat();
+    expect(cutAt(rig, 200 + 130 * 90 + 200, moves)).toBe((((12 - 130) % 13) + 13) % 13);
+  });
+
+  test("a board without such a memory says so at the value", () => {
+    const esp = withLive(started("lamp-room", "count"), {});
+    const kept: Rig = withLive(esp, {
+      values: esp.live!.values.map((value) => ({ ...value, kept: true }) as typeof value),
+    });
+    expect(liveProblems(modelOf(kept))).toMatchObject([
+      { at: "values", says: expect.stringMatching(/no memory/) },
+    ]);
   });
 });

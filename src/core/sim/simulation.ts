@@ -59,6 +59,7 @@ export class Simulation {
   constructor(
     private readonly model: RigModel,
     private readonly program: Program,
+    memory?: Uint8Array,
   ) {
     this.board = new Board(model);
     this.scanLights = new ScanLights(model, this.board);
@@ -73,7 +74,7 @@ export class Simulation {
     this.charge = new Float64Array(this.pips.length);
     this.doubt = new Float64Array(this.pips.length);
     const { cost } = controllerById(model.rig.plan.controller);
-    if (program.live) this.reacting = new Reacting(model, program);
+    if (program.live) this.reacting = new Reacting(model, program, memory);
     this.events = this.reacting?.events ?? runProgram(program, cost);
     this.scanLength = program.on.length > 1 ? scanPeriod(program, cost) : Infinity;
     this.looked = this.mark();
@@ -128,6 +129,11 @@ export class Simulation {
   /** A variable of a program that reacts; undefined where there is none of that name. */
   variable(name: string): number | undefined {
     return this.reacting?.variable(name);
+  }
+
+  /** What is left of the memory that outlives a power cut, where it is cut now. */
+  memory(): Uint8Array | undefined {
+    return this.reacting?.memory(this.now);
   }
 
   /** Where every input part stands. */

@@ -13,6 +13,7 @@ function Beside() {
   return (
     <>
       <output data-testid="reads">{simulation.face?.reads.trim()}</output>
+      <output data-testid="time">{simulation.face?.time}</output>
       <Hands simulation={simulation} />
     </>
   );
@@ -22,6 +23,12 @@ function show(rig: Rig) {
   render(<Beside />);
 }
 const reads = () => screen.getByTestId("reads").textContent;
+/** Lets simulated time pass until contacts have come to rest. */
+async function rest(): Promise<void> {
+  const time = () => Number(screen.getByTestId("time").textContent);
+  const from = time();
+  await waitFor(() => expect(time()).toBeGreaterThan(from + 200e6), soon);
+}
 const soon = { timeout: 20_000 };
 
 test("a button is pressed for as long as it is held: the face counts, and the moves are kept as a tape", async () => {
@@ -37,9 +44,12 @@ test("a button is pressed for as long as it is held: the face counts, and the mo
   expect(reads()).toBe("11");
   fireEvent.click(await screen.findByRole("button", { name: "Keep these moves as a tape" }));
   const tapes = useOpenRig.getState().rig!.tapes!;
-  expect(tapes).toHaveLength(2);
-  expect(tapes[1]!.items.map((item) => Object.keys(item).find((key) => key !== "at"))).toEqual(["press", "release"]);
-  expect(useMessages.getState().messages.at(-1)?.text).toMatch(/^Tape 2 is kept/);
+  expect(tapes).toHaveLength(3);
+  expect(tapes[2]!.items.map((item) => Object.keys(item).find((key) => key !== "at"))).toEqual([
+    "press",
+    "release",
+  ]);
+  expect(useMessages.getState().messages.at(-1)?.text).toMatch(/^Tape 3 is kept/);
 });
 
 test("its letter presses it too, and Space on it", async () => {
@@ -49,7 +59,7 @@ test("its letter presses it too, and Space on it", async () => {
   fireEvent.keyDown(document, { key: "q", code: "KeyQ" });
   await waitFor(() => expect(reads()).toBe("11"), soon);
   fireEvent.keyUp(document, { key: "q", code: "KeyQ" });
-  await waitFor(() => expect(button.getAttribute("aria-pressed")).toBe("false"), soon);
+  await rest();
   act(() => button.focus());
   fireEvent.keyDown(button, { key: " " });
   await waitFor(() => expect(reads()).toBe("10"), soon);
@@ -64,6 +74,19 @@ test("a knob is turned, and what it switches says so", async () => {
   fireEvent.change(slider, { target: { value: "81" } });
   await waitFor(() => expect(reads()).toBe("8"), soon);
   expect(screen.getByText("81.0 %")).toBeTruthy();
+});
+
+test("the power is cut: what was not kept yet is lost, and the cut is on the tape", async () => {
+  show(demoRig("lap-bell"));
+  const button = await screen.findByRole("button", { name: "SW1" }, soon);
+  await waitFor(() => expect(reads()).toBe("12"), soon);
+  fireEvent.pointerDown(button, { pointerId: 1 });
+  await waitFor(() => expect(reads()).toBe("11"), soon);
+  fireEvent.pointerUp(button, { pointerId: 1 });
+  await waitFor(() => expect(screen.getByText("2 moves since power-up")).toBeTruthy(), soon);
+  fireEvent.click(screen.getByRole("button", { name: "Cut the power for a moment" }));
+  await waitFor(() => expect(screen.getByText("3 moves since power-up")).toBeTruthy(), soon);
+  await waitFor(() => expect(reads()).toMatch(/^1[12]$/), soon);
 });
 
 test("a rig that only shows a list has no hands", () => {

@@ -22,6 +22,9 @@ function inputsOf({ units }: Rig): Input[] {
   });
 }
 
+const keepsAny = ({ live }: Rig): boolean =>
+  (live?.values ?? []).some((value) => "kept" in value && value.kept === true);
+
 /** What a rig's hands do, in the words of its show: the title of a button. */
 const saysOf = ({ live }: Rig, ref: string): string =>
   (live?.controls ?? [])
@@ -73,7 +76,7 @@ export function Hands({ simulation }: { simulation: SimulationView }) {
       {inputs.map(({ unit, part }) => (
         <Slider key={unit.ref} unit={unit} part={part} at={live.hands[unit.ref]} simulation={simulation} />
       ))}
-      <TapeLine simulation={simulation} />
+      <TapeLine simulation={simulation} keeps={keepsAny(rig)} />
     </section>
   );
 }
@@ -179,10 +182,10 @@ function Slider({ unit, part, at = 0, simulation }: SliderProps) {
 }
 
 /** What hands did since power-up is a tape one may keep. */
-function TapeLine({ simulation }: { simulation: SimulationView }) {
+function TapeLine({ simulation, keeps }: { simulation: SimulationView; keeps: boolean }) {
   const { tapes = [] } = useRig();
   const { moves } = simulation;
-  if (moves.length === 0) return null;
+  if (moves.length === 0 && !keeps) return null;
   const keep = () => {
     if (tapes.length >= LIVE_LIMITS.tapes) {
       say({ text: `A rig keeps at most ${LIVE_LIMITS.tapes} tapes: take one off on Show first.` });
@@ -200,6 +203,7 @@ function TapeLine({ simulation }: { simulation: SimulationView }) {
       <span className="tiny quiet">
         {moves.length} {moves.length === 1 ? "move" : "moves"} since power-up
       </span>
+      {keeps && <IconButton icon="bi-plug" label="Cut the power for a moment" onClick={simulation.cut} />}
       <IconButton
         icon="bi-arrow-repeat"
         label="Play these moves again"

@@ -65,7 +65,9 @@ describe("a rig that shows a list", () => {
 describe("what a rig does, line by line", () => {
   test("each says what it does, and what it is at now", async () => {
     show(demoRig("lap-bell"));
-    expect(lines("Values")).toEqual(["lapsToGo from 0 to 12, starts at 12, stops at its ends"]);
+    expect(lines("Values")).toEqual([
+      "lapsToGo from 0 to 12, starts at 12, stops at its ends, outlives a power cut",
+    ]);
     expect(lines("Faces")).toEqual([
       "{lapsToGo} while lapsToGo is 0, blinking twice a second",
       "{lapsToGo} otherwise",
@@ -102,6 +104,7 @@ describe("what a rig does, line by line", () => {
     await hands.type(most, "8{Enter}");
     expect(live().values[0]).toEqual({
       name: "lapsToGo",
+      kept: true,
       count: { least: 0, most: 8, start: 8, wraps: false },
     });
     await hands.click(screen.getByRole("button", { name: "Change control 1, SW1" }));
@@ -171,6 +174,20 @@ describe("what a rig does, line by line", () => {
     await hands.click(screen.getByRole("radio", { name: /Take tens away/ }));
     expect(live().digits).toBe("subtract");
     expect(await screen.findByText("6 of 20")).toBeTruthy();
+  });
+
+  test("what is kept over a power cut: how often, where, and how long the memory lasts", async () => {
+    const { hands, live } = show(demoRig("lap-bell"));
+    // 100,000 writes of a cell, over 100 places, every 2 s: 20 million s.
+    expect(await screen.findByText("231 days")).toBeTruthy();
+    await hands.click(screen.getByRole("radio", { name: /Always at one place/ }));
+    expect(live().keep).toEqual({ every: 2000, spread: false });
+    expect(await screen.findByText("2 days")).toBeTruthy();
+    expect(screen.getByText("Write less often, or over many places.")).toBeTruthy();
+    await hands.click(screen.getByRole("button", { name: "Change lapsToGo" }));
+    await hands.click(screen.getByLabelText("Outlives a power cut"));
+    expect(live().values[0]).not.toHaveProperty("kept");
+    expect(screen.queryByText("Kept over a power cut")).toBeNull();
   });
 
   test("it goes back to its list, and begins anew with another start", async () => {

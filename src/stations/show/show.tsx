@@ -8,6 +8,7 @@ import { CostSheet } from "./cost-sheet";
 import { EventsSheet } from "./events-sheet";
 import { FacesSheet } from "./faces-sheet";
 import { HandsSheet } from "./hands-sheet";
+import { MemorySheet } from "./memory-sheet";
 import { SchoolsSheet } from "./schools-sheet";
 import { StartsSheet, begin } from "./starts-sheet";
 import { TapesSheet } from "./tapes-sheet";
@@ -58,6 +59,7 @@ export function ShowStation() {
         <div className="show-column">
           <TapesSheet live={live} />
           <HandsSheet />
+          <MemorySheet live={live} look={look} />
           <CostSheet look={look} />
         </div>
       </div>

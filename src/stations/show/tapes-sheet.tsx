@@ -3,7 +3,7 @@ import Button from "react-bootstrap/Button";
 import { isMove } from "@/core/inputs";
 import { formatQuantity } from "@/core/quantity";
 import type { Live, Rig, Tape, TapeItem } from "@/core/rig";
-import type { Played } from "@/core/sim";
+import type { HandOrCut, Played } from "@/core/sim";
 import { editRig, useRig } from "@/store";
 import { CommitField, IconButton, Progress, SelectField, SeverityMark, useJob, useRunning } from "@/ui";
 import { ExpectationFields } from "./expectation-fields";
@@ -15,11 +15,15 @@ const editTapes = (change: (tapes: readonly Tape[]) => readonly Tape[]) =>
     return now.length > 0 ? { ...rest, tapes: now } : rest;
   });
 
+/** Whether an item is done, and nothing that is expected. */
+const isHand = (item: TapeItem): item is HandOrCut => isMove(item) || "cut" in item;
+
 /** What an item says, in words. */
 function itemWords(item: TapeItem): string {
   if ("press" in item) return `${item.press} pressed`;
   if ("release" in item) return `${item.release} let go`;
   if ("set" in item) return `${item.set} set to ${item.to}`;
+  if ("cut" in item) return "the power is cut, and comes back";
   if ("reads" in item) return item.reads === "" ? "the face is dark" : `the face reads “${item.reads}”`;
   if ("output" in item) return `${item.output} is ${item.on ? "on" : "off"}`;
   return `${item.value} is ${item.least === item.most ? item.least : `${item.least} to ${item.most}`}`;
@@ -91,7 +95,7 @@ function OpenTape({ tape, live, onChange, onRemove }: OpenProps) {
   const [played, setPlayed] = useState<{ readonly of: Rig; readonly played: Played }>();
   const results = played?.of === rig ? played.played : undefined;
   const items = tape.items.map((item, nth) => ({ item, nth })).sort((a, b) => a.item.at - b.item.at);
-  const expected = tape.items.filter((item) => !isMove(item)).length;
+  const expected = tape.items.filter((item) => !isHand(item)).length;
   const check = () =>
     job.run(
       (planner, report) => planner.playTape(rig, tape, report),
@@ -112,7 +116,7 @@ function OpenTape({ tape, live, onChange, onRemove }: OpenProps) {
           onCommit={(name) => onChange({ ...tape, name })}
         />
         <span className="row-line">
-          <Button size="sm" variant="plain" onClick={() => running?.play(tape.items.filter(isMove))}>
+          <Button size="sm" variant="plain" onClick={() => running?.play(tape.items.filter(isHand))}>
             <i className="bi bi-play-fill" aria-hidden /> Play
           </Button>
           <Button size="sm" variant="primary" onClick={check} disabled={expected === 0}>
@@ -137,7 +141,7 @@ function OpenTape({ tape, live, onChange, onRemove }: OpenProps) {
         {items.map(({ item, nth }) => {
           const result = results?.checked.find((one) => one.nth === nth);
           return (
-            <li key={nth} className={isMove(item) ? "tape-item" : "tape-item is-expected"}>
+            <li key={nth} className={isHand(item) ? "tape-item" : "tape-item is-expected"}>
               <span className="tape-time">{formatQuantity(item.at / 1000, "s", 5)}</span>
               <span>
                 {itemWords(item)}

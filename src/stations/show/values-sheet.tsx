@@ -1,3 +1,4 @@
+import Form from "react-bootstrap/Form";
 import { freeName, numberWords, removeValue, renameValue, valueWords } from "@/core/live";
 import type { LiveProblem } from "@/core/program";
 import { LIVE_LIMITS, partOf, type Live, type LiveValue, type Rig } from "@/core/rig";
@@ -108,6 +109,24 @@ export function ValuesSheet({ live, problems }: Props) {
               }
               onCommit={(name) => editLive((was) => renameValue(was, value.name, name))}
             />
+            {!("reading" in value) && (
+              <Form.Check
+                type="switch"
+                id={`kept-${at}`}
+                className="live-wide"
+                label="Outlives a power cut"
+                checked={value.kept ?? false}
+                onChange={() => {
+                  const { kept, ...rest } = value;
+                  editLive((was) => ({
+                    ...was,
+                    values: was.values.map((one, place) =>
+                      place === at ? (kept ? rest : { ...rest, kept: true }) : one,
+                    ),
+                  }));
+                }}
+              />
+            )}
             <ValueEditor
               value={value}
               onChange={(changed) =>

@@ -1,6 +1,7 @@
 import { usedLines, type RigModel } from "@/core/address";
 import { World } from "@/core/inputs";
 import {
+  USUAL_KEEP,
   boardOf,
   liveProblems,
   sketchMemory,
@@ -17,6 +18,8 @@ export interface LiveLook {
   /** Lines that are taken, of those the board has. */
   readonly lines: { readonly used: number; readonly of: number };
   readonly memory: ReturnType<typeof sketchMemory>;
+  /** What outlives a power cut: bytes, places it goes round over, and how many s that lasts if it changes all the time. */
+  readonly kept?: { readonly size: number; readonly places: number; readonly lasts: number };
   /** Once through the loop while nothing happens. */
   readonly pass: Nanoseconds;
 }
@@ -36,8 +39,16 @@ export function liveLook(model: RigModel, program: Program): LiveLook | undefine
       of: controller.lines.filter(({ unusable }) => !unusable).length,
     },
     memory: sketchMemory(model, program),
+    ...keptOf(model, program),
     pass: passTime(model, program),
   };
+}
+
+function keptOf({ rig }: RigModel, { live }: Program): Pick<LiveLook, "kept"> {
+  const { eeprom } = controllerById(rig.plan.controller);
+  if (!live?.kept || !eeprom) return {};
+  const { every } = rig.live?.keep ?? USUAL_KEEP;
+  return { kept: { ...live.kept, lasts: (eeprom.endures * live.kept.places * every) / 1000 } };
 }
 
 function passTime(model: RigModel, program: Program): Nanoseconds {

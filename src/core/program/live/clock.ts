@@ -61,6 +61,7 @@ export function clockCode({ name: called, clock }: OneValue<"clock">): ValueCode
   return {
     name: called,
     variable: minutes,
+    keeps: [hours, minutes, seconds],
     variables: [
       { name: hours, width: "u8", value: number(Math.floor(start / 3600)) },
       { name: minutes, width: "u8", value: number(Math.floor(start / 60) % 60) },

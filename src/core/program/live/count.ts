@@ -35,6 +35,7 @@ export function countCode({ name: called, count }: OneValue<"count">): ValueCode
   return {
     name: called,
     variable,
+    keeps: [variable],
     // What is left up to a bound has to fit as well.
     variables: [
       {
@@ -69,6 +70,7 @@ export function randomCode({ name: called, random: { least, most } }: OneValue<"
   return {
     name: called,
     variable,
+    keeps: [variable],
     variables: [{ name: variable, width: widthFor(least, most), value: number(least) }],
     compared: value,
     part: () => value,

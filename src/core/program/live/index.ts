@@ -18,6 +18,7 @@ import {
 import type { LiveParts, ProgramFrame } from "../types";
 import { choiceCode } from "./choice";
 import { clockCode } from "./clock";
+import { USUAL_KEEP, keepCode } from "./keep";
 import { linesIn, tablesIn } from "./named-in";
 import type { LiveProblem } from "./problem";
 import { conditionCode, eventCode } from "./conditions";
@@ -30,6 +31,7 @@ import { calibration, readingCode } from "./reading";
 import { timerCode } from "./timer";
 import type { ValueAction, ValueCode } from "./value-code";
 
+export { USUAL_KEEP } from "./keep";
 export type { LiveProblem } from "./problem";
 
 /** A live rig as a program: what it keeps in mind, what it does at power-up and at every pass. */
@@ -106,6 +108,7 @@ export function liveCode(
           },
         ]
       : [];
+  const keeping = keepingOf(live, values, controller, problems);
   const faceOf = faceMaker(drawn.cellsOf, stateFrame);
   const setup = [...outputs.flatMap((output) => output.setup), ...contacts.flatMap((one) => one.setup)];
   const routines = [
@@ -114,6 +117,7 @@ export function liveCode(
     ...values.flatMap(({ routine }) => routine ?? []),
     ...watch,
     ...choice.routines,
+    ...(keeping?.routines ?? []),
     ...drawn.routines,
   ];
   return {
@@ -124,14 +128,16 @@ export function liveCode(
       ...outputs.flatMap(({ variables }) => variables),
       ...events.flatMap(({ variables }) => variables),
       ...choice.variables,
+      ...(keeping?.variables ?? []),
     ],
-    setup,
+    setup: [...setup, ...(keeping ? [call("readKept")] : [])],
     pass: [
       ...contacts.map(({ routine }) => call(routine.name)),
       ...values.flatMap(({ routine }) => (routine ? [call(routine.name)] : [])),
       ...watch.map(({ name: routine }) => call(routine)),
       ...outputs.flatMap(({ pass }) => pass),
       ...choice.routines.map(({ name: routine }) => call(routine)),
+      ...(keeping ? [call("keepValues")] : []),
     ],
     redraw: [when(name("redraw"), [set("redraw", number(0)), call("draw"), ...shows])],
     parts: {
@@ -144,6 +150,7 @@ export function liveCode(
       faceOf,
       tables: tablesIn(routines),
       lines: linesIn(setup, routines),
+      ...(keeping ? { kept: keeping.room } : {}),
       outputs: outputs.map(({ unit, variable }) => ({ unit, variable })),
       shown: values.map(({ name: called, variable }) => ({ name: called, variable })),
     },
@@ -195,6 +202,34 @@ function valuesOf(
       );
     return [readingCode(value, from, line, most)];
   });
+}
+
+/** What outlives a power cut, where the board has a memory for it. */
+function keepingOf(
+  live: Live,
+  values: readonly ValueCode[],
+  { eeprom, title }: ControllerPart,
+  problems: LiveProblem[],
+): ReturnType<typeof keepCode> | undefined {
+  const wanted = live.values.flatMap((value, nth) => ("kept" in value && value.kept ? [{ value, nth }] : []));
+  if (wanted.length === 0) return undefined;
+  if (!eeprom) {
+    for (const { nth } of wanted)
+      problems.push({
+        at: "values",
+        nth,
+        says: `the ${title.split(",")[0]} has no memory this program keeps values in`,
+      });
+    return undefined;
+  }
+  const kept = wanted.flatMap(({ value }) => {
+    const code = values.find(({ name: own }) => own === value.name);
+    return (code?.keeps ?? []).map((variable) => ({
+      name: variable,
+      width: code!.variables.find((one) => one.name === variable)!.width,
+    }));
+  });
+  return kept.length > 0 ? keepCode(kept, live.keep ?? USUAL_KEEP, eeprom) : undefined;
 }
 
 const actionsOf = (live: Live): Action[] => [

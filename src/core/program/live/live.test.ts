@@ -78,6 +78,29 @@ describe("a sketch that reacts does what the simulation does", () => {
     },
   );
 
+  test("a count and a clock that are kept, spread and at one place", () => {
+    for (const spread of [true, false]) {
+      const rig = started(four, "count");
+      const kept: Rig = {
+        ...rig,
+        live: {
+          ...rig.live!,
+          values: [
+            ...rig.live!.values.map((value) => ({ ...value, kept: true }) as typeof value),
+            { name: "day", clock: { hours: 24, start: 86_390, correction: 900 }, kept: true },
+          ],
+          faces: [
+            { shows: "{count}", for: 700 },
+            { shows: "{day.h}.{day.m:00}", for: 300 },
+          ],
+          keep: { every: 300, spread },
+        },
+      };
+      const moves = hands(kept);
+      expectAlike(compiledLive(kept, moves, 8), simulatedLive(kept, moves, 8), 90_000);
+    }
+  });
+
   test.each(DEBOUNCE_WAYS.filter((way) => way !== "none"))(
     "a countdown kept by a timer, contacts by %s",
     (way) => {

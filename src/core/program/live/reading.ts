@@ -103,6 +103,7 @@ export function readingCode(
   return {
     name: called,
     variable,
+    keeps: [],
     // The first reading is due at once.
     variables: [
       {

@@ -43,6 +43,7 @@ export function timerCode({ name: called, timer }: OneValue<"timer">): ValueCode
   return {
     name: called,
     variable,
+    keeps: [variable],
     variables: [
       {
         name: variable,

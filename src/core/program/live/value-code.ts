@@ -8,6 +8,8 @@ export interface ValueCode {
   readonly variables: readonly Variable[];
   /** What it does as time goes on. */
   readonly routine?: Subroutine;
+  /** Variables that are kept where it outlives a power cut. */
+  readonly keeps: readonly string[];
   /** The variable people look at. */
   readonly variable: string;
   /** What a condition compares. */

@@ -80,6 +80,11 @@ function written(expression: Expression): {
       return { text: `(uint32_t)(millis() - ${expression.since})`, holds: UNARY };
     case "element":
       return { text: `${expression.array}[${written(expression.at).text}]`, holds: UNARY + 1 };
+    case "kept":
+      return {
+        text: `eeprom_read_byte((const uint8_t *)(uintptr_t)(${written(expression.at).text}))`,
+        holds: UNARY + 1,
+      };
     case "line":
       return { text: `digitalRead(${expression.named})`, holds: UNARY + 1 };
     case "converter":

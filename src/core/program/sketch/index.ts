@@ -38,6 +38,7 @@ export function writeSketch(model: RigModel, program: Program, legNames: LegName
     ...heading(model, program),
     ...wiringComments(model, program, legNames),
     BLANK_LINE,
+    ...(program.live?.kept ? [{ text: "#include <avr/eeprom.h>" }, BLANK_LINE] : []),
     ...FLASH_WORDS,
     BLANK_LINE,
     ...constants(program, clock),

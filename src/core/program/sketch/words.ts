@@ -30,6 +30,10 @@ export const sketchWords =
         return lineMode(program, deed);
       case "line-input":
         return [`pinMode(${deed.named}, ${deed.pulledUp ? "INPUT_PULLUP" : "INPUT"});`];
+      case "keep":
+        return [
+          `eeprom_update_byte((uint8_t *)(uintptr_t)(${C.expression(deed.at)}), ${C.expression(deed.value)});`,
+        ];
       case "line-output":
         return [`pinMode(${deed.named}, OUTPUT);`];
       case "line-set":

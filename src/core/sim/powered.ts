@@ -1,0 +1,93 @@
+import type { RigModel } from "../address";
+import { isMove, type Move } from "../inputs";
+import type { Program } from "../program";
+import type { Nanoseconds } from "../quantity";
+import type { TapeItem } from "../rig";
+import { liveNow, type LiveNow } from "./live-now";
+import { readView } from "./read-view";
+import type { ReadFace } from "./face-shape";
+import { Simulation } from "./simulation";
+
+/** The power is cut, and comes back. */
+export type Cut = Extract<TapeItem, { cut: "power" }>;
+export type HandOrCut = Move | Cut;
+
+export const isCut = (item: TapeItem): item is Cut => "cut" in item;
+
+/**
+ * A rig that runs on over power cuts: what its memory holds outlives them, everything else begins anew. Time counts from
+ * the first power-up.
+ */
+export class PoweredRig {
+  private simulation: Simulation;
+  /** When the power came last. */
+  private since: Nanoseconds = 0;
+  private cuts: readonly Nanoseconds[];
+  private readonly moves: readonly Move[];
+
+  /** @param tape what hands do, and when the power is cut */
+  constructor(
+    readonly model: RigModel,
+    readonly program: Program,
+    tape: readonly TapeItem[] = [],
+  ) {
+    this.moves = tape.filter(isMove);
+    this.cuts = tape
+      .filter(isCut)
+      .map(({ at }) => Math.round(at * 1e6))
+      .sort((one, other) => one - other);
+    this.simulation = new Simulation(model, program);
+    this.simulation.expect(this.moves);
+  }
+
+  get time(): Nanoseconds {
+    return this.since + this.simulation.time;
+  }
+
+  get running(): Simulation {
+    return this.simulation;
+  }
+
+  advanceTo(until: Nanoseconds): void {
+    for (let next = this.cuts[0]; next !== undefined && next <= until; next = this.cuts[0]) {
+      this.cuts = this.cuts.slice(1);
+      this.simulation.advanceTo(next - this.since);
+      this.cutNow();
+    }
+    this.simulation.advanceTo(until - this.since);
+  }
+
+  /** A hand does something now. @returns what is put on a tape of it */
+  move(move: Move): Move {
+    const moved = this.simulation.move(move);
+    return { ...moved, at: moved.at + this.since / 1e6 };
+  }
+
+  /** Cuts the power now. @returns what is put on a tape of it */
+  cut(): Cut {
+    const at = this.time / 1e6;
+    this.cutNow();
+    return { at, cut: "power" };
+  }
+
+  /** What is to be seen since the last look. */
+  look(): ReadFace {
+    const live = this.live();
+    const face = readView(this.model, this.simulation.view());
+    return { ...face, time: this.time, ...(live ? { live } : {}) };
+  }
+
+  live(): LiveNow | undefined {
+    return liveNow(this.program, this.simulation);
+  }
+
+  private cutNow(): void {
+    const memory = this.simulation.memory();
+    this.since = this.time;
+    this.simulation = new Simulation(this.model, this.program, memory);
+    const from = this.since / 1e6;
+    this.simulation.expect(
+      this.moves.filter(({ at }) => at >= from).map((move) => ({ ...move, at: move.at - from })),
+    );
+  }
+}

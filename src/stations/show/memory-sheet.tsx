@@ -1,0 +1,67 @@
+import { USUAL_KEEP } from "@/core/program";
+import { LIVE_LIMITS, type Live } from "@/core/rig";
+import { editLive } from "@/store";
+import { Choices, QuantityField, SeverityMark, type ChoiceOption } from "@/ui";
+import type { LiveLook } from "@/workers";
+
+const SCHOOLS: ReadonlyArray<ChoiceOption<"spread" | "one">> = [
+  {
+    value: "spread",
+    name: "Over many places",
+    cost: "wears each a little; a cut in mid-write leaves the one before",
+  },
+  {
+    value: "one",
+    name: "Always at one place",
+    cost: "a few bytes; worn out soon, and lost by a cut in mid-write",
+  },
+];
+const YEAR = 365.25 * 86_400;
+/** A memory that lasts less is worn out while one still uses the rig. */
+const LONG_ENOUGH = 2 * YEAR;
+
+/** How long a memory lasts, in a unit one thinks of it in. */
+function lasting(seconds: number): string {
+  if (seconds >= YEAR) return `${Math.floor(seconds / YEAR).toLocaleString("en")} years`;
+  return seconds >= 2 * 86_400
+    ? `${Math.floor(seconds / 86_400)} days`
+    : `${Math.floor(seconds / 3600)} hours`;
+}
+
+/** What outlives a power cut: how often it is written, and how long the memory lasts. */
+export function MemorySheet({ live, look }: { live: Live; look: LiveLook | undefined }) {
+  if (!live.values.some((value) => "kept" in value && value.kept)) return null;
+  const keep = live.keep ?? USUAL_KEEP;
+  const put = (values: Partial<typeof keep>) => editLive((was) => ({ ...was, keep: { ...keep, ...values } }));
+  return (
+    <section className="sheet">
+      <h2>Kept over a power cut</h2>
+      <Choices
+        label="Where it is written"
+        value={keep.spread ? "spread" : "one"}
+        options={SCHOOLS}
+        onChoose={(school) => put({ spread: school === "spread" })}
+      />
+      <div className="mt-2">
+        <QuantityField
+          label="At the most every"
+          unit="s"
+          value={keep.every / 1000}
+          range={[LIVE_LIMITS.time[0] / 1000, LIVE_LIMITS.time[1] / 1000]}
+          onCommit={(time) => put({ every: Math.max(1, Math.round(time * 1000)) })}
+          width={150}
+        />
+      </div>
+      {look?.kept && (
+        <p className="small mt-2 mb-0">
+          {look.kept.size} bytes
+          {look.kept.places > 1 && `, round over ${look.kept.places} places`}. Changing all the time, the
+          memory lasts <strong>{lasting(look.kept.lasts)}</strong>.{" "}
+          {look.kept.lasts < LONG_ENOUGH && (
+            <SeverityMark severity="caution" text="Write less often, or over many places." />
+          )}
+        </p>
+      )}
+    </section>
+  );
+}
