@@ -11,15 +11,16 @@ test("a countdown from nothing: begun, set to its next preset, started by a key,
   await expect(face(page)).toHaveAttribute("aria-label", /01\.00/);
   const controls = page.getByRole("region", { name: "Hands on the rig" });
   await expect(controls.getByRole("button", { name: "SW3" })).toBeVisible();
-  await controls.getByRole("button", { name: "SW3" }).click();
+  // A finger stays on a button for a moment.
+  await controls.getByRole("button", { name: "SW3" }).click({ delay: 200 });
   await expect(face(page)).toHaveAttribute("aria-label", /03\.00/);
   await page.getByRole("heading", { level: 1 }).click();
-  await page.keyboard.press("q", { delay: 120 });
+  await page.keyboard.press("q", { delay: 250 });
   await expect(face(page)).toHaveAttribute("aria-label", /02\.5\d/);
   await controls.getByRole("button", { name: "Keep these moves as a tape" }).click();
   const tapes = page.getByRole("region", { name: "Tapes" });
-  await tapes.getByLabel("Text").fill("01.00");
-  await tapes.getByLabel("At").fill("0.3 s");
+  await tapes.getByLabel("Text", { exact: true }).fill("01.00");
+  await tapes.getByLabel("At", { exact: true }).fill("0.3 s");
   await tapes.getByRole("button", { name: "Add", exact: true }).click();
   await tapes.getByRole("button", { name: "Check" }).click();
   await expect(tapes.getByText(/come true/)).toBeVisible();

@@ -8,10 +8,10 @@ const PAGES: ReadonlyArray<readonly [path: string, most: number]> = [
   ["/", 170],
   ["/new", 260],
   ...["plan", "wires", "current", "glyphs", "scan", "writes", "show"].map(
-    (one) => [`/rig/slip-gate/${one}`, 260] as const,
+    (one) => [`/rig/slip-gate/${one}`, 266] as const,
   ),
-  ["/rig/lap-bell/show", 260],
-  ["/rig/wind-arrow/frames", 260],
+  ["/rig/lap-bell/show", 266],
+  ["/rig/wind-arrow/frames", 266],
   ["/rig/slip-gate/code", 320],
 ];
 

@@ -1,13 +1,13 @@
-import Link from "next/link";
 import { glyphFit, splitCells } from "@/core/glyph";
-import { valueWords } from "@/core/live";
-import { LIMITS, oneByOne, type Live, type Show } from "@/core/rig";
+import { LIMITS, oneByOne, type Show } from "@/core/rig";
 import { marksOf, showCells, showLength } from "@/core/show";
 import { formatQuantity } from "@/core/quantity";
 import { editRig, useModel, useRig } from "@/store";
-import { SelectField, Choices, CommitField, QuantityField } from "@/ui";
+import { SelectField, Choices, CommitField, QuantityField, fetched } from "@/ui";
 import { readTexts } from "./read-texts";
 import { RoundsField } from "./rounds";
+
+const Reacts = fetched("What it does", () => import("./reacts").then((module) => module.Reacts));
 
 const change = (values: Partial<Show>) => editRig((rig) => ({ ...rig, show: { ...rig.show, ...values } }));
 
@@ -20,26 +20,6 @@ const readList = (text: string) =>
 export function PlanShow() {
   const { live } = useRig();
   return live ? <Reacts live={live} /> : <ListedShow />;
-}
-
-/** A rig that reacts: what it does is changed on a station of its own. */
-function Reacts({ live }: { live: Live }) {
-  const { id } = useRig();
-  return (
-    <section className="sheet">
-      <h2>Show</h2>
-      <ul className="plain-list small">
-        {live.values.map((value) => (
-          <li key={value.name}>
-            <strong>{value.name}</strong> {valueWords(value)}
-          </li>
-        ))}
-      </ul>
-      <Link className="btn btn-plain btn-sm" href={`/rig/${id}/show`}>
-        Change what it does
-      </Link>
-    </section>
-  );
 }
 
 /** Texts that were typed beforehand, one after the other or one for good. */
