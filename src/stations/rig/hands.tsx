@@ -204,12 +204,16 @@ function TapeLine({ simulation, keeps }: { simulation: SimulationView; keeps: bo
         {moves.length} {moves.length === 1 ? "move" : "moves"} since power-up
       </span>
       {keeps && <IconButton icon="bi-plug" label="Cut the power for a moment" onClick={simulation.cut} />}
-      <IconButton
-        icon="bi-arrow-repeat"
-        label="Play these moves again"
-        onClick={() => simulation.play(moves)}
-      />
-      <IconButton icon="bi-cassette" label="Keep these moves as a tape" onClick={keep} />
+      {moves.length > 0 && (
+        <>
+          <IconButton
+            icon="bi-arrow-repeat"
+            label="Play these moves again"
+            onClick={() => simulation.play(moves)}
+          />
+          <IconButton icon="bi-cassette" label="Keep these moves as a tape" onClick={keep} />
+        </>
+      )}
     </div>
   );
 }
