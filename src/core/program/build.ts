@@ -1,6 +1,6 @@
 import { digitLines, directLines, gridOf, isMultiplexed, type DotGrid, type RigModel } from "../address";
 import { remembered } from "../remember";
-import { controllerById, reactsNot, type Live, type Scan } from "../rig";
+import { controllerById, reactsNot, type Scan } from "../rig";
 import { sceneTitle, showFrames, signRun, type Frame } from "../show";
 import { setUpWrites, stepOf } from "./driver-writes";
 import type { Statement } from "./language";
@@ -25,7 +25,7 @@ export const onTime = ({ on }: Pick<Scan, "on">, slot: number): number => on[Mat
 /** The program that plays the rig's show. */
 export const buildProgram: (model: RigModel) => Program = remembered((model: RigModel) => {
   const grid = gridOf(model);
-  if (model.rig.live && reactsNot(model.rig.plan) === undefined) return reacting(model, model.rig.live);
+  if (model.rig.live && reactsNot(model.rig.plan) === undefined) return reacting(model);
   return playing(model, grid ? signFaces(model, grid) : showFrames(model.rig));
 });
 
@@ -73,15 +73,21 @@ function playing(model: RigModel, shown: readonly Frame[], held = false): Progra
   return { ...parts, frames, ...course(hands, strategy, time, holds) };
 }
 
+/** What a rig that reacts does, as code: made once for its program and for what is wrong with it. */
+const liveCodeOf = remembered((model: RigModel) => {
+  const live = model.rig.live!;
+  const { direct } = handsOf(model);
+  const maker = stateMaker(model, direct);
+  const shows: Statement[] = isMultiplexed(model) ? [] : [{ do: "show", state: "slot" }];
+  return liveCode(model, live, direct, shows, (face) => withState({ ...face, cut: false }, maker));
+});
+
 /** A program that makes its faces while it runs: what is read, what comes of it, what is drawn, over and over. */
-function reacting(model: RigModel, live: Live): Program {
+function reacting(model: RigModel): Program {
   const hands = handsOf(model);
   const strategy = strategyOf(model);
   const maker = stateMaker(model, hands.direct);
-  const shows: Statement[] = isMultiplexed(model) ? [] : [{ do: "show", state: "slot" }];
-  const code = liveCode(model, live, hands.direct, shows, (face) =>
-    withState({ ...face, cut: false }, maker),
-  );
+  const code = liveCodeOf(model);
   return {
     ...withoutFaces(hands, strategy, undefined, maker),
     frames: showFrames(model.rig).map((frame) => withState(frame, maker)),
@@ -94,12 +100,10 @@ function reacting(model: RigModel, live: Live): Program {
 
 /** What a live rig cannot do as it is wired or said; nothing where it does not react. */
 export const liveProblems: (model: RigModel) => readonly LiveProblem[] = remembered((model: RigModel) => {
-  const { live } = model.rig;
-  if (!live) return [];
+  if (!model.rig.live) return [];
   const not = reactsNot(model.rig.plan);
   if (not !== undefined) return [{ at: "faces", nth: 0, says: not }];
-  const hands = handsOf(model);
-  return liveCode(model, live, hands.direct, [], (face) => ({ ...face, cut: false, states: [] })).problems;
+  return liveCodeOf(model).problems;
 });
 
 function handsOf(model: RigModel): Hands {

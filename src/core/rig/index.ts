@@ -67,6 +67,7 @@ export {
   PART_GROUPS,
   USUAL_VALUES,
   addUnit,
+  linesOfAdded,
   removeUnit,
   replaceUnit,
   replacements,

@@ -1,7 +1,6 @@
-import { splitLegRef } from "../refs";
 import { ownUnits, withBeside } from "./beside";
 import { boardValues, layRig } from "./lay-table";
-import { staysWith, withAdded } from "./parts-by-hand";
+import { linesOfAdded, staysWith, withAdded } from "./parts-by-hand";
 import { withoutModule } from "./modules";
 import { withLines } from "./plan";
 import { controllerById, digitCount } from "./plan-facts";
@@ -89,13 +88,7 @@ export function relay(rig: Rig, given: Plan, values: Partial<SchemeValues> = {})
 
 /** Gives a plan its lines; those that parts added by hand are on stay theirs. */
 function linesBeside(rig: Rig, plan: Plan): Plan {
-  const added = new Set(rig.units.filter((unit) => unit.added).map(({ ref }) => ref));
-  const board = rig.units.find(({ part }) => part === rig.plan.controller)?.ref;
-  const taken = rig.wires.flatMap(({ from, to }) => {
-    const ends = [splitLegRef(from), splitLegRef(to)];
-    const there = ends.find(({ unit }) => unit === board);
-    return there && ends.some(({ unit }) => added.has(unit)) ? [there.leg] : [];
-  });
+  const taken = linesOfAdded(rig);
   if (taken.length === 0) return withLines(plan);
   const lines = withLines({ ...plan, aside: [...new Set([...(plan.aside ?? []), ...taken])] }).lines;
   return { ...withLines(plan), lines };

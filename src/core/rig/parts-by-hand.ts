@@ -263,6 +263,19 @@ export function replaceUnit(rig: Rig, ref: UnitRef, id: string): Edited & { read
   };
 }
 
+/** Lines of the board that wires of parts added by hand end at. */
+export function linesOfAdded(rig: Rig): string[] {
+  const added = new Set(rig.units.filter((unit) => unit.added).map(({ ref }) => ref));
+  const controller = rig.units.find(({ part }) => part === rig.plan.controller);
+  const part = controller && partOf(controller);
+  const lines = new Set(part?.kind === "controller" ? part.lines.map(({ leg }) => leg) : []);
+  return rig.wires.flatMap(({ from, to }) => {
+    const ends = [splitLegRef(from), splitLegRef(to)];
+    const there = ends.find(({ unit }) => unit === controller?.ref);
+    return there && lines.has(there.leg) && ends.some(({ unit }) => added.has(unit)) ? [there.leg] : [];
+  });
+}
+
 /** Wires added by hand have ids of their own. */
 const isExtra = (wire: Wire): boolean => wire.id.startsWith("extra-");
 

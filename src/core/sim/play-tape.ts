@@ -54,11 +54,10 @@ export function playTape(
   const last = Math.max(until, ...tape.items.map(({ at }) => at * 1e6 + LOOK));
   const checked: Checked[] = [];
   const stretches: LiveStretch[] = [];
-  const now = (reads: string): Omit<LiveStretch, "from"> => {
-    const { values = {}, outputs = {} } = rig.live() ?? {};
-    return { reads, values, outputs };
+  const look = (): Omit<LiveStretch, "from"> => {
+    const { reads, live } = rig.look();
+    return { reads, values: live?.values ?? {}, outputs: live?.outputs ?? {} };
   };
-  const look = (): string => rig.look().reads;
   let due = 0;
   while (rig.time < last) {
     const next = wanted[due];
@@ -67,7 +66,7 @@ export function playTape(
       // What was seen up to here belongs to the time before.
       rig.look();
       rig.advanceTo(rig.time + LOOK);
-      const seen = now(look());
+      const seen = look();
       for (let one = wanted[due]; one && one.item.at * 1e6 < rig.time; one = wanted[due]) {
         checked.push({ nth: one.nth, ...held(one.item, seen) });
         due += 1;
@@ -76,7 +75,7 @@ export function playTape(
       continue;
     }
     rig.advanceTo(Math.min(last, from, rig.time + LOOK));
-    note(stretches, rig.time, now(look()));
+    note(stretches, rig.time, look());
     report?.(rig.time / last);
   }
   return { checked: checked.sort((one, other) => one.nth - other.nth), stretches, ran: rig.time };

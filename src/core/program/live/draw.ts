@@ -34,11 +34,10 @@ export function glyphCodes(laid: readonly Laid[]): string[] {
 const extrasOf = ({ point, marks = [] }: Cell, all: readonly MarkName[]): number =>
   (point ? 1 : 0) | marks.reduce((bits, mark) => bits | (2 << all.indexOf(mark)), 0);
 
-/** Everything about drawing: arrays, tables in flash, routines. */
+/** Everything about drawing: arrays and routines, which name the tables they read from. */
 export interface DrawCode {
   readonly arrays: readonly ArrayVariable[];
   readonly routines: readonly Subroutine[];
-  readonly tables: readonly Table[];
   /** What is meant to stand on the face, by what was drawn. */
   cellsOf(array: (name: string) => readonly number[]): Cell[];
 }
@@ -119,7 +118,6 @@ export function drawCode({ live, laid, values, digits, marks, pattern, lamps }: 
         says: "the face that is shown",
       },
     ],
-    tables: [codes, ...(usesExtras ? [extras] : []), base, ...placing.tables, ...numbers.tables],
     routines: [
       ...numbers.routines,
       {

@@ -39,7 +39,7 @@ export interface LiveCode {
   readonly variables: readonly Variable[];
   readonly setup: readonly Statement[];
   readonly pass: readonly Statement[];
-  /** Draws what has changed; undefined never: a pass ends with it. */
+  /** Draws what has changed: a pass ends with it. */
   readonly redraw: readonly Statement[];
   readonly parts: LiveParts;
   readonly problems: readonly LiveProblem[];

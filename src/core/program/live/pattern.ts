@@ -29,9 +29,8 @@ export type Placing =
 
 /** Everything drawing a face needs to know of the wires. */
 export interface Pattern {
-  /** Bytes of one slot, and how many slots. */
+  /** Bytes of one slot. */
   readonly size: number;
-  readonly slots: number;
   /** Everything dark, but every digit switched on in its turn. */
   readonly base: readonly number[];
   readonly placing: Placing;
@@ -66,6 +65,7 @@ export function patternOf(
     states(slots.map((_, at) => new Set(at === slot ? [...held, ...pips] : held)));
   const dark = facing([], undefined);
   const blank = dark.map(flat);
+  const whole = blank.flat();
   const size = blank[0]!.length;
   const known = (pips: Iterable<PipId>) => [...pips].filter((pip) => model.address(pip) !== undefined);
   /** Bits of the face that turn around for these LEDs of a digit. */
@@ -73,7 +73,7 @@ export function patternOf(
     const id = digits[digit]!;
     const slot = slotOf.get(digitKey(id))!;
     const lit = facing(known(pipsOf(id.unit, id.digit, names)), slot).flatMap(flat);
-    return lit.map((byte, at) => byte ^ blank.flat()[at]!);
+    return lit.map((byte, at) => byte ^ whole[at]!);
   };
   const segmentsOf = (cell: Cell) => cellSegments(cell, rig.glyphs);
   const plain = glyphs.map((glyph) => segmentsOf({ glyph, point: false }));
@@ -82,9 +82,7 @@ export function patternOf(
     const all = plain.slice(0, 10).map((names) => turned(digit, names));
     return all[0]!.map((_, at) => all.reduce((both, bytes) => both & bytes[at]!, 255));
   });
-  const base = blank
-    .flat()
-    .map((byte, at) => switched.reduce((now, bits) => now | (bits[at]! ^ 0), 0) ^ byte);
+  const base = whole.map((byte, at) => switched.reduce((now, bits) => now | bits[at]!, 0) ^ byte);
   const without = (digit: number, bytes: readonly number[]) =>
     bytes.map((byte, at) => byte & ~switched[digit]![at]!);
   const glyphBits = digits.map((_, digit) => plain.map((names) => without(digit, turned(digit, names))));
@@ -92,7 +90,6 @@ export function patternOf(
   const interned = new Map<string, SlotState>();
   return {
     size,
-    slots: slots.length,
     base,
     placing: placingOf(
       glyphBits,
