@@ -38,6 +38,8 @@ export interface TransportSketch {
   readonly selectName?: string;
   /** What stands above the routine that sends a transfer, and the routine. @param rest statement of the pause */
   routines(rest: readonly string[]): string[];
+  /** The routine that asks and reads what is answered, on a bus whose chips have something to tell. */
+  reader?(rest: readonly string[]): string[];
   /** Bytes of code beside the calls: measured with avr-gcc -Os. */
   readonly bytes: number;
   /** Calls it makes beside setting a line's mode. */

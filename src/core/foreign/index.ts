@@ -1,3 +1,3 @@
 export { commentText } from "./comment";
 export { csvRows } from "./csv";
-export { bdfString, safeFileName, vcdText } from "./words";
+export { bdfString, cText, safeFileName, vcdText } from "./words";

@@ -3,6 +3,10 @@ import { UNSEEN } from "./comment";
 /** Text as it may stand in a `$comment` of a value change dump (IEEE 1364): without what could end it. */
 export const vcdText = (text: string): string => text.replace(UNSEEN, " ").replace(/\$/g, "");
 
+/** Text between the quotes of a C string: printable ASCII, what would end it or begin an escape with a backslash. */
+export const cText = (text: string): string =>
+  text.replace(/[^ -~]/g, "?").replace(/["\\?]/g, (character) => `\\${character}`);
+
 /** Text as a quoted property of a BDF font: one line, quotes doubled. */
 export const bdfString = (text: string): string => `"${text.replace(UNSEEN, " ").replace(/"/g, '""')}"`;
 

@@ -6,6 +6,9 @@ import { ohmsAt, type Hands } from "./hands";
 /** A closed contact, in Ω. */
 const CONTACT: Ohms = 0.1;
 
+/** Positions of hands that are kept: a keypad is scanned row by row, again and again. */
+const MOST_KNOWN = 64;
+
 /** Something between two nets, or between a net and a voltage, that conducts as the hands have it. */
 interface Element {
   readonly from: number;
@@ -19,8 +22,8 @@ type Source = (hands: Hands) => Volts;
 interface Island {
   readonly nets: readonly number[];
   readonly elements: readonly Element[];
-  /** Whose hands count. */
-  readonly units: readonly UnitRef[];
+  /** Whose hands count, and which lines that are pulled low. */
+  readonly units: readonly string[];
 }
 
 /**
@@ -30,21 +33,22 @@ interface Island {
 export class InputCircuit {
   private readonly islands = new Map<number, Island>();
   private readonly rails = new Map<number, Volts>();
-  private readonly known = new Map<
-    Island,
-    { readonly of: string; readonly volts: ReadonlyMap<number, Volts> }
-  >();
+  private readonly known = new Map<Island, Map<string, ReadonlyMap<number, Volts>>>();
 
-  /** @param pulledUp lines whose pull-up inside is on */
+  /**
+   * @param pulledUp lines whose pull-up inside is on
+   * @param drains lines the program pulls low now and then: which, hands say by {@link drainOf}
+   */
   constructor(
     private readonly model: RigModel,
     pulledUp: Iterable<string> = [],
+    drains: Iterable<string> = [],
   ) {
     for (const { id } of model.nets.all) {
       const volts = railVolts(model.drivers.get(id) ?? []);
       if (volts !== undefined) this.rails.set(id, volts);
     }
-    const elements = [...elementsOf(model), ...pullUps(model, pulledUp)];
+    const elements = [...elementsOf(model), ...pullUps(model, pulledUp), ...pulledDown(model, drains)];
     for (const island of islandsOf(elements, this.rails))
       for (const net of island.nets) this.islands.set(net, island);
   }
@@ -57,15 +61,16 @@ export class InputCircuit {
     const island = this.islands.get(id);
     if (!island) return undefined;
     const of = island.units.map((unit) => hands[unit] ?? 0).join();
-    const known = this.known.get(island);
-    if (known?.of === of) return known.volts.get(id);
-    const volts = solve(island, this.rails, hands);
-    this.known.set(island, { of, volts });
+    const known = this.known.get(island) ?? new Map<string, ReadonlyMap<number, Volts>>();
+    if (known.size >= MOST_KNOWN) known.clear();
+    const volts = known.get(of) ?? solve(island, this.rails, hands);
+    known.set(of, volts);
+    this.known.set(island, known);
     return volts.get(id);
   }
 
   /** The input parts whose hands move a leg. */
-  movedBy(leg: LegRef): readonly UnitRef[] {
+  movedBy(leg: LegRef): readonly string[] {
     return this.islands.get(this.model.nets.of(leg).id)?.units ?? [];
   }
 }
@@ -88,6 +93,21 @@ function elementsOf(model: RigModel): Array<Element & { readonly unit: UnitRef |
     switch (act.by) {
       case "contact":
         return [one(act.legs[0], net(act.legs[1]), (hands) => (here(hands) ? 1 / CONTACT : 0))];
+      case "steps": {
+        // Turned to the right the first contact closes a quarter of a step before the second.
+        const quarter = (hands: Hands) => ((here(hands) % 4) + 4) % 4;
+        return [
+          one(act.first, net(act.common), (hands) => ([1, 2].includes(quarter(hands)) ? 1 / CONTACT : 0)),
+          one(act.second, net(act.common), (hands) => ([2, 3].includes(quarter(hands)) ? 1 / CONTACT : 0)),
+        ];
+      }
+      case "keys":
+        return act.rows.flatMap((row, nth) =>
+          act.columns.map((column, place) => {
+            const key = nth * act.columns.length + place;
+            return one(row, net(column), (hands) => ((here(hands) >> key) & 1 ? 1 / CONTACT : 0));
+          }),
+        );
       case "wiper": {
         const share = (hands: Hands) => Math.min(100, Math.max(0, here(hands))) / 100;
         const track = (part: number) => 1 / Math.max(1, act.ohms * part);
@@ -126,9 +146,28 @@ function pullUps(model: RigModel, lines: Iterable<string>): Array<Element & { re
     }));
 }
 
+/** What a line that is pulled low leads to ground by: an output of a controller. */
+const DRAIN: Ohms = 45;
+
+/** A line among hands: 1 while the program pulls it low. */
+export const drainOf = (line: string): string => `${line} pulled low`;
+
+function pulledDown(
+  model: RigModel,
+  lines: Iterable<string>,
+): Array<Element & { readonly unit: string | undefined }> {
+  const board = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!;
+  return [...lines].map((line) => ({
+    from: model.nets.of(legRef(board.ref, line)).id,
+    to: () => 0,
+    siemens: (hands) => (hands[drainOf(line)] ? 1 / DRAIN : 0),
+    unit: drainOf(line),
+  }));
+}
+
 /** Rails part what hangs on them: their volts are given. */
 function islandsOf(
-  elements: ReadonlyArray<Element & { readonly unit: UnitRef | undefined }>,
+  elements: ReadonlyArray<Element & { readonly unit: string | undefined }>,
   rails: ReadonlyMap<number, Volts>,
 ): Island[] {
   const parent = new Map<number, number>();
@@ -141,10 +180,10 @@ function islandsOf(
     for (const net of ends) if (!parent.has(net)) parent.set(net, net);
     if (ends.length === 2) parent.set(root(ends[0]!), root(ends[1]!));
   }
-  const found = new Map<number, { nets: number[]; elements: Element[]; units: Set<UnitRef> }>();
+  const found = new Map<number, { nets: number[]; elements: Element[]; units: Set<string> }>();
   const at = (net: number) => {
     const key = root(net);
-    const island = found.get(key) ?? { nets: [], elements: [], units: new Set<UnitRef>() };
+    const island = found.get(key) ?? { nets: [], elements: [], units: new Set<string>() };
     found.set(key, island);
     return island;
   };

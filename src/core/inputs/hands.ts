@@ -1,14 +1,16 @@
 import type { InputPart } from "../parts";
 import type { Ohms } from "../quantity";
-import type { Unit } from "../rig";
+import { partOf, type Rig, type Unit } from "../rig";
 
-/** Where every input part stands: a contact 0 or 1, a wiper from 0 to 1, a sensor at what it senses. */
+/** Where every input part stands: a contact 0 or 1, a keypad a bit for each key, a wiper in per cent, a sensor at what it senses. */
 export type Hands = Readonly<Record<string, number>>;
 
 /** What a hand has on an input part. */
 export type Grip =
   | { readonly kind: "button" }
   | { readonly kind: "switch" }
+  | { readonly kind: "steps" }
+  | { readonly kind: "keys"; readonly faces: readonly string[]; readonly columns: number }
   | {
       readonly kind: "slider";
       readonly range: readonly [number, number];
@@ -16,11 +18,28 @@ export type Grip =
       readonly what: string;
     };
 
+/** A unit that hands move. */
+export interface InputUnit {
+  readonly unit: Unit;
+  readonly part: InputPart;
+}
+
+/** The units of a rig that hands move. */
+export const inputUnits = ({ units }: Pick<Rig, "units">): InputUnit[] =>
+  units.flatMap((unit) => {
+    const part = partOf(unit);
+    return part.kind === "input" ? [{ unit, part }] : [];
+  });
+
 /** How an input part is taken hold of. */
 export function gripOf({ act }: InputPart): Grip {
   switch (act.by) {
     case "contact":
       return act.stays ? { kind: "switch" } : { kind: "button" };
+    case "steps":
+      return { kind: "steps" };
+    case "keys":
+      return { kind: "keys", faces: act.faces, columns: act.columns.length };
     case "wiper":
       return { kind: "slider", range: [0, 100], unit: "%", what: "turned to" };
     default:
@@ -31,7 +50,7 @@ export function gripOf({ act }: InputPart): Grip {
 /** Where an input part stands before anybody touches it, as a hand sets it. */
 export function restOf({ hand }: Pick<Unit, "hand">, { act }: InputPart): number {
   if (hand?.rests !== undefined) return hand.rests;
-  if (act.by === "contact") return 0;
+  if (act.by === "contact" || act.by === "keys" || act.by === "steps") return 0;
   return act.by === "wiper" || act.by === "light" ? 50 : 20;
 }
 

@@ -1,6 +1,17 @@
 export { InputCircuit } from "./circuit";
-export { gripOf, ohmsAt, restOf } from "./hands";
-export { contactLine, converterLine, type ContactLine, type ConverterLine } from "./lines";
-export { isMove, rawMoves, type Move } from "./tape";
+export { gripOf, inputUnits, ohmsAt, restOf, type InputUnit } from "./hands";
+export { chipKeys, keyScanOf, type ChipKeyLine } from "./chip-keys";
+export {
+  contactLine,
+  converterLine,
+  encoderLines,
+  keypadLines,
+  type ContactLine,
+  type ConverterLine,
+  type EncoderLines,
+  type KeypadLines,
+} from "./lines";
+export { BAUD, isMove, rawMoves, type Move, type PartMove } from "./tape";
 export { World } from "./world";
-export { wireUp } from "./wire-up";
+export { keyChips, wireKey } from "./wire-key";
+export { wireUp, type WiredUp } from "./wire-up";

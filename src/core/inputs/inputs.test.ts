@@ -13,7 +13,18 @@ import {
   type Rig,
   type UnitRef,
 } from "../rig";
-import { InputCircuit, World, contactLine, converterLine, gripOf, ohmsAt, rawMoves, restOf, wireUp } from ".";
+import {
+  InputCircuit,
+  World,
+  contactLine,
+  converterLine,
+  gripOf,
+  ohmsAt,
+  rawMoves,
+  restOf,
+  wireUp,
+  type PartMove,
+} from ".";
 import { partById, type InputPart } from "../parts";
 
 const slip = demoRig("slip-gate");
@@ -203,7 +214,7 @@ describe("hands", () => {
             ...rig,
             units: rig.units.map((unit) => (unit.ref === ref ? { ...unit, hand: { bounce } } : unit)),
           };
-          const moves = rawMoves(worn, { at, press: ref });
+          const moves = rawMoves(worn, { at, press: ref }) as PartMove[];
           expect(moves).toEqual(rawMoves(worn, { at, press: ref }));
           expect(moves[0]).toEqual({ at: at * 1e6, unit: ref, to: 1 });
           expect(moves.at(-1)!.to).toBe(1);

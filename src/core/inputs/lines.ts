@@ -1,6 +1,6 @@
-import type { RigModel } from "../address";
+import { railVolts, type RigModel } from "../address";
 import type { ControllerPart } from "../parts";
-import { legRef, type UnitRef } from "../rig";
+import { legRef, type LegRef, type UnitRef } from "../rig";
 import { InputCircuit } from "./circuit";
 import type { Hands } from "./hands";
 
@@ -21,6 +21,76 @@ export interface ConverterLine {
 
 /** Why a part cannot be read. */
 export type Unread = { readonly unit: UnitRef; readonly problem: string };
+
+/** The line of the board a leg is wired to. */
+function lineAt(model: RigModel, leg: LegRef): string | undefined {
+  const { ref, part } = board(model);
+  const { id } = model.nets.of(leg);
+  return part.lines.find(({ leg: line }) => model.nets.of(legRef(ref, line)).id === id)?.leg;
+}
+
+/** Lines that have no pull-up inside. */
+const withoutPullUp = ({ pullUp }: ControllerPart, lines: readonly string[]): string[] =>
+  lines.filter((line) => !pullUp || pullUp.none.includes(line));
+
+/** The lines a keypad is on, or why it cannot be scanned. */
+export interface KeypadLines {
+  readonly unit: UnitRef;
+  readonly rows: readonly string[];
+  readonly columns: readonly string[];
+}
+
+/** How a keypad is scanned: the line each of its rows and columns is on. */
+export function keypadLines(model: RigModel, unit: UnitRef): KeypadLines | Unread {
+  const { part } = board(model);
+  const keypad = model.part(unit);
+  if (keypad.kind !== "input" || keypad.act.by !== "keys") return { unit, problem: `${unit} is no keypad` };
+  const { act } = keypad;
+  const lineOf = (leg: string) => lineAt(model, legRef(unit, leg));
+  const [rows, columns] = [act.rows.map(lineOf), act.columns.map(lineOf)];
+  const missing = [...act.rows, ...act.columns].filter((_, at) => [...rows, ...columns][at] === undefined);
+  if (missing.length > 0)
+    return {
+      unit,
+      problem: `${unit} leg ${missing.join(", ")} ${missing.length === 1 ? "is" : "are"} on no line of the board: every row and column needs one`,
+    };
+  const none = withoutPullUp(part, columns as string[]);
+  if (none.length > 0)
+    return {
+      unit,
+      problem: `line ${none.join(", ")} of a column has no pull-up inside: use a line that has one`,
+    };
+  return { unit, rows: rows as string[], columns: columns as string[] };
+}
+
+/** The lines of an encoder's two contacts. */
+export interface EncoderLines {
+  readonly unit: UnitRef;
+  readonly first: string;
+  readonly second: string;
+}
+
+/** How an encoder is read: both contacts to ground, by the pull-ups inside. */
+export function encoderLines(model: RigModel, unit: UnitRef): EncoderLines | Unread {
+  const { part } = board(model);
+  const encoder = model.part(unit);
+  if (encoder.kind !== "input" || encoder.act.by !== "steps")
+    return { unit, problem: `${unit} is no encoder` };
+  const { first, second, common } = encoder.act;
+  const lines = [first, second].map((leg) => lineAt(model, legRef(unit, leg)));
+  const missing = [first, second].filter((_, at) => lines[at] === undefined);
+  if (missing.length > 0)
+    return { unit, problem: `${unit} leg ${missing.join(" and ")} is on no line of the board` };
+  if (railVolts(model.drivers.get(model.nets.of(legRef(unit, common)).id) ?? []) !== 0)
+    return { unit, problem: `the common leg of ${unit} is not on ground: its contacts close to nothing` };
+  const none = withoutPullUp(part, lines as string[]);
+  if (none.length > 0)
+    return {
+      unit,
+      problem: `line ${none.join(", ")} of ${unit} has no pull-up inside: use a line that has one`,
+    };
+  return { unit, first: lines[0]!, second: lines[1]! };
+}
 
 const board = (model: RigModel): { readonly ref: UnitRef; readonly part: ControllerPart } => {
   const unit = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!;

@@ -49,8 +49,10 @@ function freeLines(model: RigModel, controller: ControllerPart, board: UnitRef):
   };
 }
 
-/** What one wires a part to: a line, ground, the supply of the board's own level. */
+/** What one wires a part to: a line nobody has yet, ground, the supply of the board's own level. */
 class Table {
+  private readonly given = new Set<string>();
+
   constructor(
     public rig: Rig,
     private readonly board: UnitRef,
@@ -72,8 +74,11 @@ class Table {
   }
 
   line(kind: keyof Free): LegRef {
-    const line = this.free[kind][0];
-    if (line !== undefined) return legRef(this.board, line);
+    const line = this.free[kind].find((one) => !this.given.has(one));
+    if (line !== undefined) {
+      this.given.add(line);
+      return legRef(this.board, line);
+    }
     throw new Refused(
       kind === "plain"
         ? `The ${this.controller.title.split(",")[0]} has no line left for it. Take another way to drive the display on the Plan, or a board with more lines.`
@@ -99,14 +104,26 @@ class Table {
 
 class Refused extends Error {}
 
-/** Adds a part and wires it as one customarily does: a contact to ground, a knob across the supply, a load by a transistor. */
+/**
+ * Adds a part and wires it as one customarily does: a contact to ground, a knob across the supply, a load by a transistor.
+ */
 export function wireUp(model: RigModel, id: string, values: PartValues = {}): WiredUp {
+  return wired(model, id, values, wirePart);
+}
+
+/** Adds a part and lets it be wired. */
+export function wired(
+  model: RigModel,
+  id: string,
+  values: PartValues,
+  wire: (table: Table, ref: UnitRef, part: Part) => void,
+): WiredUp {
   const unit = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!;
   const controller = model.part(unit.ref) as ControllerPart;
   const table = new Table(model.rig, unit.ref, controller, freeLines(model, controller, unit.ref));
   try {
     const ref = table.add(id, values);
-    wirePart(table, ref, partById(id));
+    wire(table, ref, partById(id));
     return { ok: true, rig: table.rig, ref };
   } catch (error) {
     if (error instanceof Refused) return { ok: false, message: error.message };
@@ -130,6 +147,13 @@ function wirePart(table: Table, ref: UnitRef, part: Part): void {
     case "contact":
       table.wire(leg(act.legs[0]), table.line("plain"));
       return table.wire(leg(act.legs[1]), table.ground);
+    case "steps":
+      table.wire(leg(act.first), table.line("plain"));
+      table.wire(leg(act.second), table.line("plain"));
+      return table.wire(leg(act.common), table.ground);
+    case "keys":
+      for (const id of [...act.rows, ...act.columns]) table.wire(leg(id), table.line("plain"));
+      return;
     case "wiper":
       table.wire(leg(act.wiper), table.line("converter"));
       table.wire(leg(act.low), table.ground);

@@ -2,10 +2,14 @@ import type { RigModel } from "../address";
 import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { legRef, type LegRef, type UnitRef } from "../rig";
-import { InputCircuit } from "./circuit";
+import { chipKeys, keyScanOf, type ChipKeyLine } from "./chip-keys";
+import { InputCircuit, drainOf } from "./circuit";
 import { restOf, type Hands } from "./hands";
 import { randomFrom } from "./random";
 import type { RawMove } from "./tape";
+
+/** Bytes the controller keeps of the serial line until the program takes them. */
+const RECEIVE_BUFFER = 64;
 
 /**
  * What stands on the lines a program reads: the hands, as far as they are known, put through the wires. Time only goes
@@ -16,10 +20,14 @@ export class World {
   private readonly board: UnitRef;
   private circuit: InputCircuit;
   private readonly pulledUp = new Set<string>();
+  private readonly drains = new Set<string>();
+  private readonly chipKeys: readonly ChipKeyLine[];
   private readonly hands: Record<string, number> = {};
   private readonly noise: ReadonlyMap<UnitRef, number>;
   private moves: RawMove[] = [];
   private next = 0;
+  /** Bytes that came and were not taken: a small buffer, what comes on top of it is lost. */
+  private readonly received: number[] = [];
   private conversions = 0;
   private known: Nanoseconds = 0;
   private readonly levels = new Map<string, 0 | 1 | undefined>();
@@ -44,6 +52,7 @@ export class World {
     this.memory = memory?.slice() ?? new Uint8Array(this.controller.eeprom?.bytes ?? 0).fill(255);
     this.first = this.memory.slice();
     this.circuit = new InputCircuit(model);
+    this.chipKeys = chipKeys(model);
     const noise = new Map<UnitRef, number>();
     for (const unit of model.rig.units) {
       const part = model.part(unit.ref);
@@ -81,7 +90,9 @@ export class World {
 
   /** Where every part stands at the moment that was read last. */
   stand(): Readonly<Record<UnitRef, number>> {
-    return { ...this.hands };
+    return Object.fromEntries(
+      Object.entries(this.hands).filter(([unit]) => this.model.rig.units.some(({ ref }) => ref === unit)),
+    );
   }
 
   /** A line was made an input, with its pull-up or without. */
@@ -89,8 +100,26 @@ export class World {
     if (pulledUp === this.pulledUp.has(line)) return;
     if (pulledUp) this.pulledUp.add(line);
     else this.pulledUp.delete(line);
-    this.circuit = new InputCircuit(this.model, this.pulledUp);
+    this.circuit = new InputCircuit(this.model, this.pulledUp, this.drains);
     this.levels.clear();
+  }
+
+  /** A line is pulled low, or let go. */
+  pull(line: string, low: boolean): void {
+    if (!this.drains.has(line)) {
+      this.drains.add(line);
+      this.circuit = new InputCircuit(this.model, this.pulledUp, this.drains);
+    }
+    this.hands[drainOf(line)] = low ? 1 : 0;
+    this.levels.clear();
+  }
+
+  /** What a chip tells of its keys. @param units of the bus that is asked */
+  keys(units: readonly UnitRef[], now: Nanoseconds): readonly number[] {
+    this.goTo(now);
+    const scan = keyScanOf(this.model, units);
+    const down = this.chipKeys.filter(({ unit, chip }) => units.includes(chip) && this.hands[unit] === 1);
+    return scan?.bytes(new Set(down.map(({ number }) => number))) ?? [];
   }
 
   /** The level on a line. One that floats reads by chance, as it does on the table. */
@@ -119,6 +148,16 @@ export class World {
     return Math.max(0, Math.min(most, Math.floor((volts / converter.reference) * (most + 1))));
   }
 
+  waiting(now: Nanoseconds): number {
+    this.goTo(now);
+    return this.received.length;
+  }
+
+  receive(now: Nanoseconds): number {
+    this.goTo(now);
+    return this.received.shift() ?? 255;
+  }
+
   kept(at: number): number {
     return this.memory[at] ?? 255;
   }
@@ -143,7 +182,7 @@ export class World {
 
   private shaken(line: string): Hands {
     if (this.noise.size === 0) return this.hands;
-    const moved = this.circuit.movedBy(this.legOf(line)).filter((unit) => this.noise.has(unit));
+    const moved = this.circuit.movedBy(this.legOf(line)).filter((unit) => this.noise.has(unit as UnitRef));
     if (moved.length === 0) return this.hands;
     this.conversions += 1;
     const shaken = { ...this.hands };
@@ -151,14 +190,22 @@ export class World {
       const random = randomFrom(`${unit} ${this.conversions}`);
       // Six of them together are near enough to a bell, and never beyond three times the noise.
       const bell = Array.from({ length: 6 }, random).reduce((sum, one) => sum + one, -3);
-      shaken[unit] = shaken[unit]! + bell * this.noise.get(unit)!;
+      shaken[unit] = shaken[unit]! + bell * this.noise.get(unit as UnitRef)!;
     }
     return shaken;
   }
 
   private goTo(now: Nanoseconds): void {
     for (let move = this.moves[this.next]; move && move.at <= now; move = this.moves[this.next]) {
-      this.hands[move.unit] = move.to;
+      if ("byte" in move) {
+        if (this.received.length < RECEIVE_BUFFER) this.received.push(move.byte);
+      } else if (move.moves) this.hands[move.unit] = (this.hands[move.unit] ?? 0) + move.to;
+      else if (move.key === undefined) this.hands[move.unit] = move.to;
+      else {
+        const bit = 1 << move.key;
+        const keys = this.hands[move.unit] ?? 0;
+        this.hands[move.unit] = move.to ? keys | bit : keys & ~bit;
+      }
       this.next += 1;
       this.levels.clear();
     }

@@ -1,9 +1,1 @@
-export {
-  KEYPADS,
-  debounceFor,
-  debounced,
-  keypadScanTime,
-  scanKeypad,
-  type KeypadName,
-  type KeypadReading,
-} from "./keypad";
+export { debounceFor, debounced, keypadScanTime, scanKeypad, type KeypadReading } from "./keypad";

@@ -1,15 +1,5 @@
+import { KEYPADS, type KeypadName } from "../parts";
 import type { Microseconds, Milliseconds } from "../quantity";
-
-/** Keypads that are scanned by rows and columns. */
-export const KEYPADS = {
-  "3x4": { rows: 4, columns: 3, faces: ["1", "2", "3", "4", "5", "6", "7", "8", "9", "∗", "0", "#"] },
-  "4x4": {
-    rows: 4,
-    columns: 4,
-    faces: ["1", "2", "3", "A", "4", "5", "6", "B", "7", "8", "9", "C", "∗", "0", "#", "D"],
-  },
-} as const;
-export type KeypadName = keyof typeof KEYPADS;
 
 /** One step of a keypad's scan: a row is pulled low, and the columns that follow it are read. */
 export interface ScanStep {

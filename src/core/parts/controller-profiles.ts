@@ -22,6 +22,7 @@ interface Profile extends Pick<
   | "memory"
   | "converter"
   | "eeprom"
+  | "serial"
   | "pullUp"
 > {
   readonly flavour?: ControllerPart["flavour"];

@@ -4,6 +4,7 @@ import { DIGIT_DISPLAYS } from "./digit-displays";
 import { DIODES } from "./diodes";
 import { MATRIX_DISPLAYS } from "./dot-displays";
 import { INPUTS } from "./inputs";
+export { KEYPADS, type KeypadName } from "./keypads";
 import { LOADS } from "./loads";
 import { CAPACITOR, CRYSTALS, RESISTOR, SUPPLY } from "./passives";
 import { SINGLE_LEDS } from "./single-leds";

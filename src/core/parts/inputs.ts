@@ -1,4 +1,5 @@
 import type { InputPart, Leg, Sensed } from "../sheet";
+import { KEYPAD_PARTS } from "./keypads";
 
 const WARMTH: Sensed = { what: "warmth", unit: "°C", range: [-40, 125] };
 const LIGHT: Sensed = { what: "light", unit: "%", range: [0, 100] };
@@ -58,6 +59,21 @@ const KNOB: InputPart = {
     "customary linear potentiometer of 10 kΩ: small enough for a converter, large enough for the supply",
 };
 
+const ENCODER: InputPart = {
+  id: "rotary-encoder",
+  kind: "input",
+  title: "rotary encoder, 20 steps",
+  outline: { style: "header" },
+  legs: [
+    { id: "1", name: "A", role: "passive" },
+    { id: "2", name: "common", role: "passive" },
+    { id: "3", name: "B", role: "passive" },
+  ],
+  act: { by: "steps", first: "1", common: "2", second: "3", detents: 20, bounce: 1 },
+  source:
+    "customary rotary encoder: two contacts in quadrature, 20 detents a turn with four quarter steps each, bounces 1 to 5 ms",
+};
+
 const THERMISTOR: InputPart = {
   id: "thermistor-10k",
   kind: "input",
@@ -106,8 +122,10 @@ export const INPUTS: readonly InputPart[] = [
   BUTTON,
   SLIDE_SWITCH,
   KNOB,
+  ENCODER,
   warmthSensor(0),
   warmthSensor(0.5),
   THERMISTOR,
   LIGHT_SENSOR,
+  ...KEYPAD_PARTS,
 ];

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import {
   addWire,
   asLeg,
@@ -219,7 +219,7 @@ describe("ticks, values and what is left out", () => {
 });
 
 test("every leg of every unit is on just one net, and a wire's two ends are on the same", () => {
-  for (const rig of [slip, river, demoRig("tide-notice")]) {
+  for (const rig of [slip, river, plainDemoRig("tide-notice")]) {
     const nets = netsOf(rig);
     const listed = nets.all.flatMap((net) => net.legs);
     expect(listed.length).toBe(new Set(listed).size);

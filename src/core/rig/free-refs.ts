@@ -21,7 +21,15 @@ export function lettersOf(part: Part): string {
     case "module":
       return "M";
     case "input":
-      return part.act.by === "contact" ? "SW" : part.act.by === "wiper" ? "RV" : "SE";
+      return part.act.by === "contact"
+        ? "SW"
+        : part.act.by === "keys"
+          ? "KP"
+          : part.act.by === "steps"
+            ? "RE"
+            : part.act.by === "wiper"
+              ? "RV"
+              : "SE";
     case "load":
       return part.sounds ? "BZ" : "K";
     default:

@@ -17,6 +17,7 @@ export {
   registerPart,
   showsDots,
   reactsNot,
+  reactingOf,
 } from "./plan-facts";
 export { withDisplay } from "./plan-display";
 export { digitOrder, drivesLast } from "./digit-order";

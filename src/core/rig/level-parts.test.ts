@@ -1,7 +1,7 @@
 import { modelOf, pulledUpTo } from "../address";
 import { auditRig, levelMatches } from "../audit";
 import { checkModel } from "../check";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { seatRig, wireSeats } from "../seat";
 import { buildProgram, sketchText, writeProgram } from "../program";
 import { frameRows, tapeOf, traceWrites } from "../sim";
@@ -21,7 +21,7 @@ import {
 } from ".";
 
 const oars = demoRig("oar-rack");
-const tide = demoRig("tide-notice");
+const tide = plainDemoRig("tide-notice");
 const low = (rig: Rig, plan: Partial<Plan> = {}, board = "ESP32-module"): Rig => {
   const laid = relay(rig, { ...rig.plan, lines: {}, ...plan });
   return relay(laid, withController(laid.plan, board));

@@ -12,6 +12,7 @@ import {
   whole,
   type Of,
 } from "../document";
+import { ALIGNMENTS, SCENE_LIMITS } from "../dots";
 import type { Milliseconds } from "../quantity";
 import { UNIT_REF } from "../refs";
 
@@ -46,6 +47,14 @@ export const LIVE_LIMITS = {
   tapeItems: 2000,
   /** ms from power-up. */
   tapeTime: [0, 7 * 86_400_000],
+  /** Characters of a message, and of what is sent over the serial line at once. */
+  message: [1, 64],
+  typed: 200,
+  keyFace: 4,
+  /** Steps an encoder is turned at once. */
+  turn: [-100, 100],
+  /** Digits of an entry. */
+  entry: [1, 8],
   /** What a hand sets an input to: °C, or per cent. */
   set: [-1000, 100_000],
 } as const;
@@ -101,18 +110,47 @@ const READING = object({
 
 const RANDOM = object({ least: NUMBER, most: NUMBER });
 
-const VALUE = eitherByKey("a count, a timer, a clock, a reading or a random number", {
+/** A number that is pushed in digit by digit, and counts once it is accepted. */
+const ENTRY = object({
+  digits: about("digits there are at the most", whole(LIVE_LIMITS.entry)),
+  least: NUMBER,
+  most: NUMBER,
+  start: NUMBER,
+});
+
+/** Text that comes over the serial line, a line at a time. */
+const MESSAGE = object({
+  most: about("characters it has room for", whole(LIVE_LIMITS.message)),
+  start: about("what it is at power-up", text(LIVE_LIMITS.message[1])),
+  waits: about("whether a new one waits until the one that runs is through", flag()),
+});
+
+const VALUE = eitherByKey("a count, a timer, a clock, a reading, an entry, a message or a random number", {
   count: object({ ...named, count: COUNT }),
   timer: object({ ...named, timer: TIMER }),
   clock: object({ ...named, clock: CLOCK }),
   reading: object({ name: VALUE_NAME, reading: READING }),
   random: object({ ...named, random: RANDOM }),
+  entry: object({ ...named, entry: ENTRY }),
+  message: object({ name: VALUE_NAME, message: MESSAGE }),
 });
 export type LiveValue = Of<typeof VALUE>;
 
 const CONDITION = object({
   value: VALUE_NAME,
-  is: choice("below", "at-most", "equal", "not", "at-least", "above", "running", "stopped"),
+  is: choice(
+    "below",
+    "at-most",
+    "equal",
+    "not",
+    "at-least",
+    "above",
+    "running",
+    "stopped",
+    "arrives",
+    "typing",
+    "refused",
+  ),
   than: optional(NUMBER),
 });
 export type Condition = Of<typeof CONDITION>;
@@ -122,6 +160,9 @@ const FACE = object({
   while: optional(CONDITION),
   for: optional(about("ms it is shown when several take turns", TIME)),
   blinks: optional(about("whether it goes dark twice a second", flag())),
+  runs: optional(
+    about("of dots: which way its text runs across; it stands still otherwise", choice("left", "right")),
+  ),
 });
 export type LiveFace = Of<typeof FACE>;
 
@@ -134,7 +175,10 @@ const ACTION = eitherByKey("what is done", {
   toggle: object({ toggle: VALUE_NAME }),
   preset: object({ preset: VALUE_NAME }),
   draw: object({ draw: VALUE_NAME }),
-  face: object({ face: choice("next") }),
+  push: object({ push: about("the digit", whole([0, 9])), value: VALUE_NAME }),
+  clear: object({ clear: VALUE_NAME }),
+  accept: object({ accept: VALUE_NAME }),
+  face: object({ face: choice("next", "hold") }),
   switch: object({
     switch: UNIT_REF,
     how: choice("on", "off", "toggle", "pulse"),
@@ -144,9 +188,11 @@ const ACTION = eitherByKey("what is done", {
 export type Action = Of<typeof ACTION>;
 
 const REPEAT = object({ from: about("ms since the press", TIME), every: about("ms", TIME) });
+const KEY = optional(about("which key of a keypad", text(LIVE_LIMITS.keyFace, 1)));
 const CONTROL = object({
   unit: UNIT_REF,
-  on: choice("press", "release", "hold"),
+  key: KEY,
+  on: choice("press", "release", "hold", "turn-right", "turn-left"),
   after: optional(about("ms it is held", TIME)),
   repeat: optional(
     about("again and again while it is held, faster by steps", list(REPEAT, LIVE_LIMITS.repeats, 1)),
@@ -162,6 +208,13 @@ export type LiveEvent = Of<typeof EVENT>;
 export const DEBOUNCE_WAYS = ["none", "wait", "samples", "states"] as const;
 export type DebounceWay = (typeof DEBOUNCE_WAYS)[number];
 
+/** How texts stand on a display of dots. */
+const SIGN_TEXT = object({
+  font: about("id of a font", text(SCENE_LIMITS.name, 1)),
+  align: choice(...ALIGNMENTS),
+  step: about("ms from column to column of a text that runs", whole<Milliseconds>(SCENE_LIMITS.step)),
+});
+
 /** What a rig does that reacts. */
 export const LIVE = about(
   "what the rig shows and does when it reacts: values, faces, controls, events",
@@ -172,6 +225,7 @@ export const LIVE = about(
     events: list(EVENT, LIVE_LIMITS.events),
     debounce: object({ way: choice(...DEBOUNCE_WAYS), ms: whole<Milliseconds>(LIVE_LIMITS.settle) }),
     digits: about("how numbers are taken apart", choice("divide", "subtract")),
+    sign: optional(about("how texts stand on a display of dots", SIGN_TEXT)),
     keep: optional(
       object({
         every: about("ms between two writes at the least", TIME),
@@ -185,10 +239,24 @@ export type Live = Of<typeof LIVE>;
 const at = { at: about("ms since power-up", amount<Milliseconds>(LIVE_LIMITS.tapeTime)) };
 /** What a hand does, or what has to be so. */
 const TAPE_ITEM = eitherByKey("what a hand does, or what has to be so", {
-  press: object({ ...at, press: UNIT_REF }),
-  release: object({ ...at, release: UNIT_REF }),
+  press: object({ ...at, press: UNIT_REF, key: KEY }),
+  release: object({ ...at, release: UNIT_REF, key: KEY }),
   set: object({ ...at, set: UNIT_REF, to: amount(LIVE_LIMITS.set) }),
+  turn: object({
+    ...at,
+    turn: UNIT_REF,
+    by: about("steps, to the left where below 0", whole(LIVE_LIMITS.turn)),
+  }),
+  type: object({ ...at, type: about("a line that comes over the serial line", text(LIVE_LIMITS.typed)) }),
+  torn: object({
+    ...at,
+    torn: about("a line that comes over the serial line without its end", text(LIVE_LIMITS.typed, 1)),
+  }),
   cut: object({ ...at, cut: about("the power is cut and comes back", choice("power")) }),
+  answers: object({
+    ...at,
+    answers: about("the last line that was answered over the serial line", text(LIVE_LIMITS.typed)),
+  }),
   reads: object({ ...at, reads: text(LIVE_LIMITS.template) }),
   output: object({ ...at, output: UNIT_REF, on: flag() }),
   value: object({ ...at, value: VALUE_NAME, least: NUMBER, most: NUMBER }),

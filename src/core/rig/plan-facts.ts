@@ -10,7 +10,8 @@ import {
   type LedColour,
   type ShiftRegisterPart,
 } from "../parts";
-import type { LedValues, LineUse, Plan } from "./document";
+import type { LedValues, LineUse, Plan, Rig } from "./document";
+import type { Live } from "./live";
 
 export const STRAIGHT_OUTPUTS: readonly SegmentName[] = SEGMENTS;
 export const STRAIGHT_DIGITS: readonly number[] = [1, 2, 3, 4, 5, 6, 7, 8];
@@ -125,8 +126,11 @@ export function registerPart(id: string): ShiftRegisterPart {
 
 /** Why a rig of a plan cannot react, whatever it is told: then it shows its list of texts, or its scenes. */
 export function reactsNot(plan: Plan): string | undefined {
-  if (showsDots(plan)) return "a display of dots shows its scenes: values on dots are not made yet";
   return controllerById(plan.controller).flavour === "logic"
     ? "programmable logic is given the list of texts: a description that reacts is not written yet"
     : undefined;
 }
+
+/** What a rig does that reacts; undefined where it shows its list of texts, or its scenes. */
+export const reactingOf = ({ live, plan }: Pick<Rig, "live" | "plan">): Live | undefined =>
+  live && reactsNot(plan) === undefined ? live : undefined;

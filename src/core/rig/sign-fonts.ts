@@ -27,7 +27,10 @@ export const fontById = ({ sign }: Pick<Rig, "sign">, id: string): DotFont =>
 
 /** What the schema cannot say of a sign. */
 export function checkSign(rig: Rig, add: (path: string, message: string) => void): void {
-  const { sign } = rig;
+  const { sign, live } = rig;
+  const lacks = (font: string) => !builtInFont(font) && !(sign && Object.hasOwn(sign.fonts, font));
+  if (live?.sign && lacks(live.sign.font))
+    add("live.sign.font", `is “${live.sign.font}”, and the rig has no such font`);
   if (!sign) return;
   const known = new Set(rig.units.map(({ ref }) => ref));
   const seen = new Map<string, number>();
@@ -40,7 +43,7 @@ export function checkSign(rig: Rig, add: (path: string, message: string) => void
   });
   sign.scenes.forEach((scene, at) => {
     if (scene.kind === "text") {
-      if (!builtInFont(scene.font) && !Object.hasOwn(sign.fonts, scene.font))
+      if (lacks(scene.font))
         add(`sign.scenes[${at}].font`, `is “${scene.font}”, and the rig has no such font`);
       return;
     }

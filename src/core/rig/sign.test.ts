@@ -1,7 +1,7 @@
-import { demoRig } from "@/demo";
+import { plainDemoRig } from "@/demo";
 import { relay } from ".";
 describe("a chain that grows or shrinks keeps what one has", () => {
-  const tide = demoRig("tide-notice");
+  const tide = plainDemoRig("tide-notice");
   const stood = {
     ...tide,
     wires: tide.wires.map((wire) => ({ ...wire, placed: true })),

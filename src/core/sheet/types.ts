@@ -136,6 +136,8 @@ export interface ControllerPart extends PartBase {
     /** The sketch has to ask for that many bits. */
     readonly asks?: boolean;
   };
+  /** Its serial line to the computer it is programmed from, and the lines that takes; none over USB of its own. */
+  readonly serial?: { readonly lines: readonly string[] };
   /** Memory that outlives a power cut, byte by byte. */
   readonly eeprom?: {
     readonly bytes: number;
@@ -167,6 +169,24 @@ export type InputAct =
       readonly legs: readonly [string, string];
       readonly stays: boolean;
       /** How long it customarily bounces on every press and release. */
+      readonly bounce: Milliseconds;
+    }
+  /** A contact where each row crosses each column; `faces` row by row. */
+  | {
+      readonly by: "keys";
+      readonly rows: readonly string[];
+      readonly columns: readonly string[];
+      readonly faces: readonly string[];
+      readonly bounce: Milliseconds;
+    }
+  /** Two contacts to a common leg that close one after the other, a quarter of a step apart, as it is turned. */
+  | {
+      readonly by: "steps";
+      readonly first: string;
+      readonly second: string;
+      readonly common: string;
+      /** Steps of a turn one feels. */
+      readonly detents: number;
       readonly bounce: Milliseconds;
     }
   /** A track between two legs, and a wiper that stands somewhere on it. */

@@ -79,6 +79,28 @@ function routines({ order, acknowledged }: TwoLines, rest: readonly string[]): s
   ];
 }
 
+const reader = (): string[] => [
+  "// Asks with a command, then reads while the chip holds the data line.",
+  "void readTransfer(uint8_t command, uint8_t *bytes, uint8_t length) {",
+  ...indented(1, [
+    "pullDown(DATA_LINE);",
+    "pullDown(CLOCK_LINE);",
+    "sendByte(command);",
+    "letGo(DATA_LINE);",
+  ]),
+  "  for (uint8_t at = 0; at < length; at++) {",
+  "    bytes[at] = 0;",
+  "    for (uint8_t bit = 0; bit < 8; bit++) {",
+  "      letGo(CLOCK_LINE);",
+  "      if (digitalRead(DATA_LINE)) bytes[at] |= 1 << bit;",
+  "      pullDown(CLOCK_LINE);",
+  "    }",
+  "  }",
+  ...indented(1, ["letGo(CLOCK_LINE);", "pullDown(CLOCK_LINE);"]),
+  ...indented(1, ["pullDown(DATA_LINE);", "letGo(CLOCK_LINE);", "letGo(DATA_LINE);"]),
+  "}",
+];
+
 const twoLines = (of: TwoLines): Transport => ({
   name: of.name,
   openDrain: true,
@@ -92,7 +114,12 @@ const twoLines = (of: TwoLines): Transport => ({
   pause: 2000,
   pace: ({ pinMode }, pause) => ({ write: pinMode, shiftBit: 0, pause }),
   draw: (pen, write) => draw(pen, write, of),
-  sketch: { bytes: of.bytes, calls: [], routines: (rest) => routines(of, rest) },
+  sketch: {
+    bytes: of.bytes,
+    calls: [],
+    routines: (rest) => routines(of, rest),
+    ...(of.acknowledged && of.order === "lsb" ? { reader } : {}),
+  },
 });
 
 /** Start, bytes least significant bit first with an acknowledge after each, stop. */

@@ -46,6 +46,12 @@ export const BOUGHT = about(
     filterFarads: optional(
       about("F from data and clock to ground; none where it is left out", amount<Farads>(LIMITS.farads)),
     ),
+    keys: optional(
+      about(
+        "keys between segment legs and key legs of the first chip of a board",
+        list(object({ segment: whole([1, 16]), input: whole([1, 8]) }), 24),
+      ),
+    ),
     exchanged: optional(
       about("digits are on the legs for segments, segments on the legs for digits", flag()),
     ),

@@ -72,6 +72,7 @@ class Boxing {
 
   box(): void {
     this.addFilters();
+    this.addKeys();
     this.claim();
     for (const wire of this.layer.wires) this.take(wire);
     this.carryOn();
@@ -105,6 +106,25 @@ class Boxing {
         this.layer.wire(`filter-${tail}`, legRef(chip, chipLeg(part, use)!), legRef(ref, "1"));
         this.layer.wire(`filter-ground-${tail}`, legRef(ref, "2"), legRef(chip, part.groundLeg));
       }
+    });
+  }
+
+  /** Buttons between segment legs and key legs of a board's chip. */
+  private addKeys(): void {
+    const { keys = [] } = this.bought;
+    this.boards.forEach((_, board) => {
+      const chip = this.chipsOn(board)[0]!;
+      const part = this.partOf(chip);
+      if (part.kind !== "driver-chip") return;
+      keys.forEach(({ segment, input }, nth) => {
+        const keyLeg = part.legs.find(({ name }) => name === `K${input}`);
+        const segmentLeg = part.segmentLegs[segment - 1];
+        if (!keyLeg || segmentLeg === undefined) return;
+        const ref = this.layer.unit("S", "button");
+        const tail = tailed(`key-${nth + 1}`, board);
+        this.layer.wire(`${tail}-segment`, legRef(chip, segmentLeg), legRef(ref, "1"));
+        this.layer.wire(tail, legRef(ref, "2"), legRef(chip, keyLeg.id));
+      });
     });
   }
 

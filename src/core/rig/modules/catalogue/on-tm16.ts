@@ -41,6 +41,9 @@ const onTwoWires = (
   note,
 });
 
+/** Eight keys on the third key leg, those of the left half on the odd segment legs. */
+const KEYS_ON_K3 = [1, 3, 5, 7, 2, 4, 6, 8].map((segment) => ({ segment, input: 3 }));
+
 /** Boards around a TM1637 and a TM1638. */
 export const ON_TM16: readonly ModuleSheet[] = [
   onTwoWires(
@@ -66,6 +69,7 @@ export const ON_TM16: readonly ModuleSheet[] = [
       chips: 1,
       digits: 8,
       level: COOL_LEVEL,
+      keys: KEYS_ON_K3,
     },
     inside: { ...anodes, scheme: "tm1638", polarity: "common-cathode" },
     colour: "red",
