@@ -16,7 +16,7 @@ type Cost = ControllerPart["cost"];
 export type Act = () => boolean;
 
 /** What is done to the rig without letting time pass that somebody could wait for. */
-export type Momentary = Extract<Deed, { do: "line-set" | "hand-over" | "keep" }>;
+export type Momentary = Extract<Deed, { do: "line-set" | "line-pull" | "hand-over" | "keep" | "tell" }>;
 
 /** What acts act on. */
 export interface Hands {
@@ -25,7 +25,11 @@ export interface Hands {
 }
 
 const isMomentary = (statement: Statement): statement is Momentary =>
-  statement.do === "line-set" || statement.do === "hand-over" || statement.do === "keep";
+  statement.do === "line-set" ||
+  statement.do === "line-pull" ||
+  statement.do === "hand-over" ||
+  statement.do === "keep" ||
+  statement.do === "tell";
 
 /** What lies within statements, and within the routines they call. */
 const PLAIN: ReadonlySet<Statement["do"]> = new Set([
@@ -43,6 +47,9 @@ const PLAIN: ReadonlySet<Statement["do"]> = new Set([
   "line-set",
   "hand-over",
   "keep",
+  "line-pull",
+  "receive",
+  "tell",
 ]);
 
 /**
@@ -150,6 +157,8 @@ export class Acts {
         return this.simple(variables.act(statement), statement.value);
       case "change":
         return this.simple(variables.act(statement), statement.by);
+      case "receive":
+        return this.simple(variables.act(statement));
       case "set-element":
         return this.simple(variables.act(statement), statement.value, statement.at);
       case "say":

@@ -1,6 +1,6 @@
 import { digitLines, directLines, gridOf, isMultiplexed, type DotGrid, type RigModel } from "../address";
 import { remembered } from "../remember";
-import { controllerById, reactsNot, type Scan } from "../rig";
+import { controllerById, reactingOf, reactsNot, type Scan } from "../rig";
 import { sceneTitle, showFrames, signRun, type Frame } from "../show";
 import { setUpWrites, stepOf } from "./driver-writes";
 import type { Statement } from "./language";
@@ -25,7 +25,7 @@ export const onTime = ({ on }: Pick<Scan, "on">, slot: number): number => on[Mat
 /** The program that plays the rig's show. */
 export const buildProgram: (model: RigModel) => Program = remembered((model: RigModel) => {
   const grid = gridOf(model);
-  if (model.rig.live && reactsNot(model.rig.plan) === undefined) return reacting(model);
+  if (reactingOf(model.rig)) return reacting(model);
   return playing(model, grid ? signFaces(model, grid) : showFrames(model.rig));
 });
 
@@ -88,9 +88,12 @@ function reacting(model: RigModel): Program {
   const strategy = strategyOf(model);
   const maker = stateMaker(model, hands.direct);
   const code = liveCodeOf(model);
+  const grid = gridOf(model);
   return {
-    ...withoutFaces(hands, strategy, undefined, maker),
-    frames: showFrames(model.rig).map((frame) => withState(frame, maker)),
+    ...withoutFaces(hands, strategy, grid, maker),
+    frames: grid
+      ? withStates(signFaces(model, grid), maker, undefined, grid, true)
+      : showFrames(model.rig).map((frame) => withState(frame, maker)),
     variables: code.variables,
     live: code.parts,
     setup: [...code.setup, ...setUpRoutine(hands), ...strategy.start(false)],

@@ -25,6 +25,7 @@ export function burstOf(program: Routines, state: SlotState, routine: Routine, c
 
 /** The statements of a routine. Strobes rest high before the chips are set up. */
 function statementsOf(program: Routines, routine: Routine): readonly Statement[] {
+  if (routine === "keys") return [{ do: "send-writes" }];
   if (routine !== "set-up") return program[routine];
   const rest = program.buses.flatMap(({ protocol, select }): Statement[] =>
     transportOf(protocol).selectRestsHigh && select !== undefined

@@ -9,7 +9,7 @@ export { runProgram, startProgram } from "./run";
 export { boardOf, type ProgramRun, type TimedEvent } from "./surroundings";
 export { writeSketch } from "./sketch";
 export { sketchMemory } from "./memory";
-export { storedBytes } from "./sketch/tables";
+export { storedBytes } from "./stored";
 export { printProblem, writeProgram, type ProgramText } from "./write";
 export { sketchText, type SketchLine } from "./sketch/text";
 export { timerKind } from "./sketch/clocks";

@@ -60,6 +60,8 @@ export type Expression =
   | { readonly is: "element"; readonly array: string; readonly at: Expression }
   /** A byte of the memory that outlives a power cut. */
   | { readonly is: "kept"; readonly at: Expression }
+  /** How many bytes have come over the serial line and wait to be taken. */
+  | { readonly is: "waiting" }
   /** The level on a line, or what the converter makes of its volts. */
   | { readonly is: "line" | "converter"; readonly line: string; readonly named: string };
 
@@ -122,6 +124,8 @@ export type Plain =
       readonly at: Expression;
       readonly value: Expression;
     }
+  /** Takes the next byte that came over the serial line. */
+  | { readonly do: "receive"; readonly name: string }
   /** A word to whoever reads the program. */
   | { readonly do: "say"; readonly text: string }
   | { readonly do: "call"; readonly routine: string; readonly given: readonly Expression[] }
@@ -145,10 +149,18 @@ export type Deed =
     }
   /** The line becomes an output at the level that was last put on it. */
   | { readonly do: "line-output"; readonly line: string; readonly named: string }
+  /** Pulls a line low, or lets it go so that what hangs on it decides. */
+  | { readonly do: "line-pull"; readonly line: string; readonly named: string; readonly low: 0 | 1 }
+  /** Asks the chip of a bus for its keys: what it answers is put into an array. */
+  | { readonly do: "read-keys"; readonly bus: number; readonly array: string }
   /** Puts a level that is worked out on a line. */
   | { readonly do: "line-set"; readonly line: string; readonly named: string; readonly level: Expression }
   /** Writes a byte into the memory that outlives a power cut, unless it is there already. */
   | { readonly do: "keep"; readonly at: Expression; readonly value: Expression }
+  /** The serial line is listened to and spoken on from now on, so many bits a second. */
+  | { readonly do: "listen"; readonly baud: number }
+  /** Sends a line of text and numbers over the serial line. */
+  | { readonly do: "tell"; readonly parts: ReadonlyArray<string | Expression> }
   /** What was drawn is shown from now on. */
   | { readonly do: "hand-over" }
   | { readonly do: "line-write"; readonly line: string; readonly level: 0 | 1 }

@@ -1,14 +1,13 @@
 import { gridOf, isMultiplexed, type RigModel } from "../address";
 import { transportOf } from "../bus";
 import { controllerById } from "../rig";
-import { storedWrites } from "./sketch/driver";
 import { signBytes } from "./sketch/sign";
-import { storedBytes } from "./sketch/tables";
 import { timerKind, type TimerKind } from "./sketch/clocks";
 import { keepsFaceTime, pausesLong } from "./sketch/time";
 import { statementsIn, type Statement } from "./language";
 import { liveMemory } from "./live/memory";
 import type { LiveParts, Program } from "./types";
+import { storedBytes, storedWrites } from "./stored";
 
 /** What a sketch takes of its board's memory, in bytes. */
 export interface SketchMemory {
@@ -85,6 +84,8 @@ export function sketchMemory(model: RigModel, program: Program): SketchMemory {
   };
 }
 
+/** The serial line of the sketch flavour, as it customarily comes: its code, and two buffers of 64 bytes with their places. */
+const SERIAL = { flash: 1300, ram: 157 };
 /** Reading a line, and the converter. */
 const READS = { line: 96, converter: 70 };
 
@@ -99,8 +100,15 @@ function reacting(model: RigModel, program: Program, live: LiveParts, kind: Time
     (program.chain ? CALLS.shiftOut : 0) +
     (isMultiplexed(model) ? CALLS.delayMicroseconds : 0) +
     READS.line +
-    (live.routines.some(({ name }) => name.startsWith("read")) ? READS.converter : 0);
-  return { own, tables, flash: own + calls, ram: ram + CLOCK_RAM, measured: false };
+    (live.routines.some(({ name }) => name.startsWith("read")) ? READS.converter : 0) +
+    (live.talks ? SERIAL.flash : 0);
+  return {
+    own,
+    tables,
+    flash: own + calls,
+    ram: ram + CLOCK_RAM + (live.talks ? SERIAL.ram : 0),
+    measured: false,
+  };
 }
 
 const usesWrites = ({ chain, direct, ring, buses }: Program): boolean =>

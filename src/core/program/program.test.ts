@@ -1,4 +1,4 @@
-import { demoRig } from "@/demo";
+import { plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
 import { MOTIONS, USUAL_TEXT_SCENE, type Scene } from "../dots";
 import type { Polarity } from "../parts";
@@ -39,13 +39,13 @@ const sketchOf = (rig: Rig) => {
   const model = modelOf(rig);
   return sketchText(writeSketch(model, buildProgram(model)));
 };
-const slipGate = demoRig("slip-gate");
-const ladderStep = demoRig("ladder-step");
+const slipGate = plainDemoRig("slip-gate");
+const ladderStep = plainDemoRig("ladder-step");
 /** A scan kept by a loop, whatever the rig has. */
 const looped = (id: string, on: readonly number[], blank: number): Rig => ({
-  ...demoRig(id),
+  ...plainDemoRig(id),
   scan: { school: "loop", on, blank },
-  show: { ...demoRig(id).show, interval: 20 },
+  show: { ...plainDemoRig(id).show, interval: 20 },
 });
 const withShow = (id: string, values: Partial<Show>): Rig => {
   const rig = looped(id, [2000], 20);
@@ -65,9 +65,9 @@ const scheme = (name: SchemeName, polarity: Polarity, register?: string): Rig =>
 const swapped = swapWires(slipGate, "output-a", "output-d");
 
 const onBoard = (id: string, controller: string): Rig =>
-  relay(demoRig(id), withController(demoRig(id).plan, controller));
-const chained = relay(demoRig("oar-rack"), {
-  ...demoRig("oar-rack").plan,
+  relay(plainDemoRig(id), withController(plainDemoRig(id).plan, controller));
+const chained = relay(plainDemoRig("oar-rack"), {
+  ...plainDemoRig("oar-rack").plan,
   scheme: "max7219",
   digits: 16,
   lines: {},
@@ -86,7 +86,7 @@ const faster = (rig: Rig): Rig => ({
   },
 });
 const everyMotion: Rig = (() => {
-  const rig = faster(demoRig("tide-notice"));
+  const rig = faster(plainDemoRig("tide-notice"));
   const laid = relay(rig, { ...withoutModule(rig.plan), digits: 8 });
   const words = MOTIONS.map((motion): Scene => ({
     ...USUAL_TEXT_SCENE,
@@ -175,9 +175,9 @@ describe("the sketch, compiled and run, makes the calls the simulator makes", ()
     ["a decade ring", scheme("ring", "common-cathode")],
     ["a BCD decoder", scheme("bcd-decoder", "common-cathode")],
     ["a register for each of four digits", scheme("register-static", "common-cathode")],
-    ["Water warmth, two wires", demoRig("water-warmth")],
-    ["Crew tally, three wires", demoRig("crew-tally")],
-    ["Oar rack, I²C", demoRig("oar-rack")],
+    ["Water warmth, two wires", plainDemoRig("water-warmth")],
+    ["Crew tally, three wires", plainDemoRig("crew-tally")],
+    ["Oar rack, I²C", plainDemoRig("oar-rack")],
     ["twelve digits on two MAX7219", chained],
     ["a 74HC164 for each of four digits", scheme("register-static", "common-cathode", "74HC164")],
     ["two 74HC164 that scan", scheme("two-registers", "common-cathode", "74HC164")],
@@ -188,9 +188,9 @@ describe("the sketch, compiled and run, makes the calls the simulator makes", ()
     ["a fast board with pauses", onBoard("crew-tally", "ESP32-module")],
     [
       "Wind arrow, row by row",
-      faster({ ...demoRig("wind-arrow"), scan: { school: "loop", on: [1000], blank: 20 } }),
+      faster({ ...plainDemoRig("wind-arrow"), scan: { school: "loop", on: [1000], blank: 20 } }),
     ],
-    ["Tide notice, a chain of four", faster(demoRig("tide-notice"))],
+    ["Tide notice, a chain of four", faster(plainDemoRig("tide-notice"))],
     ["turned modules, every motion, pictures", everyMotion, 60_000],
     [
       "two modules of dots on a TM1640",

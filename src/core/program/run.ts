@@ -6,7 +6,7 @@ import { drawingTime } from "./drawing";
 import type { Expression, Statement } from "./language";
 import type { Board, ProgramRun, Surroundings, TimedEvent } from "./surroundings";
 import { Variables, type Outside } from "./variables";
-import type { Program, ProgramFrame, Routine, SlotState } from "./types";
+import type { Memory, Program, ProgramFrame, Routine, SlotState } from "./types";
 
 type Cost = ControllerPart["cost"];
 /** What takes place, with its moments; it says whether the routine it stands in is over. */
@@ -48,6 +48,12 @@ class Run {
   private readonly cost: Cost;
   private readonly variables: Variables;
   private readonly acts: Acts;
+  /** The serial line: how long a byte takes, and when all that was given to it is out. */
+  private readonly serial = { byte: 0, until: 0 };
+  private readonly memory: Memory = {
+    array: (name) => this.variables.array(name),
+    variable: (name) => this.look(name) ?? 0,
+  };
   /** What was done without waiting and not yet told. */
   private told: TimedEvent[] = [];
 
@@ -63,6 +69,8 @@ class Run {
       convert: (line) => around.convert(line, this.now),
       isSteady: (line) => around.isSteady(line),
       kept: (at) => around.kept(at),
+      waiting: () => around.waiting(this.now),
+      receive: () => around.receive(this.now),
     };
     this.variables = new Variables(intBits, () => this.now / 1000, outside);
     for (const array of program.live?.arrays ?? []) this.variables.declareArray(array);
@@ -151,6 +159,10 @@ class Run {
           yield { kind: "line-output", line: statement.line, at: this.now };
           this.now += this.cost.pinMode;
           break;
+        case "listen":
+          this.serial.byte = Math.round(1e10 / statement.baud);
+          this.now += this.cost.pinMode;
+          break;
         case "line-input":
           this.around?.input(statement.line, statement.pulledUp);
           this.now += this.cost.pinMode;
@@ -159,6 +171,9 @@ class Run {
         case "set-up-chips":
         case "darken":
           yield* this.putOut(statement);
+          break;
+        case "read-keys":
+          yield* this.readKeys(statement);
           break;
         case "take-frame":
           yield* this.take(chosen(this.program, statement.frame, shown));
@@ -201,22 +216,40 @@ class Run {
       this.now += this.cost.pinWrite;
       return;
     }
+    if (deed.do === "line-pull") {
+      this.around?.pull(deed.line, deed.low === 1);
+      this.now += this.cost.pinMode;
+      return;
+    }
     if (deed.do === "keep") {
       const at = this.variables.value(deed.at, routine);
       const value = this.variables.value(deed.value, routine);
       this.now += this.cost.statement + (this.around?.keep(at, value & 255, this.now) ?? 0);
       return;
     }
+    if (deed.do === "tell") return this.tellLine(deed, routine);
     const { live } = this.program;
     if (!live) return;
     const drawn = this.variables.array(live.drawn);
     this.variables.copy(live.drawn, live.pattern);
     // As long as a loop of the sketch takes that copies byte by byte.
     this.now += drawn.length * 3 * this.cost.statement;
-    const frame = live.faceOf((name) => this.variables.array(name));
+    const frame = live.faceOf(this.memory);
     if (frame === this.frame) return;
     this.frame = frame;
     this.told.push({ kind: "frame", frame, at: this.now });
+  }
+
+  /** A line goes out byte by byte behind the program's back, as long as its buffer takes them. */
+  private tellLine({ parts }: Extract<Momentary, { do: "tell" }>, routine: string): void {
+    const text = parts
+      .map((part) => (typeof part === "string" ? part : String(this.variables.value(part, routine))))
+      .join("");
+    const { serial } = this;
+    this.now += (text.length + 2) * TELL_STATEMENTS * this.cost.statement;
+    serial.until = Math.max(serial.until, this.now) + (text.length + 2) * serial.byte;
+    this.now = Math.max(this.now, serial.until - SERIAL_BUFFER * serial.byte);
+    this.told.push({ kind: "told", text, at: this.now });
   }
 
   /** Tells what was done, with the ticks that fell in between. */
@@ -258,6 +291,27 @@ class Run {
     const made = burstOf(this.program, state, routine, this.cost);
     yield { kind: "burst", burst: made, state, routine, frame: of, beginsScan, at: this.now };
     this.now += made.duration;
+  }
+
+  /** What a chip answers is what hands do at the end of its asking. */
+  private *readKeys({ bus, array }: Doing<"read-keys">): Generator<TimedEvent, void> {
+    const { program, around, frame } = this;
+    const { units } = program.buses[bus]!;
+    const state = program.live!.keys!.find((one) => one.bus === bus)!.asks;
+    const answer = around?.keys(units, this.now) ?? [];
+    const made = burstOf(program, state, "keys", this.cost);
+    yield {
+      kind: "burst",
+      burst: made,
+      state,
+      routine: "keys",
+      frame,
+      beginsScan: false,
+      keys: { units, answer },
+      at: this.now,
+    };
+    this.now += made.duration;
+    this.variables.fill(array, answer);
   }
 
   private *take(next: ProgramFrame): Generator<TimedEvent, void> {
@@ -393,6 +447,10 @@ class Run {
     return value;
   }
 }
+
+/** Statements a byte costs that is put into the serial line's buffer, and the bytes that has room for. */
+const TELL_STATEMENTS = 8;
+const SERIAL_BUFFER = 64;
 
 const microseconds = (time: number): Nanoseconds => Math.round(time * 1000);
 const milliseconds = (time: number): Nanoseconds => Math.round(time * 1_000_000);

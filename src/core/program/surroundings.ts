@@ -1,5 +1,6 @@
 import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
+import type { UnitRef } from "../rig";
 import type { ProgramEvent } from "./types";
 import type { IntBits } from "./widths";
 
@@ -15,6 +16,13 @@ export interface Surroundings {
   /** Writes one. @returns how long it takes: nothing where it is there already */
   keep(at: number, value: number, now: Nanoseconds): Nanoseconds;
   input(line: string, pulledUp: boolean): void;
+  /** A line is pulled low, or let go. */
+  pull(line: string, low: boolean): void;
+  /** What the chips of a bus tell of their keys. */
+  keys(units: readonly UnitRef[], now: Nanoseconds): readonly number[];
+  /** Bytes that came over the serial line and were not taken; 0 stays so until the next move. */
+  waiting(now: Nanoseconds): number;
+  receive(now: Nanoseconds): number;
   /** When a hand moves next, and how many moves there were. */
   readonly nextMove: Nanoseconds;
   readonly moved: number;

@@ -54,6 +54,12 @@ export interface ProgramBus extends EncodedBus {
   readonly step: Nanoseconds;
 }
 
+/** What a program has in mind. */
+export interface Memory {
+  array(name: string): readonly number[];
+  variable(name: string): number;
+}
+
 /** What a program has that makes its faces while it runs. */
 export interface LiveParts {
   readonly arrays: readonly ArrayVariable[];
@@ -66,13 +72,23 @@ export interface LiveParts {
   readonly size: number;
   /** What is put out for a slot's bytes. */
   readonly stateOf: (slot: number, bytes: readonly number[]) => SlotState;
-  /** The face that was drawn, by what stands in an array. */
-  readonly faceOf: (array: (name: string) => readonly number[]) => ProgramFrame;
+  /** The face that was drawn, by what it has in mind. */
+  readonly faceOf: (memory: Memory) => ProgramFrame;
   /** Tables its routines read from, and the lines they name. */
   readonly tables: readonly Table[];
   readonly lines: ReadonlyArray<{ readonly named: string; readonly line: string }>;
   /** Bytes of what outlives a power cut, and over how many places they go round. */
   readonly kept?: { readonly size: number; readonly places: number };
+  /** The contacts it reads, and the variable that is 1 while it takes each for pressed. */
+  readonly contacts?: ReadonlyArray<{
+    readonly unit: UnitRef;
+    readonly key?: string;
+    readonly variable: string;
+  }>;
+  /** What asks the chip of a bus for its keys. */
+  readonly keys?: ReadonlyArray<{ readonly bus: number; readonly asks: SlotState }>;
+  /** It listens on the serial line and answers. */
+  readonly talks?: true;
   /** What switches each output, for those who look on. */
   readonly outputs: readonly LiveOutput[];
   /** The values as they are called, and the variable that holds each. */
@@ -140,7 +156,7 @@ export interface Burst {
 }
 
 /** A routine that is one burst of edges. */
-export type Routine = "send" | "darken" | "set-up";
+export type Routine = "send" | "darken" | "set-up" | "keys";
 
 /** Something the program does at a moment. */
 export type ProgramEvent =
@@ -149,6 +165,8 @@ export type ProgramEvent =
   | { readonly kind: "line-output"; readonly line: string }
   /** A line is set by itself. */
   | { readonly kind: "line"; readonly line: string; readonly level: 0 | 1 }
+  /** A line was sent over the serial line. */
+  | { readonly kind: "told"; readonly text: string }
   /** Nothing up to here: no more is known of what the hands do. */
   | { readonly kind: "nothing" }
   /** A new face begins to be shown. */
@@ -162,4 +180,6 @@ export type ProgramEvent =
       readonly frame: ProgramFrame;
       /** The burst begins a new turn of the scan. */
       readonly beginsScan: boolean;
+      /** Where chips are asked for their keys: what they tell. */
+      readonly keys?: { readonly units: readonly UnitRef[]; readonly answer: readonly number[] };
     };

@@ -29,6 +29,9 @@ export interface Outside {
   convert(line: string): number;
   /** A byte of the memory that outlives a power cut. */
   kept(at: number): number;
+  /** Bytes that came over the serial line, and the next of them. */
+  waiting(): number;
+  receive(): number;
   /** Whether a line reads alike until a hand moves. */
   isSteady(line: string): boolean;
 }
@@ -101,6 +104,17 @@ export class Variables {
     source.forEach((value, at) => (values[at] = value));
   }
 
+  /** Gives an array values from its start on. */
+  fill(name: string, values: readonly number[]): void {
+    const row = this.row(name);
+    values.forEach((value, at) => {
+      const now = wrap(value, row.width);
+      if (row.values[at] === now) return;
+      row.values[at] = now;
+      this.noted.changed = true;
+    });
+  }
+
   has(name: string): boolean {
     return this.find(name) !== undefined;
   }
@@ -134,8 +148,18 @@ export class Variables {
   }
 
   /** A statement made into what does it. */
-  act(statement: Extract<Plain, { do: "declare" | "set" | "change" | "set-element" }>): () => void {
+  act(
+    statement: Extract<Plain, { do: "declare" | "set" | "change" | "set-element" | "receive" }>,
+  ): () => void {
     switch (statement.do) {
+      case "receive": {
+        const taken = this.setting(statement.name, () => this.world.receive());
+        return () => {
+          // Another byte may be as the one before: there is one less to take.
+          this.noted.changed = true;
+          taken();
+        };
+      }
       case "declare": {
         const { name, width, kept, value } = statement;
         const worth = value ? this.make(value) : () => 0;
@@ -226,6 +250,8 @@ export class Variables {
         const at = this.make(expression.at);
         return () => this.world.kept(at());
       }
+      case "waiting":
+        return () => this.world.waiting();
       case "line":
         return () => {
           const level = this.world.level(expression.line);
@@ -319,6 +345,7 @@ export class Variables {
         return kindOf("u8");
       case "line":
       case "converter":
+      case "waiting":
         return { bits: this.intBits, signed: true };
       case "as":
         return kindOf(expression.width);
@@ -372,6 +399,7 @@ export function operationsIn(expression: Expression): number {
     case "clock":
     case "line":
     case "converter":
+    case "waiting":
       return 1;
     case "elapsed":
       return 2;

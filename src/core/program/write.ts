@@ -2,10 +2,10 @@ import { gridOf, type RigModel } from "../address";
 import type { LegNames } from "../parts";
 import { controllerById } from "../rig";
 import { writeSketch } from "./sketch";
-import { storedBytes } from "./sketch/tables";
 import type { SketchLine } from "./sketch/text";
 import type { Program } from "./types";
 import { writeLogic } from "./verilog";
+import { storedBytes } from "./stored";
 
 /** The program as it is handed out for the rig's board. */
 export interface ProgramText {

@@ -2,6 +2,7 @@ import type { Live } from "../../rig";
 import {
   clock,
   elapsed,
+  either,
   name,
   number,
   operation,
@@ -20,17 +21,22 @@ import { REDRAW, type ValueCode } from "./value-code";
 /** Half a period of a face that blinks, in ms: twice a second. */
 const BLINK_MS = 250;
 
-/** Which face is shown: the first whose condition holds, otherwise those without one by turns. */
+/**
+ * Which face is shown: the first whose condition holds, otherwise those without one by turns. A text that runs and has no
+ * time of its own stays until it is through.
+ * @param fresh what is done when another face is chosen
+ */
 export function choiceCode(
-  live: Live,
+  faces: Live["faces"],
   values: readonly ValueCode[],
+  fresh: readonly Statement[],
   problems: LiveProblem[],
 ): { readonly variables: readonly Variable[]; readonly routines: readonly Subroutine[] } {
-  const { faces } = live;
   const blinks = faces.some((face) => face.blinks);
   if (faces.length === 1 && !blinks) return { variables: [], routines: [] };
   const turning = faces.flatMap((face, nth) => (face.while === undefined ? [nth] : []));
-  const timed = turning.length > 1 && turning.some((nth) => faces[nth]!.for !== undefined);
+  const untilRun = (nth: number) => faces[nth]!.runs !== undefined && faces[nth]!.for === undefined;
+  const timed = turning.length > 1 && turning.some((nth) => faces[nth]!.for !== undefined || untilRun(nth));
   const conditions = faces.flatMap((face, nth) => {
     if (!face.while) return [];
     const condition = conditionCode(face.while, values);
@@ -57,12 +63,15 @@ export function choiceCode(
   const stays: Table = {
     name: "TURN_MS",
     width: "u32",
-    values: turning.map((nth) => faces[nth]!.for ?? 1000),
+    values: turning.map((nth) => faces[nth]!.for ?? (untilRun(nth) ? 0 : 1000)),
   };
+  const stay: Expression = { is: "entry", table: stays, at: name("turn") };
+  const over = operation(elapsed("turnedAt"), ">=", stay);
   const turns: Statement[] = timed
     ? [
-        when(operation(elapsed("turnedAt"), ">=", { is: "entry", table: stays, at: name("turn") }), [
+        when(turning.some(untilRun) ? either(operation(stay, ">", number(0)), over, name("ran")) : over, [
           set("turnedAt", clock("ms")),
+          ...(turning.some(untilRun) ? [set("ran", number(0))] : []),
           set("turn", operation(operation(name("turn"), "+", number(1)), "%", number(turning.length))),
         ]),
       ]
@@ -73,6 +82,7 @@ export function choiceCode(
         { do: "declare", name: "wanted", width: "u8", value: wanted },
         when(operation(name("wanted"), "!=", name("face")), [
           set("face", name("wanted")),
+          ...fresh,
           ...(blinks ? [set("blinkedOff", number(0)), set("blinkedAt", clock("ms"))] : []),
           REDRAW,
         ]),

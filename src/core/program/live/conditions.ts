@@ -24,6 +24,9 @@ const SIGNS = {
 export function conditionCode(condition: Condition, values: readonly ValueCode[]): Expression | undefined {
   const value = values.find(({ name: called }) => called === condition.value);
   if (!value) return undefined;
+  if (condition.is === "arrives") return value.text && name(value.text.arrives);
+  if (condition.is === "typing") return value.typing;
+  if (condition.is === "refused") return value.refused;
   if (condition.is === "running") return value.running;
   if (condition.is === "stopped") return value.running && operation(value.running, "==", number(0));
   if (condition.than === undefined) return undefined;

@@ -21,6 +21,8 @@ export interface ContactCode {
   readonly variables: readonly Variable[];
   readonly routine: Subroutine;
   readonly setup: readonly Statement[];
+  /** 1 while the program takes it for pressed. */
+  readonly down: string;
 }
 
 /** Statements of a control's action. */
@@ -29,15 +31,36 @@ type Does = (control: Control) => readonly Statement[];
 /** A button's contacts close and open many times before they rest: eight samples that agree are one press. */
 const SAMPLES = 8;
 
+/** A contact as the program reads it. */
+export interface ContactSource {
+  /** What its variables begin with. */
+  readonly own: string;
+  readonly called: string;
+  readonly routine: string;
+  /** Other than 0 while it is pressed. */
+  readonly pressed: Expression;
+  readonly setup: readonly Statement[];
+}
+
+/** A contact on a line of its own. */
+export function lineContact({ unit, line, pressed, pull }: ContactLine): ContactSource {
+  const named = lineConstant(unit);
+  return {
+    own: unitName(unit),
+    called: unit,
+    routine: routineFor("read", unit),
+    pressed: operation({ is: "line", line, named }, "==", number(pressed)),
+    setup: [{ do: "line-input", line, named, pulledUp: pull === "inside" }],
+  };
+}
+
 /** How a button is read: by the school that is chosen, with what its controls do. */
 export function contactCode(
-  contact: ContactLine,
+  { own, called, routine, pressed: isPressed, setup }: ContactSource,
   controls: readonly Control[],
   { way, ms }: Live["debounce"],
   does: Does,
 ): ContactCode {
-  const own = unitName(contact.unit);
-  const named = lineConstant(contact.unit);
   const [down, seen, since, held] = ["down", "seen", "since", "held"].map((word) => joined(own, word)) as [
     string,
     string,
@@ -57,7 +80,7 @@ export function contactCode(
     do: "declare",
     name: "pressed",
     width: "u8",
-    value: operation({ is: "line", line: contact.line, named }, "==", number(contact.pressed)),
+    value: isPressed,
   };
   const settled: Statement[] = [set(down, level), ...acted];
   const { variables, body } = schoolOf(way, ms, { down, seen, since, read, level, settled });
@@ -73,12 +96,13 @@ export function contactCode(
       ]),
     ],
     routine: {
-      name: routineFor("read", contact.unit),
-      says: [SAYS[way](contact.unit, ms)],
+      name: routine,
+      says: [SAYS[way](called, ms)],
       given: [],
       body: [...body, ...(holding.length > 0 ? [when(name(down), holding)] : [])],
     },
-    setup: [{ do: "line-input", line: contact.line, named, pulledUp: contact.pull === "inside" }],
+    setup,
+    down,
   };
 }
 

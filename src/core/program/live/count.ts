@@ -32,6 +32,7 @@ export function countCode({ name: called, count }: OneValue<"count">): ValueCode
   const variable = variableOf(called);
   const value = name(variable);
   const start = number(count.start);
+  const setTo = (to: Expression): Statement[] => [set(variable, to), REDRAW];
   return {
     name: called,
     variable,
@@ -46,12 +47,13 @@ export function countCode({ name: called, count }: OneValue<"count">): ValueCode
     ],
     compared: value,
     part: () => value,
+    setTo,
     act(action) {
       switch (action.do) {
         case "step":
           return stepWithin(variable, action.by, count);
         case "set":
-          return [set(variable, number(Math.min(count.most, Math.max(count.least, action.to)))), REDRAW];
+          return setTo(number(Math.min(count.most, Math.max(count.least, action.to))));
         case "reset":
           return [set(variable, start), REDRAW];
         default:

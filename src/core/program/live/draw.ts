@@ -11,36 +11,35 @@ import {
   operation,
   setElement,
   when,
-  type ArrayVariable,
   type Expression,
   type Statement,
   type Subroutine,
   type Table,
-  type Width,
 } from "../language";
-import { BLANK_CODE, FIRST_CODES, forEach, numberRoutine } from "./numbers";
-import type { OutputCode } from "./outputs";
+import { ASCII, BLANK_CODE, FIRST_CODES, asciiCodes, forEach, numberRoutine } from "./numbers";
+import { routineFor } from "./naming";
+import {
+  faceArrays,
+  flashTable as table,
+  lampsDrawn,
+  onFace,
+  turnBits as turn,
+  type FaceCode,
+  type Lamps,
+} from "./face-code";
 import type { Pattern } from "./pattern";
 import type { ValueCode } from "./value-code";
 import { widthFor } from "./widths";
 
-/** The glyphs of a rig's faces, by their codes. */
-export function glyphCodes(laid: readonly Laid[]): string[] {
+/** The glyphs of a rig's faces, by their codes; of one that shows a message, all of ASCII. */
+export function glyphCodes(laid: readonly Laid[], showsText: boolean): string[] {
   const more = laid.flatMap(({ cells }) => cells.map(({ glyph }) => glyph));
-  return [...new Set([...FIRST_CODES, ...more])];
+  return [...new Set([...FIRST_CODES, ...more, ...(showsText ? ASCII : [])])];
 }
 
 /** What stands beside a glyph: bit 0 the point, then the marks. */
 const extrasOf = ({ point, marks = [] }: Cell, all: readonly MarkName[]): number =>
   (point ? 1 : 0) | marks.reduce((bits, mark) => bits | (2 << all.indexOf(mark)), 0);
-
-/** Everything about drawing: arrays and routines, which name the tables they read from. */
-export interface DrawCode {
-  readonly arrays: readonly ArrayVariable[];
-  readonly routines: readonly Subroutine[];
-  /** What is meant to stand on the face, by what was drawn. */
-  cellsOf(array: (name: string) => readonly number[]): Cell[];
-}
 
 interface Drawn {
   readonly live: Live;
@@ -49,21 +48,20 @@ interface Drawn {
   readonly digits: number;
   readonly marks: readonly MarkName[];
   readonly pattern: Pattern;
-  readonly lamps: ReadonlyArray<{ readonly output: OutputCode; readonly bits: ReturnType<Pattern["lamp"]> }>;
+  readonly lamps: Lamps;
 }
 
-const table = (called: string, width: Width, values: readonly number[]): Table => ({
-  name: called,
-  width,
-  values,
-  inFlash: true,
-});
-
-export function drawCode({ live, laid, values, digits, marks, pattern, lamps }: Drawn): DrawCode {
-  const glyphs = glyphCodes(laid);
+/** Faces of digits: characters by their codes, numbers at fixed places, then the bytes. */
+export function drawDigits({ live, laid, values, digits, marks, pattern, lamps }: Drawn): FaceCode {
+  const texts = values.filter(
+    ({ name: own, text }) =>
+      text && laid.some(({ fields: all }) => all.some(({ slot }) => slot.value === own)),
+  );
+  const glyphs = glyphCodes(laid, texts.length > 0);
   const several = laid.length > 1;
   const blinks = live.faces.some((face) => face.blinks);
-  const usesExtras = laid.some(({ cells }) => cells.some((cell) => cell.point || cell.marks?.length));
+  const usesExtras =
+    texts.length > 0 || laid.some(({ cells }) => cells.some((cell) => cell.point || cell.marks?.length));
   const codes = table(
     "FACE_CODES",
     "u8",
@@ -78,7 +76,7 @@ export function drawCode({ live, laid, values, digits, marks, pattern, lamps }: 
   const at = name("at");
   const ofFace = several ? operation(operation(name("face"), "*", number(digits)), "+", at) : at;
   const fields = laid.map(({ fields: own }) => own.map((field) => putField(field, values)));
-  const putAll = putOnFaces(fields);
+  const putAll = onFace(fields);
   const placing = placingCode(pattern, marks, usesExtras);
   const dark: Statement[] = blinks
     ? [
@@ -90,7 +88,9 @@ export function drawCode({ live, laid, values, digits, marks, pattern, lamps }: 
         ]),
       ]
     : [];
-  const numbers = numberRoutine(live, values, laid);
+  const putsNumbers = laid.some(({ fields: own }) =>
+    own.some(({ slot }) => !texts.some(({ name: called }) => called === slot.value)),
+  );
   return {
     arrays: [
       {
@@ -103,23 +103,11 @@ export function drawCode({ live, laid, values, digits, marks, pattern, lamps }: 
       ...(usesExtras
         ? [{ name: "extras", width: "u8" as const, size: digits, says: "its point and marks" }]
         : []),
-      {
-        name: "drawn",
-        width: "u8",
-        size: pattern.base.length,
-        values: pattern.base,
-        says: "a face while it is drawn",
-      },
-      {
-        name: "pattern",
-        width: "u8",
-        size: pattern.base.length,
-        values: pattern.base,
-        says: "the face that is shown",
-      },
+      ...faceArrays(pattern.base),
     ],
     routines: [
-      ...numbers.routines,
+      ...(putsNumbers ? [numberRoutine(live, values)] : []),
+      ...texts.map((text) => putText(text, glyphs)),
       {
         name: "draw",
         says: ["Draws the face: what stands on it, the values, then the bytes these wires ask for."],
@@ -133,19 +121,17 @@ export function drawCode({ live, laid, values, digits, marks, pattern, lamps }: 
           ...dark,
           forEach("at", pattern.base.length, [setElement("drawn", at, entry(base, at))]),
           ...placing.body,
-          ...lamps.map(({ output, bits }) =>
-            when(
-              name(output.variable),
-              bits.map(({ at: place, mask }) => turn(number(place), number(mask))),
-            ),
-          ),
+          ...lampsDrawn(lamps),
           { do: "hand-over" },
         ],
       },
     ],
-    cellsOf: (array) => {
+    variables: [],
+    pass: [],
+    fresh: [],
+    shown: ({ array }) => {
       const [shown, beside] = [array("codes"), usesExtras ? array("extras") : []];
-      return shown.map((code, nth): Cell => {
+      const cells = shown.map((code, nth): Cell => {
         const bits = beside[nth] ?? 0;
         const own = marks.filter((_, mark) => bits & (2 << mark));
         return {
@@ -154,30 +140,47 @@ export function drawCode({ live, laid, values, digits, marks, pattern, lamps }: 
           ...(own.length > 0 ? { marks: own } : {}),
         };
       });
+      return { key: JSON.stringify(cells), face: () => ({ cells, text: joinCells(cells).trim() }) };
     },
   };
 }
 
-/** A face's text as its cells read. */
-export const textOf = (cells: readonly Cell[]): string => joinCells(cells).trim();
-
-/** Turns bits of the drawing around: what is dark lights, whichever level lights it. */
-const turn = (place: Expression, mask: Expression): Statement =>
-  setElement("drawn", place, operation(element("drawn", place), "^", mask));
-
-/** What is put on which face; alike on all of them, it is put whichever is shown. */
-function putOnFaces(fields: ReadonlyArray<readonly Statement[]>): readonly Statement[] {
-  const alike = new Set(fields.map((puts) => JSON.stringify(puts))).size === 1;
-  if (alike) return fields[0]!;
-  return fields.flatMap((puts, nth) =>
-    puts.length === 0 ? [] : [when(operation(name("face"), "==", number(nth)), puts)],
-  );
-}
-
 function putField({ slot, first, width }: Field, values: readonly ValueCode[]): Statement {
   const value = values.find(({ name: called }) => called === slot.value)!;
+  if (value.text) return call(routineFor("put", value.text.array), number(first), number(width));
   const least = Math.max(slot.least, slot.decimals + 1);
   return call("putNumber", value.part(slot.part), number(first), number(width), number(least));
+}
+
+/** Puts a text on digits, from the left: a point stands with the character before it. */
+function putText({ text, name: called }: ValueCode, glyphs: readonly string[]): Subroutine {
+  const { array, length } = text!;
+  const [at, end, nth] = [name("at"), operation(name("first"), "+", name("width")), name("nth")];
+  const byte = element(array, nth);
+  const point = operation(at, "-", number(1));
+  return {
+    name: routineFor("put", array),
+    says: [`${called}: as many of its characters as there are digits for.`],
+    given: [
+      { name: "first", width: "u8" },
+      { name: "width", width: "u8" },
+    ],
+    body: [
+      { do: "declare", name: "at", width: "u8", value: name("first") },
+      forEach("nth", name(length), [
+        when(
+          operation(operation(byte, "==", number(46)), "&&", operation(at, ">", name("first"))),
+          [setElement("extras", point, operation(element("extras", point), "|", number(1)))],
+          [
+            when(operation(at, "<", end), [
+              setElement("codes", at, entry(asciiCodes(glyphs), operation(byte, "-", number(32)))),
+              { do: "change", name: "at", operator: "+", by: number(1) },
+            ]),
+          ],
+        ),
+      ]),
+    ],
+  };
 }
 
 interface Placed {

@@ -1,8 +1,7 @@
-import type { RigModel } from "../../address";
-import { contactLine, converterLine } from "../../inputs";
+import { gridOf, usedLines, type RigModel } from "../../address";
+import { BAUD, converterLine } from "../../inputs";
 import type { ControllerPart } from "../../parts";
-import { controllerById, type Action, type Control, type Live } from "../../rig";
-import { layTemplate, marksOf, templateProblem } from "../../show";
+import { controllerById, type Action, type Live } from "../../rig";
 import {
   call,
   clock,
@@ -22,14 +21,18 @@ import { USUAL_KEEP, keepCode } from "./keep";
 import { linesIn, tablesIn } from "./named-in";
 import type { LiveProblem } from "./problem";
 import { conditionCode, eventCode } from "./conditions";
-import { contactCode } from "./contacts";
+import { entryCode } from "./entry";
+import { contactsOf } from "./controls";
 import { countCode, randomCode } from "./count";
-import { drawCode, glyphCodes, textOf } from "./draw";
+import type { FaceCode } from "./face-code";
+import { facesCode } from "./faces";
+import { commandCode } from "./commands";
+import { RUNS_ANEW } from "./draw-dots";
+import { messageCode, serialCode, type SerialCode } from "./message";
 import { outputCode, switchedBy, type OutputCode } from "./outputs";
-import { patternOf } from "./pattern";
 import { calibration, readingCode } from "./reading";
 import { timerCode } from "./timer";
-import type { ValueAction, ValueCode } from "./value-code";
+import { REDRAW, type ValueAction, type ValueCode } from "./value-code";
 
 export { USUAL_KEEP } from "./keep";
 export type { LiveProblem } from "./problem";
@@ -55,14 +58,21 @@ export function liveCode(
   live: Live,
   direct: readonly string[],
   shows: readonly Statement[],
-  stateFrame: (face: Pick<ProgramFrame, "cells" | "text">) => ProgramFrame,
+  stateFrame: (face: Pick<ProgramFrame, "cells" | "text" | "bitmap">) => ProgramFrame,
 ): LiveCode {
   const problems: LiveProblem[] = [];
   const controller = controllerById(model.rig.plan.controller);
   const values = valuesOf(model, live, controller, problems);
+  const serial = serialOf(model, live, values, problems);
   const outputs = outputsOf(model, live, problems);
   const does = doer(live, values, outputs);
-  const contacts = contactsOf(model, live, does, problems);
+  const { contacts, keys, read } = contactsOf(
+    model,
+    live,
+    does,
+    (action) => sayUndone(live, action),
+    problems,
+  );
   const events = live.events.flatMap((event, nth) => {
     const condition = conditionCode(event.when, values);
     const body = does(event.does);
@@ -70,33 +80,10 @@ export function liveCode(
     problems.push({ at: "events", nth, says: sayUndone(live, event.does, event.when.value) });
     return [];
   });
-  const marks = marksOf(model.rig);
-  const digits = model.digits.length;
-  const faces = live.faces.map(({ shows: template, ...face }, nth) => {
-    const problem = templateProblem(template, live.values);
-    if (problem) problems.push({ at: "faces", nth, says: problem });
-    return { ...face, shows: problem ? "" : template };
-  });
-  const laid = faces
-    .map(({ shows: template }) =>
-      layTemplate(
-        template,
-        { values: live.values.filter((one) => values.some(({ name: own }) => own === one.name)) },
-        digits,
-        model.rig.show,
-        marks,
-      ),
-    )
-    .map((one) => ({
-      ...one,
-      fields: one.fields.filter(({ slot }) => values.some(({ name: own }) => own === slot.value)),
-    }));
-  const pattern = patternOf(model, direct, glyphCodes(laid), marks);
-  const lamps = outputs.flatMap((output) =>
-    "pips" in output.by ? [{ output, bits: pattern.lamp(output.by.pips) }] : [],
-  );
-  const drawn = drawCode({ live, laid, values, digits, marks, pattern, lamps });
-  const choice = choiceCode(live, values, problems);
+  const holds = actionsOf(live).some((action) => "face" in action && action.face === "hold");
+  const drawn = facesCode(model, live, values, outputs, direct, problems);
+  const { code } = drawn;
+  const choice = choiceCode(drawn.faces, values, code.fresh, problems);
   const watch: Subroutine[] =
     events.length > 0
       ? [
@@ -109,44 +96,74 @@ export function liveCode(
         ]
       : [];
   const keeping = keepingOf(live, values, controller, problems);
-  const faceOf = faceMaker(drawn.cellsOf, stateFrame);
-  const setup = [...outputs.flatMap((output) => output.setup), ...contacts.flatMap((one) => one.setup)];
+  const faceOf = faceMaker(code.shown, stateFrame);
+  const setup = [
+    ...(serial?.setup ?? []),
+    ...outputs.flatMap((output) => output.setup),
+    ...keys.setup,
+    ...contacts.flatMap((one) => one.setup),
+  ];
   const routines = [
     ...outputs.flatMap((output) => output.routines),
+    ...keys.routines,
     ...contacts.map(({ routine }) => routine),
     ...values.flatMap(({ routine }) => routine ?? []),
+    ...(serial?.routines ?? []),
     ...watch,
     ...choice.routines,
     ...(keeping?.routines ?? []),
-    ...drawn.routines,
+    ...code.routines,
   ];
   return {
     variables: [
       { name: "redraw", width: "u8", value: number(1) },
+      ...(holds ? [{ name: "faceHeld", width: "u8" as const }] : []),
       ...values.flatMap(({ variables }) => variables),
+      ...(serial?.variables ?? []),
+      ...keys.variables,
       ...contacts.flatMap(({ variables }) => variables),
       ...outputs.flatMap(({ variables }) => variables),
       ...events.flatMap(({ variables }) => variables),
       ...choice.variables,
+      ...code.variables,
       ...(keeping?.variables ?? []),
     ],
     setup: [...setup, ...(keeping ? [call("readKept")] : [])],
     pass: [
+      ...(serial?.pass ?? []),
+      ...keys.pass,
       ...contacts.map(({ routine }) => call(routine.name)),
       ...values.flatMap(({ routine }) => (routine ? [call(routine.name)] : [])),
       ...watch.map(({ name: routine }) => call(routine)),
       ...outputs.flatMap(({ pass }) => pass),
+      // A text that is through is followed at once: choosing comes behind.
+      ...code.pass,
       ...choice.routines.map(({ name: routine }) => call(routine)),
       ...(keeping ? [call("keepValues")] : []),
     ],
-    redraw: [when(name("redraw"), [set("redraw", number(0)), call("draw"), ...shows])],
+    redraw: [
+      when(
+        holds
+          ? operation(name("redraw"), "&&", operation(name("faceHeld"), "==", number(0)))
+          : name("redraw"),
+        [set("redraw", number(0)), call("draw"), ...shows],
+      ),
+    ],
     parts: {
-      arrays: drawn.arrays,
+      arrays: [
+        ...values.flatMap(({ arrays = [] }) => arrays),
+        ...keys.arrays,
+        ...(serial?.arrays ?? []),
+        ...code.arrays,
+      ],
+      contacts: read,
+      ...(keys.keys.length > 0 ? { keys: keys.keys } : {}),
+      ...(serial ? { talks: true as const } : {}),
       routines,
       drawn: "drawn",
       pattern: "pattern",
-      size: pattern.size,
-      stateOf: pattern.stateOf,
+      size: drawn.size,
+      stateOf: drawn.stateOf,
       faceOf,
       tables: tablesIn(routines),
       lines: linesIn(setup, routines),
@@ -158,16 +175,19 @@ export function liveCode(
   };
 }
 
-/** Faces that read alike are one face. */
+/** Faces kept by what they show: a text that runs shows others without end. */
+const MOST_FACES = 2000;
+
+/** Faces that are alike are one face. */
 function faceMaker(
-  cellsOf: ReturnType<typeof drawCode>["cellsOf"],
-  stateFrame: (face: Pick<ProgramFrame, "cells" | "text">) => ProgramFrame,
+  shown: FaceCode["shown"],
+  stateFrame: (face: Pick<ProgramFrame, "cells" | "text" | "bitmap">) => ProgramFrame,
 ): LiveParts["faceOf"] {
   const known = new Map<string, ProgramFrame>();
-  return (array) => {
-    const cells = cellsOf(array);
-    const key = JSON.stringify(cells);
-    const found = known.get(key) ?? stateFrame({ cells, text: textOf(cells) });
+  return (memory) => {
+    const { key, face } = shown(memory);
+    const found = known.get(key) ?? stateFrame(face());
+    if (known.size >= MOST_FACES) known.clear();
     known.set(key, found);
     return found;
   };
@@ -184,6 +204,11 @@ function valuesOf(
     if ("random" in value) return [randomCode(value)];
     if ("timer" in value) return [timerCode(value)];
     if ("clock" in value) return [clockCode(value)];
+    if ("entry" in value) return [entryCode(value)];
+    if ("message" in value) {
+      const runs = gridOf(model) !== undefined && live.faces.some((face) => face.runs);
+      return [messageCode(value, runs, runs ? RUNS_ANEW : [])];
+    }
     const { of } = value.reading;
     const problem = (says: string) => {
       problems.push({ at: "values", nth, says, unit: of });
@@ -202,6 +227,32 @@ function valuesOf(
       );
     return [readingCode(value, from, line, most)];
   });
+}
+
+/** Listening on the serial line, where a message comes over it. */
+function serialOf(
+  model: RigModel,
+  live: Live,
+  values: readonly ValueCode[],
+  problems: LiveProblem[],
+): SerialCode | undefined {
+  const { serial, title } = controllerById(model.rig.plan.controller);
+  const messages = live.values.flatMap((value, nth) => ("message" in value ? [{ value, nth }] : []));
+  const [first, ...more] = messages;
+  if (!first) return undefined;
+  const problem = (nth: number, says: string) => problems.push({ at: "values", nth, says });
+  for (const { nth } of more)
+    problem(nth, "a line that comes is taken by the first message: there can be one");
+  if (!serial) problem(first.nth, `the ${title.split(",")[0]} has no serial line this program listens on`);
+  const taken = serial?.lines.filter((line) => usedLines(model).includes(line)) ?? [];
+  if (taken.length > 0)
+    problem(
+      first.nth,
+      `the serial line comes in by lines ${serial!.lines.join(" and ")}: move what is wired to ${taken.join(" and ")}`,
+    );
+  const code = values.find(({ name: own }) => own === first.value.name);
+  if (!serial || !code) return undefined;
+  return serialCode({ ...code, most: first.value.message.most }, commandCode(live, values), BAUD);
 }
 
 /** What outlives a power cut, where the board has a memory for it. */
@@ -276,6 +327,11 @@ function doer(
     if ("toggle" in action) return on(action.toggle, { do: "toggle" });
     if ("preset" in action) return on(action.preset, { do: "preset" });
     if ("draw" in action) return on(action.draw, { do: "draw" });
+    if ("push" in action) return on(action.value, { do: "push", digit: action.push });
+    if ("clear" in action) return on(action.clear, { do: "clear" });
+    if ("accept" in action) return on(action.accept, { do: "accept" });
+    if ("face" in action && action.face === "hold")
+      return [set("faceHeld", operation(name("faceHeld"), "==", number(0))), REDRAW];
     if ("face" in action)
       return turning > 1
         ? [
@@ -294,38 +350,9 @@ function sayUndone(live: Live, action: Action, of?: string): string {
   if ("face" in action) return "there is only one face to turn to";
   if ("switch" in action) return `${action.switch} cannot be switched`;
   const [what, value] = Object.entries(action).find(
-    ([key]) => key !== "value" && key !== "step" && key !== "set",
-  ) ?? ["step" in action ? "step" : "set", (action as { value?: string }).value];
+    ([key]) => !["value", "step", "set", "push"].includes(key),
+  ) ?? ["step" in action ? "step" : "set" in action ? "set" : "push", (action as { value?: string }).value];
   return live.values.some(({ name: own }) => own === value)
     ? `${value} has nothing to ${what}`
     : `there is no value called ${value}`;
-}
-
-function contactsOf(
-  model: RigModel,
-  live: Live,
-  does: ReturnType<typeof doer>,
-  problems: LiveProblem[],
-): Array<ReturnType<typeof contactCode>> {
-  const units = [...new Set(live.controls.map(({ unit }) => unit))];
-  return units.flatMap((unit) => {
-    const own = live.controls.filter((control) => control.unit === unit);
-    const say = (says: string, of: Control) =>
-      problems.push({ at: "controls", nth: live.controls.indexOf(of), says, unit });
-    const part = model.rig.units.some(({ ref }) => ref === unit) ? model.part(unit) : undefined;
-    const contact =
-      part?.kind === "input" && part.act.by === "contact"
-        ? contactLine(model, unit)
-        : { unit, problem: part ? `${unit} is no button or switch` : `there is no part ${unit}` };
-    if ("problem" in contact) {
-      own.forEach((control) => say(contact.problem, control));
-      return [];
-    }
-    const able = own.filter((control) => {
-      if (does(control.does)) return true;
-      say(sayUndone(live, control.does), control);
-      return false;
-    });
-    return [contactCode(contact, able, live.debounce, ({ does: action }) => does(action) ?? [])];
-  });
 }

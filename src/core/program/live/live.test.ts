@@ -35,6 +35,14 @@ const started = (rig: Rig, id: (typeof STARTS)[number]["id"]): Rig => {
 /** Presses of the buttons one after the other, a long hold, a sensor that goes up and down. */
 function hands(rig: Rig): Move[] {
   const units = rig.units.filter(({ part }) => ["button", "potentiometer", "warmth-sensor"].includes(part));
+  const talks = rig.live?.values.some((value) => "message" in value);
+  if (talks) return ["12.4", "AbC dEf", "-", "#x"].map((type, nth) => ({ at: 500 + nth * 700, type }));
+  const keypad = rig.units.find(({ part }) => part.startsWith("keypad"))?.ref;
+  if (keypad)
+    return ["4", "2", "#", "7", "*", "0", "#"].flatMap((key, nth): Move[] => [
+      { at: 400 + nth * 610, press: keypad, key },
+      { at: 500 + nth * 610, release: keypad, key },
+    ]);
   return units.flatMap(({ ref, part }, nth): Move[] => {
     const unit = asUnit(ref);
     if (part !== "button")

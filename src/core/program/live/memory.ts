@@ -1,7 +1,6 @@
-import { storedWrites } from "../sketch/driver";
-import { storedBytes } from "../sketch/tables";
-import { statementsIn, type Statement, type Width } from "../language";
+import { statementsIn, type Expression, type Statement, type Width } from "../language";
 import type { LiveParts, Program } from "../types";
+import { storedState, storedWrites } from "../stored";
 
 /** Bytes of code by what a sketch that reacts is made of: fitted to what avr-gcc -Os makes of the ready starts. */
 const CODE = {
@@ -13,6 +12,14 @@ const CODE = {
   clock: 27,
   divide: 12,
   read: 196,
+  /** A line that is asked in a condition: a column of a keypad. */
+  asked: 24,
+  /** A contact that was read elsewhere: a key of a keypad, or of a chip; and the routine that asks a chip. */
+  key: 75,
+  chipKey: 120,
+  asks: 330,
+  told: 22,
+  serial: 140,
   scanned: 236,
   timed: 124,
   bus: 322,
@@ -32,13 +39,7 @@ export function liveMemory(
 ): { readonly code: number; readonly tables: number; readonly ram: number } {
   const sum = (list: readonly number[]) => list.reduce((all, one) => all + one, 0);
   const variables = program.variables ?? [];
-  const dark = keepsDark(program)
-    ? sum(
-        program.dark.states.map(
-          (state) => storedBytes(state).length + (state.writes ? storedWrites(state).length : 0),
-        ),
-      )
-    : 0;
+  const dark = keepsDark(program) ? sum(program.dark.states.map((state) => storedState(state).length)) : 0;
   const flash = sum(live.tables.map(({ width, values }) => bytesOf(width) * values.length));
   // Tables that are not kept in flash apart, and what begins with something, lie in both.
   const both =
@@ -74,7 +75,8 @@ function codeOf(program: Program, live: LiveParts, timed: boolean): number {
   let bytes =
     (program.on.length > 1 ? CODE.scanned : 0) +
     (timed ? CODE.timed : 0) +
-    (program.buses.length > 0 ? CODE.bus : 0);
+    (program.buses.length > 0 ? CODE.bus : 0) +
+    (live.keys ? CODE.asks : 0);
   for (const { given, body } of live.routines) {
     const own = new Map([...widths, ...given.map(({ name, width }) => [name, width] as const)]);
     for (const statement of statementsIn(body))
@@ -87,11 +89,17 @@ function codeOf(program: Program, live: LiveParts, timed: boolean): number {
 function statementBytes(statement: Statement, widths: ReadonlyMap<string, Width>): number {
   const worked = expressionBytes(statement);
   switch (statement.do) {
+    case "tell":
+      return statement.parts.reduce(
+        (sum, part) => sum + CODE.told + (typeof part === "string" ? part.length + 1 : 0),
+        0,
+      );
     case "set":
     case "change":
     case "declare": {
       const bits = Number((widths.get(statement.name) ?? "u8").slice(1));
-      return worked + (bits === 32 ? CODE.set32 : bits === 16 ? CODE.set16 : 0);
+      const key = statement.do === "declare" && statement.name === "pressed" ? keyBytes(statement.value) : 0;
+      return worked + key + (bits === 32 ? CODE.set32 : bits === 16 ? CODE.set16 : 0);
     }
     case "set-element":
       return worked + CODE.element;
@@ -106,21 +114,35 @@ function statementBytes(statement: Statement, widths: ReadonlyMap<string, Width>
   }
 }
 
+/** What a contact takes that is no line of its own. */
+function keyBytes(pressed: Expression | undefined): number {
+  if (pressed?.is !== "operation" || pressed.left.is === "line") return 0;
+  const { left } = pressed;
+  const isOfChip = left.is === "element" || (left.is === "operation" && left.left.is === "element");
+  return isOfChip ? CODE.chipKey : CODE.key;
+}
+
 /** What the expressions of a statement take, those of its body left out. */
-function expressionBytes(value: unknown): number {
+function expressionBytes(value: unknown, asked = false): number {
   if (value === null || typeof value !== "object" || Array.isArray(value)) return 0;
-  const one = value as { is?: string; operator?: string };
+  const one = value as { is?: string; do?: string; operator?: string };
   const own =
     one.is === "clock" || one.is === "elapsed"
       ? CODE.clock
       : one.is === "line" || one.is === "converter"
-        ? CODE.read
-        : one.is === "operation" && (one.operator === "/" || one.operator === "%" || one.operator === "*")
-          ? CODE.divide
-          : 0;
+        ? asked
+          ? CODE.asked
+          : CODE.read
+        : one.is === "waiting"
+          ? CODE.serial
+          : one.is === "operation" && (one.operator === "/" || one.operator === "%" || one.operator === "*")
+            ? CODE.divide
+            : 0;
   return Object.entries(value).reduce(
     (sum, [key, inner]) =>
-      key === "body" || key === "otherwise" || key === "table" ? sum : sum + expressionBytes(inner),
+      key === "body" || key === "otherwise" || key === "table"
+        ? sum
+        : sum + expressionBytes(inner, asked || one.do === "if"),
     own,
   );
 }

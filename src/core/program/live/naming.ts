@@ -4,7 +4,9 @@ const TAKEN = new Set(
   if inline int long loop micros millis namespace new operator private protected public random register return setup short
   signed sizeof slot state static struct switch template this throw tone true try typedef union unsigned using virtual void
   volatile while word at codes drawn pattern face turn redraw shown extras blinkedOff blinkedAt faceSince abs min max round
-  map bit pressed rest value first width least minus digits place digit frame due now time`.split(/\s+/),
+  map bit pressed rest value first width least minus digits place digit frame due now time length across offset steppedAt ran column x bits count decimals line lineLength lineCut lineAt lineAfter given isNumber got letter taken nth serial scanned faceHeld closed`.split(
+    /\s+/,
+  ),
 );
 
 /** A value's name as a variable of the program: its own, unless the language or the program needs that one. */

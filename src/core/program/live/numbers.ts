@@ -1,5 +1,4 @@
 import type { Live } from "../../rig";
-import type { Laid } from "../../show";
 import {
   as,
   entry,
@@ -23,23 +22,34 @@ export const BLANK_CODE = 10;
 const MINUS_CODE = 11;
 export const FIRST_CODES = ["0", "1", "2", "3", "4", "5", "6", "7", "8", "9", " ", "-"];
 
-/** Counts a variable up to a bound, which is known. */
-export const forEach = (counter: string, below: number, body: readonly Statement[], from = 0): Statement => ({
+/** What a message may hold. */
+export const ASCII = Array.from({ length: 95 }, (_, at) => String.fromCharCode(32 + at));
+
+/** The codes of ASCII's characters, from the blank on. */
+export const asciiCodes = (characters: readonly string[]): Table => ({
+  name: "CODE_OF",
+  width: "u8",
+  values: ASCII.map((character) => characters.indexOf(character)),
+  inFlash: true,
+});
+
+/** Counts a variable up to a bound: a number, or what is worked out and fits a byte. */
+export const forEach = (
+  counter: string,
+  below: number | Expression,
+  body: readonly Statement[],
+  from = 0,
+): Statement => ({
   do: "count",
   name: counter,
-  width: widthFor(0, below),
+  width: typeof below === "number" ? widthFor(0, below) : "u8",
   from: number(from),
-  below: number(below),
+  below: typeof below === "number" ? number(below) : below,
   body,
 });
 
 /** Takes a number apart into digits, from the right: by division, or by taking away tens, hundreds and so on. */
-export function numberRoutine(
-  live: Live,
-  values: readonly ValueCode[],
-  laid: readonly Laid[],
-): { readonly routines: readonly Subroutine[]; readonly tables: readonly Table[] } {
-  if (!laid.some(({ fields }) => fields.length > 0)) return { routines: [], tables: [] };
+export function numberRoutine({ digits }: Pick<Live, "digits">, values: readonly ValueCode[]): Subroutine {
   const isWide = values.some(({ variables, variable }) => {
     const width = variables.find((one) => one.name === variable)?.width;
     return width === "u16" || width === "u32" || width === "i32";
@@ -100,34 +110,29 @@ export function numberRoutine(
     { do: "while", condition: operation(at, ">", first), body: put(number(BLANK_CODE)) },
   ];
   const room = operation(at, ">", first);
-  if (live.digits === "divide")
+  if (digits === "divide")
     return {
-      tables: [],
-      routines: [
+      name: "putNumber",
+      says: [
+        "Puts a number at the right of a field, with at least so many digits: each is the remainder of a division by ten.",
+      ],
+      given,
+      body: [
+        ...begin,
         {
-          name: "putNumber",
-          says: [
-            "Puts a number at the right of a field, with at least so many digits: each is the remainder of a division by ten.",
-          ],
-          given,
-          body: [
-            ...begin,
-            {
-              do: "while",
-              condition: operation(
-                room,
-                "&&",
-                operation(
-                  operation(rest, ">", number(0)),
-                  "||",
-                  operation(operation(operation(first, "+", width), "-", at), "<", least),
-                ),
-              ),
-              body: [...put(operation(rest, "%", number(10))), set("rest", operation(rest, "/", number(10)))],
-            },
-            ...sign,
-          ],
+          do: "while",
+          condition: operation(
+            room,
+            "&&",
+            operation(
+              operation(rest, ">", number(0)),
+              "||",
+              operation(operation(operation(first, "+", width), "-", at), "<", least),
+            ),
+          ),
+          body: [...put(operation(rest, "%", number(10))), set("rest", operation(rest, "/", number(10)))],
         },
+        ...sign,
       ],
     };
   const places = isWide ? 10 : 5;
@@ -140,53 +145,48 @@ export function numberRoutine(
   const fromRight = operation(number(places - 1), "-", name("place"));
   const target = operation(operation(operation(first, "+", width), "-", one), "-", fromRight);
   return {
-    tables: [tens],
-    routines: [
-      {
-        name: "putNumber",
-        says: [
-          "Puts a number at the right of a field, with at least so many digits: tens, hundreds and so on are taken away",
-          "until nothing is left of them. No division, which an 8-bit board takes long for.",
-        ],
-        given,
-        body: [
-          ...begin,
-          { do: "declare", name: "started", width: "u8", value: number(0) },
-          when(
-            operation(
-              operation(width, ">=", number(places)),
-              "||",
-              operation(rest, "<", entry(tens, operation(number(places - 1), "-", width))),
+    name: "putNumber",
+    says: [
+      "Puts a number at the right of a field, with at least so many digits: tens, hundreds and so on are taken away",
+      "until nothing is left of them. No division, which an 8-bit board takes long for.",
+    ],
+    given,
+    body: [
+      ...begin,
+      { do: "declare", name: "started", width: "u8", value: number(0) },
+      when(
+        operation(
+          operation(width, ">=", number(places)),
+          "||",
+          operation(rest, "<", entry(tens, operation(number(places - 1), "-", width))),
+        ),
+        [
+          forEach("place", places, [
+            { do: "declare", name: "count", width: "u8", value: number(0) },
+            {
+              do: "while",
+              condition: operation(rest, ">=", entry(tens, name("place"))),
+              body: [
+                { do: "change", name: "rest", operator: "-", by: entry(tens, name("place")) },
+                { do: "change", name: "count", operator: "+", by: one },
+              ],
+            },
+            when(
+              operation(
+                operation(name("started"), "||", operation(name("count"), ">", number(0))),
+                "||",
+                operation(fromRight, "<", least),
+              ),
+              [
+                when(operation(name("started"), "==", number(0)), [set("at", target)]),
+                set("started", one),
+                setElement("codes", target, name("count")),
+              ],
             ),
-            [
-              forEach("place", places, [
-                { do: "declare", name: "count", width: "u8", value: number(0) },
-                {
-                  do: "while",
-                  condition: operation(rest, ">=", entry(tens, name("place"))),
-                  body: [
-                    { do: "change", name: "rest", operator: "-", by: entry(tens, name("place")) },
-                    { do: "change", name: "count", operator: "+", by: one },
-                  ],
-                },
-                when(
-                  operation(
-                    operation(name("started"), "||", operation(name("count"), ">", number(0))),
-                    "||",
-                    operation(fromRight, "<", least),
-                  ),
-                  [
-                    when(operation(name("started"), "==", number(0)), [set("at", target)]),
-                    set("started", one),
-                    setElement("codes", target, name("count")),
-                  ],
-                ),
-              ]),
-            ],
-          ),
-          ...sign,
+          ]),
         ],
-      },
+      ),
+      ...sign,
     ],
   };
 }

@@ -40,6 +40,7 @@ export function timerCode({ name: called, timer }: OneValue<"timer">): ValueCode
   const canGo = operation(value, down ? ">" : "<", end);
   const start = when(operation(operation(name(running), "==", number(0)), "&&", canGo), go);
   const stop = set(running, number(0));
+  const setTo = (to: Expression): Statement[] => [set(variable, to), REDRAW];
   return {
     name: called,
     variable,
@@ -71,6 +72,7 @@ export function timerCode({ name: called, timer }: OneValue<"timer">): ValueCode
     },
     compared: value,
     running: name(running),
+    setTo,
     part: (part) => timePart(value, part, 1000 / tick, most),
     act(action) {
       switch (action.do) {
@@ -83,7 +85,7 @@ export function timerCode({ name: called, timer }: OneValue<"timer">): ValueCode
         case "reset":
           return [stop, set(variable, first), REDRAW];
         case "set":
-          return [set(variable, number(Math.max(0, Math.min(most, action.to)))), REDRAW];
+          return setTo(number(Math.max(0, Math.min(most, action.to))));
         case "preset":
           return several
             ? [

@@ -1,5 +1,5 @@
 import type { LiveValue } from "../../rig";
-import type { Expression, Statement, Subroutine, Variable } from "../language";
+import type { ArrayVariable, Expression, Statement, Subroutine, Variable } from "../language";
 import { set, number } from "../language";
 
 /** What a value asks of a program: what it keeps in mind, what it does at every pass, how it is shown and changed. */
@@ -8,6 +8,8 @@ export interface ValueCode {
   readonly variables: readonly Variable[];
   /** What it does as time goes on. */
   readonly routine?: Subroutine;
+  /** Of a text: what it does with a line that came. */
+  readonly take?: Subroutine;
   /** Variables that are kept where it outlives a power cut. */
   readonly keeps: readonly string[];
   /** The variable people look at. */
@@ -16,8 +18,18 @@ export interface ValueCode {
   readonly compared: Expression;
   /** 1 while it runs, for what runs. */
   readonly running?: Expression;
+  /** Of an entry: other than 0 while digits are pushed in, and while it was refused. */
+  readonly typing?: Expression;
+  readonly refused?: Expression;
+  /** Of a text: the array of its characters, how many there are, and 1 in the pass in which it came. */
+  readonly text?: { readonly array: string; readonly length: string; readonly arrives: string };
+  readonly arrays?: readonly ArrayVariable[];
+  /** What is done once the text that runs is through. */
+  readonly through?: readonly Statement[];
   /** The number shown for a part of it. */
   part(part: string | undefined): Expression;
+  /** Sets it to a number within its bounds; left out where it cannot be set. */
+  setTo?(to: Expression): readonly Statement[];
   /** What an action does to it; undefined where it cannot. */
   act(action: ValueAction): readonly Statement[] | undefined;
 }
@@ -26,7 +38,8 @@ export interface ValueCode {
 export type ValueAction =
   | { readonly do: "step"; readonly by: number }
   | { readonly do: "set"; readonly to: number }
-  | { readonly do: "reset" | "start" | "pause" | "toggle" | "preset" | "draw" };
+  | { readonly do: "push"; readonly digit: number }
+  | { readonly do: "reset" | "start" | "pause" | "toggle" | "preset" | "draw" | "clear" | "accept" };
 
 /** Something on the face is no longer what it was. */
 export const REDRAW: Statement = set("redraw", number(1));

@@ -85,6 +85,8 @@ function written(expression: Expression): {
         text: `eeprom_read_byte((const uint8_t *)(uintptr_t)(${written(expression.at).text}))`,
         holds: UNARY + 1,
       };
+    case "waiting":
+      return { text: "Serial.available()", holds: UNARY + 1 };
     case "line":
       return { text: `digitalRead(${expression.named})`, holds: UNARY + 1 };
     case "converter":
@@ -147,6 +149,8 @@ export const C: Syntax = {
         return `${statement.name} = ${written(statement.value).text};`;
       case "change":
         return `${statement.name} ${statement.operator}= ${written(statement.by).text};`;
+      case "receive":
+        return `${statement.name} = (uint8_t)Serial.read();`;
       case "set-element":
         return elementSet(statement);
       case "say":

@@ -32,6 +32,7 @@ export function printer(syntax: Syntax, words: Words): Printer {
       case "pause":
       case "set-element":
       case "say":
+      case "receive":
         return [syntax.simple(statement)];
       case "if":
         return syntax.if(

@@ -5,17 +5,10 @@ import { controllerById } from "../../rig";
 import { pauseOf } from "../driver-writes";
 import type { Code } from "../print/syntax";
 import { comment, plain, type SketchLine } from "./text";
-import type { ChipWrite, Program, SlotState } from "../types";
+import type { ChipWrite, Program } from "../types";
+import { storedWrites } from "../stored";
 
 const INDENT = "  ";
-
-/** The writes of the one bus a sketch serves, each as its length and its bytes; a 0 ends them. */
-export const storedWrites = ({ writes }: SlotState): number[] => [
-  ...(writes ?? [])
-    .filter(({ bus }) => bus === 0)
-    .flatMap(({ write: { bytes } }) => [bytes.length, ...bytes]),
-  0,
-];
 
 const hex = (bytes: readonly number[]): string => bytes.map((byte) => formatByte(byte)).join(", ");
 
@@ -92,6 +85,7 @@ export function busRoutines(model: RigModel, program: Program): Code {
     `${INDENT}${INDENT}sendTransfer(bytes, length);`,
     `${INDENT}}`,
     "}",
+    ...(program.live?.keys ? ["", ...(transportOf(bus.protocol).sketch.reader?.(rest) ?? [])] : []),
     ...(drawn
       ? [
           "",

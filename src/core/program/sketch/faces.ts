@@ -7,10 +7,11 @@ import type { Code } from "../print/syntax";
 import { keepsDark } from "../live/memory";
 import type { LiveParts, Program } from "../types";
 import type { SketchClock } from "./clocks";
-import { faceTables, setUpTable, storedWrites } from "./driver";
+import { faceTables, setUpTable } from "./driver";
 import { signLoop, signRoutines, signTables } from "./sign";
-import { patternTables, slotTables, storedBytes } from "./tables";
+import { patternTables, slotTables } from "./tables";
 import { comment, type SketchLine } from "./text";
+import { storedBytes, storedState } from "../stored";
 
 type Show = Extract<Deed, { do: "show" }>["state"];
 
@@ -146,7 +147,7 @@ function reacting(
       ...(keepsDark(program)
         ? [
             comment("What is put out while nothing is to be lit."),
-            { text: `const uint8_t DARK[] = {${darkBytes(program).join(", ")}};` },
+            { text: `const uint8_t DARK[] = {${program.dark.states.flatMap(storedState).join(", ")}};` },
           ]
         : []),
       { text: "" },
@@ -173,10 +174,6 @@ function reacting(
 
 const counterType = ({ arrays, pattern }: LiveParts): string =>
   arrays.find(({ name }) => name === pattern)!.size > 255 ? "uint16_t" : "uint8_t";
-
-/** The bytes of the dark face, slot after slot. */
-const darkBytes = ({ dark }: Program): number[] =>
-  dark.states.flatMap((state) => [...storedBytes(state), ...(state.writes ? storedWrites(state) : [])]);
 
 export function facesOf(model: RigModel, program: Program, clock: SketchClock | undefined): SketchFaces {
   if (program.live) return reacting(model, program, program.live, clock);

@@ -3,11 +3,11 @@ import { bitmapHex, packColumns, type Bitmap, type View } from "../../dots";
 import { besideRound } from "../../rig";
 import { sceneTitle, signRun, type SignFrame } from "../../show";
 import { updateWrites } from "../driver-writes";
-import { storedWrites } from "./driver";
 import { C } from "../print/c";
 import type { Code } from "../print/syntax";
 import { comment, plain, type SketchLine } from "./text";
 import type { Program } from "../types";
+import { storedWrites } from "../stored";
 
 const INDENT = "  ";
 

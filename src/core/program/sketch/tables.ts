@@ -4,6 +4,7 @@ import { MODULE_PART, isBusChip, legById, legName, type LegNames } from "../../p
 import { outsideOf, splitLegRef, splitPipId, unitValue, type LegRef, type UnitRef, legRef } from "../../rig";
 import { comment, plain, type SketchLine } from "./text";
 import type { Program, SlotState } from "../types";
+import { storedBytes } from "../stored";
 
 const INDENT = "  ";
 
@@ -15,13 +16,6 @@ const cellName = (cell: Cell | undefined): string => {
     ...(point ? ["with point"] : []),
     ...marks.map((mark) => `with ${mark}`),
   ].join(" ");
-};
-
-/** Bytes of a state as the program keeps it: those of the chain, then the direct lines, eight to a byte. */
-export const storedBytes = (state: SlotState): number[] => {
-  const lines = Array<number>(Math.ceil(state.levels.length / 8)).fill(0);
-  state.levels.forEach((level, at) => (lines[at >> 3]! |= level << (at & 7)));
-  return [...state.bytes, ...lines];
 };
 
 /** Where each use of a line leads, each segment to its output, each digit to what switches it. */

@@ -1,4 +1,6 @@
 import { transportOf } from "../../bus";
+import { formatByte } from "../../glyph";
+import { cText } from "../../foreign";
 import type { Deed, Expression } from "../language";
 import { C, tableEntry } from "../print/c";
 import type { Words } from "../print/printer";
@@ -38,8 +40,22 @@ export const sketchWords =
         return [`pinMode(${deed.named}, OUTPUT);`];
       case "line-set":
         return [`digitalWrite(${deed.named}, ${levelText(deed.level)});`];
+      case "line-pull":
+        return [`pinMode(${deed.named}, ${deed.low ? "OUTPUT" : "INPUT"});`];
+      case "read-keys":
+        return [`readTransfer(${readCommand(program, deed.bus)}, ${deed.array}, sizeof(${deed.array}));`];
       case "hand-over":
         return faces.handOver;
+      case "listen":
+        return [`Serial.begin(${deed.baud});`];
+      case "tell":
+        return [
+          ...deed.parts.map(
+            (part) =>
+              `Serial.print(${typeof part === "string" ? `F("${cText(part)}")` : C.expression(part)});`,
+          ),
+          "Serial.println();",
+        ];
       case "line-write":
         return [`digitalWrite(${lineName(program, deed.line)}, ${deed.level ? "HIGH" : "LOW"});`];
       case "shift-state":
@@ -91,6 +107,10 @@ export const sketchWords =
         return clock?.start ?? [];
     }
   };
+
+/** The byte that asks a chip for its keys. */
+const readCommand = ({ live }: Program, bus: number): string =>
+  formatByte(live!.keys!.find((one) => one.bus === bus)!.asks.writes![0]!.write.bytes[0]!);
 
 const levelText = (level: Expression): string =>
   level.is === "number" ? (level.value ? "HIGH" : "LOW") : `${C.expression(level)} ? HIGH : LOW`;

@@ -1,0 +1,97 @@
+import type { RigModel } from "../../address";
+import {
+  chipKeys,
+  contactLine,
+  encoderLines,
+  keypadLines,
+  type ChipKeyLine,
+  type EncoderLines,
+  type KeypadLines,
+} from "../../inputs";
+import type { Action, Control, Live, UnitRef } from "../../rig";
+import type { Statement } from "../language";
+import { contactCode, lineContact, type ContactCode, type ContactSource } from "./contacts";
+import { encoderCode } from "./encoder";
+import { chipKey, keyCode, keypadKey, type KeyCode } from "./keys";
+import type { LiveParts } from "../types";
+import type { LiveProblem } from "./problem";
+
+type Read =
+  | { readonly encoder: EncoderLines }
+  | { readonly source: ContactSource; readonly keypad?: KeypadLines; readonly chip?: ChipKeyLine }
+  | { readonly problem: string };
+
+/** How a control's contact is read: on a line of its own, by a chip, or as a key of a keypad. */
+function readOf(model: RigModel, unit: UnitRef, key: string | undefined): Read {
+  const part = model.rig.units.some(({ ref }) => ref === unit) ? model.part(unit) : undefined;
+  if (!part) return { problem: `there is no part ${unit}` };
+  if (part.kind === "input" && part.act.by === "keys") {
+    if (key === undefined || !part.act.faces.includes(key))
+      return { problem: `${unit} has no key ${key ?? "by that name"}: it has ${part.act.faces.join(" ")}` };
+    const keypad = keypadLines(model, unit);
+    return "problem" in keypad ? keypad : { source: keypadKey(unit, part.act.faces, key), keypad };
+  }
+  if (part.kind === "input" && part.act.by === "steps") {
+    const encoder = encoderLines(model, unit);
+    return "problem" in encoder ? encoder : { encoder };
+  }
+  if (part.kind !== "input" || part.act.by !== "contact")
+    return { problem: `${unit} is no button, switch, keypad or encoder` };
+  const chip = chipKeys(model).find((one) => one.unit === unit);
+  if (chip) return { source: chipKey(model, chip), chip };
+  const contact = contactLine(model, unit);
+  return "problem" in contact ? contact : { source: lineContact(contact) };
+}
+
+/** The contacts controls are bound to, each with what it does, and what scanning keys asks for. */
+export function contactsOf(
+  model: RigModel,
+  live: Live,
+  does: (action: Action) => readonly Statement[] | undefined,
+  undone: (action: Action) => string,
+  problems: LiveProblem[],
+): {
+  readonly contacts: readonly ContactCode[];
+  readonly keys: KeyCode;
+  readonly read: NonNullable<LiveParts["contacts"]>;
+} {
+  const keypads = new Map<UnitRef, KeypadLines>();
+  const chips: ChipKeyLine[] = [];
+  const taken: Array<NonNullable<LiveParts["contacts"]>[number]> = [];
+  const bound = new Map<string, Control[]>();
+  for (const control of live.controls) {
+    const at = `${control.unit} ${control.key ?? ""}`;
+    bound.set(at, [...(bound.get(at) ?? []), control]);
+  }
+  const contacts = [...bound.values()].flatMap((own): ContactCode[] => {
+    const { unit, key } = own[0]!;
+    const say = (says: string, of: Control) =>
+      problems.push({ at: "controls", nth: live.controls.indexOf(of), says, unit });
+    const read = readOf(model, unit, key);
+    if ("problem" in read) {
+      own.forEach((control) => say(read.problem, control));
+      return [];
+    }
+    const turns = "encoder" in read;
+    if (!turns && read.keypad) keypads.set(unit, read.keypad);
+    if (!turns && read.chip) chips.push(read.chip);
+    const able = own.filter((control) => {
+      if (control.on.startsWith("turn") !== turns) {
+        say(
+          turns ? `${unit} is turned: it is not pressed` : `${unit} is pressed: it cannot be turned`,
+          control,
+        );
+        return false;
+      }
+      if (does(control.does)) return true;
+      say(undone(control.does), control);
+      return false;
+    });
+    const act = ({ does: action }: Control) => does(action) ?? [];
+    if (turns) return [encoderCode(read.encoder, able, act)];
+    const made = contactCode(read.source, able, live.debounce, act);
+    taken.push({ unit, ...(key === undefined ? {} : { key }), variable: made.down });
+    return [made];
+  });
+  return { contacts, keys: keyCode(model, [...keypads.values()], chips), read: taken };
+}

@@ -1,0 +1,97 @@
+import { gridOf, type RigModel } from "../../address";
+import { fontHeight } from "../../dots";
+import { fontById, type Live } from "../../rig";
+import { layTemplate, marksOf, signText, templateProblem } from "../../show";
+import { dotBits } from "./dot-bits";
+import { drawDigits, glyphCodes } from "./draw";
+import { MOST_ROWS, drawDots } from "./draw-dots";
+import type { FaceCode, Lamps } from "./face-code";
+import type { OutputCode } from "./outputs";
+import { patternOf } from "./pattern";
+import type { LiveProblem } from "./problem";
+import { lampBits, slotBytes, type SlotBytes } from "./slot-bytes";
+import type { ValueCode } from "./value-code";
+
+/** How a live rig draws its faces, and what is put out of them. */
+export interface DrawnFaces extends Pick<SlotBytes, "size" | "stateOf"> {
+  readonly code: FaceCode;
+  /** The faces it can show: a template that cannot be shown is blank. */
+  readonly faces: Live["faces"];
+  /** Bytes of all slots. */
+  readonly bytes: number;
+}
+
+/** Draws faces of digits, or of dots, by what the wires make of them. */
+export function facesCode(
+  model: RigModel,
+  live: Live,
+  values: readonly ValueCode[],
+  outputs: readonly OutputCode[],
+  direct: readonly string[],
+  problems: LiveProblem[],
+): DrawnFaces {
+  const grid = gridOf(model);
+  const faces = live.faces.map(({ shows, runs, ...face }, nth) => {
+    const problem = templateProblem(shows, live.values);
+    if (problem) problems.push({ at: "faces", nth, says: problem });
+    return { ...face, shows: problem ? "" : shows, ...(grid && runs ? { runs } : {}) };
+  });
+  const wired = slotBytes(model, direct);
+  const lamps: Lamps = outputs.flatMap((output) =>
+    "pips" in output.by ? [{ output, bits: lampBits(wired, output.by.pips, model.slots.length) }] : [],
+  );
+  const given = { live, faces, values, lamps };
+  const code = grid ? dots(model, grid, wired, given, problems) : digits(model, wired, given);
+  return { code, faces, bytes: wired.dark.length, size: wired.size, stateOf: wired.stateOf };
+}
+
+type Given = Pick<Parameters<typeof drawDots>[0], "live" | "faces" | "values" | "lamps">;
+
+function digits(model: RigModel, wired: SlotBytes, { live, faces, values, lamps }: Given): FaceCode {
+  const marks = marksOf(model.rig);
+  const count = model.digits.length;
+  const known = { values: live.values.filter((one) => values.some(({ name: own }) => own === one.name)) };
+  const laid = faces
+    .map(({ shows }) => layTemplate(shows, known, count, model.rig.show, marks))
+    .map((one) => ({
+      ...one,
+      fields: one.fields.filter(({ slot }) => values.some(({ name: own }) => own === slot.value)),
+    }));
+  const pattern = patternOf(
+    model,
+    wired,
+    glyphCodes(
+      laid,
+      laid.some(({ fields }) =>
+        fields.some(({ slot }) => values.some(({ name, text }) => text && name === slot.value)),
+      ),
+    ),
+    marks,
+  );
+  return drawDigits({ live, laid, values, digits: count, marks, pattern, lamps });
+}
+
+function dots(
+  model: RigModel,
+  grid: NonNullable<ReturnType<typeof gridOf>>,
+  wired: SlotBytes,
+  given: Given,
+  problems: LiveProblem[],
+): FaceCode {
+  const own = dotBits(model, grid, wired);
+  if (!own)
+    problems.push({
+      at: "faces",
+      nth: 0,
+      says: "these wires light some dots only together: they cannot be drawn one by one",
+    });
+  const font = fontById(model.rig, signText(model.rig).font);
+  if (fontHeight(font) > MOST_ROWS)
+    problems.push({
+      at: "faces",
+      nth: 0,
+      says: `${font.name} is ${fontHeight(font)} rows high: a sign that reacts takes fonts of up to ${MOST_ROWS}`,
+    });
+  const bits = own ?? { base: wired.dark, bits: new Int32Array(grid.width * grid.height).fill(-1) };
+  return drawDots({ model, grid, wired: bits, ...given });
+}
