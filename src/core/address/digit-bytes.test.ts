@@ -1,10 +1,10 @@
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { relay } from "../rig";
 import { glyphRows } from "../sim";
 import { byteIn, cellState, digitBytes, modelOf, withByte } from ".";
 
-const warmth = modelOf(demoRig("water-warmth"));
-const tally = modelOf(demoRig("crew-tally"));
+const warmth = modelOf(plainDemoRig("water-warmth"));
+const tally = modelOf(plainDemoRig("crew-tally"));
 const oars = demoRig("oar-rack");
 
 test("a digit of a two-wire driver is one byte, a in bit 0", () => {

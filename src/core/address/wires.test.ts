@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { DEMO_RIGS, demoRig } from "@/demo";
+import { DEMO_RIGS, demoRig, plainDemoRig } from "@/demo";
 import { bitmapOf, bitmapRows } from "../dots";
 import {
   splitLegRef,
@@ -52,7 +52,7 @@ const laid = (rig: Rig, plan: Partial<Plan>): Rig => relay(rig, { ...rig.plan, l
 const river = demoRig("river-level");
 const moorings = demoRig("moorings-free");
 const oars = demoRig("oar-rack");
-const tide = demoRig("tide-notice");
+const tide = plainDemoRig("tide-notice");
 const wind = demoRig("wind-arrow");
 
 describe.each(DEMO_RIGS.map((rig) => [rig.id, rig] as const))("%s", (_, rig) => {
@@ -79,7 +79,7 @@ describe.each(DEMO_RIGS.map((rig) => [rig.id, rig] as const))("%s", (_, rig) => 
       .flatMap(({ from, to }) => [splitLegRef(from), splitLegRef(to)])
       .filter(
         ({ unit, leg }, at, ends) =>
-          unit === "MCU1" && /^\d+$/.test(leg) && added.has(ends[at % 2 === 0 ? at + 1 : at - 1]!.unit),
+          unit === "MCU1" && /^A?\d+$/.test(leg) && added.has(ends[at % 2 === 0 ? at + 1 : at - 1]!.unit),
       )
       .map(({ leg }) => leg);
     expect(new Set(usedLines(model))).toEqual(new Set([...Object.values(rig.plan.lines), ...byHand]));

@@ -56,6 +56,15 @@ function sourcesOf(model: RigModel): Source[] {
   });
 }
 
+/** Buzzers and relays on a net with what they take while they are on: at the worst all of them are. */
+const loadsOn = (model: RigModel, nets: readonly number[]): number =>
+  model.rig.units.reduce((sum, { ref }) => {
+    const part = model.part(ref);
+    if (part.kind !== "load") return sum;
+    const leg = "input" in part.pins ? part.pins.supply : part.pins.plus;
+    return nets.includes(model.nets.of(legRef(ref, leg)).id) ? sum + part.current / 1000 : sum;
+  }, 0);
+
 /** What each source gives: through all that hangs on its net, and to the chips it feeds. */
 export function supplyMeasures(model: RigModel): Measure[] {
   const circuit = circuitOf(model, "strong");
@@ -65,8 +74,9 @@ export function supplyMeasures(model: RigModel): Measure[] {
     const fed = chips
       .filter((one) => one.net !== undefined && from.includes(one.net))
       .map(({ chip }) => chip);
+    const loads = loadsOn(model, from);
     const rest = (solution: Solution) =>
-      from.reduce((sum, one) => sum + circuit.takenFrom(one, solution), 0) / 1000;
+      loads + from.reduce((sum, one) => sum + circuit.takenFrom(one, solution), 0) / 1000;
     return {
       id: `supply-${leg}`,
       kind: "supply",

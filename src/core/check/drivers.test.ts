@@ -1,11 +1,11 @@
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
 import { auditRig } from "../audit";
 import { changeUnits, relay, setResistors, withController, type Rig } from "../rig";
 import { chipScans, chipScanFigures } from "../scan";
 import { checkModel } from ".";
 
-const water = demoRig("water-warmth");
+const water = plainDemoRig("water-warmth");
 const oars = demoRig("oar-rack");
 const chain = (digits: number) => relay(oars, { ...oars.plan, scheme: "max7219", digits, lines: {} });
 const setTo = (rig: Rig, ohms: number) => {
@@ -21,7 +21,7 @@ const faults = (rig: Rig) =>
     .filter(({ severity }) => severity !== "note")
     .map(({ title }) => title);
 
-test.each([water, oars, demoRig("crew-tally"), chain(8), chain(16)])(
+test.each([water, oars, plainDemoRig("crew-tally"), chain(8), chain(16)])(
   "nothing is wrong with $name, $plan.scheme",
   (rig) => {
     expect(faults(rig)).toEqual([]);

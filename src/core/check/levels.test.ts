@@ -1,4 +1,4 @@
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
 import { levelMatches } from "../audit";
 import { changeUnits, moveWireEnd, relay, withController, asLeg, type Plan, type Rig } from "../rig";
@@ -104,7 +104,7 @@ test("an open-drain line is as high as what pulls it up, whatever the board's le
 });
 
 test("chips alike that get alike have one finding together", () => {
-  const tide = demoRig("tide-notice");
+  const tide = plainDemoRig("tide-notice");
   const [found, ...more] = levelOf(on33(tide));
   expect(more).toEqual([]);
   expect(found!.title).toBe("U1, U2, U3 and U4 run on 5 V and get highs of 3.3 V");

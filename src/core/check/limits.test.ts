@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
 import { auditRig, loadsOf, pickResistor, supplyAdvice } from "../audit";
 import { circuitOf, pointAt } from "../circuit";
@@ -32,7 +32,7 @@ const OVER: Array<[what: string, rig: Rig]> = [
   ],
   [
     "no resistors behind a TM1638",
-    relay(demoRig("crew-tally"), demoRig("crew-tally").plan, { segmentOhms: 0 }),
+    relay(plainDemoRig("crew-tally"), plainDemoRig("crew-tally").plan, { segmentOhms: 0 }),
   ],
   ["base resistors of 10 kΩ", changeUnits(river, ({ ohms }) => ohms === 1000, { ohms: 10_000 })],
   ["spare outputs tied", ok(addWire(river, asLeg("U2.5"), asLeg("U2.6")))],

@@ -1,5 +1,6 @@
 import { gridOf, type RigModel } from "../address";
 import { glyphFit } from "../glyph";
+import { reactingOf } from "../rig";
 import { showCells, showFrames } from "../show";
 import { finding, type Finding } from "./finding";
 
@@ -31,7 +32,7 @@ export function checkShow(model: RigModel): Finding[] {
     );
   }
   const rate = 1000 / rig.show.interval;
-  if (!rig.live && rig.show.mode === "count" && frames.length > 1 && rate >= FLASHING[0]) {
+  if (!reactingOf(rig) && rig.show.mode === "count" && frames.length > 1 && rate >= FLASHING[0]) {
     const flashing = rate <= FLASHING[1];
     found.push(
       finding({
@@ -51,7 +52,7 @@ export function checkShow(model: RigModel): Finding[] {
       finding({
         id: `cut-${text}`,
         severity: "caution",
-        topic: rig.live ? "show" : "plan",
+        topic: reactingOf(rig) ? "show" : "plan",
         title: `“${text}” is longer than the display`,
         reason: `Only its first ${shown.length} place${shown.length === 1 ? "" : "s"} can be shown.`,
         remedy: "Shorten it, or take a display with more digits.",

@@ -4,7 +4,7 @@ import { signPace } from "../frames";
 import { updateCost } from "../program";
 import { formatNanoseconds } from "../quantity";
 import { controllerById, fontById } from "../rig";
-import { MOST_SIGN_FRAMES, sceneTitle, signRun } from "../show";
+import { MOST_SIGN_FRAMES, sceneTitle, signRun, scenesOf } from "../show";
 import { finding, listing, type Finding } from "./finding";
 
 /** What is wrong with what a display of dots shows, or with how its modules stand. */
@@ -48,7 +48,7 @@ function checkPlaces(model: RigModel, grid: DotGrid): Finding[] {
 
 /** Texts of which something cannot be shown. */
 function checkTexts({ rig }: RigModel, grid: DotGrid): Finding[] {
-  return (rig.sign?.scenes ?? []).flatMap((scene, at): Finding[] => {
+  return scenesOf(rig).flatMap((scene, at): Finding[] => {
     if (scene.kind === "pictures") {
       if (scene.width <= grid.width && scene.height <= grid.height) return [];
       return [
@@ -152,7 +152,7 @@ const LARGE = 0.25;
  */
 function checkFlashing({ rig }: RigModel, grid: DotGrid): Finding[] {
   const all = grid.width * grid.height;
-  return (rig.sign?.scenes ?? []).flatMap((scene, at): Finding[] => {
+  return scenesOf(rig).flatMap((scene, at): Finding[] => {
     const flashes =
       scene.kind === "text"
         ? scene.motion === "blink"

@@ -1,10 +1,10 @@
 import fc from "fast-check";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
 import { relay } from "../rig";
 import { currentFigures, scannedChips, solveNetwork, slotCurrents } from ".";
 
-const crew = modelOf(demoRig("crew-tally"));
+const crew = modelOf(plainDemoRig("crew-tally"));
 const [chip] = scannedChips(crew);
 const oars = demoRig("oar-rack");
 

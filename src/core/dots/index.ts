@@ -46,8 +46,9 @@ export {
 export { BUILT_IN_FONTS, builtInFont } from "./built-in";
 export { BDF_LIMITS } from "./bdf-limits";
 export { fittingFont, readBdf, writeBdf, type FontProblem, type FontCounts, type ReadFont } from "./bdf";
-export { layLine, dotsOfText, layText } from "./text";
+export { layLine, dotsOfText, layText, standInFor } from "./text";
 export {
+  ALIGNMENTS,
   MOTIONS,
   SCENE,
   SCENE_LIMITS,

@@ -201,12 +201,14 @@ function crossed(plan: Plan, along: readonly Probe[], down: readonly Probe[]): F
   const filledDigits = digitOutputs.map((digit) => digit ?? restDigits.shift()!);
   const filledSegments = outputs.map((segment) => segment ?? restSegments.shift()!);
   if (!once(filledDigits) || new Set(filledSegments).size !== filledSegments.length) return NO_ORDER;
+  // Where its keys hang is known of the board it was taken for, and not of this one.
+  const { keys: _, ...board } = plan.bought;
   const found: Plan = {
     ...plan,
     outputs: filledSegments,
     digitOutputs: filledDigits,
     polarity: plan.polarity === "common-anode" ? "common-cathode" : "common-anode",
-    bought: { ...plan.bought, exchanged: !(plan.bought.exchanged ?? false) },
+    bought: { ...board, exchanged: !(plan.bought.exchanged ?? false) },
   };
   return { ok: true, plan: renamed(plan, found), says: [word, ...differences(plan, found)] };
 }

@@ -12,7 +12,7 @@ import {
 import { buildProgram, scanPeriod, updateCost } from "../program";
 import type { Hertz, Nanoseconds } from "../quantity";
 import { controllerById, fontById, type Rig } from "../rig";
-import { signRun } from "../show";
+import { signRun, scenesOf } from "../show";
 import { signPace } from "./pace";
 
 /** The ways a run can be kept in a controller's memory. */
@@ -125,7 +125,7 @@ function differentPictures(scenes: readonly SceneFrames[]): {
 /** Texts as ribbons of columns over which the display's window moves; pictures as they are. */
 function columnsCost(rig: Rig, scenes: readonly SceneFrames[], each: number): KeptCost {
   const flash = scenes.reduce((sum, scene, at) => {
-    const given = rig.sign!.scenes[at]!;
+    const given = scenesOf(rig)[at]!;
     if (given.kind === "pictures") return sum + scene.count * each;
     return sum + (scene.laid ? packColumns(scene.laid.ribbon).length : 0) + MOVE_BYTES;
   }, 0);
@@ -139,7 +139,7 @@ const MOVE_BYTES = 14;
 function lettersCost(rig: Rig, scenes: readonly SceneFrames[], each: number): KeptCost {
   const used = new Map<string, Set<string>>();
   let flash = 0;
-  rig.sign!.scenes.forEach((scene, at) => {
+  scenesOf(rig).forEach((scene, at) => {
     if (scene.kind === "pictures") {
       flash += scenes[at]!.count * each;
       return;

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
 import { ORIENTATIONS, USUAL_TEXT_SCENE, bitmapOf, builtInFont, sceneFrames, type Scene } from "../dots";
 import { checkModel } from "../check";
@@ -37,7 +37,7 @@ import {
 
 /** A chain of four that starts at the left. */
 const tide: Rig = (() => {
-  const { sign, ...rig } = demoRig("tide-notice");
+  const { sign, ...rig } = plainDemoRig("tide-notice");
   return { ...rig, sign: { ...sign!, modules: laidOut(dotModules(rig.units), USUAL_LAYOUT) } };
 })();
 const wind = demoRig("wind-arrow");

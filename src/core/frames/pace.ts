@@ -3,7 +3,7 @@ import { buildProgram, timeScanned, timeToShow, scanPeriod } from "../program";
 import type { Milliseconds, Nanoseconds } from "../quantity";
 import { remembered } from "../remember";
 import { controllerById } from "../rig";
-import { signRun } from "../show";
+import { signRun, scenesOf } from "../show";
 
 /** How fast a scene really runs. */
 export interface ScenePace {
@@ -55,7 +55,7 @@ export const signPace = remembered((model: RigModel): SignPace | undefined => {
   });
   const most = takes.reduce((longest, time) => Math.max(longest, time), 0);
   const scenes = run.scenes.map((_, scene): ScenePace => {
-    const given = model.rig.sign!.scenes[scene]!;
+    const given = scenesOf(model.rig)[scene]!;
     const first = run.frames.findIndex((frame) => frame.scene === scene);
     const frames = run.frames.slice(Math.max(0, first), first < 0 ? 0 : first + run.scenes[scene]!.count);
     const lasts = frames.map((_, at) => times[first + at]!);

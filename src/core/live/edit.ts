@@ -2,7 +2,9 @@ import type { Action, Live, LiveFace } from "../rig";
 
 /** The value an action is about, where it is about one. */
 export function valueOf(action: Action): string | undefined {
-  if ("step" in action || "set" in action) return action.value;
+  if ("step" in action || "set" in action || "push" in action) return action.value;
+  if ("clear" in action) return action.clear;
+  if ("accept" in action) return action.accept;
   if ("reset" in action) return action.reset;
   if ("start" in action) return action.start;
   if ("pause" in action) return action.pause;

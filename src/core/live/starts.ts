@@ -1,11 +1,20 @@
-import { modelOf } from "../address";
+import { gridOf, modelOf } from "../address";
 import { wireUp } from "../inputs";
-import { controllerById, reactsNot, type Live, type Rig, type UnitRef } from "../rig";
+import {
+  controllerById,
+  reactsNot,
+  type Action,
+  type Control,
+  type Live,
+  type Rig,
+  type UnitRef,
+} from "../rig";
 import { marksOf, digitsIn } from "../show";
 
 /** What a rig is to do, ready to begin with; everything of it can be changed afterwards. */
 export interface Start {
-  readonly id: "count" | "countdown" | "stopwatch" | "clock" | "reading" | "knob" | "chance";
+  readonly id:
+    "count" | "countdown" | "stopwatch" | "clock" | "reading" | "knob" | "entry" | "message" | "chance";
   readonly title: string;
   readonly says: string;
   /** What it adds to the table. */
@@ -48,6 +57,18 @@ export const STARTS: readonly Start[] = [
     title: "Knob",
     says: "Where a knob stands, from 0 to 99, held still while it trembles.",
     parts: "a potentiometer",
+  },
+  {
+    id: "entry",
+    title: "Number by keypad",
+    says: "Digits are typed, one key accepts and one clears; what is out of range is refused, and the face blinks.",
+    parts: "a keypad of twelve keys",
+  },
+  {
+    id: "message",
+    title: "Message sign",
+    says: "Text that comes over the serial line, from a computer or another board; the first word is yours.",
+    parts: "nothing: the board’s own serial line takes it",
   },
   {
     id: "chance",
@@ -110,8 +131,10 @@ export function startWith(rig: Rig, id: Start["id"]): Started {
 }
 
 function liveFor(gather: Gather, id: Start["id"]): Live {
-  const digits = Math.max(1, digitsIn(gather.rig));
-  const colon = marksOf(gather.rig).includes("colon");
+  const grid = gridOf(modelOf(gather.rig));
+  // On dots as many characters as a narrow font gets side by side; a colon is one of them.
+  const digits = Math.max(1, grid ? Math.floor(grid.width / 4) : digitsIn(gather.rig));
+  const colon = grid !== undefined || marksOf(gather.rig).includes("colon");
   const most = 10 ** Math.min(digits, 8) - 1;
   switch (id) {
     case "count": {
@@ -249,6 +272,35 @@ function liveFor(gather: Gather, id: Start["id"]): Live {
         faces: [{ shows: "{level}" }],
       };
     }
+    case "entry": {
+      const unit = gather.part("keypad-3x4");
+      const places = Math.min(digits, 4);
+      const key = (face: string, does: Action): Control => ({ unit, key: face, on: "press", does });
+      return {
+        ...PLAIN,
+        values: [{ name: "entry", entry: { digits: places, least: 1, most: 10 ** places - 1, start: 0 } }],
+        faces: [
+          { shows: "{entry}", while: { value: "entry", is: "refused" }, blinks: true },
+          { shows: "{entry}" },
+        ],
+        controls: [
+          ...Array.from("1234567890", (face) => key(face, { push: Number(face), value: "entry" })),
+          key("#", { accept: "entry" }),
+          key("*", { clear: "entry" }),
+        ],
+      };
+    }
+    case "message":
+      return {
+        ...PLAIN,
+        values: [
+          {
+            name: "notice",
+            message: { most: 40, start: digits >= 5 ? "HELLO" : "HI", waits: grid !== undefined },
+          },
+        ],
+        faces: [{ shows: "{notice}", ...(grid ? { runs: "left" as const } : {}) }],
+      };
     case "chance": {
       const unit = gather.part("button");
       return {

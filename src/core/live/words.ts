@@ -33,6 +33,14 @@ function kindWords(value: LiveValue): string {
     const at = `${String(Math.floor(start / 3600)).padStart(2, "0")}:${String(Math.floor(start / 60) % 60).padStart(2, "0")}`;
     return `the time of day, ${hours} h, ${at} at power-up${correction ? `, ${Math.abs(correction)} s a day made ${correction > 0 ? "faster" : "slower"}` : ""}`;
   }
+  if ("entry" in value) {
+    const { digits, least, most, start } = value.entry;
+    return `pushed in digit by digit, ${digits} at most, ${least} to ${most} is accepted, ${start} at power-up`;
+  }
+  if ("message" in value) {
+    const { most, start, waits } = value.message;
+    return `text over the serial line, ${most} characters at most${start ? `, “${start}” at power-up` : ""}${waits ? ", a new one waits until the one before is through" : ""}`;
+  }
   if ("random" in value) return `by chance, ${value.random.least} to ${value.random.most}`;
   const { of, samples, every, hysteresis, rounding, decimals } = value.reading;
   const step = (hysteresis / 10 ** decimals).toFixed(decimals);
@@ -48,11 +56,16 @@ const COMPARED: Readonly<Record<Condition["is"], string>> = {
   above: "is above",
   running: "runs",
   stopped: "stands still",
+  arrives: "arrives",
+  typing: "is being typed",
+  refused: "was refused",
 };
 
 /** A condition, in words: "lapsToGo is 0". */
 export function conditionWords(condition: Condition, live: Pick<Live, "values">): string {
   const value = live.values.find(({ name }) => name === condition.value);
+  if (value && "message" in value && condition.is !== "arrives")
+    return `${condition.value} is ${condition.is === "equal" ? "empty" : "there"}`;
   const than = condition.than === undefined ? "" : ` ${numberWords(value, condition.than)}`;
   return `${condition.value} ${COMPARED[condition.is]}${than}`;
 }
@@ -80,7 +93,10 @@ export function actionWords(action: Action, live: Pick<Live, "values">): string 
   if ("toggle" in action) return `${action.toggle} starts, or pauses`;
   if ("preset" in action) return `next preset of ${action.preset}`;
   if ("draw" in action) return `a new number for ${action.draw}`;
-  if ("face" in action) return "next face";
+  if ("push" in action) return `digit ${action.push} into ${action.value}`;
+  if ("clear" in action) return `${action.clear}: what was typed is cleared`;
+  if ("accept" in action) return `${action.accept}: what was typed counts`;
+  if ("face" in action) return action.face === "next" ? "next face" : "the face is held as it is, or goes on";
   switch (action.how) {
     case "on":
       return `${action.switch} on`;
@@ -102,19 +118,23 @@ export function gestureWords({ on, after, repeat }: Pick<Control, "on" | "after"
         .join("")}`
     : "";
   if (on === "hold") return first ? again : `held for ${time(after ?? 1000)}`;
+  if (on === "turn-right" || on === "turn-left")
+    return `turned to the ${on === "turn-right" ? "right" : "left"}, each step`;
   const once = on === "press" ? "pressed" : "let go";
   return first ? `${once}, and ${again}` : once;
 }
 
 /** A control in a line: "SW1 pressed: lapsToGo down by 1, not below 0". */
 export const controlWords = (control: Control, live: Pick<Live, "values">): string =>
-  `${control.unit} ${gestureWords(control)}: ${actionWords(control.does, live)}`;
+  `${control.unit}${control.key === undefined ? "" : ` key ${control.key}`} ${gestureWords(control)}: ${actionWords(control.does, live)}`;
 
 /** When a face is shown, in words. */
 export function faceWords(face: LiveFace, live: Live): string {
   const turning = live.faces.filter((one) => one.while === undefined);
-  const blinks = face.blinks ? ", blinking twice a second" : "";
+  const runs = face.runs ? `, running to the ${face.runs}` : "";
+  const blinks = `${runs}${face.blinks ? ", blinking twice a second" : ""}`;
   if (face.while) return `while ${conditionWords(face.while, live)}${blinks}`;
-  if (turning.length > 1) return `${face.for ? `for ${time(face.for)}, ` : ""}by turns${blinks}`;
+  if (turning.length > 1)
+    return `${face.for ? `for ${time(face.for)}, ` : face.runs ? "until it is through, " : ""}by turns${blinks}`;
   return `${live.faces.length > 1 ? "otherwise" : "all the time"}${blinks}`;
 }

@@ -9,13 +9,15 @@ import {
   type MarkName,
   type PipName,
 } from "../glyph";
-import { LIMITS, besideRound, leastCommon, ownUnits, partOf, reactsNot, type Rig, type Show } from "../rig";
+import { LIMITS, besideRound, leastCommon, ownUnits, partOf, reactingOf, type Rig, type Show } from "../rig";
 import type { Milliseconds } from "../quantity";
 import type { Frame } from "./frame";
 import { liveFaces } from "./live-faces";
 
 export type { Frame } from "./frame";
-export { sceneTitle } from "./scene-title";
+export { sceneTitle, titleOf } from "./scene-title";
+export { linePieces, scenesOf, signText, type LinePiece } from "./live-scenes";
+export { lineSize } from "./line-size";
 export { MOST_SIGN_FRAMES, signRun, type SignFrame } from "./sign-frames";
 
 const BLANK: Cell = { glyph: " ", point: false };
@@ -70,10 +72,11 @@ export function fitText(
 
 /** The faces a show runs through, in order. */
 export function showFrames(rig: Pick<Rig, "units" | "show" | "beside" | "live" | "plan">): Frame[] {
-  const { show, live } = rig;
+  const { show } = rig;
+  const live = reactingOf(rig);
   const marks = marksOf(rig);
   const digits = Math.max(1, digitsIn(rig));
-  if (live && reactsNot(rig.plan) === undefined) return liveFaces(live, digits, show, marks);
+  if (live) return liveFaces(live, digits, show, marks);
   const texts = show.mode === "hold" ? [show.hold] : show.texts;
   const faces = texts.map((text) => fitText(text, digits, show, marks));
   const round = besideRound(rig);
@@ -85,9 +88,10 @@ export function showFrames(rig: Pick<Rig, "units" | "show" | "beside" | "live" |
 
 /** All cells a show lights, for looking at its characters. */
 export const showCells = (rig: Pick<Rig, "units" | "show" | "beside" | "live" | "plan">): Cell[] => {
-  const { show, live } = rig;
+  const { show } = rig;
+  const live = reactingOf(rig);
   const marks = marksOf(rig);
-  if (live && reactsNot(rig.plan) === undefined) return showFrames(rig).flatMap(({ cells }) => cells);
+  if (live) return showFrames(rig).flatMap(({ cells }) => cells);
   return (show.mode === "hold" ? [show.hold] : show.texts).flatMap((text) => splitCells(text, marks));
 };
 

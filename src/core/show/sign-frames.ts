@@ -1,5 +1,6 @@
 import { blankBitmap, sceneFrames, type Bitmap, type SceneFrames, type View } from "../dots";
 import { fontById, type Rig } from "../rig";
+import { scenesOf } from "./live-scenes";
 
 /** One frame of a sign's run. */
 export interface SignFrame {
@@ -25,14 +26,15 @@ export interface SignRun {
 }
 
 /** The frames of a sign in order, each picture made when it is asked for. */
-export function signRun(rig: Pick<Rig, "sign">, width: number, height: number): SignRun {
-  const scenes = (rig.sign?.scenes ?? []).map((scene) =>
+export function signRun(rig: Pick<Rig, "sign" | "live" | "plan">, width: number, height: number): SignRun {
+  const given = scenesOf(rig);
+  const scenes = given.map((scene) =>
     sceneFrames(scene, width, height, fontById(rig, scene.kind === "text" ? scene.font : "")),
   );
   const frames: SignFrame[] = [];
   let cut = false;
   scenes.forEach((run, scene) => {
-    for (let turn = 0; turn < rig.sign!.scenes[scene]!.repeat; turn += 1)
+    for (let turn = 0; turn < given[scene]!.repeat; turn += 1)
       for (let at = 0; at < run.count; at += 1) {
         if (frames.length >= MOST_SIGN_FRAMES) {
           cut = true;

@@ -97,8 +97,9 @@ const HELD = "\uE000";
 const BLANK: Cell = { glyph: " ", point: false };
 
 /** How many digits a field asks for: as many as its value may ever have, and the sign. */
-function wish(slot: Slot, live: Pick<Live, "values">): number {
+export function fieldWidth(slot: Slot, live: Pick<Live, "values">): number {
   const value = live.values.find(({ name }) => name === slot.value);
+  if (value && "message" in value) return value.message.most;
   const [least, most] = value ? rangeOf(value, slot.part) : [0, 9];
   const digits = Math.max(String(Math.abs(most)).length, String(Math.abs(least)).length);
   return Math.max(digits, slot.least, slot.decimals + 1) + (least < 0 ? 1 : 0);
@@ -117,7 +118,7 @@ export function layTemplate(
 ): Laid {
   const pieces = templatePieces(template);
   const slots = pieces.filter((piece): piece is Slot => typeof piece !== "string");
-  const widths = slots.map((slot) => wish(slot, live));
+  const widths = slots.map((slot) => fieldWidth(slot, live));
   const cellsWith = (): Cell[] => {
     let nth = 0;
     const text = pieces

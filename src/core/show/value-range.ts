@@ -11,6 +11,10 @@ export function rangeOf(value: LiveValue, part?: string): readonly [number, numb
     const [one, other] = value.reading.points;
     return [Math.min(one!.shows, other!.shows), Math.max(one!.shows, other!.shows)];
   }
+  if ("entry" in value)
+    return [Math.min(value.entry.least, 0), Math.max(value.entry.most, 10 ** value.entry.digits - 1)];
+  // The characters it has.
+  if ("message" in value) return [0, value.message.most];
   if ("clock" in value) {
     if (part === "h") return value.clock.hours === 12 ? [1, 12] : [0, 23];
     return part === undefined ? [0, 1439] : [0, 59];

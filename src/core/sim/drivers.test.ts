@@ -1,10 +1,10 @@
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
 import { buildProgram } from "../program";
 import { changeUnits, relay, swapWires, withController, type Rig } from "../rig";
 import { Simulation, frameRows, tapeOf, traceWrites } from ".";
 
-const water = demoRig("water-warmth");
+const water = plainDemoRig("water-warmth");
 const oars = demoRig("oar-rack");
 const wide = { ...oars, show: { ...oars.show, texts: ["0123456789-98764", "98764-0123456789"] } };
 const chained = relay(wide, { ...oars.plan, scheme: "max7219", digits: 16, lines: {} });

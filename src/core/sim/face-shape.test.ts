@@ -1,4 +1,4 @@
-import { DEMO_RIGS, demoRig } from "@/demo";
+import { DEMO_RIGS, demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
 import type { Direction } from "../glyph";
 import { buildProgram } from "../program";
@@ -37,7 +37,7 @@ describe("steps on a face", () => {
     expect(pipBeside(river, asPip(from), way)).toBe(to);
   });
 
-  const tide = faceShape(modelOf(demoRig("tide-notice")));
+  const tide = faceShape(modelOf(plainDemoRig("tide-notice")));
   test("from dot to dot, over the edge of a module, and not over the edge of the face", () => {
     const at = (x: number, y: number) => tide.pips[tide.dots!.grid.at[y * tide.dots!.grid.width + x]!]!;
     expect(pipBeside(tide, at(7, 3), "right")).toBe(at(8, 3));

@@ -17,7 +17,9 @@ export {
   type SendTrace,
   type StepUse,
 } from "./send";
-export { linesShown, readCurrents, recordFace, type FaceStretch } from "./record";
+export { contactView, type ContactView } from "./contact-view";
+export { linesShown, recordFace, type FaceStretch } from "./record";
+export { readCurrents } from "./read-currents";
 export { faceIn, readShown, shownPicture } from "./scan-light";
 export { shownOn, shownOnAll, type Shown } from "./shown";
 export {

@@ -7,7 +7,12 @@ export interface LiveNow {
   readonly values: Readonly<Record<string, number>>;
   readonly outputs: Readonly<Record<UnitRef, boolean>>;
   readonly hands: Readonly<Record<UnitRef, number>>;
+  /** The lines that were sent over the serial line last; left out where none can be. */
+  readonly told?: readonly string[];
 }
+
+/** Lines one looks back on. */
+const LOOKED_BACK = 6;
 
 /** Undefined of a program that does not react. */
 export function liveNow({ live }: Program, simulation: Simulation): LiveNow | undefined {
@@ -20,5 +25,6 @@ export function liveNow({ live }: Program, simulation: Simulation): LiveNow | un
       live.outputs.map(({ unit, variable }) => [unit, simulation.variable(variable) === 1]),
     ),
     hands: simulation.hands(),
+    ...(live.talks ? { told: simulation.told.slice(-LOOKED_BACK).map(({ text }) => text) } : {}),
   };
 }

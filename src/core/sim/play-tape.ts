@@ -1,8 +1,10 @@
 import type { RigModel } from "../address";
+import { cellSegments, inOrder, splitCells } from "../glyph";
 import { isMove, type Move } from "../inputs";
 import { buildProgram } from "../program";
 import type { Nanoseconds } from "../quantity";
-import type { Tape, TapeItem } from "../rig";
+import { showsDots, type Tape, type TapeItem } from "../rig";
+import { marksOf } from "../show";
 import type { LiveNow } from "./live-now";
 import { PoweredRig, isCut, type Cut } from "./powered";
 
@@ -16,7 +18,7 @@ export interface Checked {
 }
 
 /** What stood on the face from a moment on, and the values and outputs behind it. */
-export interface LiveStretch extends Pick<LiveNow, "values" | "outputs"> {
+export interface LiveStretch extends Pick<LiveNow, "values" | "outputs" | "told"> {
   readonly from: Nanoseconds;
   readonly reads: string;
 }
@@ -56,7 +58,7 @@ export function playTape(
   const stretches: LiveStretch[] = [];
   const look = (): Omit<LiveStretch, "from"> => {
     const { reads, live } = rig.look();
-    return { reads, values: live?.values ?? {}, outputs: live?.outputs ?? {} };
+    return { reads, values: live?.values ?? {}, outputs: live?.outputs ?? {}, told: live?.told };
   };
   let due = 0;
   while (rig.time < last) {
@@ -68,7 +70,7 @@ export function playTape(
       rig.advanceTo(rig.time + LOOK);
       const seen = look();
       for (let one = wanted[due]; one && one.item.at * 1e6 < rig.time; one = wanted[due]) {
-        checked.push({ nth: one.nth, ...held(one.item, seen) });
+        checked.push({ nth: one.nth, ...held(model, one.item, seen) });
         due += 1;
       }
       note(stretches, rig.time, seen);
@@ -88,9 +90,28 @@ function note(stretches: LiveStretch[], from: Nanoseconds, seen: Omit<LiveStretc
     stretches.push({ from, ...seen });
 }
 
-function held(item: Expectation, seen: Omit<LiveStretch, "from">): Pick<Checked, "ok" | "saw"> {
+/** Whether two texts look alike: on digits an O is a 0, and an S a 5. */
+function looksAlike({ rig, digits }: RigModel, one: string, other: string): boolean {
+  if (one === other) return true;
+  if (showsDots(rig.plan)) return false;
+  const shapes = (text: string) =>
+    splitCells(text, marksOf(rig))
+      .slice(0, digits.length)
+      .map((cell) => inOrder(cellSegments(cell, rig.glyphs)).join())
+      .join(" ");
+  return shapes(one) === shapes(other);
+}
+
+function held(
+  model: RigModel,
+  item: Expectation,
+  seen: Omit<LiveStretch, "from">,
+): Pick<Checked, "ok" | "saw"> {
   if ("reads" in item)
-    return { ok: seen.reads.trim() === (item.reads.trim() || "blank"), saw: `reads “${seen.reads.trim()}”` };
+    return {
+      ok: looksAlike(model, seen.reads.trim(), item.reads.trim() || "blank"),
+      saw: `reads “${seen.reads.trim()}”`,
+    };
   if ("output" in item) {
     const on = seen.outputs[item.output];
     return {
@@ -99,6 +120,13 @@ function held(item: Expectation, seen: Omit<LiveStretch, "from">): Pick<Checked,
         on === undefined
           ? `the program does not switch ${item.output}`
           : `${item.output} is ${on ? "on" : "off"}`,
+    };
+  }
+  if ("answers" in item) {
+    const last = seen.told?.at(-1);
+    return {
+      ok: last === item.answers,
+      saw: last === undefined ? "nothing was answered" : `answered “${last}”`,
     };
   }
   const value = seen.values[item.value];

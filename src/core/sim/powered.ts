@@ -3,6 +3,7 @@ import { isMove, type Move } from "../inputs";
 import type { Program } from "../program";
 import type { Nanoseconds } from "../quantity";
 import type { TapeItem } from "../rig";
+import type { Face } from "./face";
 import { liveNow, type LiveNow } from "./live-now";
 import { readView } from "./read-view";
 import type { ReadFace } from "./face-shape";
@@ -55,6 +56,26 @@ export class PoweredRig {
       this.cutNow();
     }
     this.simulation.advanceTo(until - this.since);
+  }
+
+  /** When the power is cut next; Infinity when it is not. */
+  get nextCut(): Nanoseconds {
+    return this.cuts[0] ?? Infinity;
+  }
+
+  /** Runs until the program shows another face, or up to a moment before which no power is cut. */
+  runToChange(until: Nanoseconds): void {
+    const { simulation } = this;
+    const before = simulation.shownFrame;
+    const most = until - this.since;
+    while (simulation.nextAt !== undefined && simulation.nextAt <= most && simulation.shownFrame === before)
+      simulation.advance();
+    if (simulation.shownFrame === before) simulation.advanceTo(most);
+  }
+
+  /** The light of every LED since the last look. */
+  takeAverage(): Face {
+    return this.simulation.takeAverage();
   }
 
   /** A hand does something now. @returns what is put on a tape of it */

@@ -9,6 +9,12 @@ import { controllerById, type UnitRef } from "../rig";
 /** How far a step goes where nothing is known of the hands, in ns. */
 const STEP_ON: Nanoseconds = 1e6;
 
+/** A line that was sent over the serial line. */
+export interface Told {
+  readonly at: Nanoseconds;
+  readonly text: string;
+}
+
 /** A program that reads, with the hands it reads: what is known of them, and the lines it sets one by one. */
 export class Reacting {
   private readonly world: World;
@@ -16,6 +22,7 @@ export class Reacting {
   /** Levels put on lines before they were outputs. */
   private readonly waiting = new Map<string, Level>();
   private readonly outputs = new Set<string>();
+  readonly told: Told[] = [];
 
   constructor(
     private readonly model: RigModel,
@@ -43,9 +50,12 @@ export class Reacting {
     return this.world.left(at);
   }
 
-  /** @param from the moment up to which the program has read */
+  /**
+   * @param move its moment is how many ms from now on it takes place
+   * @param from the moment up to which the program has read
+   */
   move(move: Move, from: Nanoseconds): Move {
-    const moved = { ...move, at: (from + 1) / 1e6 };
+    const moved = { ...move, at: move.at + (from + 1) / 1e6 };
     this.world.add(rawMoves(this.model.rig, moved));
     return moved;
   }

@@ -2,6 +2,7 @@ import type { RigModel } from "../address";
 import { inkOf, layText, readingOf, type Bitmap, type Reading } from "../dots";
 import { remembered } from "../remember";
 import { fontById, fontsOf } from "../rig";
+import { scenesOf } from "../show";
 
 const keyOf = ({ width, height, dots }: Bitmap): string => `${width} ${height} ${dots.join("")}`;
 
@@ -10,7 +11,7 @@ const ownTexts = remembered(
   ({ rig }: RigModel): { readonly byInk: ReadonlyMap<string, string>; readonly hint: string } => {
     const byInk = new Map<string, string>();
     const texts: string[] = [];
-    for (const scene of rig.sign?.scenes ?? []) {
+    for (const scene of scenesOf(rig)) {
       if (scene.kind !== "text") continue;
       texts.push(scene.text);
       const font = fontById(rig, scene.font);

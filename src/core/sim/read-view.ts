@@ -4,7 +4,7 @@ import { digitKey, digitOf, splitPipId } from "../rig";
 import { readFace } from "../show";
 import { VISIBLE, type FaceView } from "./face";
 import type { ReadFace } from "./face-shape";
-import { readCurrents } from "./record";
+import { readCurrents } from "./read-currents";
 
 /** Reads a view of a face, for people who hear the page and for tests. */
 export function readView(model: RigModel, view: FaceView): ReadFace {

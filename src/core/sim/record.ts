@@ -1,14 +1,12 @@
-import { besideShow, gridOf, isMultiplexed, pictureOf, type RigModel } from "../address";
+import { gridOf, isMultiplexed, pictureOf, type RigModel } from "../address";
 import { Stitcher, type Ribbon } from "../dots";
-import type { Move } from "../inputs";
 import { buildProgram, scanPeriod } from "../program";
 import type { Milliamps, Nanoseconds } from "../quantity";
 import { lazily } from "../remember";
-import { controllerById, splitPipId, type PipId } from "../rig";
+import { controllerById, type PipId, type TapeItem } from "../rig";
+import { PoweredRig } from "./powered";
+import { DOT_READS_FROM, VISIBLE, readCurrents } from "./read-currents";
 import { readSign } from "./read-sign";
-import { readShown } from "./scan-light";
-import { shownOnAll } from "./shown";
-import { Simulation } from "./simulation";
 
 /** What the display shows from one change to the next. */
 export interface FaceStretch {
@@ -22,55 +20,32 @@ export interface FaceStretch {
   readonly pips: ReadonlyArray<{ readonly pip: PipId; readonly current: Milliamps }>;
 }
 
-/** An LED that gives less than this share of the brightest does not belong to what reads on the face. */
-const READS_FROM = 0.1;
-/** Of dots, whose pictures may follow each other in a few hundredths of a second, what the one before left counts less. */
-const DOT_READS_FROM = 0.4;
-const VISIBLE: Milliamps = 0.02;
-
-/** The LEDs that make up what reads, each digit's in reading order. */
-export function readCurrents(model: RigModel, currents: ReadonlyMap<PipId, Milliamps>): string {
-  const readsFrom = gridOf(model) ? DOT_READS_FROM : READS_FROM;
-  const beside = besideShow(model);
-  const own =
-    beside.size === 0 ? [...currents] : [...currents].filter(([pip]) => !beside.has(splitPipId(pip).unit));
-  let brightest = VISIBLE / readsFrom;
-  for (const [, current] of own) brightest = Math.max(brightest, current);
-  const lit = new Set(own.filter(([, current]) => current > brightest * readsFrom).map(([pip]) => pip));
-  return readShown(model, shownOnAll(model, { lit, unknown: new Set() }));
-}
-
 /**
  * Runs a rig from power-up and tells what its face shows, stretch by stretch. A stretch ends where the program shows
  * another face; stretches that read the same are one.
  * @param duration ns to run
- * @param moves what hands do meanwhile
+ * @param tape what hands do meanwhile, and when the power is cut: a stretch ends there
  */
 export function recordFace(
   model: RigModel,
   duration: Nanoseconds,
-  moves: readonly Move[] = [],
+  tape: readonly TapeItem[] = [],
 ): FaceStretch[] {
   const program = buildProgram(model);
-  const simulation = new Simulation(model, program);
-  simulation.expect(moves);
+  const rig = new PoweredRig(model, program, tape);
   const scan = isMultiplexed(model) ? scanPeriod(program, controllerById(model.rig.plan.controller).cost) : 0;
   const grid = gridOf(model);
   const stretches: FaceStretch[] = [];
-  while (simulation.time < duration) {
-    const from = simulation.time;
-    const before = simulation.shownFrame;
-    while (
-      simulation.nextAt !== undefined &&
-      simulation.nextAt <= duration &&
-      simulation.shownFrame === before
-    )
-      simulation.advance();
-    if (simulation.shownFrame === before) simulation.advanceTo(duration);
-    if (simulation.time === from) continue;
+  while (rig.time < duration) {
+    const from = rig.time;
+    const { nextCut } = rig;
+    const until = Math.min(duration, nextCut);
+    rig.runToChange(until);
+    const { pips } = rig.takeAverage();
+    const to = rig.time;
+    if (to >= nextCut) rig.advanceTo(nextCut);
     // What is cut off in the middle of a turn shows only some of the digits.
-    if (simulation.time >= duration && simulation.time - from < scan) break;
-    const { pips } = simulation.takeAverage();
+    if (to === from || (to >= until && to - from < scan)) continue;
     const known = pips.every(({ state }) => state !== "unknown");
     const text = lazily(() =>
       known ? readCurrents(model, new Map(pips.map(({ pip, current }) => [pip, current]))) : undefined,
@@ -78,12 +53,12 @@ export function recordFace(
     const last = stretches[stretches.length - 1];
     // Of dots every picture is told of: a text that runs across reads alike for many of them.
     if (!grid && last && last.text === text()) {
-      const [old, now] = [last.to - last.from, simulation.time - from];
+      const [old, now] = [last.to - last.from, to - from];
       stretches[stretches.length - 1] = {
         from: last.from,
         known: last.known,
         text: last.text,
-        to: simulation.time,
+        to,
         pips: pips.map(({ pip, current }, at) => ({
           pip,
           current: (last.pips[at]!.current * old + current * now) / (old + now),
@@ -92,7 +67,7 @@ export function recordFace(
     } else {
       stretches.push({
         from,
-        to: simulation.time,
+        to,
         known,
         get text() {
           return text();

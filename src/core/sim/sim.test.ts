@@ -1,4 +1,4 @@
-import { demoRig } from "@/demo";
+import { plainDemoRig } from "@/demo";
 import { cellState, modelOf } from "../address";
 import { HEXADECIMAL, joinCells, writeSegments } from "../glyph";
 import { buildProgram } from "../program";
@@ -15,8 +15,8 @@ import {
   type Face,
 } from ".";
 
-const slipGate = demoRig("slip-gate");
-const ladderStep = demoRig("ladder-step");
+const slipGate = plainDemoRig("slip-gate");
+const ladderStep = plainDemoRig("ladder-step");
 const ok = (edited: Edited): Rig => {
   if (!edited.ok) throw new Error(edited.message);
   return edited.rig;
@@ -169,7 +169,7 @@ test("a send, edge by edge: stages shift with the clock, outputs wait for the la
 
 test("a look at the very moment a face changes tells of one of the two, never of both", () => {
   for (const id of ["slip-gate", "river-level", "water-warmth"]) {
-    const model = modelOf(demoRig(id));
+    const model = modelOf(plainDemoRig(id));
     const texts = new Set(buildProgram(model).frames.map(({ cells }) => joinCells(cells)));
     const simulation = new Simulation(model, buildProgram(model));
     simulation.advanceTo(1.9e9);

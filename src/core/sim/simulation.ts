@@ -10,9 +10,12 @@ import { controllerById, type PipId, type UnitRef } from "../rig";
 import { Board } from "./board";
 import { VISIBLE, type Face, type FaceView, type PipLight } from "./face";
 import { litWhileBlinking, type Moment, type Outcome, type ScanLight, type Stretch } from "./moment";
-import { Reacting } from "./reacting";
+import { Reacting, type Told } from "./reacting";
 import { ScanLights } from "./scan-light";
 import { Storage } from "./storage";
+
+/** How long a step waits for a change of a rig that reacts, in ns. */
+const MOST_WAITED: Nanoseconds = 10e9;
 
 /** Currents kept of moments that may come again: some 30 MB. */
 const MOST_REMEMBERED = 4e6;
@@ -131,6 +134,11 @@ export class Simulation {
     return this.reacting?.variable(name);
   }
 
+  /** The lines that were sent over the serial line. */
+  get told(): readonly Told[] {
+    return this.reacting?.told ?? [];
+  }
+
   /** What is left of the memory that outlives a power cut, where it is cut now. */
   memory(): Uint8Array | undefined {
     return this.reacting?.memory(this.now);
@@ -142,7 +150,7 @@ export class Simulation {
   }
 
   /**
-   * A hand does something now: as soon as the program has not yet read beyond it.
+   * A hand does something now, or so many ms from now on: as soon as the program has not yet read beyond it.
    * @returns the move with its moment, in ms, to be kept on a tape
    */
   move(move: Move): Move {
@@ -172,7 +180,9 @@ export class Simulation {
   stepToChange(): void {
     const before = this.picture();
     let left = (this.program.frames.length + 2) * this.program.on.length * 2;
-    while (this.nextAt !== undefined && left > 0 && this.picture() === before) {
+    // What reacts may wait for a hand for ever.
+    const until = this.reacting ? this.now + MOST_WAITED : Infinity;
+    while (this.nextAt !== undefined && this.nextAt <= until && left > 0 && this.picture() === before) {
       if (this.ahead.length === 0 && this.next?.kind === "burst") left -= 1;
       this.take();
     }
@@ -282,6 +292,9 @@ export class Simulation {
       }
       case "nothing":
         break;
+      case "told":
+        this.reacting?.told.push({ at: event.at, text: event.text });
+        break;
       case "frame":
         if (this.frame !== undefined && this.frame !== event.frame)
           this.cut.begins(
@@ -291,6 +304,7 @@ export class Simulation {
         this.frame = event.frame;
         break;
       case "burst":
+        if (event.keys) this.holdKeys(event.keys);
         if (event.beginsScan) this.markScan();
         this.burst(event);
         break;
@@ -316,6 +330,14 @@ export class Simulation {
       this.charge[at]! += currents[at]! * (litWhileBlinking(this.now, until, hertz) - span);
     });
     this.now = until;
+  }
+
+  /** What chips tell of their keys from now on. */
+  private holdKeys({ units, answer }: NonNullable<Extract<TimedEvent, { kind: "burst" }>["keys"]>): void {
+    this.restore();
+    for (const driver of this.board.drivers)
+      if (driver.units.some((unit) => units.includes(unit))) driver.holdKeys?.(answer);
+    this.boardIs = this.boardHolds = this.intern();
   }
 
   /** A single change of the board outside any burst. */

@@ -1,4 +1,4 @@
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
 import { meanFrom, supplyAdvice } from "../audit";
 import { addWire, asLeg, changeUnits, relay, withBoards, type Rig, type Supply } from "../rig";
@@ -6,8 +6,8 @@ import { LEAD_OHMS, dischargeOf, dropOf, fuseFor, regulatedBy } from ".";
 
 const on = (rig: Rig, supply: Supply): Rig => relay(rig, { ...rig.plan, power: "separate", supply });
 const slip = demoRig("slip-gate");
-const lock = demoRig("lock-gauge");
-const tide = demoRig("tide-notice");
+const lock = plainDemoRig("lock-gauge");
+const tide = plainDemoRig("tide-notice");
 
 describe("what feeds a rig decides what its chips stand on", () => {
   test.each<[Supply, number]>([

@@ -1,4 +1,4 @@
-import { demoRig } from "@/demo";
+import { plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
 import { HIGH } from "../level";
 import { CODE_B, MAX7219, inWords, outOfWords } from "../chips/fixtures/registers";
@@ -55,7 +55,7 @@ describe("what is as it should be is not spoken against", () => {
 
 describe("a text that runs reads back exactly", () => {
   const running = (modules: number, step: number, font: string): Rig => {
-    const tide = demoRig("tide-notice");
+    const tide = plainDemoRig("tide-notice");
     const laid = relay(tide, { ...tide.plan, digits: modules * 8 });
     const scene = { ...USUAL_TEXT_SCENE, text: "Ebb 3.1 m  out", step, font };
     return { ...laid, sign: { ...laid.sign!, fonts: {}, scenes: [scene] } };

@@ -1,4 +1,4 @@
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
 import type { Rig } from "../rig";
 import { guessMapping, wantedLines } from "./mapping";
@@ -25,7 +25,7 @@ function taken(rig: Rig, signals: Readonly<Record<string, number>>) {
   return Object.fromEntries(guesses.map(({ line, signal }) => [line, list[signal ?? -1]?.name]));
 }
 
-const warmth = demoRig("water-warmth"); // CLK on line 6, DIO on line 5
+const warmth = plainDemoRig("water-warmth"); // CLK on line 6, DIO on line 5
 const slip = demoRig("slip-gate");
 const lines = (rig: Rig) =>
   Object.fromEntries(wantedLines(modelOf(rig)).map(({ role, line }) => [role, line])) as Record<

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
 import { HIGH, LOW, type Level } from "../level";
 import { buildProgram, type Program } from "../program";
@@ -34,8 +34,8 @@ async function read(rig: Rig, file: Blob) {
 
 describe("a run that is written reads back as what it shows", () => {
   test.each<[string, Rig]>([
-    ["two wires", demoRig("water-warmth")],
-    ["three wires", demoRig("crew-tally")],
+    ["two wires", plainDemoRig("water-warmth")],
+    ["three wires", plainDemoRig("crew-tally")],
     ["I²C", oars],
     ["a chain of two", chained(16)],
     ["one register", demoRig("slip-gate")],
@@ -90,7 +90,7 @@ describe("faults in a capture", () => {
     expect(found[0]!.title).toContain("scan limit");
   });
   test("the memory was not cleared before the display went on", async () => {
-    const rig = demoRig("crew-tally");
+    const rig = plainDemoRig("crew-tally");
     const found = await differences(
       rig,
       changed(
@@ -104,8 +104,8 @@ describe("faults in a capture", () => {
   });
   test("clock and data exchanged", async () => {
     for (const [rig, one, other] of [
-      [demoRig("water-warmth"), "6", "5"],
-      [demoRig("crew-tally"), "9", "8"],
+      [plainDemoRig("water-warmth"), "6", "5"],
+      [plainDemoRig("crew-tally"), "9", "8"],
     ] as const) {
       const file = fileOf(vcdOf(rig, 1e9));
       const { guesses } = await read(rig, file);
@@ -123,7 +123,7 @@ describe("faults in a capture", () => {
   test("bytes the wrong way round", async () => {
     const turn = (byte: number) =>
       parseInt(byte.toString(2).padStart(8, "0").split("").reverse().join(""), 2);
-    const rig = demoRig("crew-tally");
+    const rig = plainDemoRig("crew-tally");
     const turned = (program: Program): Program => {
       const all = (state: Program["dark"]["states"][number]) => ({
         ...state,
@@ -142,7 +142,7 @@ describe("faults in a capture", () => {
     expect(found).toContainEqual(expect.objectContaining({ kind: "bit order", severity: "fault" }));
   });
   test("nobody acknowledges: seen at the ninth clock", async () => {
-    const rig = demoRig("water-warmth");
+    const rig = plainDemoRig("water-warmth");
     const lines = [...vcdOf(rig, 5e8)].join("");
     // The data line is let go at every acknowledge: take the chip's answer out of the dump.
     const edges = [...runEdges(modelOf(rig), 5e8)];

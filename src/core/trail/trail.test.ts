@@ -1,4 +1,4 @@
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
 import { relay, removeWire, swapWires, withBoards, withController, type Rig, asPip } from "../rig";
 import { trailOf } from ".";
@@ -66,7 +66,7 @@ describe("what stands between the controller and a chip", () => {
   const kinds = (rig: Rig, pip: string) => trailOf(modelOf(rig), asPip(pip)).map(({ kind }) => kind);
 
   test("the header of a module, with what each of its pins hangs on", () => {
-    const trail = trailOf(modelOf(demoRig("lock-gauge")), asPip("DS1.1.a"));
+    const trail = trailOf(modelOf(plainDemoRig("lock-gauge")), asPip("DS1.1.a"));
     expect(trail.find(({ kind }) => kind === "header")).toEqual({
       kind: "header",
       topic: "wiring",
@@ -77,7 +77,7 @@ describe("what stands between the controller and a chip", () => {
   });
 
   test("of a module behind another one, the pins of the one before", () => {
-    const lock = demoRig("lock-gauge");
+    const lock = plainDemoRig("lock-gauge");
     const trail = trailOf(modelOf(relay(lock, withBoards(lock.plan, 2))), asPip("DS3.1.a"));
     expect(trail.find(({ kind }) => kind === "header")).toMatchObject({
       title: "in through the header of M2",
@@ -86,7 +86,7 @@ describe("what stands between the controller and a chip", () => {
   });
 
   test("a MOSFET in each line, with what pulls its sides up", () => {
-    const warm = demoRig("water-warmth");
+    const warm = plainDemoRig("water-warmth");
     const { own: _, ...plan } = withController(
       { ...warm.plan, scheme: "ht16k33", polarity: "common-cathode" },
       "ESP32-module",

@@ -1,4 +1,4 @@
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { relay, withController, withoutModule } from "../rig";
 import { WAYS, compareWays, isWay, recommendWay, type WayFigures } from ".";
 
@@ -59,7 +59,7 @@ describe("modules among the ways", () => {
   ])("%s is another display, and says so", (id, why) => expect(of(id).problem).toMatch(why));
 
   test("for dots as many boards as the display is wide", () => {
-    const tide = demoRig("tide-notice");
+    const tide = plainDemoRig("tide-notice");
     const all = compareWays(relay(tide, { ...withoutModule(tide.plan) }));
     expect(of("module-dots-4-max7219", all)).toMatchObject({ parts: 3, problem: undefined });
     expect(of("module-dots-max7219", all)).toMatchObject({ parts: 6, wires: 21 });
@@ -67,7 +67,7 @@ describe("modules among the ways", () => {
   });
 
   test("a rig on a module has that way, and no other", () => {
-    const lock = demoRig("lock-gauge");
+    const lock = plainDemoRig("lock-gauge");
     const is = WAYS.filter((way) => isWay(lock.plan, way)).map(({ id }) => id);
     expect(is).toEqual(["module-digits-8-max7219"]);
     const bare = relay(lock, withoutModule(lock.plan));
