@@ -1,1 +1,1 @@
-export { DEMO_RIGS, demoRig } from "./rigs";
+export { DEMO_RIGS, demoRig, plainDemoRig } from "./rigs";

@@ -1,6 +1,7 @@
 import { HEXADECIMAL, type SegmentName } from "@/core/glyph";
 import { DRIVER_RIGS } from "./driver-rigs";
 import { LIVE_RIGS } from "./live-rigs";
+import { REACTING } from "./reacting-rigs";
 import { SIGN_RIGS } from "./sign-rigs";
 import { DEFAULT_PLAN, USUAL_SHOW, ledValues, newRig, type Rig } from "@/core/rig";
 
@@ -8,7 +9,7 @@ import { DEFAULT_PLAN, USUAL_SHOW, ledValues, newRig, type Rig } from "@/core/ri
 const AS_LEGS_LIE: readonly SegmentName[] = ["f", "g", "a", "b", "dp", "c", "d", "e"];
 
 /** The rigs of Saltreed Rowers' tide hut, there on the first visit. */
-export const DEMO_RIGS: readonly Rig[] = [
+const PLAIN_RIGS: readonly Rig[] = [
   newRig(
     {
       id: "slip-gate",
@@ -98,9 +99,17 @@ export const DEMO_RIGS: readonly Rig[] = [
   ...SIGN_RIGS,
 ];
 
-/** @throws when there is no demo rig of that id */
-export function demoRig(id: string): Rig {
-  const rig = DEMO_RIGS.find((one) => one.id === id);
+/** The rigs of the tide hut as they come with the application. */
+export const DEMO_RIGS: readonly Rig[] = PLAIN_RIGS.map((rig) => REACTING[rig.id]?.(rig) ?? rig);
+
+const byId = (rigs: readonly Rig[], id: string): Rig => {
+  const rig = rigs.find((one) => one.id === id);
   if (!rig) throw new Error(`no demo rig ${id}`);
   return rig;
-}
+};
+
+/** @throws when there is no demo rig of that id */
+export const demoRig = (id: string): Rig => byId(DEMO_RIGS, id);
+
+/** A demo rig as it was before it reacted: the list of texts it ran through. @throws when there is none of that id */
+export const plainDemoRig = (id: string): Rig => byId(PLAIN_RIGS, id);
