@@ -1,7 +1,7 @@
 import { builtInFont, writeBdf } from "@/core/dots";
 import { readPictures } from "@/core/pictures";
 import { writeRig } from "@/core/rig";
-import { DEMO_RIGS, demoRig } from "@/demo";
+import { DEMO_RIGS, demoRig, plainDemoRig } from "@/demo";
 import { vcdOf } from "@/core/trace";
 import { readdirSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -55,7 +55,7 @@ test.each<[string, () => Request, number, RegExp]>([
 });
 
 describe("frames and fonts", () => {
-  const tide = writeRig(demoRig("tide-notice"));
+  const tide = writeRig(plainDemoRig("tide-notice"));
   const frames = (query: string, body = tide) =>
     exportFrames(new Request(`http://x/api/export/frames?${query}`, { method: "POST", body }));
   const GIVEN = ["gif", "png", "pbm", "c", "bin", "json"] as const;
@@ -196,7 +196,7 @@ describe("what is asked for", () => {
   test("a tape in pieces is the tape", async () => {
     const tape = async (query: string) =>
       writes(
-        new Request(`http://x/api?${query}`, { method: "POST", body: writeRig(demoRig("tide-notice")) }),
+        new Request(`http://x/api?${query}`, { method: "POST", body: writeRig(plainDemoRig("tide-notice")) }),
       );
     const whole = await (await tape("faces=1000")).text();
     const first = await tape("faces=60");
@@ -270,7 +270,7 @@ test.each<[string, string, number, RegExp]>([
 });
 
 describe("captures and tapes", () => {
-  const rig = demoRig("water-warmth");
+  const rig = plainDemoRig("water-warmth");
   const form = (parts: Record<string, string | Blob>) => {
     const body = new FormData();
     for (const [name, part] of Object.entries(parts)) body.append(name, part);

@@ -1,6 +1,6 @@
 import "fake-indexeddb/auto";
 import { asLeg, asPip, asUnit, runsAlike } from "@/core/rig";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { database } from "@/keep/database";
 import { keeper } from "@/workers";
 import { keeper as kept } from "@/workers/fixtures/inside";
@@ -29,7 +29,7 @@ import { closeRefusal, refuse, useRefusal } from "./refusals";
 import { storageProblem } from "./storage-problem";
 
 const slip = demoRig("slip-gate");
-const tide = demoRig("tide-notice");
+const tide = plainDemoRig("tide-notice");
 const here = () => useOpenRig.getState();
 const past = () => useOpenRig.temporal.getState().pastStates.length;
 const written = new Map<string, string>();

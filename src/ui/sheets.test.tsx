@@ -3,14 +3,14 @@ import userEvent from "@testing-library/user-event";
 import { scanningChip, modelOf } from "@/core/address";
 import { setCurrentFor } from "@/core/parts";
 import { relay, schemeValues, type Rig } from "@/core/rig";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { layOpen, undo, useOpenRig } from "@/store";
 import { ChipSheet } from "./chip-sheet";
 import { SinkSheet } from "./sink-sheet";
 
-const tide = demoRig("tide-notice");
+const tide = plainDemoRig("tide-notice");
 const rack = demoRig("oar-rack");
-const warmth = demoRig("water-warmth");
+const warmth = plainDemoRig("water-warmth");
 const river = demoRig("river-level");
 /** One 74HC595 for each digit, or a sink that holds the current. */
 const sunk = relay(demoRig("slip-gate"), {

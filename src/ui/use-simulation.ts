@@ -17,7 +17,7 @@ export interface SimulationView {
   /** What hands did since power-up. */
   readonly moves: readonly HandOrCut[];
   /** A hand does something now. */
-  move(move: Hand): void;
+  move(move: Hand, late?: number): void;
   /** Starts again from power-up, with hands that do what they did. */
   play(moves: readonly HandOrCut[]): void;
   /** Cuts the power: what is kept outlives it, everything else begins anew. */
@@ -104,9 +104,9 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
       .then((done) => done && setMoves((before) => [...before, done]));
   }, [key]);
   const move = useCallback(
-    (hand: Hand) => {
+    (hand: Hand, late = 0) => {
       void simulatorWorker()
-        .move(key, { ...hand, at: 0 } as Move)
+        .move(key, { ...hand, at: late } as Move)
         .then((moved) => moved && setMoves((before) => [...before, moved]));
     },
     [key],

@@ -1,7 +1,6 @@
 import { gridOf, modelOf, type RigModel } from "@/core/address";
 import { parseJson } from "@/core/document";
-import { isMove } from "@/core/inputs";
-import { LIMITS, checkRig, checkTapeItems, type TapeItem } from "@/core/rig";
+import { LIMITS, checkRig, checkTapeItems, reactingOf, type TapeItem } from "@/core/rig";
 import { STEADY } from "@/core/scan";
 import { linesShown, playTape, recordFace, type FaceStretch, type LiveStretch } from "@/core/sim";
 import { json, refusal, type Answer, type Question } from "../question";
@@ -42,7 +41,7 @@ export function answerSimulate({ text, query }: Question): Answer {
   const parts = choiceIn(query, PARTS, dots ? USUAL_OF_DOTS : PARTS);
   if (isAnswer(parts)) return parts;
   const duration = Math.round(seconds * 1e9);
-  const stretches = recordFace(model, duration, inputs.filter(isMove));
+  const stretches = recordFace(model, duration, inputs);
   const isRead = ({ from, to }: FaceStretch) => !dots || (to - from) / 1e6 >= STANDS;
   return json({
     rig: { id: read.rig.id, name: read.rig.name },
@@ -57,7 +56,7 @@ export function answerSimulate({ text, query }: Question): Answer {
           ...(parts.has("leds") ? { leds: lightOf(stretch, dots) } : {}),
         }))
       : undefined,
-    ...(read.rig.live && !dots ? reactions(model, inputs, duration) : {}),
+    ...(reactingOf(read.rig) ? reactions(model, inputs, duration) : {}),
     lines:
       dots && parts.has("lines")
         ? linesShown(model, stretches).map(({ from, to, text: line, moved }) => ({
@@ -92,6 +91,7 @@ function reactions(model: RigModel, items: readonly TapeItem[], duration: number
   return {
     values: told(({ values }) => values),
     outputs: told(({ outputs }) => outputs),
+    serial: told(({ told: lines }) => ({ last: lines?.at(-1) ?? null })),
     expectations: checked.map(({ nth, ok, saw }) => ({ ...items[nth]!, ok, saw })),
   };
 }

@@ -2,7 +2,7 @@ import { screen, waitFor, within } from "@testing-library/react";
 import { modelOf } from "@/core/address";
 import { auditRig, formatMeasure } from "@/core/audit";
 import { standingOf } from "@/core/check";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { useOpenRig } from "@/store";
 import { relay, withController } from "@/core/rig";
 import { loose, showStation } from "../fixtures/open";
@@ -104,7 +104,7 @@ describe("Current", () => {
 });
 
 describe("levels", () => {
-  const tide = demoRig("tide-notice");
+  const tide = plainDemoRig("tide-notice");
   const low = loose(relay(tide, withController(tide.plan, "ESP32-module")));
   const levels = () => screen.getByRole("region", { name: "Levels at the chips’ inputs" });
 

@@ -5,14 +5,14 @@ import { signCost } from "@/core/frames";
 import { readPictures } from "@/core/pictures";
 import { formatBytes } from "@/core/quantity";
 import { signRun } from "@/core/show";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { savedFiles } from "@/ui/fixtures/downloads";
 import type { Rig } from "@/core/rig";
 import { showStation } from "../fixtures/open";
 import { FramesStation } from "./frames";
 
 const wind = demoRig("wind-arrow");
-const tide = demoRig("tide-notice");
+const tide = plainDemoRig("tide-notice");
 
 async function cost(rig: Rig) {
   const shown = showStation(FramesStation, rig);

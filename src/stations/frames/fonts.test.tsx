@@ -1,11 +1,11 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { builtInFont, glyphCell, readBdf, withGlyph, writeBdf, type DotFont } from "@/core/dots";
 import { LIMITS, fontsOf } from "@/core/rig";
-import { demoRig } from "@/demo";
+import { plainDemoRig } from "@/demo";
 import { showStation } from "../fixtures/open";
 import { FramesStation } from "./frames";
 
-const tide = demoRig("tide-notice");
+const tide = plainDemoRig("tide-notice");
 const even = builtInFont("even")!;
 
 async function fonts(rig = tide) {

@@ -1,9 +1,9 @@
 import { screen } from "@testing-library/react";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { showStation } from "../fixtures/open";
 import { FramesStation } from "./frames";
 
-const tide = demoRig("tide-notice");
+const tide = plainDemoRig("tide-notice");
 
 describe("Frames", () => {
   test("a text is typed, and its motion chosen", async () => {

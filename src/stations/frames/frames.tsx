@@ -4,8 +4,9 @@ import Link from "next/link";
 import { useState } from "react";
 import { gridOf } from "@/core/address";
 import type { Scene } from "@/core/dots";
+import { reactingOf } from "@/core/rig";
 import { useModel, useRig } from "@/store";
-import { StationFrame, ViewSwitch, fetched, useChosen } from "@/ui";
+import { SeverityMark, StationFrame, ViewSwitch, fetched, useChosen } from "@/ui";
 import { SceneEditor } from "./scene-editor";
 import { SceneQueue } from "./scene-queue";
 import { RunView } from "./run-view";
@@ -44,10 +45,19 @@ export function FramesStation() {
 const NO_SCENES: readonly Scene[] = [];
 
 function Texts() {
-  const { sign } = useRig();
+  const rig = useRig();
+  const { sign } = rig;
   const [at, setChosen] = useChosen(sign?.scenes ?? NO_SCENES);
   return (
     <div className="frames-grid">
+      {reactingOf(rig) && (
+        <p className="small mb-0 frames-wide">
+          <SeverityMark
+            severity="note"
+            text="This sign reacts: what it shows is on Show. These scenes wait until it goes back to them."
+          />
+        </p>
+      )}
       <RunView chosen={at} onScene={setChosen} />
       <SceneQueue chosen={at} onChoose={setChosen} />
       {sign?.scenes[at] && <SceneEditor key={at} at={at} />}

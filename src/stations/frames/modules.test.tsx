@@ -1,11 +1,11 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { probePicture, looksOf } from "@/core/frames";
 import { USUAL_LAYOUT, dotModules, laidOut, type LayoutChoice } from "@/core/rig";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { showStation } from "../fixtures/open";
 import { FramesStation } from "./frames";
 
-const tide = demoRig("tide-notice");
+const tide = plainDemoRig("tide-notice");
 const wind = demoRig("wind-arrow");
 
 async function modules(rig = tide) {

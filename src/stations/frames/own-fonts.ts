@@ -93,7 +93,8 @@ export function useOwnFonts(onFont: (id: string) => void) {
       onFont(id);
     },
     takeOut: (font: DotFont) => {
-      if (rig.sign!.scenes.some((scene) => scene.kind === "text" && scene.font === font.id))
+      const used = rig.sign!.scenes.some((scene) => scene.kind === "text" && scene.font === font.id);
+      if (used || rig.live?.sign?.font === font.id)
         return setTold(atNoLine(`${font.name} is used by a text: give that another font first`));
       editSign((sign) => {
         const { [font.id]: _, ...rest } = sign.fonts;

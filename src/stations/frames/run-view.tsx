@@ -16,7 +16,8 @@ interface Props {
 /** The whole run: the picture at a moment, the text as a long ribbon with the display's window on it, and a scrubber. */
 export function RunView({ chosen, onScene }: Props) {
   const model = useModel();
-  const { rig } = model;
+  // Its scenes, also while the sign reacts and shows something else.
+  const rig = useMemo(() => ({ ...model.rig, live: undefined }), [model.rig]);
   const pick = useOpenRig((state) => state.pick);
   const grid = gridOf(model)!;
   const run = useMemo(() => signRun(rig, grid.width, grid.height), [rig, grid]);

@@ -4,12 +4,12 @@ import { readingTime } from "@/core/frames";
 import { sceneFrames } from "@/core/dots";
 import { fontById, LIMITS, type Rig } from "@/core/rig";
 import { signRun } from "@/core/show";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { useOpenRig } from "@/store";
 import { showStation } from "../fixtures/open";
 import { FramesStation } from "./frames";
 
-const tide = demoRig("tide-notice");
+const tide = plainDemoRig("tide-notice");
 const wind = demoRig("wind-arrow");
 const run = () => within(screen.getByRole("region", { name: "The run" }));
 const place = () => Number(/^Frame (\d+) of/.exec(run().getByText(/^Frame \d+ of \d+$/).textContent!)![1]);

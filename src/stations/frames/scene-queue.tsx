@@ -7,7 +7,7 @@ import { USUAL_TEXT_SCENE, bitmapHex, blankBitmap, type Scene } from "@/core/dot
 import type { ScenePace } from "@/core/frames";
 import { LIMITS } from "@/core/rig";
 import { formatQuantity } from "@/core/quantity";
-import { sceneTitle } from "@/core/show";
+import { titleOf } from "@/core/show";
 import { editSign, useAtDesk, useModel } from "@/store";
 import { IconButton, SeverityMark } from "@/ui";
 import { Sortable } from "./sortable";
@@ -68,7 +68,7 @@ export function SceneQueue({ chosen, onChoose }: Props) {
       </div>
       {scenes.length === 0 && <p className="small quiet mb-0">Nothing yet: add a text, or pictures.</p>}
       <Sortable
-        titles={scenes.map((_, at) => sceneTitle(rig, at) || "no text")}
+        titles={scenes.map((scene) => titleOf(scene) || "no text")}
         way="down"
         onMove={(from, to) => {
           editSign((sign) => ({ ...sign, scenes: arrayMove([...sign.scenes], from, to) }));
@@ -80,7 +80,7 @@ export function SceneQueue({ chosen, onChoose }: Props) {
             <Row
               key={at}
               id={String(at)}
-              title={sceneTitle(rig, at)}
+              title={titleOf(scene)}
               says={saysOf(scene, pace[at])}
               chosen={at === chosen}
               onChoose={() => onChoose(at)}

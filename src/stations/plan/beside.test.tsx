@@ -1,11 +1,11 @@
 import { screen, within } from "@testing-library/react";
 import { modelOf } from "@/core/address";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { loose, showStation } from "../fixtures/open";
 import { PlanStation } from "./plan";
 
 // Eight digits: the ways to drive them are compared in a moment, those of a sign take long.
-const lock = loose(demoRig("lock-gauge"));
+const lock = loose(plainDemoRig("lock-gauge"));
 const sheet = async () =>
   (await screen.findByRole("heading", { name: "Displays beside it" })).closest("section")!;
 

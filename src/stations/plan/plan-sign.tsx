@@ -1,7 +1,7 @@
 import Link from "next/link";
 import { gridOf } from "@/core/address";
 import { formatQuantity } from "@/core/quantity";
-import { sceneTitle } from "@/core/show";
+import { titleOf } from "@/core/show";
 import { useAtDesk, useModel } from "@/store";
 import { RoundsField } from "./rounds";
 
@@ -17,7 +17,7 @@ export function PlanSign() {
       <ol className="plain-list small plan-scenes">
         {(rig.sign?.scenes ?? []).map((scene, at) => (
           <li key={at}>
-            <strong>{sceneTitle(rig, at) || "nothing"}</strong>{" "}
+            <strong>{titleOf(scene) || "nothing"}</strong>{" "}
             <span className="quiet">
               {scene.kind === "text"
                 ? scene.motion

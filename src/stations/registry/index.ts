@@ -75,7 +75,6 @@ export const STATIONS: readonly Station[] = [
     title: "Show",
     key: "8",
     topics: ["show"],
-    suits: (plan) => !showsDots(plan),
     load: async () => (await import("../show")).ShowStation,
   },
   {

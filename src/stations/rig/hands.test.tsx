@@ -1,5 +1,7 @@
-import { act, fireEvent, render, screen, waitFor } from "@testing-library/react";
-import { demoRig } from "@/demo";
+import { act, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
+import { modelOf } from "@/core/address";
+import { wireUp } from "@/core/inputs";
+import { demoRig, plainDemoRig } from "@/demo";
 import { startWith } from "@/core/live";
 import type { Rig } from "@/core/rig";
 import { useMessages, useOpenRig } from "@/store";
@@ -92,4 +94,75 @@ test("the power is cut: what was not kept yet is lost, and the cut is on the tap
 test("a rig that only shows a list has no hands", () => {
   show(demoRig("slip-gate"));
   expect(screen.queryByRole("region", { name: "Hands on the rig" })).toBeNull();
+});
+
+test("a keypad has its keys as they lie, and each types", async () => {
+  show(demoRig("berth-board"));
+  const pad = await screen.findByRole("group", { name: "Keys of KP1" }, soon);
+  const key = (face: string) => within(pad).getByRole("button", { name: face });
+  expect(
+    within(pad)
+      .getAllByRole("button")
+      .map(({ textContent }) => textContent),
+  ).toEqual(Array.from("123A456B789C*0#D"));
+  expect(key("1").title).toBe(
+    "KP1 key 1 pressed: digit 1 into berth; KP1 key 1 pressed: digit 1 into nights",
+  );
+  expect(key("D").title).toBe("KP1 key D: nothing is bound to it");
+  await waitFor(() => expect(reads()).toBe("01.01"), soon);
+  fireEvent.pointerDown(key("7"), { pointerId: 1 });
+  await waitFor(() => expect(key("7").getAttribute("aria-pressed")).toBe("true"), soon);
+  await waitFor(() => expect(reads()).toBe("7"), soon);
+  fireEvent.pointerUp(key("7"), { pointerId: 1 });
+  await rest();
+  fireEvent.pointerDown(key("A"), { pointerId: 1 });
+  await waitFor(() => expect(reads()).toBe("07.01"), soon);
+  fireEvent.pointerUp(key("A"), { pointerId: 1 });
+  fireEvent.click(await screen.findByRole("button", { name: "Keep these moves as a tape" }));
+  expect(useOpenRig.getState().rig!.tapes!.at(-1)!.items[0]).toMatchObject({ press: "KP1", key: "7" });
+});
+
+test("lines are sent and answered: at once, late, torn", async () => {
+  const made = startWith(plainDemoRig("lock-gauge"), "message");
+  if (!made.ok) throw new Error(made.message);
+  show(made.rig);
+  const field = await screen.findByRole("textbox", { name: "Serial line" }, soon);
+  const send = (text: string) => {
+    fireEvent.change(field, { target: { value: text } });
+    fireEvent.click(screen.getByRole("button", { name: "Send" }));
+  };
+  const answers = () => screen.queryByRole("list", { name: "Answers" })?.textContent;
+  // On seven segments an O is a 0.
+  await waitFor(() => expect(reads()).toBe("HELL0"), soon);
+  send("12.5");
+  await waitFor(() => expect(reads()).toBe("12.5"), soon);
+  expect(answers()).toBe("shown");
+  fireEvent.change(screen.getByRole("combobox", { name: "Comes" }), { target: { value: "torn" } });
+  send("never");
+  await waitFor(() => expect(answers()).toBe("showncut off: no end of line within a second"), soon);
+  expect(reads()).toBe("12.5");
+});
+
+test("an encoder is turned step by step", async () => {
+  const plain = plainDemoRig("lock-gauge");
+  const wired = wireUp(modelOf(plain), "rotary-encoder");
+  if (!wired.ok) throw new Error(wired.message);
+  show({
+    ...wired.rig,
+    live: {
+      values: [{ name: "level", count: { least: 0, most: 99, start: 5, wraps: false } }],
+      faces: [{ shows: "{level}" }],
+      controls: [{ unit: wired.ref, on: "turn-right", does: { step: 1, value: "level" } }],
+      events: [],
+      debounce: { way: "states", ms: 20 },
+      digits: "divide",
+    },
+  });
+  const right = await screen.findByRole("button", { name: "RE1 a step to the right" }, soon);
+  await waitFor(() => expect(reads()).toBe("5"), soon);
+  fireEvent.click(right);
+  await waitFor(() => expect(reads()).toBe("6"), soon);
+  fireEvent.click(screen.getByRole("button", { name: "RE1 a step to the left" }));
+  await rest();
+  expect(reads()).toBe("6");
 });

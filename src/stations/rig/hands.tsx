@@ -1,41 +1,29 @@
 import { useState, type KeyboardEvent } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { gripOf } from "@/core/inputs";
+import { gripOf, inputUnits, type InputUnit } from "@/core/inputs";
 import { controlWords } from "@/core/live";
-import { LIVE_LIMITS, asUnit, partOf, type Rig, type Unit, type UnitRef } from "@/core/rig";
-import type { InputPart } from "@/core/parts";
+import { LIVE_LIMITS, asUnit, partOf, type Rig, type UnitRef } from "@/core/rig";
 import { editRig, say, useRig } from "@/store";
 import { IconButton, type SimulationView } from "@/ui";
+import { SerialLine } from "./serial-line";
 
 /** Keys of the first buttons, as they lie side by side. */
 const KEYS = ["q", "w", "e", "r", "t", "y", "u", "i"];
-
-interface Input {
-  readonly unit: Unit;
-  readonly part: InputPart;
-}
-
-function inputsOf({ units }: Rig): Input[] {
-  return units.flatMap((unit) => {
-    const part = partOf(unit);
-    return part.kind === "input" ? [{ unit, part }] : [];
-  });
-}
 
 const keepsAny = ({ live }: Rig): boolean =>
   (live?.values ?? []).some((value) => "kept" in value && value.kept === true);
 
 /** What a rig's hands do, in the words of its show: the title of a button. */
-const saysOf = ({ live }: Rig, ref: string): string =>
+const saysOf = ({ live }: Rig, ref: string, key?: string): string =>
   (live?.controls ?? [])
-    .filter(({ unit }) => unit === ref)
+    .filter((control) => control.unit === ref && control.key === key)
     .map((control) => controlWords(control, live!))
-    .join("; ") || `${ref}: nothing is bound to it`;
+    .join("; ") || `${ref}${key === undefined ? "" : ` key ${key}`}: nothing is bound to it`;
 
 /** Under the face: hands for the rig's buttons, knobs and sensors, and what it switches. */
 export function Hands({ simulation }: { simulation: SimulationView }) {
   const rig = useRig();
-  const inputs = inputsOf(rig);
+  const inputs = inputUnits(rig);
   const live = simulation.face?.live;
   if (!rig.live || !live) return null;
   const buttons = inputs.filter(({ part }) => gripOf(part).kind === "button");
@@ -73,9 +61,25 @@ export function Hands({ simulation }: { simulation: SimulationView }) {
           <Output key={ref} unit={ref} on={on} sounds={soundsOf(rig, ref)} />
         ))}
       </div>
+      {inputs
+        .filter(({ part }) => gripOf(part).kind === "steps")
+        .map(({ unit }) => (
+          <Encoder key={unit.ref} unit={unit.ref} simulation={simulation} />
+        ))}
+      {inputs.map(({ unit, part }) => (
+        <Keypad
+          key={unit.ref}
+          unit={unit}
+          part={part}
+          down={live.hands[unit.ref] ?? 0}
+          says={(face) => saysOf(rig, unit.ref, face)}
+          simulation={simulation}
+        />
+      ))}
       {inputs.map(({ unit, part }) => (
         <Slider key={unit.ref} unit={unit} part={part} at={live.hands[unit.ref]} simulation={simulation} />
       ))}
+      {live.told && <SerialLine told={live.told} simulation={simulation} />}
       <TapeLine simulation={simulation} keeps={keepsAny(rig)} />
     </section>
   );
@@ -87,8 +91,64 @@ function soundsOf({ units }: Rig, ref: string): boolean {
   return part?.kind === "load" && part.sounds;
 }
 
+/** An encoder is turned step by step, to either side. */
+function Encoder({ unit, simulation }: { readonly unit: UnitRef; readonly simulation: SimulationView }) {
+  return (
+    <div className="hands-row" role="group" aria-label={`${unit}, turned`}>
+      {([-1, 1] as const).map((by) => (
+        <button
+          key={by}
+          type="button"
+          className="hand-button"
+          data-own-keys
+          onClick={() => simulation.move({ turn: unit, by })}
+          aria-label={`${unit} a step to the ${by < 0 ? "left" : "right"}`}
+        >
+          <i className={`bi bi-arrow-${by < 0 ? "counterclockwise" : "clockwise"}`} aria-hidden />
+          {unit}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+interface KeypadProps extends InputUnit {
+  /** A bit for each key that is down. */
+  readonly down: number;
+  readonly says: (face: string) => string;
+  readonly simulation: SimulationView;
+}
+
+/** The keys of a keypad as they lie. */
+function Keypad({ unit, part, down, says, simulation }: KeypadProps) {
+  const grip = gripOf(part);
+  if (grip.kind !== "keys") return null;
+  return (
+    <div
+      className="hand-keypad"
+      role="group"
+      aria-label={`Keys of ${unit.ref}`}
+      style={{ gridTemplateColumns: `repeat(${grip.columns}, minmax(0, 1fr))` }}
+    >
+      {grip.faces.map((face, at) => (
+        <HandButton
+          key={face}
+          unit={unit.ref}
+          face={face}
+          hotkey={undefined}
+          says={says(face)}
+          down={((down >> at) & 1) === 1}
+          simulation={simulation}
+        />
+      ))}
+    </div>
+  );
+}
+
 interface ButtonProps {
   readonly unit: UnitRef;
+  /** Of a keypad: which key. */
+  readonly face?: string;
   readonly hotkey: string | undefined;
   readonly says: string;
   readonly down: boolean;
@@ -96,17 +156,18 @@ interface ButtonProps {
 }
 
 /** A button that is pressed for as long as it is held, by pointer, by its key, or by Space and Enter. */
-function HandButton({ unit, hotkey, says, down, simulation }: ButtonProps) {
+function HandButton({ unit, face, hotkey, says, down, simulation }: ButtonProps) {
   const [held, setHeld] = useState(false);
+  const key = face === undefined ? {} : { key: face };
   const press = () => {
     if (held) return;
     setHeld(true);
-    simulation.move({ press: unit });
+    simulation.move({ press: unit, ...key });
   };
   const release = () => {
     if (!held) return;
     setHeld(false);
-    simulation.move({ release: unit });
+    simulation.move({ release: unit, ...key });
   };
   useHotkeys(hotkey ?? "", press, { enabled: hotkey !== undefined && !held, keydown: true, keyup: false });
   useHotkeys(hotkey ?? "", release, { enabled: hotkey !== undefined && held, keydown: false, keyup: true });
@@ -133,7 +194,7 @@ function HandButton({ unit, hotkey, says, down, simulation }: ButtonProps) {
       onKeyUp={(event) => byKey(event, release)}
     >
       {hotkey && <kbd aria-hidden>{hotkey}</kbd>}
-      {unit}
+      {face ?? unit}
     </button>
   );
 }
@@ -151,7 +212,7 @@ function Output({ unit, on, sounds }: { unit: string; on: boolean; sounds: boole
   );
 }
 
-interface SliderProps extends Input {
+interface SliderProps extends InputUnit {
   readonly at: number | undefined;
   readonly simulation: SimulationView;
 }

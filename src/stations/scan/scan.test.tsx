@@ -1,7 +1,7 @@
 import { fireEvent, screen, within } from "@testing-library/react";
 import { modelOf } from "@/core/address";
 import { scanFigures } from "@/core/scan";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { showStation } from "../fixtures/open";
 import { ScanStation } from "./scan";
 
@@ -75,7 +75,7 @@ describe("Scan", () => {
   });
 
   test("of a chip that scans by itself one sees what an eye and a camera make of it", async () => {
-    showStation(ScanStation, demoRig("crew-tally"));
+    showStation(ScanStation, plainDemoRig("crew-tally"));
     expect(await screen.findByRole("heading", { name: "To a camera" })).toBeTruthy();
     expect(screen.getByRole("heading", { name: /^To the eye, at 2\d\d Hz/ })).toBeTruthy();
     const photo = screen.getByLabelText("A photo at 4 ms");

@@ -18,6 +18,24 @@ const KINDS: ReadonlyArray<{
   readonly make: (of: string) => Action;
 }> = [
   {
+    kind: "push",
+    title: "gets a digit",
+    fits: (value) => "entry" in value,
+    make: (value) => ({ push: 0, value }),
+  },
+  {
+    kind: "accept",
+    title: "counts what was typed",
+    fits: (value) => "entry" in value,
+    make: (accept) => ({ accept }),
+  },
+  {
+    kind: "clear",
+    title: "clears what was typed",
+    fits: (value) => "entry" in value,
+    make: (clear) => ({ clear }),
+  },
+  {
     kind: "step",
     title: "is stepped",
     fits: (value) => "count" in value || "clock" in value,
@@ -26,7 +44,7 @@ const KINDS: ReadonlyArray<{
   {
     kind: "set",
     title: "is set",
-    fits: (value) => "count" in value || "timer" in value,
+    fits: (value) => "count" in value || "timer" in value || "entry" in value,
     make: (value) => ({ set: 0, value }),
   },
   {
@@ -58,15 +76,27 @@ const KINDS: ReadonlyArray<{
 ];
 
 const kindOf = (action: Action): string =>
-  ["switch", "face", "step", "set", "reset", "toggle", "start", "pause", "preset", "draw"].find(
-    (kind) => kind in action,
-  )!;
+  [
+    "switch",
+    "face",
+    "push",
+    "accept",
+    "clear",
+    "step",
+    "set",
+    "reset",
+    "toggle",
+    "start",
+    "pause",
+    "preset",
+    "draw",
+  ].find((kind) => kind in action)!;
 
 /** The value or the part an action is about. */
 function objectOf(action: Action): string {
   if ("switch" in action) return action.switch;
   if ("face" in action) return "face";
-  if ("step" in action || "set" in action) return action.value;
+  if ("step" in action || "set" in action || "push" in action) return action.value;
   return Object.values(action)[0]!;
 }
 
@@ -126,6 +156,26 @@ export function ActionFields({ action, live, onChange }: Props) {
           range={LIVE_LIMITS.number}
           onCommit={(step) => onChange({ ...action, step })}
           width={110}
+        />
+      )}
+      {"face" in action && (
+        <SelectField
+          label="How"
+          value={action.face}
+          options={[
+            ["next", "goes on to the next"],
+            ["hold", "is held, or goes on"],
+          ]}
+          onChoose={(how) => onChange({ face: how })}
+        />
+      )}
+      {"push" in action && (
+        <WholeField
+          label="Digit"
+          value={action.push}
+          range={[0, 9]}
+          onCommit={(push) => onChange({ ...action, push })}
+          width={80}
         />
       )}
       {"set" in action && (

@@ -16,10 +16,30 @@ const COMPARED: ReadonlyArray<readonly [Condition["is"], string]> = [
   ["at-least", "is at least"],
   ["above", "is above"],
 ];
+/** Of a text; each with the number of its characters it is compared with. */
+const OF_TEXT: ReadonlyArray<readonly [Condition["is"], string]> = [
+  ["arrives", "arrives"],
+  ["above", "is there"],
+  ["equal", "is empty"],
+];
+/** Of an entry, beside its number. */
+const OF_ENTRY: ReadonlyArray<readonly [Condition["is"], string]> = [
+  ["typing", "is being typed"],
+  ["refused", "was refused"],
+];
 const RUNNING: ReadonlyArray<readonly [Condition["is"], string]> = [
   ["running", "runs"],
   ["stopped", "stands still"],
 ];
+
+/** What is so or not, whatever the number. */
+const NUMBERLESS: ReadonlySet<Condition["is"]> = new Set([
+  "running",
+  "stopped",
+  "arrives",
+  "typing",
+  "refused",
+]);
 
 /** A number as it is typed for a value: a reading with its decimals, a timer in seconds. */
 export function readNumber(text: string, value: LiveValue | undefined) {
@@ -45,7 +65,8 @@ export function shownNumber(number: number, value: LiveValue | undefined): strin
 /** Something a value has to be: which, how, than what. */
 export function ConditionFields({ condition, live, onChange }: Props) {
   const value = live.values.find(({ name }) => name === condition.value);
-  const compares = condition.is !== "running" && condition.is !== "stopped";
+  const isText = value !== undefined && "message" in value;
+  const compares = !isText && !NUMBERLESS.has(condition.is);
   return (
     <>
       <SelectField
@@ -55,17 +76,32 @@ export function ConditionFields({ condition, live, onChange }: Props) {
           ...(value ? [] : [[condition.value, condition.value || "choose one"] as const]),
           ...live.values.map(({ name }) => [name, name] as const),
         ]}
-        onChoose={(name) => onChange({ value: name, is: "equal", than: 0 })}
+        onChoose={(name) => {
+          const chosen = live.values.find((one) => one.name === name);
+          onChange(
+            chosen && "message" in chosen
+              ? { value: name, is: "arrives" }
+              : { value: name, is: "equal", than: 0 },
+          );
+        }}
       />
       <SelectField
         label="Comparison"
         value={condition.is}
-        options={[...COMPARED, ...(value && "timer" in value ? RUNNING : [])]}
+        options={
+          isText
+            ? OF_TEXT
+            : [
+                ...COMPARED,
+                ...(value && "timer" in value ? RUNNING : []),
+                ...(value && "entry" in value ? OF_ENTRY : []),
+              ]
+        }
         onChoose={(is) =>
           onChange(
-            is === "running" || is === "stopped"
+            NUMBERLESS.has(is)
               ? { value: condition.value, is }
-              : { value: condition.value, is, than: condition.than ?? 0 },
+              : { value: condition.value, is, than: isText ? 0 : (condition.than ?? 0) },
           )
         }
       />

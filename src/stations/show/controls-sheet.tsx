@@ -1,8 +1,16 @@
-import { wireUp } from "@/core/inputs";
+import { gripOf, inputUnits, wireUp } from "@/core/inputs";
 import { actionWords, gestureWords } from "@/core/live";
 import type { LiveProblem } from "@/core/program";
-import { LIVE_LIMITS, partOf, type Action, type Control, type Live } from "@/core/rig";
-import { editLive, editWires, refuse, useModel, useRig } from "@/store";
+import {
+  LIVE_LIMITS,
+  partOf,
+  type Action,
+  type Control,
+  type Live,
+  type Unit,
+  type UnitRef,
+} from "@/core/rig";
+import { atDesk, editLive, editWires, refuse, useAtDesk, useModel, useRig } from "@/store";
 import { MoreMenu, QuantityField, SelectField } from "@/ui";
 import { ActionFields } from "./action-fields";
 import { AddButton, Rows } from "./rows";
@@ -21,28 +29,61 @@ export function firstAction({ values }: Live): Action {
   if (!value) return { face: "next" };
   if ("count" in value || "clock" in value) return { step: 1, value: value.name };
   if ("timer" in value) return { toggle: value.name };
+  if ("entry" in value) return { accept: value.name };
   return "random" in value ? { draw: value.name } : { face: "next" };
+}
+
+const isTurned = (unit: Unit | undefined): boolean => {
+  const part = unit && partOf(unit);
+  return part?.kind === "input" && gripOf(part).kind === "steps";
+};
+
+/** What is done to a part first. */
+const gestureOf = (unit: Unit | undefined): Pick<Control, "on"> => ({
+  on: isTurned(unit) ? "turn-right" : "press",
+});
+
+/** What stands on the keys of a keypad; undefined of a button. */
+function facesOf(unit: Unit | undefined): readonly string[] | undefined {
+  const part = unit && partOf(unit);
+  if (part?.kind !== "input") return undefined;
+  const grip = gripOf(part);
+  return grip.kind === "keys" ? grip.faces : undefined;
 }
 
 /** Buttons and switches, and what they do. */
 export function ControlsSheet({ live, problems }: Props) {
   const rig = useRig();
   const model = useModel();
-  const contacts = rig.units.filter((unit) => {
-    const part = partOf(unit);
-    return part.kind === "input" && part.act.by === "contact";
-  });
+  const contacts = inputUnits(rig).flatMap(({ unit, part }) =>
+    gripOf(part).kind === "slider" ? [] : [unit],
+  );
   const full = live.controls.length >= LIVE_LIMITS.controls;
   const addPart = (id: string) => {
     const wired = wireUp(model, id);
     if (!wired.ok) return refuse("It was not added", wired.message);
     editWires(() => wired.rig);
   };
+  const keyChips = useAtDesk((desk) => desk.keyChips()) ?? [];
+  const addKey = async (chip: UnitRef) => {
+    const wired = await atDesk(rig).withKey(chip);
+    if (!wired.ok) return refuse("It was not added", wired.message);
+    editWires(() => wired.rig);
+  };
   const bind = () =>
     editLive((was) => {
-      const bound = new Set(was.controls.map(({ unit }) => unit));
-      const unit = (contacts.find(({ ref }) => !bound.has(ref)) ?? contacts[0])!.ref;
-      return { ...was, controls: [...was.controls, { unit, on: "press", does: firstAction(was) }] };
+      const isBound = (unit: string, key?: string) =>
+        was.controls.some((one) => one.unit === unit && one.key === key);
+      const free = contacts.find((unit) => !facesOf(unit) && !isBound(unit.ref)) ?? contacts[0]!;
+      const faces = facesOf(free);
+      const key = faces && (faces.find((face) => !isBound(free.ref, face)) ?? faces[0]!);
+      const bound: Control = {
+        unit: free.ref,
+        ...(key === undefined ? {} : { key }),
+        ...gestureOf(free),
+        does: firstAction(was),
+      };
+      return { ...was, controls: [...was.controls, bound] };
     });
   return (
     <Rows
@@ -60,14 +101,20 @@ export function ControlsSheet({ live, problems }: Props) {
             label="Add a part to the table"
             icon="bi-plus"
             text="Part"
-            entries={PARTS.map(([id, title]) => ({ title, run: () => addPart(id) }))}
+            entries={[
+              ...PARTS.map(([id, title]) => ({ title, run: () => addPart(id) })),
+              ...keyChips.map((chip) => ({
+                title: `A key on ${chip}, between its segment and key legs`,
+                run: () => void addKey(chip),
+              })),
+            ]}
           />
         </>
       }
       rows={live.controls.map((control, at) => ({
         key: String(at),
-        name: `control ${at + 1}, ${control.unit}`,
-        title: control.unit,
+        name: `control ${at + 1}, ${control.unit}${control.key ? ` key ${control.key}` : ""}`,
+        title: control.key ? `${control.unit} key ${control.key}` : control.unit,
         words: `${gestureWords(control)}: ${actionWords(control.does, live)}`,
         onRemove: () =>
           editLive((was) => ({ ...was, controls: was.controls.filter((_, place) => place !== at) })),
@@ -82,9 +129,29 @@ export function ControlsSheet({ live, problems }: Props) {
                   : [[control.unit, `${control.unit}, not there`] as const]),
                 ...contacts.map((unit) => [unit.ref, `${unit.ref}, ${partOf(unit).title}`] as const),
               ]}
-              onChoose={(unit) => setControl(at, { ...control, unit })}
+              onChoose={(unit) => {
+                const { key: _, ...rest } = control;
+                const chosen = contacts.find(({ ref }) => ref === unit);
+                const faces = facesOf(chosen);
+                const on = isTurned(chosen) === rest.on.startsWith("turn") ? {} : gestureOf(chosen);
+                setControl(at, { ...rest, ...on, unit, ...(faces ? { key: faces[0]! } : {}) });
+              }}
             />
-            <GestureFields control={control} onChange={(changed) => setControl(at, changed)} />
+            {control.key !== undefined && (
+              <SelectField
+                label="Key"
+                value={control.key}
+                options={(facesOf(contacts.find(({ ref }) => ref === control.unit)) ?? [control.key]).map(
+                  (face) => [face, face] as const,
+                )}
+                onChoose={(key) => setControl(at, { ...control, key })}
+              />
+            )}
+            <GestureFields
+              control={control}
+              turns={isTurned(contacts.find(({ ref }) => ref === control.unit))}
+              onChange={(changed) => setControl(at, changed)}
+            />
             <ActionFields
               action={control.does}
               live={live}
@@ -100,7 +167,10 @@ export function ControlsSheet({ live, problems }: Props) {
 /** Parts one adds here: wired as one customarily does. */
 const PARTS: ReadonlyArray<readonly [id: string, title: string]> = [
   ["button", "A push button, to ground"],
+  ["keypad-3x4", "A keypad of twelve keys, seven lines"],
+  ["keypad-4x4", "A keypad of sixteen keys, eight lines"],
   ["slide-switch", "A slide switch, to ground"],
+  ["rotary-encoder", "A rotary encoder, two lines"],
   ["potentiometer", "A knob, on the converter"],
   ["warmth-sensor", "A temperature sensor, 10 mV/°C"],
   ["thermistor-10k", "A thermistor, with its resistor"],
@@ -112,7 +182,14 @@ const PARTS: ReadonlyArray<readonly [id: string, title: string]> = [
 
 const seconds = (range: readonly [number, number]): [number, number] => [range[0] / 1000, range[1] / 1000];
 
-function GestureFields({ control, onChange }: { control: Control; onChange: (control: Control) => void }) {
+interface GestureProps {
+  readonly control: Control;
+  /** It is turned, and not pressed. */
+  readonly turns: boolean;
+  readonly onChange: (control: Control) => void;
+}
+
+function GestureFields({ control, turns, onChange }: GestureProps) {
   const { on, after, repeat } = control;
   const kind = on === "press" && repeat ? "repeat" : on;
   const choose = (chosen: typeof kind) => {
@@ -138,12 +215,19 @@ function GestureFields({ control, onChange }: { control: Control; onChange: (con
       <SelectField
         label="When it is"
         value={kind}
-        options={[
-          ["press", "pressed"],
-          ["repeat", "pressed, again while held"],
-          ["release", "let go"],
-          ["hold", "held for a time"],
-        ]}
+        options={
+          turns
+            ? [
+                ["turn-right", "turned to the right"],
+                ["turn-left", "turned to the left"],
+              ]
+            : [
+                ["press", "pressed"],
+                ["repeat", "pressed, again while held"],
+                ["release", "let go"],
+                ["hold", "held for a time"],
+              ]
+        }
         onChoose={choose}
       />
       {on === "hold" && (

@@ -1,8 +1,9 @@
 import Form from "react-bootstrap/Form";
+import { gridOf, type RigModel } from "@/core/address";
 import { faceWords } from "@/core/live";
 import type { LiveProblem } from "@/core/program";
 import { LIVE_LIMITS, type Live, type LiveFace } from "@/core/rig";
-import { layTemplate, marksOf, templateProblem } from "@/core/show";
+import { layTemplate, lineSize, marksOf, templateProblem } from "@/core/show";
 import { editLive, useModel } from "@/store";
 import { CommitField, QuantityField, SelectField, SeverityMark } from "@/ui";
 import { ConditionFields } from "./condition-fields";
@@ -51,9 +52,27 @@ export function FacesSheet({ live, problems }: Props) {
   );
 }
 
+/** Why not all of a face may be seen; undefined where it fits. */
+function tightness(model: RigModel, live: Live, face: LiveFace): string | undefined {
+  const { rig, digits } = model;
+  const grid = gridOf(model);
+  if (templateProblem(face.shows, live.values)) return undefined;
+  if (!grid)
+    return layTemplate(face.shows, live, digits.length, rig.show, marksOf(rig)).tight
+      ? `More places than the ${digits.length} digits: a number that does not fit is shown as dashes.`
+      : undefined;
+  const { columns, rows } = lineSize(rig, face.shows);
+  if (rows > grid.height)
+    return `The letters are ${rows} rows high, the display ${grid.height}: only their middle is seen.`;
+  return columns > grid.width && !face.runs
+    ? `Up to ${columns} columns, and the display has ${grid.width}: let it run, or take a narrower font.`
+    : undefined;
+}
+
 function FaceEditor({ face, live, at }: { face: LiveFace; live: Live; at: number }) {
-  const { rig, digits } = useModel();
-  const laid = layTemplate(face.shows, live, digits.length, rig.show, marksOf(rig));
+  const model = useModel();
+  const dots = gridOf(model) !== undefined;
+  const tight = tightness(model, live, face);
   const first = live.values[0];
   return (
     <>
@@ -90,6 +109,21 @@ function FaceEditor({ face, live, at }: { face: LiveFace; live: Live; at: number
           );
         }}
       />
+      {dots && (
+        <SelectField
+          label="Its text"
+          value={face.runs ?? "stands"}
+          options={[
+            ["stands", "stands still"],
+            ["left", "runs to the left"],
+            ["right", "runs to the right"],
+          ]}
+          onChoose={(motion) => {
+            const { runs: _, ...rest } = face;
+            setFace(at, motion === "stands" ? rest : { ...rest, runs: motion as "left" | "right" });
+          }}
+        />
+      )}
       {face.while && (
         <ConditionFields
           condition={face.while}
@@ -97,16 +131,32 @@ function FaceEditor({ face, live, at }: { face: LiveFace; live: Live; at: number
           onChange={(condition) => setFace(at, { ...face, while: condition })}
         />
       )}
-      {!face.while && live.faces.filter((one) => !one.while).length > 1 && (
-        <QuantityField
-          label="Each turn for"
-          unit="s"
-          value={(face.for ?? 1000) / 1000}
-          range={[LIVE_LIMITS.time[0] / 1000, LIVE_LIMITS.time[1] / 1000]}
-          onCommit={(seconds) => setFace(at, { ...face, for: Math.max(1, Math.round(seconds * 1000)) })}
-          width={110}
+      {!face.while && face.runs && live.faces.filter((one) => !one.while).length > 1 && (
+        <SelectField
+          label="Its turn ends"
+          value={face.for === undefined ? "through" : "time"}
+          options={[
+            ["through", "when it is through"],
+            ["time", "after a time"],
+          ]}
+          onChoose={(end) => {
+            const { for: _, ...rest } = face;
+            setFace(at, end === "through" ? rest : { ...rest, for: 5000 });
+          }}
         />
       )}
+      {!face.while &&
+        !(face.runs && face.for === undefined) &&
+        live.faces.filter((one) => !one.while).length > 1 && (
+          <QuantityField
+            label="Each turn for"
+            unit="s"
+            value={(face.for ?? 1000) / 1000}
+            range={[LIVE_LIMITS.time[0] / 1000, LIVE_LIMITS.time[1] / 1000]}
+            onCommit={(seconds) => setFace(at, { ...face, for: Math.max(1, Math.round(seconds * 1000)) })}
+            width={110}
+          />
+        )}
       <Form.Check
         type="switch"
         id={`blinks-${at}`}
@@ -117,12 +167,9 @@ function FaceEditor({ face, live, at }: { face: LiveFace; live: Live; at: number
           setFace(at, blinks ? rest : { ...rest, blinks: true });
         }}
       />
-      {laid.tight && (
+      {tight && (
         <div className="small live-wide">
-          <SeverityMark
-            severity="note"
-            text={`More places than the ${digits.length} digits: a number that does not fit is shown as dashes.`}
-          />
+          <SeverityMark severity="note" text={tight} />
         </div>
       )}
     </>

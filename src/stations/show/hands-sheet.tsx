@@ -1,5 +1,5 @@
-import { gripOf } from "@/core/inputs";
-import { partOf, type Unit } from "@/core/rig";
+import { gripOf, inputUnits } from "@/core/inputs";
+import { type Unit } from "@/core/rig";
 import { editRig, useRig } from "@/store";
 import { CommitField, QuantityField } from "@/ui";
 
@@ -20,11 +20,7 @@ const amount = (least: number, most: number) => (text: string) => {
 
 /** How the parts on the table really are: how long a contact bounces, how much a reading trembles. */
 export function HandsSheet() {
-  const { units } = useRig();
-  const inputs = units.flatMap((unit) => {
-    const part = partOf(unit);
-    return part.kind === "input" ? [{ unit, part }] : [];
-  });
+  const inputs = inputUnits(useRig());
   if (inputs.length === 0) return null;
   return (
     <section className="sheet">
@@ -37,7 +33,7 @@ export function HandsSheet() {
               <span className="hand-fact">
                 <strong>{unit.ref}</strong> <span className="small quiet">{part.title}</span>
               </span>
-              {part.act.by === "contact" ? (
+              {part.act.by === "contact" || part.act.by === "keys" || part.act.by === "steps" ? (
                 <QuantityField
                   label="Bounces for"
                   unit="s"

@@ -227,3 +227,80 @@ describe("tapes", () => {
     await waitFor(() => expect(values.queryByText("12")).toBeNull(), { timeout: 20_000 });
   });
 });
+
+describe("what came with signs, keys and messages", () => {
+  test("letters and motions of a sign are chosen, and a turn that ends with its text", async () => {
+    const { hands, live } = show(demoRig("tide-notice"));
+    expect(lines("Faces")).toEqual([
+      "{notice} ↑ until it is through, by turns, running to the left",
+      "{day.h}:{day.m:00} for 4 s, by turns",
+    ]);
+    const letters = screen.getByRole("region", { name: "Letters" });
+    await hands.selectOptions(within(letters).getByRole("combobox", { name: "Font" }), "narrow");
+    expect(live().sign).toEqual({ font: "narrow", align: "center", step: 50 });
+    await hands.click(screen.getByRole("button", { name: "Change face 1" }));
+    const faces = within(screen.getByRole("region", { name: "Faces" }));
+    await hands.selectOptions(faces.getByRole("combobox", { name: "Its turn ends" }), "time");
+    expect(live().faces[0]).toMatchObject({ runs: "left", for: 5000 });
+    await hands.selectOptions(faces.getByRole("combobox", { name: "Its text" }), "stands");
+    expect(live().faces[0]!.runs).toBeUndefined();
+    expect(faces.getByText(/^Up to \d+ columns, and the display has 32/)).toBeTruthy();
+  });
+
+  test("a keypad is added with its lines, and a key of it bound to an entry", async () => {
+    const { hands, now, live } = show(demoRig("heat-time"));
+    await hands.click(screen.getByRole("button", { name: "Add a value" }));
+    await hands.click(await screen.findByRole("button", { name: "A number typed by keys" }));
+    expect(live().values.at(-1)).toEqual({
+      name: "entry",
+      entry: { digits: 2, least: 1, most: 99, start: 0 },
+    });
+    await hands.click(screen.getByRole("button", { name: "Add a part to the table" }));
+    await hands.click(await screen.findByRole("button", { name: /^A keypad of twelve keys/ }));
+    expect(now().units.some(({ part }) => part === "keypad-3x4")).toBe(true);
+    expect(
+      now().wires.filter(({ from, to }) => [from, to].some((leg) => leg.startsWith("KP1."))),
+    ).toHaveLength(7);
+    await hands.click(screen.getByRole("button", { name: "Control" }));
+    await hands.click(screen.getByRole("button", { name: "Change control 4, SW1" }));
+    const controls = within(screen.getByRole("region", { name: "Controls" }));
+    await hands.selectOptions(controls.getByRole("combobox", { name: "Button" }), "KP1");
+    await hands.selectOptions(controls.getByRole("combobox", { name: "Key" }), "#");
+    await hands.selectOptions(controls.getByRole("combobox", { name: "What changes" }), "entry");
+    await hands.selectOptions(controls.getByRole("combobox", { name: "How" }), "accept");
+    expect(live().controls[3]).toEqual({ unit: "KP1", key: "#", on: "press", does: { accept: "entry" } });
+  });
+
+  test("a key is put on the chip that scans it", async () => {
+    const { hands, now } = show(demoRig("crew-tally"));
+    await hands.click(screen.getByRole("button", { name: "Add a part to the table" }));
+    await hands.click(await screen.findByRole("button", { name: /^A key on U1/ }));
+    await waitFor(() => expect(now().units.some(({ ref }) => ref === "SW5")).toBe(true));
+    expect(
+      now().wires.filter(({ from, to }) => [from, to].some((leg) => leg.startsWith("SW5."))),
+    ).toHaveLength(2);
+  });
+
+  test("a press is seen edge by edge, each way of taking it beside the contact", async () => {
+    show(demoRig("lap-bell"));
+    const sheet = await screen.findByRole("region", { name: "A press, edge by edge" }, { timeout: 20_000 });
+    const words = within(sheet)
+      .getAllByRole("listitem")
+      .map(({ textContent }) => textContent);
+    expect(words[0]).toMatch(/^SW1 closes \d+ times/);
+    expect(words[1]).toMatch(/^as it comes [2-9] presses/);
+    expect(words.slice(2, 5).every((text) => / 1 press, /.test(text!))).toBe(true);
+    expect(words[4]).toMatch(/^wait for rest 1 press, 2\d(\.\d+)? ms late/);
+  });
+
+  test("a message has room, a first text and what becomes of the next one", async () => {
+    const { hands, live } = show(demoRig("tide-notice"));
+    await hands.click(screen.getByRole("button", { name: "Change notice" }));
+    const values = within(screen.getByRole("region", { name: "Values" }));
+    await hands.selectOptions(values.getByRole("combobox", { name: "A new one" }), "at-once");
+    const start = values.getByRole("textbox", { name: "At power-up" });
+    await hands.clear(start);
+    await hands.type(start, "FOG{Enter}");
+    expect(live().values[0]).toEqual({ name: "notice", message: { most: 40, start: "FOG", waits: false } });
+  });
+});

@@ -1,8 +1,9 @@
 "use client";
 import "./show.css";
 import { STARTS } from "@/core/live";
+import { showsDots } from "@/core/rig";
 import { editRig, useAtDesk, useRig } from "@/store";
-import { MoreMenu, StationFrame } from "@/ui";
+import { MoreMenu, StationFrame, fetched } from "@/ui";
 import { ControlsSheet } from "./controls-sheet";
 import { CostSheet } from "./cost-sheet";
 import { EventsSheet } from "./events-sheet";
@@ -10,16 +11,22 @@ import { FacesSheet } from "./faces-sheet";
 import { HandsSheet } from "./hands-sheet";
 import { MemorySheet } from "./memory-sheet";
 import { SchoolsSheet } from "./schools-sheet";
+import { SignSheet } from "./sign-sheet";
 import { StartsSheet, begin } from "./starts-sheet";
 import { TapesSheet } from "./tapes-sheet";
 import { ValuesSheet } from "./values-sheet";
+
+const ContactSheet = fetched("The press", () =>
+  import("./contact-sheet").then((module) => module.ContactSheet),
+);
 
 /** The parts stay on the table: only what the rig does is what it was. */
 const backToList = () => editRig(({ live: _, ...rig }) => rig);
 
 /** Show: what the rig does, its values, faces, controls and events, each in words and each to be changed. */
 export function ShowStation() {
-  const { live } = useRig();
+  const { live, plan } = useRig();
+  const dots = showsDots(plan);
   const look = useAtDesk((desk) => desk.live());
   if (!live)
     return (
@@ -43,7 +50,7 @@ export function ShowStation() {
           entries={[
             ...STARTS.map(({ id, title }) => ({ title, run: () => begin(id) })),
             null,
-            { title: "Back to the list of texts", run: backToList },
+            { title: dots ? "Back to its scenes" : "Back to the list of texts", run: backToList },
           ]}
         />
       }
@@ -54,10 +61,12 @@ export function ShowStation() {
           <FacesSheet live={live} problems={problems} />
           <ControlsSheet live={live} problems={problems} />
           <EventsSheet live={live} problems={problems} />
+          {dots && <SignSheet />}
           <SchoolsSheet live={live} />
         </div>
         <div className="show-column">
           <TapesSheet live={live} />
+          <ContactSheet live={live} />
           <HandsSheet />
           <MemorySheet live={live} look={look} />
           <CostSheet look={look} />

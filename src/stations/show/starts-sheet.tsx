@@ -1,5 +1,6 @@
 import Button from "react-bootstrap/Button";
 import { STARTS, startWith, type Start } from "@/core/live";
+import { showsDots } from "@/core/rig";
 import { editWires, refuse, useRig } from "@/store";
 
 /** Takes a ready start for what the rig does; parts it needs are added. */
@@ -13,7 +14,10 @@ export const begin = (id: Start["id"]) =>
 
 /** What a rig could do: ready starts, and the list of texts it shows as it is. */
 export function StartsSheet() {
-  const { show } = useRig();
+  const { show, plan, sign } = useRig();
+  const shown = showsDots(plan)
+    ? `Now it runs through ${sign?.scenes.length ?? 0} scenes: they are changed on Frames.`
+    : `Now it ${show.mode === "hold" ? `holds “${show.hold}”` : `runs through ${show.texts.length} texts`}: that is changed on Plan.`;
   return (
     <section className="sheet">
       <h2>Ready starts</h2>
@@ -22,17 +26,16 @@ export function StartsSheet() {
           <li key={id} className="start-card">
             <strong>{title}</strong>
             <span className="small">{says}</span>
-            <span className="tiny quiet">Adds {parts}, wired to free lines.</span>
+            <span className="tiny quiet">
+              {parts.startsWith("nothing") ? `Adds ${parts}.` : `Adds ${parts}, wired to free lines.`}
+            </span>
             <Button size="sm" variant="plain" onClick={() => begin(id)}>
               Begin with this
             </Button>
           </li>
         ))}
       </ul>
-      <p className="small quiet mb-0">
-        Now it {show.mode === "hold" ? `holds “${show.hold}”` : `runs through ${show.texts.length} texts`}:
-        that is changed on Plan. Undo takes a start back, parts and wires too.
-      </p>
+      <p className="small quiet mb-0">{shown} Undo takes a start back, parts and wires too.</p>
     </section>
   );
 }

@@ -18,11 +18,18 @@ const editTapes = (change: (tapes: readonly Tape[]) => readonly Tape[]) =>
 /** Whether an item is done, and nothing that is expected. */
 const isHand = (item: TapeItem): item is HandOrCut => isMove(item) || "cut" in item;
 
+const keyWords = ({ key }: { readonly key?: string }): string => (key === undefined ? "" : ` key ${key}`);
+
 /** What an item says, in words. */
 function itemWords(item: TapeItem): string {
-  if ("press" in item) return `${item.press} pressed`;
-  if ("release" in item) return `${item.release} let go`;
+  if ("press" in item) return `${item.press}${keyWords(item)} pressed`;
+  if ("release" in item) return `${item.release}${keyWords(item)} let go`;
   if ("set" in item) return `${item.set} set to ${item.to}`;
+  if ("turn" in item)
+    return `${item.turn} turned ${Math.abs(item.by)} ${Math.abs(item.by) === 1 ? "step" : "steps"} to the ${item.by < 0 ? "left" : "right"}`;
+  if ("type" in item) return `the line “${item.type}” comes`;
+  if ("torn" in item) return `“${item.torn}” comes, and no end of the line`;
+  if ("answers" in item) return `the last answer is “${item.answers}”`;
   if ("cut" in item) return "the power is cut, and comes back";
   if ("reads" in item) return item.reads === "" ? "the face is dark" : `the face reads “${item.reads}”`;
   if ("output" in item) return `${item.output} is ${item.on ? "on" : "off"}`;

@@ -1,5 +1,5 @@
 import { gripOf } from "@/core/inputs";
-import { LIVE_LIMITS, partOf, type LiveValue } from "@/core/rig";
+import { LIVE_LIMITS, partOf, showsDots, type LiveValue } from "@/core/rig";
 import { useRig } from "@/store";
 import { CommitField, QuantityField, SelectField, WholeField } from "@/ui";
 
@@ -16,6 +16,8 @@ export function ValueEditor({ value, onChange }: Props) {
   if ("timer" in value) return <TimerFields value={value} onChange={onChange} />;
   if ("clock" in value) return <ClockFields value={value} onChange={onChange} />;
   if ("reading" in value) return <ReadingFields value={value} onChange={onChange} />;
+  if ("entry" in value) return <EntryFields value={value} onChange={onChange} />;
+  if ("message" in value) return <MessageFields value={value} onChange={onChange} />;
   return <RandomFields value={value} onChange={onChange} />;
 }
 
@@ -59,6 +61,91 @@ function CountFields({ value, onChange }: Props<Of<"count">>) {
         ]}
         onChoose={(end) => put({ wraps: end === "round" })}
       />
+    </>
+  );
+}
+
+function EntryFields({ value, onChange }: Props<Of<"entry">>) {
+  const { entry } = value;
+  const put = (values: Partial<typeof entry>) => onChange({ ...value, entry: { ...entry, ...values } });
+  const highest = 10 ** entry.digits - 1;
+  return (
+    <>
+      <WholeField
+        label="Digits"
+        value={entry.digits}
+        range={LIVE_LIMITS.entry}
+        onCommit={(digits) =>
+          put({
+            digits,
+            least: Math.min(entry.least, 10 ** digits - 1),
+            most: Math.min(entry.most, 10 ** digits - 1),
+          })
+        }
+        width={90}
+      />
+      <WholeField
+        label="Accepted from"
+        value={entry.least}
+        range={[0, entry.most]}
+        onCommit={(least) => put({ least })}
+        width={110}
+      />
+      <WholeField
+        label="up to"
+        value={entry.most}
+        range={[entry.least, highest]}
+        onCommit={(most) => put({ most })}
+        width={110}
+      />
+      <WholeField
+        label="At power-up"
+        value={entry.start}
+        range={[0, entry.most]}
+        onCommit={(start) => put({ start })}
+        width={110}
+      />
+    </>
+  );
+}
+
+function MessageFields({ value, onChange }: Props<Of<"message">>) {
+  const { message } = value;
+  const dots = showsDots(useRig().plan);
+  const put = (values: Partial<typeof message>) => onChange({ ...value, message: { ...message, ...values } });
+  return (
+    <>
+      <WholeField
+        label="Characters at most"
+        value={message.most}
+        range={LIVE_LIMITS.message}
+        onCommit={(most) => put({ most })}
+        width={130}
+      />
+      <CommitField
+        label="At power-up"
+        shown={message.start}
+        read={(text) => ({ ok: true, value: text })}
+        onCommit={(start) => put({ start })}
+        maxLength={LIVE_LIMITS.message[1]}
+        mono
+        width={180}
+      />
+      {dots && (
+        <SelectField
+          label="A new one"
+          value={message.waits ? "waits" : "at-once"}
+          options={[
+            ["at-once", "is shown at once"],
+            ["waits", "waits until the text that runs is through"],
+          ]}
+          onChoose={(when) => put({ waits: when === "waits" })}
+        />
+      )}
+      <p className="tiny quiet mb-0 live-wide">
+        A line of text at 9600 bits a second. A line that begins with # is a command: #name asks for a value,
+        #name 12 sets a count or a timer. What was done is answered on the same line.
+      </p>
     </>
   );
 }

@@ -1,7 +1,8 @@
 import Form from "react-bootstrap/Form";
+import { gripOf, inputUnits } from "@/core/inputs";
 import { freeName, numberWords, removeValue, renameValue, valueWords } from "@/core/live";
 import type { LiveProblem } from "@/core/program";
-import { LIVE_LIMITS, partOf, type Live, type LiveValue, type Rig } from "@/core/rig";
+import { LIVE_LIMITS, type Live, type LiveValue, type Rig } from "@/core/rig";
 import { editLive, useRig } from "@/store";
 import { CommitField, MoreMenu, useRunning } from "@/ui";
 import { Rows } from "./rows";
@@ -17,10 +18,7 @@ const NAMED = /^[a-z][A-Za-z0-9]{0,19}$/;
 /** A value of each kind, to begin with. */
 function newValue(kind: string, live: Live, rig: Rig): LiveValue {
   const name = (wanted: string) => freeName(live, wanted);
-  const sensor = rig.units.find((unit) => {
-    const part = partOf(unit);
-    return part.kind === "input" && part.act.by !== "contact";
-  });
+  const sensor = inputUnits(rig).find(({ part }) => gripOf(part).kind === "slider");
   switch (kind) {
     case "timer":
       return {
@@ -29,13 +27,17 @@ function newValue(kind: string, live: Live, rig: Rig): LiveValue {
       };
     case "clock":
       return { name: name("day"), clock: { hours: 24, start: 43_200 } };
+    case "entry":
+      return { name: name("entry"), entry: { digits: 2, least: 1, most: 99, start: 0 } };
+    case "message":
+      return { name: name("notice"), message: { most: 40, start: "", waits: false } };
     case "random":
       return { name: name("number"), random: { least: 1, most: 6 } };
     case "reading":
       return {
         name: name("level"),
         reading: {
-          of: sensor?.ref ?? rig.units[0]!.ref,
+          of: sensor?.unit.ref ?? rig.units[0]!.ref,
           decimals: 0,
           points: [
             { raw: 0, shows: 0 },
@@ -57,8 +59,14 @@ const KINDS: ReadonlyArray<readonly [kind: string, title: string]> = [
   ["timer", "A timer: down or up"],
   ["clock", "The time of day"],
   ["reading", "A reading of a knob or sensor"],
+  ["entry", "A number typed by keys"],
+  ["message", "A message over the serial line"],
   ["random", "A number by chance"],
 ];
+
+/** Of a text its length is told: what it says is on the face. */
+const nowWords = (value: LiveValue, now: number): string =>
+  "message" in value ? `${now} ${now === 1 ? "character" : "characters"}` : numberWords(value, now);
 
 /** What the rig keeps count of. */
 export function ValuesSheet({ live, problems }: Props) {
@@ -88,7 +96,7 @@ export function ValuesSheet({ live, problems }: Props) {
         name: value.name,
         title: value.name,
         words: valueWords(value),
-        now: now?.[value.name] === undefined ? "…" : numberWords(value, now[value.name]!),
+        now: now?.[value.name] === undefined ? "…" : nowWords(value, now[value.name]!),
         onRemove: () => editLive((was) => removeValue(was, value.name)),
         editor: (
           <>
@@ -109,7 +117,7 @@ export function ValuesSheet({ live, problems }: Props) {
               }
               onCommit={(name) => editLive((was) => renameValue(was, value.name, name))}
             />
-            {!("reading" in value) && (
+            {!("reading" in value) && !("message" in value) && (
               <Form.Check
                 type="switch"
                 id={`kept-${at}`}

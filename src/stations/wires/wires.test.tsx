@@ -2,7 +2,7 @@ import { screen } from "@testing-library/react";
 import { modelOf } from "@/core/address";
 import { netsOf } from "@/core/rig";
 import { asLeg } from "@/core/rig";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { useOpenRig } from "@/store";
 import { showStation } from "../fixtures/open";
 import { WiresStation } from "./wires";
@@ -89,7 +89,7 @@ describe("Wires", () => {
 });
 
 describe("a module on Wires", () => {
-  const lock = demoRig("lock-gauge");
+  const lock = plainDemoRig("lock-gauge");
 
   test("closed there are the leads of its header to place, opened its inside to read", async () => {
     const { hands } = showStation(WiresStation, lock);

@@ -2,7 +2,7 @@ import { screen, within } from "@testing-library/react";
 import { modelOf } from "@/core/address";
 import { formatByte } from "@/core/glyph";
 import { glyphTable } from "@/core/sim";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { useOpenRig } from "@/store";
 import { showStation } from "../fixtures/open";
 import { WritesStation } from "./writes";
@@ -47,7 +47,7 @@ describe("Writes", () => {
   });
 
   test("from write to write the registers are those of the chip at that moment", async () => {
-    const { hands } = showStation(WritesStation, demoRig("crew-tally"));
+    const { hands } = showStation(WritesStation, plainDemoRig("crew-tally"));
     const registers = () => screen.getByRole("region", { name: /^Registers of/ }).textContent!;
     await screen.findByRole("region", { name: /^Registers of/ });
     const last = registers();

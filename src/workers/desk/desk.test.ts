@@ -9,7 +9,7 @@ import { chipScans, chipScanFigures, ghostsOf, scanFigures } from "@/core/scan";
 import { signRun } from "@/core/show";
 import { glyphTable, showState, stagesAfter, tapeOf, traceSend, traceWrites } from "@/core/sim";
 import { trailOf } from "@/core/trail";
-import { DEMO_RIGS, demoRig } from "@/demo";
+import { DEMO_RIGS, demoRig, plainDemoRig } from "@/demo";
 import { Desk } from "./desk";
 
 /** What the desk says, as it comes to the page. */
@@ -19,8 +19,8 @@ const small = DEMO_RIGS.filter(({ wires }) => wires.length < 400);
 /** A desk with a demo rig on it, and what the core makes of the rig. */
 function deskWith(id: string): { desk: Desk; model: RigModel; program: Program } {
   const desk = new Desk();
-  desk.take(demoRig(id));
-  const model = modelOf(demoRig(id));
+  desk.take(plainDemoRig(id));
+  const model = modelOf(plainDemoRig(id));
   return { desk, model, program: buildProgram(model) };
 }
 

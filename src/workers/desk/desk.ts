@@ -5,14 +5,17 @@ import { signPace, type ScenePace } from "@/core/frames";
 import type { LegNames } from "@/core/parts";
 import { buildProgram, type Program } from "@/core/program";
 import { lazily } from "@/core/remember";
-import type { DigitId, PipId, Rig } from "@/core/rig";
+import { keyChips, wireKey, type WiredUp } from "@/core/inputs";
+import type { DigitId, PipId, Rig, UnitRef } from "@/core/rig";
 import {
+  contactView,
   glyphTable,
   showState,
   stagesAfter,
   stateOfBytes,
   tapeOf,
   type BusTrace,
+  type ContactView,
   type GlyphRow,
   type Phased,
   type SendTrace,
@@ -171,6 +174,21 @@ export class Desk {
   /** What a rig that reacts costs, and what of it cannot be done. */
   live(): LiveLook | undefined {
     return liveLook(this.model, this.program);
+  }
+
+  /** What each way of taking a contact makes of a press of it. */
+  contact(unit: UnitRef, key?: string): ContactView | undefined {
+    return contactView(this.model, unit, key);
+  }
+
+  /** The chips a key can be wired to. */
+  keyChips(): UnitRef[] {
+    return keyChips(this.model).map(({ chip }) => chip);
+  }
+
+  /** The rig with a key more on one of them. */
+  withKey(chip: UnitRef): WiredUp {
+    return wireKey(this.model, chip);
   }
 
   private get program(): Program {

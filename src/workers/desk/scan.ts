@@ -1,4 +1,4 @@
-import { gridOf, isMultiplexed, type RigModel } from "@/core/address";
+import { gridOf, isMultiplexed, modelOf, type RigModel } from "@/core/address";
 import { signPace, type SignPace } from "@/core/frames";
 import { timerKind, type Program } from "@/core/program";
 import type { Milliseconds, Nanoseconds } from "@/core/quantity";
@@ -32,8 +32,10 @@ export interface SignSpeed extends SignPace {
   readonly scanPeriod?: Nanoseconds;
 }
 
-/** How long a sign's frames stand; undefined for a rig of digits. */
-export function signSpeed(model: RigModel): SignSpeed | undefined {
+/** How long the frames of a sign's scenes stand; undefined for a rig of digits. */
+export function signSpeed(reacting: RigModel): SignSpeed | undefined {
+  // Its scenes are edited also while it shows something else.
+  const model = reacting.rig.live ? modelOf({ ...reacting.rig, live: undefined }) : reacting;
   const pace = signPace(model);
   return pace && { ...pace, ...(isMultiplexed(model) ? { scanPeriod: scanFigures(model).period } : {}) };
 }

@@ -3,14 +3,14 @@ import { modelOf } from "@/core/address";
 import { probesOf, type Probe } from "@/core/find-out";
 import { SEGMENTS } from "@/core/glyph";
 import { outsideOf, relay, type Plan, type Rig } from "@/core/rig";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { database } from "@/keep/database";
 import { keeper } from "@/workers/fixtures/inside";
 import { keepDownloads, savedFiles } from "@/ui/fixtures/downloads";
 import { loose, showStation } from "../../fixtures/open";
 import { PlanStation } from "../plan";
 
-const lock = loose(demoRig("lock-gauge"));
+const lock = loose(plainDemoRig("lock-gauge"));
 const lamp = loose(demoRig("lamp-room"));
 const slip = loose(demoRig("slip-gate"));
 type Hands = ReturnType<typeof showStation>["hands"];
@@ -106,7 +106,7 @@ describe("a module of one's own", () => {
   });
 
   test("dots: which way round, and where the first block is", async () => {
-    const { hands, now, dialog } = await open(loose(demoRig("tide-notice")));
+    const { hands, now, dialog } = await open(loose(plainDemoRig("tide-notice")));
     await hands.selectOptions(dialog.getByRole("combobox", { name: "Blocks are turned" }), "90");
     await hands.selectOptions(
       dialog.getByRole("combobox", { name: "The block beside the input is the" }),

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { relay } from "@/core/rig";
 import { vcdOf } from "@/core/trace";
 import { useRefusal } from "@/store";
@@ -23,7 +23,7 @@ async function captures(rig: ReturnType<typeof demoRig>) {
 
 describe("a capture", () => {
   test("is surveyed, its signals mapped, and its faces and writes shown; nothing is otherwise where nothing is", async () => {
-    const { open } = await captures(demoRig("water-warmth"));
+    const { open } = await captures(plainDemoRig("water-warmth"));
     await open(capture("water-warmth"), "bench.vcd");
     expect((await screen.findByText(/^bench\.vcd$/, undefined, LONG)).closest("p")!.textContent).toMatch(
       /VCD, \d+ signals, [\d,]+ changes over/,
@@ -38,7 +38,7 @@ describe("a capture", () => {
   }, 60_000);
 
   test("with a signal on another line by hand, what it says is another thing; put back, it is as before", async () => {
-    const { open, hands } = await captures(demoRig("water-warmth"));
+    const { open, hands } = await captures(plainDemoRig("water-warmth"));
     await open(capture("water-warmth"), "bench.vcd");
     const [first, second] = await screen.findAllByRole<HTMLSelectElement>(
       "combobox",
@@ -55,7 +55,7 @@ describe("a capture", () => {
   }, 60_000);
 
   test("that is none is told of in words, and another one dropped on the page takes its place", async () => {
-    const { open } = await captures(demoRig("water-warmth"));
+    const { open } = await captures(plainDemoRig("water-warmth"));
     await open("this is no capture at all\n", "letter.txt");
     expect((await screen.findByRole("alert", undefined, LONG)).textContent).toContain(
       "“letter.txt” cannot be read",
@@ -69,7 +69,7 @@ describe("a capture", () => {
   }, 60_000);
 
   test("that is too large is refused before anything of it is read", async () => {
-    await captures(demoRig("water-warmth"));
+    await captures(plainDemoRig("water-warmth"));
     const sheet = screen.getByRole("button", { name: /Open a capture/ }).closest("section")!;
     const file = new File(["x"], "huge.vcd");
     Object.defineProperty(file, "size", { value: 5e9 });
@@ -79,7 +79,7 @@ describe("a capture", () => {
   });
 
   test("with a fault in it names the fault", async () => {
-    const { open } = await captures(demoRig("crew-tally"));
+    const { open } = await captures(plainDemoRig("crew-tally"));
     await open(capture("crew-tally"), "crew.vcd");
     const found = await screen.findByRole("heading", { name: "Against the rig's own program" }, LONG);
     expect(within(found.closest("section")!).getAllByRole("listitem").length).toBeGreaterThan(0);
@@ -87,7 +87,7 @@ describe("a capture", () => {
 
   test("with what was read on the display gives the order of its digits, and takes it", async () => {
     // The rig believes in another order than the board the capture is from has.
-    const warmth = demoRig("water-warmth");
+    const warmth = plainDemoRig("water-warmth");
     const texts = ["1234", "5678", "90AF"];
     const table = { ...warmth, show: { ...warmth.show, texts, interval: 500 } };
     const turned = relay(table, { ...warmth.plan, digitOutputs: [4, 3, 2, 1, 5, 6, 7, 8] });

@@ -1,15 +1,8 @@
 import { useState } from "react";
 import Form from "react-bootstrap/Form";
-import {
-  KEYPADS,
-  debounceFor,
-  keypadScanTime,
-  scanKeypad,
-  type KeypadName,
-  type KeypadReading,
-} from "@/core/keys";
+import { debounceFor, keypadScanTime, scanKeypad, type KeypadReading } from "@/core/keys";
 import { usedLines } from "@/core/address";
-import { easyLines } from "@/core/parts";
+import { KEYPADS, easyLines, type KeypadName } from "@/core/parts";
 import { formatQuantity } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
 import { useModel } from "@/store";

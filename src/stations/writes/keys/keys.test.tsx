@@ -1,6 +1,6 @@
 import { screen, within } from "@testing-library/react";
 import { debounceFor } from "@/core/keys";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { showStation } from "../../fixtures/open";
 import { WritesStation } from "../writes";
 
@@ -71,7 +71,7 @@ describe("a keypad by rows and columns", () => {
 
 describe("keys a chip scans", () => {
   test("a key held down is a bit the chip gives back", async () => {
-    const shown = showStation(WritesStation, demoRig("crew-tally"));
+    const shown = showStation(WritesStation, plainDemoRig("crew-tally"));
     await shown.hands.click(await screen.findByRole("button", { name: "Keys" }));
     const keys = await screen.findAllByRole("button", { name: /^Key / });
     const before = document.body.textContent;

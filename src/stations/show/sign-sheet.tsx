@@ -1,0 +1,45 @@
+import { SCENE_LIMITS } from "@/core/dots";
+import { fontsOf, type Live } from "@/core/rig";
+import { signText } from "@/core/show";
+import { editLive, useRig } from "@/store";
+import { QuantityField, SelectField } from "@/ui";
+
+/** How texts stand on a display of dots: their font, their place, their pace. */
+export function SignSheet() {
+  const rig = useRig();
+  const sign = signText(rig);
+  const put = (values: Partial<NonNullable<Live["sign"]>>) =>
+    editLive((was) => ({ ...was, sign: { ...sign, ...values } }));
+  return (
+    <section className="sheet" aria-label="Letters">
+      <h2>Letters</h2>
+      <div className="field-row">
+        <SelectField
+          label="Font"
+          value={sign.font}
+          options={fontsOf(rig).map(({ id, name }) => [id, name] as const)}
+          onChoose={(font) => put({ font })}
+        />
+        <SelectField
+          label="What stands still"
+          value={sign.align}
+          options={[
+            ["left", "at the left"],
+            ["center", "in the middle"],
+            ["right", "at the right"],
+          ]}
+          onChoose={(align) => put({ align })}
+        />
+        <QuantityField
+          label="A column every"
+          unit="s"
+          value={sign.step / 1000}
+          range={[SCENE_LIMITS.step[0] / 1000, SCENE_LIMITS.step[1] / 1000]}
+          onCommit={(seconds) => put({ step: Math.round(seconds * 1000) })}
+          width={130}
+          hint="for a text that runs"
+        />
+      </div>
+    </section>
+  );
+}
