@@ -1,10 +1,10 @@
 import { expect, test } from "@playwright/test";
-import { expectFace, openStation, trail } from "./helpers";
+import { openListed, expectFace, openStation, trail } from "./helpers";
 
 test("driver chips: the tape in words, a write typed on the spot, edge by edge, what it leaves in the chip", async ({
   page,
 }) => {
-  await openStation(page, "writes", "water-warmth");
+  await openListed(page, "writes", "water-warmth");
   await expect(page.getByText("display on, level 4 of 7")).toBeVisible();
   await expect(trail(page)).toContainText("U1 bit 0 of address 0");
   await page.getByLabel("Update for").selectOption({ label: "12.5°" });
@@ -24,7 +24,7 @@ test("driver chips: the tape in words, a write typed on the spot, edge by edge, 
 test("a capture with a fault: found, explained, its writes and faces; a file that is none gets a clear word", async ({
   page,
 }) => {
-  await openStation(page, "writes", "crew-tally");
+  await openListed(page, "writes", "crew-tally");
   await page.getByRole("button", { name: "A capture" }).click();
   await page.getByRole("button", { name: /Sample/ }).click();
   await expect(page.getByText(/what was never written, for/)).toBeVisible();
@@ -58,7 +58,7 @@ test("a capture with a fault: found, explained, its writes and faces; a file tha
 });
 
 test("keys: what the chip answers, and a ghost among a keypad's", async ({ page }) => {
-  await openStation(page, "writes", "crew-tally");
+  await openListed(page, "writes", "crew-tally");
   await page.getByRole("button", { name: "Keys", exact: true }).click();
   const board = page.getByRole("group", { name: "Keys of TM1638" });
   await board.getByRole("button", { name: "Key 6" }).click();
@@ -142,7 +142,7 @@ test("Plan: an expander for each digit; its bytes on Glyphs, its addresses on th
 test("Glyphs: a driver chip's byte is typed, its bits are flipped, and the digit follows", async ({
   page,
 }) => {
-  await openStation(page, "glyphs", "water-warmth");
+  await openListed(page, "glyphs", "water-warmth");
   await page.getByLabel("U1 grid 1", { exact: true }).fill("0x5B");
   await page.keyboard.press("Enter");
   await expect(page.getByText("abdeg", { exact: true })).toBeVisible();

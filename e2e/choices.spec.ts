@@ -98,7 +98,7 @@ test("the theme is kept, and a file dropped on the shelf is taken in", async ({ 
   await page.getByRole("button", { name: "Switch to the night theme" }).click();
   await page.reload();
   await expect(page.locator("html")).toHaveAttribute("data-bs-theme", "dark");
-  await expect(page.locator(".shelf-card")).toHaveCount(15);
+  await expect(page.locator(".shelf-card")).toHaveCount(17);
   const transfer = await page.evaluateHandle(() => {
     const data = new DataTransfer();
     data.items.add(new File(["not a rig"], "notes.txt", { type: "text/plain" }));

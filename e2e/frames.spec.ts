@@ -1,10 +1,10 @@
 import { expect, test, type Page } from "@playwright/test";
-import { openStation, trail } from "./helpers";
+import { openListed, openStation, trail } from "./helpers";
 
 test("frames: a text is changed and queued, letters a font lacks are named, a file is saved", async ({
   page,
 }) => {
-  await openStation(page, "frames", "tide-notice");
+  await openListed(page, "frames", "tide-notice");
   await expect(page.getByRole("img", { name: /^Frame \d+ of 159, HIGH 14:32/ })).toBeVisible();
   await page.getByLabel("Text", { exact: true }).fill("Ebb ж");
   await expect(page.getByText(/lacks 1 character/)).toBeVisible();
@@ -72,7 +72,7 @@ const litDots = (page: Page, name: string, width: number, height: number): Promi
   );
 
 test("a stroke over 24 dots lights 24, however fast, and is one step of undo", async ({ page }) => {
-  await openStation(page, "frames", "tide-notice");
+  await openListed(page, "frames", "tide-notice");
   await page.getByRole("button", { name: "Pictures", exact: true }).click();
   const name = "Picture 1 of 1, 32 × 8 dots";
   const box = (await page.getByRole("img", { name }).boundingBox())!;
@@ -93,7 +93,7 @@ test("a stroke over 24 dots lights 24, however fast, and is one step of undo", a
 });
 
 test("order by keyboard: said in words, and undone the same scene stays chosen", async ({ page }) => {
-  await openStation(page, "frames", "tide-notice");
+  await openListed(page, "frames", "tide-notice");
   const text = page.getByLabel("Text", { exact: true });
   for (const words of ["Second", "Third"]) {
     await page.getByRole("button", { name: "Text", exact: true }).click();
@@ -119,7 +119,7 @@ test("order by keyboard: said in words, and undone the same scene stays chosen",
 test("steps the board cannot keep: said on the face, in the list and with the text, and mended by a click", async ({
   page,
 }) => {
-  await openStation(page, "frames", "tide-notice");
+  await openListed(page, "frames", "tide-notice");
   await page.getByLabel("Each column for").fill("5 ms");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("link", { name: /a step takes .* ms, not 5 ms/ })).toBeVisible();
@@ -147,7 +147,7 @@ test("a black drawing on a transparent ground is asked about", async ({ page }) 
 test("modules that are turned: three questions find how they stand, and the bytes follow", async ({
   page,
 }) => {
-  await openStation(page, "frames", "tide-notice");
+  await openListed(page, "frames", "tide-notice");
   await page.getByRole("button", { name: "Modules", exact: true }).click();
   await page.getByRole("button", { name: "Find out which way round" }).click();
   await page.getByRole("button", { name: "Look 3 of 8" }).click();
@@ -162,7 +162,7 @@ test("modules that are turned: three questions find how they stand, and the byte
 });
 
 test("fonts: a BDF file is taken in and used, a broken one is refused with its line", async ({ page }) => {
-  await openStation(page, "frames", "tide-notice");
+  await openListed(page, "frames", "tide-notice");
   await page.getByRole("button", { name: "Fonts" }).click();
   await expect(page.getByText(/237 characters/)).toBeVisible();
   const saved = page.waitForEvent("download");

@@ -8,8 +8,18 @@ export async function openStation(page: Page, station: string, rig = "slip-gate"
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(new RegExp(station, "i"));
 }
 
+/** The same with a demo rig that reacts gone back to the list of texts, or the scenes, it had before. */
+export async function openListed(page: Page, station: string, rig: string): Promise<void> {
+  await openStation(page, "show", rig);
+  await page.getByRole("button", { name: "Begin anew" }).click();
+  await page.getByRole("button", { name: /^Back to/ }).click();
+  await expect(page.getByRole("heading", { name: "Ready starts" })).toBeVisible();
+  await page.goto(`/rig/${rig}/${station}`);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(new RegExp(station, "i"));
+}
+
 /** The face of the rig column. */
-export const face = (page: Page) => page.locator(".rig-face [role=group]");
+export const face = (page: Page) => page.locator(".rig-face [role=group]").first();
 
 /** What the face reads as, once it does. */
 export const expectFace = (page: Page, reads: string) =>

@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { expectFace, openStation, trail } from "./helpers";
+import { openListed, expectFace, openStation, trail } from "./helpers";
 
 test("from the shelf to a text on a bought four-in-a-row module", async ({ page }) => {
   await page.goto("/");
@@ -25,7 +25,7 @@ test("from the shelf to a text on a bought four-in-a-row module", async ({ page 
 test("a module is exchanged, another one entered as one's own, and both last over a reload", async ({
   page,
 }) => {
-  await openStation(page, "plan", "lock-gauge");
+  await openListed(page, "plan", "lock-gauge");
   await page
     .getByLabel("Kind of display")
     .selectOption({ label: "eight digits and sixteen keys on a TM1638" });
@@ -42,7 +42,7 @@ test("a module is exchanged, another one entered as one's own, and both last ove
 });
 
 test("fed by a lithium cell: hours, cautions and what its chips do not stand", async ({ page }) => {
-  await openStation(page, "plan", "lock-gauge");
+  await openListed(page, "plan", "lock-gauge");
   await page.getByLabel("Fed from").selectOption({ label: "one lithium cell and a 5 V step-up" });
   await expect(page.getByText(/^Lasts about/)).toBeVisible();
   await expect(page.getByText("No faults, no cautions")).toBeVisible();

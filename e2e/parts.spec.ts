@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { openStation, trail } from "./helpers";
+import { openListed, openStation, trail } from "./helpers";
 
 test("an LED of one's own: added, wired with its resistor, kept lit, seen on the face, still there after a new plan", async ({
   page,
@@ -40,7 +40,7 @@ test("an LED of one's own: added, wired with its resistor, kept lit, seen on the
 test("eight digits beside a sign, on its chain: a text with each scene, wired by its header", async ({
   page,
 }) => {
-  await openStation(page, "plan", "tide-notice");
+  await openListed(page, "plan", "tide-notice");
   await page.getByLabel("One more, on the same chain or bus").selectOption("digits-8-max7219");
   await page.getByRole("button", { name: "Put it beside" }).click();
   await page.getByLabel(/^Its texts, one a line/).fill("12.5\n3.1");

@@ -105,7 +105,7 @@ test("the bin: what was deleted is listed, comes back, or goes for good", async 
   await bin.getByRole("button", { name: "Delete for good" }).click();
   await expect(bin).toContainText("The bin is empty");
   await bin.getByRole("button", { name: "Close" }).click();
-  await expect(page.locator(".shelf-card")).toHaveCount(14);
+  await expect(page.locator(".shelf-card")).toHaveCount(16);
 });
 
 test("a back-up brings everything back, beside what was changed since; a damaged file is refused in a dialog", async ({
@@ -154,7 +154,7 @@ test("a damaged record stands beside the others and can be taken away as a file"
     database.close();
   });
   await page.reload();
-  await expect(page.locator(".shelf-card")).toHaveCount(16);
+  await expect(page.locator(".shelf-card")).toHaveCount(18);
   await expect(page.getByText("cannot be read")).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent("download"),

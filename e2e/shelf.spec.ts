@@ -7,7 +7,7 @@ test("the shelf: demo rigs on the first visit, live; export, import, duplicate, 
 }) => {
   await page.goto("/");
   const cards = page.locator(".shelf-card");
-  await expect(cards).toHaveCount(15);
+  await expect(cards).toHaveCount(17);
   await expect(cards.first().locator("[data-state=lit]").first()).toBeVisible();
 
   await page.getByRole("button", { name: "More for Slip gate" }).click();
@@ -40,7 +40,7 @@ test("the shelf: demo rigs on the first visit, live; export, import, duplicate, 
     "wires[0].to names U9, and no unit has that reference",
   );
   await page.getByRole("button", { name: "Close" }).click();
-  await expect(cards).toHaveCount(16);
+  await expect(cards).toHaveCount(18);
 
   await page.getByRole("button", { name: "More for Slip gate 2" }).click();
   await page.getByRole("button", { name: "Name and note" }).click();
@@ -52,12 +52,12 @@ test("the shelf: demo rigs on the first visit, live; export, import, duplicate, 
 
   await page.getByRole("button", { name: "More for Ladder step", exact: true }).click();
   await page.getByRole("button", { name: "Duplicate" }).click();
-  await expect(cards).toHaveCount(17);
+  await expect(cards).toHaveCount(19);
   await page.getByRole("button", { name: "More for Ladder step", exact: true }).click();
   await page.getByRole("button", { name: "Delete" }).click();
-  await expect(cards).toHaveCount(16);
+  await expect(cards).toHaveCount(18);
   await page.getByRole("button", { name: "Undo" }).click();
-  await expect(cards).toHaveCount(17);
+  await expect(cards).toHaveCount(19);
 });
 
 test("a new rig: from the shelf to a lit digit of one's own, kept over a reload", async ({ page }) => {

@@ -7,12 +7,13 @@ const KIB = 1024;
 const PAGES: ReadonlyArray<readonly [path: string, most: number]> = [
   ["/", 170],
   ["/new", 260],
-  ...["plan", "wires", "current", "glyphs", "scan", "writes", "show"].map(
-    (one) => [`/rig/slip-gate/${one}`, 266] as const,
+  ...["plan", "wires", "current", "glyphs", "scan", "writes"].map(
+    (one) => [`/rig/slip-gate/${one}`, 270] as const,
   ),
-  ["/rig/lap-bell/show", 266],
-  ["/rig/wind-arrow/frames", 266],
-  ["/rig/slip-gate/code", 326],
+  ["/rig/slip-gate/show", 274],
+  ["/rig/lap-bell/show", 284],
+  ["/rig/wind-arrow/frames", 274],
+  ["/rig/slip-gate/code", 332],
 ];
 
 /** Packed bytes of the scripts a page fetches for itself; each script is weighed once. */

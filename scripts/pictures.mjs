@@ -76,10 +76,9 @@ await takePicture("supply", "/rig/lock-gauge/plan", {
     await page.waitForTimeout(3000);
   },
 });
-await takePicture("show", "/rig/lap-bell/show", {
+await takePicture("show", "/rig/berth-board/show", {
   act: async (page) => {
-    await page.getByRole("button", { name: "Change control 1, SW1" }).click();
-    await page.getByRole("button", { name: "Check" }).click();
+    await page.getByRole("button", { name: "5", exact: true }).first().click();
     await page.waitForTimeout(3000);
   },
 });
