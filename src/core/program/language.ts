@@ -79,6 +79,8 @@ export interface Variable {
   readonly name: string;
   readonly width: Width;
   readonly value?: Expression;
+  /** The largest number it ever holds, where that is less than its width has room for: logic gives it no more bits. */
+  readonly most?: number;
 }
 
 /** Variables of one width side by side, all 0 at first where nothing is said. */
@@ -244,6 +246,16 @@ export const clock = (unit: "ms" | "us"): Expression => ({ is: "clock", unit });
 export const elapsed = (since: string): Expression => ({ is: "elapsed", since });
 /** An entry of an array. */
 export const element = (array: string, at: Expression): Expression => ({ is: "element", array, at });
+/** A variable goes on by one and, behind the last of so many, back to 0: no division for it. */
+export const comeRound = (variable: string, count: number): Statement =>
+  set(
+    variable,
+    either(
+      operation(name(variable), "==", number(count - 1)),
+      number(0),
+      operation(name(variable), "+", number(1)),
+    ),
+  );
 export const set = (name: string, value: Expression): Statement => ({ do: "set", name, value });
 export const setElement = (array: string, at: Expression, value: Expression): Statement => ({
   do: "set-element",

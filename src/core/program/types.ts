@@ -91,8 +91,11 @@ export interface LiveParts {
   readonly talks?: true;
   /** What switches each output, for those who look on. */
   readonly outputs: readonly LiveOutput[];
-  /** The values as they are called, and the variable that holds each. */
-  readonly shown: ReadonlyArray<{ readonly name: string; readonly variable: string }>;
+  /** The values as they are called, and the number each has by what the program's variables hold. */
+  readonly shown: ReadonlyArray<{
+    readonly name: string;
+    readonly worth: (variable: (name: string) => number) => number;
+  }>;
 }
 
 /** Something the program switches: on a line, or among what it puts out. */

@@ -224,7 +224,7 @@ export const LIVE = about(
     controls: list(CONTROL, LIVE_LIMITS.controls),
     events: list(EVENT, LIVE_LIMITS.events),
     debounce: object({ way: choice(...DEBOUNCE_WAYS), ms: whole<Milliseconds>(LIVE_LIMITS.settle) }),
-    digits: about("how numbers are taken apart", choice("divide", "subtract")),
+    digits: about("how numbers are taken apart", choice("divide", "subtract", "carry")),
     sign: optional(about("how texts stand on a display of dots", SIGN_TEXT)),
     keep: optional(
       object({

@@ -19,7 +19,7 @@ export function liveNow({ live }: Program, simulation: Simulation): LiveNow | un
   if (!live) return undefined;
   return {
     values: Object.fromEntries(
-      live.shown.map(({ name, variable }) => [name, simulation.variable(variable) ?? 0]),
+      live.shown.map(({ name, worth }) => [name, worth((variable) => simulation.variable(variable) ?? 0)]),
     ),
     outputs: Object.fromEntries(
       live.outputs.map(({ unit, variable }) => [unit, simulation.variable(variable) === 1]),

@@ -1,5 +1,6 @@
-import { LIVE_LIMITS, type DebounceWay, type Live } from "@/core/rig";
-import { editLive } from "@/store";
+import { gridOf } from "@/core/address";
+import { LIVE_LIMITS, controllerById, type DebounceWay, type Live } from "@/core/rig";
+import { editLive, useModel } from "@/store";
 import { Choices, QuantityField, type ChoiceOption } from "@/ui";
 
 const WAYS: ReadonlyArray<ChoiceOption<DebounceWay>> = [
@@ -12,10 +13,19 @@ const WAYS: ReadonlyArray<ChoiceOption<DebounceWay>> = [
 const DIGITS: ReadonlyArray<ChoiceOption<Live["digits"]>> = [
   { value: "divide", name: "Divide by ten", cost: "short; a division takes an 8-bit board 15 to 40 µs" },
   { value: "subtract", name: "Take tens away", cost: "no division; a table and a loop" },
+  {
+    value: "carry",
+    name: "Count in digits",
+    cost: "each digit carries into the next: nothing to take apart; a byte a digit, longer code",
+  },
 ];
 
 /** Where makers differ: how a contact that bounces is taken, and how a number is taken apart. */
 export function SchoolsSheet({ live }: { live: Live }) {
+  const model = useModel();
+  const logic = controllerById(model.rig.plan.controller).flavour === "logic";
+  // Dots are drawn from numbers that are worked out.
+  const ways = DIGITS.filter(({ value }) => value !== "carry" || !gridOf(model));
   return (
     <section className="sheet">
       <h2>Contacts that bounce</h2>
@@ -40,12 +50,18 @@ export function SchoolsSheet({ live }: { live: Live }) {
         </div>
       )}
       <h2 className="sheet-title mt-3">Numbers to digits</h2>
-      <Choices
-        label="Numbers to digits"
-        value={live.digits}
-        options={DIGITS}
-        onChoose={(digits) => editLive((was) => ({ ...was, digits }))}
-      />
+      {logic ? (
+        <p className="small mb-0">
+          Logic counts in digits: each is a register of four bits that carries into the next.
+        </p>
+      ) : (
+        <Choices
+          label="Numbers to digits"
+          value={ways.some(({ value }) => value === live.digits) ? live.digits : "divide"}
+          options={ways}
+          onChoose={(digits) => editLive((was) => ({ ...was, digits }))}
+        />
+      )}
     </section>
   );
 }

@@ -1,6 +1,7 @@
 import type { Live } from "../../rig";
 import {
   clock,
+  comeRound,
   elapsed,
   either,
   name,
@@ -72,7 +73,7 @@ export function choiceCode(
         when(turning.some(untilRun) ? either(operation(stay, ">", number(0)), over, name("ran")) : over, [
           set("turnedAt", clock("ms")),
           ...(turning.some(untilRun) ? [set("ran", number(0))] : []),
-          set("turn", operation(operation(name("turn"), "+", number(1)), "%", number(turning.length))),
+          comeRound("turn", turning.length),
         ]),
       ]
     : [];

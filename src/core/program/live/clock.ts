@@ -9,6 +9,9 @@ import {
   type Expression,
   type Statement,
 } from "../language";
+import type { Live } from "../../rig";
+import { compareNumber, decimal, type Sign } from "./digits/counter";
+import { asDigits, asNumber, heldAs, type Held } from "./digits/held";
 import { joined, routineFor, variableOf } from "./naming";
 import { REDRAW, type OneValue, type ValueCode } from "./value-code";
 
@@ -21,7 +24,7 @@ export function secondOf(correction = 0): { readonly ms: number; readonly us: nu
 }
 
 /** The time of day by the board's own clock: seconds with carries, as one would by hand. */
-export function clockCode({ name: called, clock }: OneValue<"clock">): ValueCode {
+export function clockCode({ name: called, clock }: OneValue<"clock">, school: Live["digits"]): ValueCode {
   const variable = variableOf(called);
   const [hours, minutes, seconds, last, over] = ["hours", "minutes", "seconds", "last", "over"].map((word) =>
     joined(variable, word),
@@ -50,22 +53,27 @@ export function clockCode({ name: called, clock }: OneValue<"clock">): ValueCode
           ),
         ]),
   ];
-  const hour = [
-    set(
-      hours,
-      either(operation(name(hours), "==", number(23)), number(0), operation(name(hours), "+", number(1))),
-    ),
-  ];
-  const twelve = operation(name(hours), "%", number(12));
   const start = clock.start;
+  const two = (variable: string, most: number, from: number): Held =>
+    heldAs(
+      school,
+      0,
+      () => asNumber(variable, 0, most, from),
+      () => asDigits(decimal(variable, 10), from),
+    );
+  const hourHeld = two(hours, 23, Math.floor(start / 3600));
+  const minuteHeld = two(minutes, 59, Math.floor(start / 60) % 60);
+  const secondHeld = two(seconds, 59, start % 60);
+  const twelve = operation(hourHeld.value, "%", number(12));
+  const onTheDay = operation(operation(hourHeld.value, "*", number(60)), "+", minuteHeld.value);
+  const alike = [secondHeld, minuteHeld, hourHeld];
   return {
     name: called,
-    variable: minutes,
-    keeps: [hours, minutes, seconds],
+    width: "u8",
+    worth: (read) => hourHeld.worth(read) * 60 + minuteHeld.worth(read),
+    keeps: [...hourHeld.keeps, ...minuteHeld.keeps, ...secondHeld.keeps],
     variables: [
-      { name: hours, width: "u8", value: number(Math.floor(start / 3600)) },
-      { name: minutes, width: "u8", value: number(Math.floor(start / 60) % 60) },
-      { name: seconds, width: "u8", value: number(start % 60) },
+      ...[hourHeld, minuteHeld, secondHeld].flatMap((one) => one.variables),
       { name: last, width: "u32" },
       ...(us === 0 ? [] : [{ name: over, width: "u16" as const }]),
     ],
@@ -80,39 +88,77 @@ export function clockCode({ name: called, clock }: OneValue<"clock">): ValueCode
       body: [
         ...isDue,
         REDRAW,
-        { do: "change", name: seconds, operator: "+", by: number(1) },
-        when(operation(name(seconds), "<", number(60)), [{ do: "return" }]),
-        set(seconds, number(0)),
-        { do: "change", name: minutes, operator: "+", by: number(1) },
-        when(operation(name(minutes), "<", number(60)), [{ do: "return" }]),
-        set(minutes, number(0)),
-        ...hour,
+        ...secondHeld.add(1),
+        when(secondHeld.compare("<", 60), [{ do: "return" }]),
+        ...secondHeld.set(0),
+        ...minuteHeld.add(1),
+        when(minuteHeld.compare("<", 60), [{ do: "return" }]),
+        ...minuteHeld.set(0),
+        ...(hourHeld.digits
+          ? hourHeld.goRound(1, 24)
+          : [
+              set(
+                hours,
+                either(
+                  operation(hourHeld.value, "==", number(23)),
+                  number(0),
+                  operation(hourHeld.value, "+", number(1)),
+                ),
+              ),
+            ]),
       ],
     },
     // Minutes of the day.
-    compared: operation(operation(name(hours), "*", number(60)), "+", name(minutes)),
+    compared: onTheDay,
+    ...(hourHeld.digits && minuteHeld.digits
+      ? {
+          compare: (sign: Sign, than: number) =>
+            compareNumber([...minuteHeld.digits!, ...hourHeld.digits!], [10, 6, 10, 10], sign, than),
+        }
+      : {}),
     part(part) {
       if (part === "h")
         return clock.hours === 24
-          ? name(hours)
+          ? hourHeld.value
           : either(operation(twelve, "==", number(0)), number(12), twelve);
-      if (part === "m" || part === "M") return name(minutes);
-      if (part === "s" || part === "S") return name(seconds);
-      return operation(operation(name(hours), "*", number(60)), "+", name(minutes));
+      if (part === "m" || part === "M") return minuteHeld.value;
+      if (part === "s" || part === "S") return secondHeld.value;
+      return onTheDay;
+    },
+    digits(part) {
+      if (alike.some(({ digits }) => digits === undefined)) return undefined;
+      if (part === "h") return clock.hours === 24 ? hourHeld.digits : twelveHours(hourHeld.digits!);
+      if (part === "m" || part === "M") return minuteHeld.digits;
+      return part === "s" || part === "S" ? secondHeld.digits : undefined;
     },
     act(action) {
       if (action.do !== "step") return undefined;
       // Setting goes by whole hours or by minutes that do not carry, as one sets a clock.
-      if (action.by % 60 === 0) {
-        const by = (((action.by / 60) % 24) + 24) % 24;
-        return [set(hours, operation(operation(name(hours), "+", number(by)), "%", number(24))), REDRAW];
-      }
+      if (action.by % 60 === 0) return [...hourHeld.goRound((((action.by / 60) % 24) + 24) % 24, 24), REDRAW];
       const by = ((action.by % 60) + 60) % 60;
-      return [
-        set(minutes, operation(operation(name(minutes), "+", number(by)), "%", number(60))),
-        set(seconds, number(0)),
-        REDRAW,
-      ];
+      return [...minuteHeld.goRound(by, 60), ...secondHeld.set(0), REDRAW];
     },
   };
+}
+
+/** The digits of an hour of twelve, ones first, from those of one of twenty-four: 0 is 12, 13 is 1, and so on. */
+function twelveHours([ones, tens]: readonly Expression[]): Expression[] {
+  const [one, ten] = [ones!, tens!];
+  const midnight = operation(operation(ten, "==", number(0)), "&&", operation(one, "==", number(0)));
+  const afternoon = operation(operation(ten, "==", number(1)), "&&", operation(one, ">", number(2)));
+  const evening = operation(ten, "==", number(2));
+  const early = operation(one, "<", number(2));
+  const less = operation(one, "-", number(2));
+  return [
+    either(
+      midnight,
+      number(2),
+      either(afternoon, less, either(evening, either(early, operation(one, "+", number(8)), less), one)),
+    ),
+    either(
+      midnight,
+      number(1),
+      either(afternoon, number(0), either(evening, either(early, number(0), number(1)), ten)),
+    ),
+  ];
 }

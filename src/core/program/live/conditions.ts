@@ -30,7 +30,8 @@ export function conditionCode(condition: Condition, values: readonly ValueCode[]
   if (condition.is === "running") return value.running;
   if (condition.is === "stopped") return value.running && operation(value.running, "==", number(0));
   if (condition.than === undefined) return undefined;
-  return operation(value.compared, SIGNS[condition.is], number(condition.than));
+  const sign = SIGNS[condition.is];
+  return value.compare?.(sign, condition.than) ?? operation(value.compared, sign, number(condition.than));
 }
 
 /** What happens once when a condition begins to hold. */

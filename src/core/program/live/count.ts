@@ -1,67 +1,76 @@
+import type { Live } from "../../rig";
 import { clock, name, number, operation, set, when, type Expression, type Statement } from "../language";
+import { decimal } from "./digits/counter";
+import { asDigits, asNumber, heldAs, type Held } from "./digits/held";
 import { variableOf } from "./naming";
 import { REDRAW, type OneValue, type ValueCode } from "./value-code";
 import { widthFor } from "./widths";
 
-/** Steps a variable within its bounds: what would go beyond them stops there, or comes round on the other side. */
-export function stepWithin(
-  variable: string,
+/** Steps a number within its bounds: what would go beyond them stops there, or comes round on the other side. */
+function stepWithin(
+  held: Held,
   by: number,
   { least, most, wraps }: { readonly least: number; readonly most: number; readonly wraps: boolean },
 ): Statement[] {
-  const value = name(variable);
-  const size = Math.abs(by);
-  // The room is measured before the step, so that nothing ever runs over.
-  const room: Expression =
-    by > 0 ? operation(number(most), "-", value) : least === 0 ? value : operation(value, "-", number(least));
-  const step: Statement = { do: "change", name: variable, operator: by > 0 ? "+" : "-", by: number(size) };
   const [near, far] = by > 0 ? [most, least] : [least, most];
   return [
     // A single step at the bound is no step.
     when(
-      operation(room, ">=", number(size)),
-      [step],
-      size === 1 && !wraps ? undefined : [set(variable, number(wraps ? far : near))],
+      held.hasRoom(by, least, most),
+      held.add(by),
+      Math.abs(by) === 1 && !wraps ? undefined : held.set(wraps ? far : near),
     ),
     REDRAW,
   ];
 }
 
 /** A number that is stepped by hand or by events. */
-export function countCode({ name: called, count }: OneValue<"count">): ValueCode {
+export function countCode({ name: called, count }: OneValue<"count">, school: Live["digits"]): ValueCode {
   const variable = variableOf(called);
-  const value = name(variable);
-  const start = number(count.start);
-  const setTo = (to: Expression): Statement[] => [set(variable, to), REDRAW];
+  const { least, most, start } = count;
+  const held = heldAs(
+    school,
+    least,
+    // What is left up to a bound has to fit as well.
+    () => asNumber(variable, least, Math.max(most, most - least), start),
+    () => asDigits(decimal(variable, most), start),
+  );
+  const setTo = (to: Expression): Statement[] => [...held.setTo(to), REDRAW];
   return {
     name: called,
-    variable,
-    keeps: [variable],
-    // What is left up to a bound has to fit as well.
-    variables: [
-      {
-        name: variable,
-        width: widthFor(count.least, Math.max(count.most, count.most - count.least)),
-        value: start,
-      },
-    ],
-    compared: value,
-    part: () => value,
+    ...heldCode(held),
     setTo,
     act(action) {
       switch (action.do) {
         case "step":
-          return stepWithin(variable, action.by, count);
+          return stepWithin(held, action.by, count);
         case "set":
-          return setTo(number(Math.min(count.most, Math.max(count.least, action.to))));
+          return [...held.set(Math.min(most, Math.max(least, action.to))), REDRAW];
         case "reset":
-          return [set(variable, start), REDRAW];
+          return [...held.set(start), REDRAW];
         default:
           return undefined;
       }
     },
   };
 }
+
+/** What a value that is one number asks of a program. */
+export const heldCode = (
+  held: Held,
+): Pick<
+  ValueCode,
+  "variables" | "keeps" | "width" | "worth" | "compared" | "compare" | "part" | "digits"
+> => ({
+  variables: held.variables,
+  keeps: held.keeps,
+  width: held.width,
+  worth: held.worth,
+  compared: held.value,
+  compare: (sign, than) => held.compare(sign, than),
+  part: () => held.value,
+  digits: () => held.digits,
+});
 
 /** A number by chance: nobody lets go of a button at the same microsecond twice. */
 export function randomCode({ name: called, random: { least, most } }: OneValue<"random">): ValueCode {
@@ -71,8 +80,9 @@ export function randomCode({ name: called, random: { least, most } }: OneValue<"
   const drawn = operation(clock("us"), "%", number(span));
   return {
     name: called,
-    variable,
+    worth: (read) => read(variable),
     keeps: [variable],
+    width: widthFor(least, most),
     variables: [{ name: variable, width: widthFor(least, most), value: number(least) }],
     compared: value,
     part: () => value,

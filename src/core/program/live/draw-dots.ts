@@ -44,6 +44,7 @@ interface Drawn {
   readonly model: RigModel;
   readonly grid: DotGrid;
   readonly live: Live;
+  readonly school: Live["digits"];
   /** Those of its faces, templates that cannot be shown left blank. */
   readonly faces: Live["faces"];
   readonly values: readonly ValueCode[];
@@ -55,7 +56,7 @@ interface Drawn {
  * Faces of dots: the characters of a line one after the other, numbers taking just the room they need; then its columns,
  * and of each column the bits of its dots, as the wires and modules lie.
  */
-export function drawDots({ model, grid, live, faces, values, wired, lamps }: Drawn): FaceCode {
+export function drawDots({ model, grid, live, school, faces, values, wired, lamps }: Drawn): FaceCode {
   const { font: fontId, align, step } = signText(model.rig);
   const font = fontById(model.rig, fontId);
   const { width, height } = grid;
@@ -102,7 +103,7 @@ export function drawDots({ model, grid, live, faces, values, wired, lamps }: Dra
       ...faceArrays(wired.base),
     ],
     routines: [
-      ...(puts.putsNumbers ? [numberRoutine(live, values)] : []),
+      ...(puts.putsNumbers ? [numberRoutine(school, values)] : []),
       ...puts.routines,
       ...(running.length > 0
         ? [

@@ -17,6 +17,7 @@ import {
   type Table,
 } from "../language";
 import { ASCII, BLANK_CODE, FIRST_CODES, asciiCodes, forEach, numberRoutine } from "./numbers";
+import { putDigits } from "./digits/put";
 import { routineFor } from "./naming";
 import {
   faceArrays,
@@ -43,6 +44,7 @@ const extrasOf = ({ point, marks = [] }: Cell, all: readonly MarkName[]): number
 
 interface Drawn {
   readonly live: Live;
+  readonly school: Live["digits"];
   readonly laid: readonly Laid[];
   readonly values: readonly ValueCode[];
   readonly digits: number;
@@ -52,7 +54,7 @@ interface Drawn {
 }
 
 /** Faces of digits: characters by their codes, numbers at fixed places, then the bytes. */
-export function drawDigits({ live, laid, values, digits, marks, pattern, lamps }: Drawn): FaceCode {
+export function drawDigits({ live, school, laid, values, digits, marks, pattern, lamps }: Drawn): FaceCode {
   const texts = values.filter(
     ({ name: own, text }) =>
       text && laid.some(({ fields: all }) => all.some(({ slot }) => slot.value === own)),
@@ -75,7 +77,7 @@ export function drawDigits({ live, laid, values, digits, marks, pattern, lamps }
   const base = table("BASE", "u8", pattern.base);
   const at = name("at");
   const ofFace = several ? operation(operation(name("face"), "*", number(digits)), "+", at) : at;
-  const fields = laid.map(({ fields: own }) => own.map((field) => putField(field, values)));
+  const fields = laid.map(({ fields: own }) => own.flatMap((field) => putField(field, values)));
   const putAll = onFace(fields);
   const placing = placingCode(pattern, marks, usesExtras);
   const dark: Statement[] = blinks
@@ -89,7 +91,10 @@ export function drawDigits({ live, laid, values, digits, marks, pattern, lamps }
       ]
     : [];
   const putsNumbers = laid.some(({ fields: own }) =>
-    own.some(({ slot }) => !texts.some(({ name: called }) => called === slot.value)),
+    own.some(({ slot }) => {
+      const value = values.find(({ name: called }) => called === slot.value)!;
+      return !value.text && !value.digits?.(slot.part);
+    }),
   );
   return {
     arrays: [
@@ -106,7 +111,7 @@ export function drawDigits({ live, laid, values, digits, marks, pattern, lamps }
       ...faceArrays(pattern.base),
     ],
     routines: [
-      ...(putsNumbers ? [numberRoutine(live, values)] : []),
+      ...(putsNumbers ? [numberRoutine(school, values)] : []),
       ...texts.map((text) => putText(text, glyphs)),
       {
         name: "draw",
@@ -145,11 +150,14 @@ export function drawDigits({ live, laid, values, digits, marks, pattern, lamps }
   };
 }
 
-function putField({ slot, first, width }: Field, values: readonly ValueCode[]): Statement {
+/** A value at its field: a text, digits as they are held, or a number that is taken apart. */
+function putField({ slot, first, width }: Field, values: readonly ValueCode[]): Statement[] {
   const value = values.find(({ name: called }) => called === slot.value)!;
-  if (value.text) return call(routineFor("put", value.text.array), number(first), number(width));
+  if (value.text) return [call(routineFor("put", value.text.array), number(first), number(width))];
   const least = Math.max(slot.least, slot.decimals + 1);
-  return call("putNumber", value.part(slot.part), number(first), number(width), number(least));
+  const digits = value.digits?.(slot.part);
+  if (digits) return putDigits(digits, { first, width, least });
+  return [call("putNumber", value.part(slot.part), number(first), number(width), number(least))];
 }
 
 /** Puts a text on digits, from the left: a point stands with the character before it. */

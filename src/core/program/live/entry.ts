@@ -12,38 +12,52 @@ import {
 } from "../language";
 import { joined, routineFor, variableOf } from "./naming";
 import { REDRAW, type OneValue, type ValueCode } from "./value-code";
-import { widthFor } from "./widths";
+import type { Live } from "../../rig";
+import { decimal } from "./digits/counter";
+import { asDigits, asNumber, heldAs, type Held } from "./digits/held";
 
 /** ms an entry that is out of range is said to be refused. */
 const REFUSED_MS = 1000;
 
 /** A number that is pushed in digit by digit: what is typed is shown, and counts once it is accepted. */
-export function entryCode({ name: called, entry }: OneValue<"entry">): ValueCode {
+export function entryCode({ name: called, entry }: OneValue<"entry">, school: Live["digits"]): ValueCode {
   const { digits, least, most, start } = entry;
   const variable = variableOf(called);
   const [typed, count, refused, refusedAt] = ["typed", "digits", "refused", "refusedAt"].map((word) =>
     joined(variable, word),
   ) as [string, string, string, string];
-  const value = name(variable);
-  const isTyping = operation(name(count), ">", number(0));
-  const setTo = (to: Expression): Statement[] => [set(variable, to), REDRAW];
-  const none: Statement[] = [set(typed, number(0)), set(count, number(0))];
-  const clear: Statement[] = [...none, set(refused, number(0)), REDRAW];
   const highest = 10 ** digits - 1;
+  const held = heldAs(
+    school,
+    least,
+    () => asNumber(variable, Math.min(0, least), Math.max(most, start), start),
+    () => asDigits(decimal(variable, Math.max(most, start)), start),
+  );
+  const typing = heldAs(
+    school,
+    least,
+    () => asNumber(typed, 0, highest, 0),
+    () => asDigits(decimal(typed, highest), 0),
+  );
+  const isTyping = operation(name(count), ">", number(0));
+  const setTo = (to: Expression): Statement[] => [...held.setTo(to), REDRAW];
+  const none: Statement[] = [...typing.set(0), set(count, number(0))];
+  const clear: Statement[] = [...none, set(refused, number(0)), REDRAW];
   const isWithin = operation(
-    operation(name(typed), ">=", number(Math.max(0, least))),
+    typing.compare(">=", Math.max(0, least)),
     "&&",
-    operation(name(typed), "<=", number(Math.min(most, highest))),
+    typing.compare("<=", Math.min(most, highest)),
   );
   return {
     name: called,
-    variable,
-    keeps: [variable],
+    width: held.width,
+    worth: held.worth,
+    keeps: held.keeps,
     variables: [
-      { name: variable, width: widthFor(Math.min(0, least), Math.max(most, start)), value: number(start) },
-      { name: typed, width: widthFor(0, highest) },
-      { name: count, width: "u8" },
-      { name: refused, width: "u8" },
+      ...held.variables,
+      ...typing.variables,
+      { name: count, width: "u8", most: digits },
+      { name: refused, width: "u8", most: 1 },
       { name: refusedAt, width: "u32" },
     ],
     routine: {
@@ -57,17 +71,19 @@ export function entryCode({ name: called, entry }: OneValue<"entry">): ValueCode
         ]),
       ],
     },
-    compared: value,
+    compared: held.value,
+    compare: (sign, than) => held.compare(sign, than),
     typing: isTyping,
     refused: name(refused),
-    part: () => either(isTyping, name(typed), value),
+    part: () => either(isTyping, typing.value, held.value),
+    digits: () => digitsOf(isTyping, typing, held),
     setTo,
     act(action) {
       switch (action.do) {
         case "push":
           return [
             when(operation(name(count), "<", number(digits)), [
-              set(typed, operation(operation(name(typed), "*", number(10)), "+", number(action.digit))),
+              ...typing.push(action.digit),
               { do: "change", name: count, operator: "+", by: number(1) },
               set(refused, number(0)),
               REDRAW,
@@ -78,22 +94,27 @@ export function entryCode({ name: called, entry }: OneValue<"entry">): ValueCode
         case "accept":
           return [
             when(isTyping, [
-              when(
-                isWithin,
-                [set(variable, name(typed))],
-                [set(refused, number(1)), set(refusedAt, clock("ms"))],
-              ),
+              when(isWithin, held.take(typing), [set(refused, number(1)), set(refusedAt, clock("ms"))]),
               ...none,
               REDRAW,
             ]),
           ];
         case "set":
-          return setTo(number(Math.min(most, Math.max(least, action.to))));
+          return [...held.set(Math.min(most, Math.max(least, action.to))), REDRAW];
         case "reset":
-          return [...setTo(number(start)), ...clear];
+          return [...held.set(start), ...clear];
         default:
           return undefined;
       }
     },
   };
+}
+
+/** What is typed while it is, what counts otherwise, digit by digit where both are held so. */
+function digitsOf(isTyping: Expression, typing: Held, held: Held): Expression[] | undefined {
+  if (!typing.digits || !held.digits) return undefined;
+  const longest = Math.max(typing.digits.length, held.digits.length);
+  return Array.from({ length: longest }, (_, at) =>
+    either(isTyping, typing.digits![at] ?? number(0), held.digits![at] ?? number(0)),
+  );
 }

@@ -28,6 +28,7 @@ export function facesCode(
   values: readonly ValueCode[],
   outputs: readonly OutputCode[],
   direct: readonly string[],
+  school: Live["digits"],
   problems: LiveProblem[],
 ): DrawnFaces {
   const grid = gridOf(model);
@@ -40,14 +41,14 @@ export function facesCode(
   const lamps: Lamps = outputs.flatMap((output) =>
     "pips" in output.by ? [{ output, bits: lampBits(wired, output.by.pips, model.slots.length) }] : [],
   );
-  const given = { live, faces, values, lamps };
+  const given = { live, school, faces, values, lamps };
   const code = grid ? dots(model, grid, wired, given, problems) : digits(model, wired, given);
   return { code, faces, bytes: wired.dark.length, size: wired.size, stateOf: wired.stateOf };
 }
 
-type Given = Pick<Parameters<typeof drawDots>[0], "live" | "faces" | "values" | "lamps">;
+type Given = Pick<Parameters<typeof drawDots>[0], "live" | "school" | "faces" | "values" | "lamps">;
 
-function digits(model: RigModel, wired: SlotBytes, { live, faces, values, lamps }: Given): FaceCode {
+function digits(model: RigModel, wired: SlotBytes, { live, school, faces, values, lamps }: Given): FaceCode {
   const marks = marksOf(model.rig);
   const count = model.digits.length;
   const known = { values: live.values.filter((one) => values.some(({ name: own }) => own === one.name)) };
@@ -68,7 +69,7 @@ function digits(model: RigModel, wired: SlotBytes, { live, faces, values, lamps 
     ),
     marks,
   );
-  return drawDigits({ live, laid, values, digits: count, marks, pattern, lamps });
+  return drawDigits({ live, school, laid, values, digits: count, marks, pattern, lamps });
 }
 
 function dots(

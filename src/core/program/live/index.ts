@@ -1,10 +1,9 @@
-import { gridOf, usedLines, type RigModel } from "../../address";
-import { BAUD, converterLine } from "../../inputs";
-import type { ControllerPart } from "../../parts";
+import type { RigModel } from "../../address";
 import { controllerById, type Action, type Live } from "../../rig";
 import {
   call,
   clock,
+  comeRound,
   name,
   number,
   operation,
@@ -16,22 +15,14 @@ import {
 } from "../language";
 import type { LiveParts, ProgramFrame } from "../types";
 import { choiceCode } from "./choice";
-import { clockCode } from "./clock";
-import { USUAL_KEEP, keepCode } from "./keep";
 import { linesIn, tablesIn } from "./named-in";
 import type { LiveProblem } from "./problem";
 import { conditionCode, eventCode } from "./conditions";
-import { entryCode } from "./entry";
 import { contactsOf } from "./controls";
-import { countCode, randomCode } from "./count";
 import type { FaceCode } from "./face-code";
 import { facesCode } from "./faces";
-import { commandCode } from "./commands";
-import { RUNS_ANEW } from "./draw-dots";
-import { messageCode, serialCode, type SerialCode } from "./message";
 import { outputCode, switchedBy, type OutputCode } from "./outputs";
-import { calibration, readingCode } from "./reading";
-import { timerCode } from "./timer";
+import { keepingOf, schoolOf, serialOf, valuesOf } from "./values";
 import { REDRAW, type ValueAction, type ValueCode } from "./value-code";
 
 export { USUAL_KEEP } from "./keep";
@@ -62,7 +53,8 @@ export function liveCode(
 ): LiveCode {
   const problems: LiveProblem[] = [];
   const controller = controllerById(model.rig.plan.controller);
-  const values = valuesOf(model, live, controller, problems);
+  const school = schoolOf(model, live, controller);
+  const values = valuesOf(model, live, school, controller, problems);
   const serial = serialOf(model, live, values, problems);
   const outputs = outputsOf(model, live, problems);
   const does = doer(live, values, outputs);
@@ -81,7 +73,7 @@ export function liveCode(
     return [];
   });
   const holds = actionsOf(live).some((action) => "face" in action && action.face === "hold");
-  const drawn = facesCode(model, live, values, outputs, direct, problems);
+  const drawn = facesCode(model, live, values, outputs, direct, school, problems);
   const { code } = drawn;
   const choice = choiceCode(drawn.faces, values, code.fresh, problems);
   const watch: Subroutine[] =
@@ -118,7 +110,7 @@ export function liveCode(
     variables: [
       { name: "redraw", width: "u8", value: number(1) },
       ...(holds ? [{ name: "faceHeld", width: "u8" as const }] : []),
-      ...values.flatMap(({ variables }) => variables),
+      ...eachOnce(values.flatMap(({ variables }) => variables)),
       ...(serial?.variables ?? []),
       ...keys.variables,
       ...contacts.flatMap(({ variables }) => variables),
@@ -169,11 +161,16 @@ export function liveCode(
       lines: linesIn(setup, routines),
       ...(keeping ? { kept: keeping.room } : {}),
       outputs: outputs.map(({ unit, variable }) => ({ unit, variable })),
-      shown: values.map(({ name: called, variable }) => ({ name: called, variable })),
+      shown: values.map(({ name: called, worth }) => ({ name: called, worth })),
     },
     problems,
   };
 }
+
+/** Variables several parts of a program share are there once. */
+const eachOnce = (variables: readonly Variable[]): Variable[] => [
+  ...new Map(variables.map((one) => [one.name, one])).values(),
+];
 
 /** Faces kept by what they show: a text that runs shows others without end. */
 const MOST_FACES = 2000;
@@ -191,96 +188,6 @@ function faceMaker(
     known.set(key, found);
     return found;
   };
-}
-
-function valuesOf(
-  model: RigModel,
-  live: Live,
-  controller: ControllerPart,
-  problems: LiveProblem[],
-): ValueCode[] {
-  return live.values.flatMap((value, nth): ValueCode[] => {
-    if ("count" in value) return [countCode(value)];
-    if ("random" in value) return [randomCode(value)];
-    if ("timer" in value) return [timerCode(value)];
-    if ("clock" in value) return [clockCode(value)];
-    if ("entry" in value) return [entryCode(value)];
-    if ("message" in value) {
-      const runs = gridOf(model) !== undefined && live.faces.some((face) => face.runs);
-      return [messageCode(value, runs, runs ? RUNS_ANEW : [])];
-    }
-    const { of } = value.reading;
-    const problem = (says: string) => {
-      problems.push({ at: "values", nth, says, unit: of });
-      return [];
-    };
-    if (!model.rig.units.some(({ ref }) => ref === of)) return problem(`there is no part ${of}`);
-    const from = converterLine(model, of);
-    if ("problem" in from) return problem(from.problem);
-    const most = 2 ** controller.converter!.bits - 1;
-    const line = calibration(value.reading, most);
-    if (!line)
-      return problem(
-        value.reading.points[0]!.raw === value.reading.points[1]!.raw
-          ? "both points of its calibration are at the same reading: a line needs two"
-          : "its calibration runs over 32 bits: take fewer samples or fewer decimals",
-      );
-    return [readingCode(value, from, line, most)];
-  });
-}
-
-/** Listening on the serial line, where a message comes over it. */
-function serialOf(
-  model: RigModel,
-  live: Live,
-  values: readonly ValueCode[],
-  problems: LiveProblem[],
-): SerialCode | undefined {
-  const { serial, title } = controllerById(model.rig.plan.controller);
-  const messages = live.values.flatMap((value, nth) => ("message" in value ? [{ value, nth }] : []));
-  const [first, ...more] = messages;
-  if (!first) return undefined;
-  const problem = (nth: number, says: string) => problems.push({ at: "values", nth, says });
-  for (const { nth } of more)
-    problem(nth, "a line that comes is taken by the first message: there can be one");
-  if (!serial) problem(first.nth, `the ${title.split(",")[0]} has no serial line this program listens on`);
-  const taken = serial?.lines.filter((line) => usedLines(model).includes(line)) ?? [];
-  if (taken.length > 0)
-    problem(
-      first.nth,
-      `the serial line comes in by lines ${serial!.lines.join(" and ")}: move what is wired to ${taken.join(" and ")}`,
-    );
-  const code = values.find(({ name: own }) => own === first.value.name);
-  if (!serial || !code) return undefined;
-  return serialCode({ ...code, most: first.value.message.most }, commandCode(live, values), BAUD);
-}
-
-/** What outlives a power cut, where the board has a memory for it. */
-function keepingOf(
-  live: Live,
-  values: readonly ValueCode[],
-  { eeprom, title }: ControllerPart,
-  problems: LiveProblem[],
-): ReturnType<typeof keepCode> | undefined {
-  const wanted = live.values.flatMap((value, nth) => ("kept" in value && value.kept ? [{ value, nth }] : []));
-  if (wanted.length === 0) return undefined;
-  if (!eeprom) {
-    for (const { nth } of wanted)
-      problems.push({
-        at: "values",
-        nth,
-        says: `the ${title.split(",")[0]} has no memory this program keeps values in`,
-      });
-    return undefined;
-  }
-  const kept = wanted.flatMap(({ value }) => {
-    const code = values.find(({ name: own }) => own === value.name);
-    return (code?.keeps ?? []).map((variable) => ({
-      name: variable,
-      width: code!.variables.find((one) => one.name === variable)!.width,
-    }));
-  });
-  return kept.length > 0 ? keepCode(kept, live.keep ?? USUAL_KEEP, eeprom) : undefined;
 }
 
 const actionsOf = (live: Live): Action[] => [
@@ -333,12 +240,7 @@ function doer(
     if ("face" in action && action.face === "hold")
       return [set("faceHeld", operation(name("faceHeld"), "==", number(0))), REDRAW];
     if ("face" in action)
-      return turning > 1
-        ? [
-            set("turn", operation(operation(name("turn"), "+", number(1)), "%", number(turning))),
-            set("turnedAt", clock("ms")),
-          ]
-        : undefined;
+      return turning > 1 ? [comeRound("turn", turning), set("turnedAt", clock("ms"))] : undefined;
     return outputs.find(({ unit }) => unit === action.switch)?.act(action.how, action.ms ?? 1000);
   };
 }

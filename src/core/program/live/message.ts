@@ -80,7 +80,8 @@ export function messageCode(
   );
   return {
     name: called,
-    variable: length,
+    width: "u8",
+    worth: (read) => read(length),
     keeps: [],
     variables: [
       { name: length, width: "u8", value: number(start.length) },

@@ -19,7 +19,7 @@ import { widthFor } from "./widths";
 
 /** Codes of glyphs: the digits are their own, then blank and minus, then what the faces need beside them. */
 export const BLANK_CODE = 10;
-const MINUS_CODE = 11;
+export const MINUS_CODE = 11;
 export const FIRST_CODES = ["0", "1", "2", "3", "4", "5", "6", "7", "8", "9", " ", "-"];
 
 /** What a message may hold. */
@@ -48,12 +48,11 @@ export const forEach = (
   body,
 });
 
+const WIDE: ReadonlySet<Width> = new Set(["u16", "u32", "i32"]);
+
 /** Takes a number apart into digits, from the right: by division, or by taking away tens, hundreds and so on. */
-export function numberRoutine({ digits }: Pick<Live, "digits">, values: readonly ValueCode[]): Subroutine {
-  const isWide = values.some(({ variables, variable }) => {
-    const width = variables.find((one) => one.name === variable)?.width;
-    return width === "u16" || width === "u32" || width === "i32";
-  });
+export function numberRoutine(digits: Live["digits"], values: readonly ValueCode[]): Subroutine {
+  const isWide = values.some(({ width }) => WIDE.has(width));
   const [signed, plain]: [Width, Width] = isWide ? ["i32", "u32"] : ["i16", "u16"];
   const [value, rest, at, first, width, least, minus] = [
     "value",

@@ -100,17 +100,16 @@ export function readingCode(
           "||",
           operation(operation(scaled, "+", number(hysteresis)), "<=", value),
         );
+  const ownWidth =
+    width === "u8" || width === "u16" || width === "u32" ? signedFor(greatest + hysteresis) : width;
   return {
     name: called,
-    variable,
+    width: ownWidth,
+    worth: (read) => read(variable),
     keeps: [],
     // The first reading is due at once.
     variables: [
-      {
-        name: variable,
-        width:
-          width === "u8" || width === "u16" || width === "u32" ? signedFor(greatest + hysteresis) : width,
-      },
+      { name: variable, width: ownWidth },
       { name: last, width: "u32", value: number(2 ** 32 - every) },
     ],
     routine: {

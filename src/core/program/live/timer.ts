@@ -1,7 +1,8 @@
+import type { Live } from "../../rig";
 import {
   clock,
+  comeRound,
   elapsed,
-  entry,
   name,
   number,
   operation,
@@ -9,14 +10,21 @@ import {
   when,
   type Expression,
   type Statement,
-  type Table,
 } from "../language";
+import { asDigits, asNumber, heldAs, type Target } from "./digits/held";
+import { timeDigits, type TimeDigits } from "./digits/time";
 import { joined, routineFor, variableOf } from "./naming";
 import { REDRAW, type OneValue, type ValueCode } from "./value-code";
-import { widthFor } from "./widths";
 
-/** Time that is counted down or up, in ticks. Late passes are made up for: each tick counts from the one before. */
-export function timerCode({ name: called, timer }: OneValue<"timer">): ValueCode {
+/**
+ * Time that is counted, in ticks. Late passes are made up for: each tick counts from the one before.
+ * @param shown the parts of it that faces show: what is held in digits is held in theirs
+ */
+export function timerCode(
+  { name: called, timer }: OneValue<"timer">,
+  school: Live["digits"],
+  shown: ReadonlySet<string | undefined>,
+): ValueCode {
   const variable = variableOf(called);
   const [running, last, preset] = [
     joined(variable, "running"),
@@ -26,34 +34,38 @@ export function timerCode({ name: called, timer }: OneValue<"timer">): ValueCode
   const { presets, tick, way } = timer;
   const down = way === "down";
   const most = Math.max(...presets);
-  const value = name(variable);
-  const table: Table = {
-    name: `${variable.toUpperCase()}_PRESETS`,
-    width: widthFor(0, most),
-    values: presets,
-  };
   const several = presets.length > 1;
-  const chosen: Expression = several ? entry(table, name(preset)) : number(presets[0]!);
-  const first: Expression = down ? chosen : number(0);
-  const end: Expression = down ? number(0) : chosen;
+  const chosen: Target = several
+    ? { table: `${variable.toUpperCase()}_PRESETS`, of: presets, at: name(preset) }
+    : presets[0]!;
+  const first: Target = down ? chosen : 0;
+  const end: Target = down ? 0 : chosen;
+  const start = down ? presets[0]! : 0;
+  let time: TimeDigits | undefined;
+  const held = heldAs(
+    school,
+    0,
+    () => asNumber(variable, 0, most, start),
+    () => {
+      time = timeDigits(variable, tick, most, shown);
+      return asDigits(time.counter, start);
+    },
+  );
   const go: Statement[] = [set(running, number(1)), set(last, clock("ms"))];
-  const canGo = operation(value, down ? ">" : "<", end);
-  const start = when(operation(operation(name(running), "==", number(0)), "&&", canGo), go);
+  const canGo = held.compare(down ? ">" : "<", end);
+  const startIt = when(operation(operation(name(running), "==", number(0)), "&&", canGo), go);
   const stop = set(running, number(0));
-  const setTo = (to: Expression): Statement[] => [set(variable, to), REDRAW];
+  const setTo = (to: Expression): Statement[] => [...held.setTo(to), REDRAW];
   return {
     name: called,
-    variable,
-    keeps: [variable],
+    keeps: held.keeps,
+    width: held.width,
+    worth: held.worth,
     variables: [
-      {
-        name: variable,
-        width: widthFor(0, most),
-        value: number(down ? presets[0]! : 0),
-      },
-      { name: running, width: "u8", value: number(timer.starts === "by-itself" ? 1 : 0) },
+      ...held.variables,
+      { name: running, width: "u8", value: number(timer.starts === "by-itself" ? 1 : 0), most: 1 },
       { name: last, width: "u32" },
-      ...(several ? [{ name: preset, width: "u8" as const }] : []),
+      ...(several ? [{ name: preset, width: "u8" as const, most: presets.length - 1 }] : []),
     ],
     routine: {
       name: routineFor("tick", variable),
@@ -65,36 +77,31 @@ export function timerCode({ name: called, timer }: OneValue<"timer">): ValueCode
         when(operation(name(running), "==", number(0)), [{ do: "return" }]),
         when(operation(elapsed(last), "<", number(tick)), [{ do: "return" }]),
         { do: "change", name: last, operator: "+", by: number(tick) },
-        { do: "change", name: variable, operator: down ? "-" : "+", by: number(1) },
-        when(operation(value, "==", end), [stop]),
+        ...held.add(down ? -1 : 1),
+        when(held.compare("==", end), [stop]),
         REDRAW,
       ],
     },
-    compared: value,
+    compared: held.value,
+    compare: (sign, than) => held.compare(sign, than),
     running: name(running),
     setTo,
-    part: (part) => timePart(value, part, 1000 / tick, most),
+    part: (part) => timePart(held.value, part, 1000 / tick, most),
+    digits: (part) => time?.of(part),
     act(action) {
       switch (action.do) {
         case "start":
-          return [start];
+          return [startIt];
         case "pause":
           return [stop];
         case "toggle":
-          return [when(name(running), [stop], [start])];
+          return [when(name(running), [stop], [startIt])];
         case "reset":
-          return [stop, set(variable, first), REDRAW];
+          return [stop, ...held.set(first), REDRAW];
         case "set":
-          return setTo(number(Math.max(0, Math.min(most, action.to))));
+          return [...held.set(Math.max(0, Math.min(most, action.to))), REDRAW];
         case "preset":
-          return several
-            ? [
-                set(preset, operation(operation(name(preset), "+", number(1)), "%", number(presets.length))),
-                stop,
-                set(variable, first),
-                REDRAW,
-              ]
-            : undefined;
+          return several ? [comeRound(preset, presets.length), stop, ...held.set(first), REDRAW] : undefined;
         default:
           return undefined;
       }

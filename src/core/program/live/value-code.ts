@@ -1,6 +1,7 @@
 import type { LiveValue } from "../../rig";
-import type { ArrayVariable, Expression, Statement, Subroutine, Variable } from "../language";
+import type { ArrayVariable, Expression, Statement, Subroutine, Variable, Width } from "../language";
 import { set, number } from "../language";
+import type { Sign } from "./digits/counter";
 
 /** What a value asks of a program: what it keeps in mind, what it does at every pass, how it is shown and changed. */
 export interface ValueCode {
@@ -12,10 +13,14 @@ export interface ValueCode {
   readonly take?: Subroutine;
   /** Variables that are kept where it outlives a power cut. */
   readonly keeps: readonly string[];
-  /** The variable people look at. */
-  readonly variable: string;
-  /** What a condition compares. */
+  /** The width its number needs. */
+  readonly width: Width;
+  /** The number people look at, by what its variables hold. */
+  worth(variable: (name: string) => number): number;
+  /** The number a condition compares. */
   readonly compared: Expression;
+  /** Compares it with a number, where it is held in another way than as that number. */
+  compare?(sign: Sign, than: number): Expression;
   /** 1 while it runs, for what runs. */
   readonly running?: Expression;
   /** Of an entry: other than 0 while digits are pushed in, and while it was refused. */
@@ -28,6 +33,8 @@ export interface ValueCode {
   readonly through?: readonly Statement[];
   /** The number shown for a part of it. */
   part(part: string | undefined): Expression;
+  /** The digits of a part, ones first, where it is held in them: they are shown as they are. */
+  digits?(part: string | undefined): readonly Expression[] | undefined;
   /** Sets it to a number within its bounds; left out where it cannot be set. */
   setTo?(to: Expression): readonly Statement[];
   /** What an action does to it; undefined where it cannot. */

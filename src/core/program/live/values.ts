@@ -1,0 +1,122 @@
+import { gridOf, usedLines, type RigModel } from "../../address";
+import { BAUD, converterLine } from "../../inputs";
+import type { ControllerPart } from "../../parts";
+import { controllerById, type Live } from "../../rig";
+import { templatePieces } from "../../show";
+import { clockCode } from "./clock";
+import { commandCode } from "./commands";
+import { countCode, randomCode } from "./count";
+import { RUNS_ANEW } from "./draw-dots";
+import { entryCode } from "./entry";
+import { USUAL_KEEP, keepCode } from "./keep";
+import { messageCode, serialCode, type SerialCode } from "./message";
+import type { LiveProblem } from "./problem";
+import { calibration, readingCode } from "./reading";
+import { timerCode } from "./timer";
+import type { ValueCode } from "./value-code";
+
+/** How numbers are held and taken apart: logic counts in digits, and dots draw numbers that are worked out. */
+export function schoolOf(model: RigModel, live: Live, { flavour }: ControllerPart): Live["digits"] {
+  if (flavour === "logic") return "carry";
+  return gridOf(model) && live.digits === "carry" ? "divide" : live.digits;
+}
+
+/** The parts of a value that faces show. */
+const partsShown = (live: Live, called: string): ReadonlySet<string | undefined> =>
+  new Set(
+    live.faces
+      .flatMap(({ shows }) => templatePieces(shows))
+      .flatMap((piece) => (typeof piece !== "string" && piece.value === called ? [piece.part] : [])),
+  );
+
+/** The values of a rig, each by the builder of its kind. */
+export function valuesOf(
+  model: RigModel,
+  live: Live,
+  school: Live["digits"],
+  controller: ControllerPart,
+  problems: LiveProblem[],
+): ValueCode[] {
+  return live.values.flatMap((value, nth): ValueCode[] => {
+    if ("count" in value) return [countCode(value, school)];
+    if ("random" in value) return [randomCode(value)];
+    if ("timer" in value) return [timerCode(value, school, partsShown(live, value.name))];
+    if ("clock" in value) return [clockCode(value, school)];
+    if ("entry" in value) return [entryCode(value, school)];
+    if ("message" in value) {
+      const runs = gridOf(model) !== undefined && live.faces.some((face) => face.runs);
+      return [messageCode(value, runs, runs ? RUNS_ANEW : [])];
+    }
+    const { of } = value.reading;
+    const problem = (says: string) => {
+      problems.push({ at: "values", nth, says, unit: of });
+      return [];
+    };
+    if (!model.rig.units.some(({ ref }) => ref === of)) return problem(`there is no part ${of}`);
+    const from = converterLine(model, of);
+    if ("problem" in from) return problem(from.problem);
+    const most = 2 ** controller.converter!.bits - 1;
+    const line = calibration(value.reading, most);
+    if (!line)
+      return problem(
+        value.reading.points[0]!.raw === value.reading.points[1]!.raw
+          ? "both points of its calibration are at the same reading: a line needs two"
+          : "its calibration runs over 32 bits: take fewer samples or fewer decimals",
+      );
+    return [readingCode(value, from, line, most)];
+  });
+}
+
+/** Listening on the serial line, where a message comes over it. */
+export function serialOf(
+  model: RigModel,
+  live: Live,
+  values: readonly ValueCode[],
+  problems: LiveProblem[],
+): SerialCode | undefined {
+  const { serial, title } = controllerById(model.rig.plan.controller);
+  const messages = live.values.flatMap((value, nth) => ("message" in value ? [{ value, nth }] : []));
+  const [first, ...more] = messages;
+  if (!first) return undefined;
+  const problem = (nth: number, says: string) => problems.push({ at: "values", nth, says });
+  for (const { nth } of more)
+    problem(nth, "a line that comes is taken by the first message: there can be one");
+  if (!serial) problem(first.nth, `the ${title.split(",")[0]} has no serial line this program listens on`);
+  const taken = serial?.lines.filter((line) => usedLines(model).includes(line)) ?? [];
+  if (taken.length > 0)
+    problem(
+      first.nth,
+      `the serial line comes in by lines ${serial!.lines.join(" and ")}: move what is wired to ${taken.join(" and ")}`,
+    );
+  const code = values.find(({ name: own }) => own === first.value.name);
+  if (!serial || !code) return undefined;
+  return serialCode({ ...code, most: first.value.message.most }, commandCode(live, values), BAUD);
+}
+
+/** What outlives a power cut, where the board has a memory for it. */
+export function keepingOf(
+  live: Live,
+  values: readonly ValueCode[],
+  { eeprom, title }: ControllerPart,
+  problems: LiveProblem[],
+): ReturnType<typeof keepCode> | undefined {
+  const wanted = live.values.flatMap((value, nth) => ("kept" in value && value.kept ? [{ value, nth }] : []));
+  if (wanted.length === 0) return undefined;
+  if (!eeprom) {
+    for (const { nth } of wanted)
+      problems.push({
+        at: "values",
+        nth,
+        says: `the ${title.split(",")[0]} has no memory this program keeps values in`,
+      });
+    return undefined;
+  }
+  const kept = wanted.flatMap(({ value }) => {
+    const code = values.find(({ name: own }) => own === value.name);
+    return (code?.keeps ?? []).map((variable) => ({
+      name: variable,
+      width: code!.variables.find((one) => one.name === variable)!.width,
+    }));
+  });
+  return kept.length > 0 ? keepCode(kept, live.keep ?? USUAL_KEEP, eeprom) : undefined;
+}
