@@ -128,7 +128,7 @@ test("Code: programmable logic gets a hardware description, direct lines a sketc
   page,
 }) => {
   await openStation(page, "code", "boats-out");
-  await expect(page.getByText("localparam TURN")).toBeVisible();
+  await expect(page.getByText("parameter TURN")).toBeVisible();
   await openStation(page, "code", "moorings-free");
   await expect(page.getByText(/KiB of 31.5 KiB flash|B of 31.5 KiB flash/)).toBeVisible();
   await expect(page.getByText(/const uint8_t LINES\[\] PROGMEM = \{2, 3, 4/)).toBeVisible();

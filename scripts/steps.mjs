@@ -46,6 +46,11 @@ const DEBIAN = [
     why: "measuring what sketches take of their board",
   },
   { package: "binutils-avr", has: () => spawnSync("avr-size", ["--version"]).status === 0, why: "the same" },
+  {
+    package: "iverilog",
+    has: () => spawnSync("iverilog", ["-V"]).status === 0,
+    why: "running the descriptions of logic",
+  },
   { package: "avr-libc", has: () => existsSync("/usr/lib/avr/include/avr/io.h"), why: "the same" },
 ];
 

@@ -206,10 +206,72 @@ function tideNotice(plain: Rig): Rig {
   };
 }
 
+/** Boats are counted out and in at the boathouse door, in logic; by turns with the time. A lamp says that some are still out. */
+function boatsOut(plain: Rig): Rig {
+  const { rig, refs } = withParts(plain, "button", "button", "button", "button", "led");
+  const [out, back, hour, minute, lamp] = refs as [UnitRef, UnitRef, UnitRef, UnitRef, UnitRef];
+  return {
+    ...rig,
+    units: rig.units.map((unit) =>
+      unit.ref === out || unit.ref === back ? { ...unit, hand: { bounce: 4 } } : unit,
+    ),
+    live: {
+      ...PLAIN,
+      digits: "carry",
+      values: [
+        { name: "out", count: { least: 0, most: 24, start: 0, wraps: false } },
+        { name: "day", clock: { hours: 12, start: 46_680 } },
+      ],
+      faces: [
+        { shows: "{out:00}.24", for: 3000 },
+        { shows: "{day.h}.{day.m:00}", for: 1500 },
+      ],
+      controls: [
+        { unit: out, on: "press", does: { step: 1, value: "out" } },
+        { unit: back, on: "press", does: { step: -1, value: "out" } },
+        { unit: hour, on: "press", repeat: [{ from: 600, every: 300 }], does: { step: 60, value: "day" } },
+        { unit: minute, on: "press", repeat: [{ from: 600, every: 150 }], does: { step: 1, value: "day" } },
+      ],
+      events: [
+        { when: { value: "out", is: "above", than: 0 }, does: { switch: lamp, how: "on" } },
+        { when: { value: "out", is: "equal", than: 0 }, does: { switch: lamp, how: "off" } },
+      ],
+    },
+    tapes: [
+      {
+        name: "Three boats go out, two come back",
+        items: [
+          { at: 300, reads: "00.24" },
+          ...press(out, 500),
+          ...press(out, 900),
+          { at: 1100, output: lamp, on: true },
+          ...press(out, 1300),
+          { at: 1500, reads: "03.24" },
+          ...press(back, 1800),
+          ...press(back, 2200),
+          { at: 2400, reads: "01.24" },
+          { at: 2500, output: lamp, on: true },
+          { at: 3300, reads: "12.58" },
+          ...press(minute, 3400),
+          ...press(minute, 3600),
+          ...press(hour, 3800),
+          { at: 4100, reads: "1.00" },
+          ...press(back, 4700),
+          { at: 5000, reads: "00.24" },
+          { at: 5100, output: lamp, on: false },
+          ...press(back, 5300),
+          { at: 5600, value: "out", least: 0, most: 0 },
+        ],
+      },
+    ],
+  };
+}
+
 /** What others of them do since they react, by their ids. */
 export const REACTING: Readonly<Record<string, (plain: Rig) => Rig>> = {
   "water-warmth": waterWarmth,
   "crew-tally": crewTally,
   "lock-gauge": lockGauge,
   "tide-notice": tideNotice,
+  "boats-out": boatsOut,
 };

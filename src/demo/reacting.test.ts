@@ -9,6 +9,7 @@ const REACTING = DEMO_RIGS.filter(({ live }) => live);
 test("what reacts comes with a tape of hands and what must come of it", () => {
   expect(REACTING.map(({ id }) => id).sort()).toEqual([
     "berth-board",
+    "boats-out",
     "crew-tally",
     "heat-time",
     "lap-bell",

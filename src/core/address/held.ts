@@ -39,6 +39,14 @@ export const tiedToShow: (model: RigModel) => readonly PipId[] = remembered((mod
     .map(({ pip }) => pip);
 });
 
+/** Single LEDs that are switched by themselves, whatever digit has its turn. */
+export const freeLamps: (model: RigModel) => readonly PipId[] = remembered((model: RigModel) => {
+  const tied = new Set(tiedToShow(model));
+  return model.addresses
+    .map(({ pip }) => pip)
+    .filter((pip) => isSingleLeds(model.part(splitPipId(pip).unit)) && !tied.has(pip));
+});
+
 /** The digits of a display beside the plan's, in reading order; none of one with dots. */
 export const besideDigits = (model: Pick<RigModel, "part">, { units }: Pick<Beside, "units">): DigitId[] =>
   units.flatMap((unit) => {

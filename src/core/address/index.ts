@@ -1,4 +1,4 @@
-export { besideDigits, besideShow, heldPips, tiedToShow } from "./held";
+export { besideDigits, besideShow, freeLamps, heldPips, tiedToShow } from "./held";
 export { headerOf, type HeaderPin } from "./headers";
 export { wireColour } from "./wire-colours";
 export { outsideModel } from "./outside";

@@ -1,4 +1,4 @@
-import type { RigModel } from "../address";
+import { freeLamps, type RigModel } from "../address";
 import { pipsIn, pointWith } from "../circuit";
 import type { MeasureKind, MeasureUnit } from "./measure";
 import { measuresOf } from "./measures";
@@ -25,7 +25,7 @@ export interface MeasuredLoad {
 export function loadsOf(model: RigModel): MeasuredLoad[] {
   const measures = measuresOf(model);
   const asked = [
-    ...model.slots.map((digits) => pipsIn(model, digits)),
+    ...model.slots.map((digits) => [...pipsIn(model, digits), ...freeLamps(model)]),
     ...aloneOf(model).map((pip) => [pip]),
   ];
   const points = asked.map((lit) => pointWith(model, new Set(lit), "strong"));

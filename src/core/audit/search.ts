@@ -2,6 +2,7 @@ import { groupBy } from "../collect";
 import {
   bitPlace,
   busLines,
+  freeLamps,
   placesOf,
   stateFor,
   type Driver,
@@ -113,13 +114,14 @@ function scannedStates(model: RigModel): DriveState[] {
   return [model.addresses.map(({ pip }) => pip), ...alone].map((lit) => stateFor(model.wired, new Set(lit)));
 }
 
-/** What the scan can put out, slot by slot: LEDs of one slot are lit in any combination, of two slots never together. */
+/** What the scan can put out, slot by slot: LEDs of one slot and lamps are lit in any combination, of two slots never together. */
 function domainsOf(model: RigModel, reach: Reach): Domain[] {
   if (reach === "any") return [anyState(model)];
   // Beside chips that scan by themselves there is nothing for the program's own scan to vary.
   if (chipScans(model).length > 0) return [];
   return model.slots.map((digits) => {
-    const pips = pipsIn(model, digits);
+    // Lamps beside the show may be lit in any turn.
+    const pips = [...new Set([...pipsIn(model, digits), ...freeLamps(model)])];
     return {
       size: pips.length,
       make: (on: readonly boolean[]) => stateFor(model.wired, new Set(pips.filter((_, at) => on[at]))),

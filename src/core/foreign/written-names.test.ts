@@ -14,6 +14,9 @@ import { surveyCapture, tapeC, tapeCsv, vcdOf } from "../trace";
 
 const program = (rig: Rig) => sketchText(writeProgram(modelOf(rig), buildProgram(modelOf(rig))).lines);
 
+/** The rig without what it does that reacts: its list of texts. */
+const listed = ({ live: _, ...rig }: Rig): Rig => rig;
+
 /** A rig by another name, and with pictures or texts of that name where it has any that are not themselves data. */
 function named(id: string, name: string): Rig {
   const rig = demoRig(id);
@@ -31,6 +34,7 @@ const WRITERS: ReadonlyArray<readonly [what: string, id: string, write: (rig: Ri
   ["a sketch for a driver chip", "water-warmth", program],
   ["a sketch of pictures", "wind-arrow", program],
   ["a hardware description", "boats-out", program],
+  ["a hardware description of a list", "boats-out", (rig) => program(listed(rig))],
   ["a tape as C", "water-warmth", tapeC],
   ["frames as C", "wind-arrow", (rig) => framesAsC(modelOf(rig))],
 ];

@@ -30,19 +30,31 @@ function lineAt(model: RigModel, leg: LegRef): string | undefined {
 }
 
 /** Lines that have no pull-up inside. */
-const withoutPullUp = ({ pullUp }: ControllerPart, lines: readonly string[]): string[] =>
+export const withoutPullUp = ({ pullUp }: ControllerPart, lines: readonly string[]): string[] =>
   lines.filter((line) => !pullUp || pullUp.none.includes(line));
+
+/** How each line is held high while no contact closes; undefined for one that floats. */
+function pullsOf(model: RigModel, lines: readonly string[]): Array<"inside" | "wired" | undefined> {
+  const { ref, part } = board(model);
+  const plain = new InputCircuit(model);
+  return lines.map((line) => {
+    const volts = plain.volts(legRef(ref, line), {});
+    if (volts !== undefined && volts >= part.logic / 2) return "wired";
+    return withoutPullUp(part, [line]).length === 0 ? "inside" : undefined;
+  });
+}
 
 /** The lines a keypad is on, or why it cannot be scanned. */
 export interface KeypadLines {
   readonly unit: UnitRef;
+  /** What holds its columns up. */
+  readonly pull: "inside" | "wired";
   readonly rows: readonly string[];
   readonly columns: readonly string[];
 }
 
 /** How a keypad is scanned: the line each of its rows and columns is on. */
 export function keypadLines(model: RigModel, unit: UnitRef): KeypadLines | Unread {
-  const { part } = board(model);
   const keypad = model.part(unit);
   if (keypad.kind !== "input" || keypad.act.by !== "keys") return { unit, problem: `${unit} is no keypad` };
   const { act } = keypad;
@@ -54,25 +66,27 @@ export function keypadLines(model: RigModel, unit: UnitRef): KeypadLines | Unrea
       unit,
       problem: `${unit} leg ${missing.join(", ")} ${missing.length === 1 ? "is" : "are"} on no line of the board: every row and column needs one`,
     };
-  const none = withoutPullUp(part, columns as string[]);
+  const pulls = pullsOf(model, columns as string[]);
+  const none = columns.filter((_, at) => pulls[at] === undefined);
   if (none.length > 0)
     return {
       unit,
-      problem: `line ${none.join(", ")} of a column has no pull-up inside: use a line that has one`,
+      problem: `line ${none.join(", ")} of a column floats while no key is pressed: use a line with a pull-up inside, or wire 10 kΩ from it to the supply`,
     };
-  return { unit, rows: rows as string[], columns: columns as string[] };
+  const pull = pulls.every((one) => one === "wired") ? "wired" : "inside";
+  return { unit, pull, rows: rows as string[], columns: columns as string[] };
 }
 
-/** The lines of an encoder's two contacts. */
+/** The lines of an encoder's two contacts, and what holds them up while they are open. */
 export interface EncoderLines {
   readonly unit: UnitRef;
+  readonly pull: "inside" | "wired";
   readonly first: string;
   readonly second: string;
 }
 
 /** How an encoder is read: both contacts to ground, by the pull-ups inside. */
 export function encoderLines(model: RigModel, unit: UnitRef): EncoderLines | Unread {
-  const { part } = board(model);
   const encoder = model.part(unit);
   if (encoder.kind !== "input" || encoder.act.by !== "steps")
     return { unit, problem: `${unit} is no encoder` };
@@ -83,13 +97,15 @@ export function encoderLines(model: RigModel, unit: UnitRef): EncoderLines | Unr
     return { unit, problem: `${unit} leg ${missing.join(" and ")} is on no line of the board` };
   if (railVolts(model.drivers.get(model.nets.of(legRef(unit, common)).id) ?? []) !== 0)
     return { unit, problem: `the common leg of ${unit} is not on ground: its contacts close to nothing` };
-  const none = withoutPullUp(part, lines as string[]);
+  const pulls = pullsOf(model, lines as string[]);
+  const none = lines.filter((_, at) => pulls[at] === undefined);
   if (none.length > 0)
     return {
       unit,
-      problem: `line ${none.join(", ")} of ${unit} has no pull-up inside: use a line that has one`,
+      problem: `line ${none.join(", ")} of ${unit} floats while its contact is open: use a line with a pull-up inside, or wire 10 kΩ from it to the supply`,
     };
-  return { unit, first: lines[0]!, second: lines[1]! };
+  const pull = pulls.every((one) => one === "wired") ? "wired" : "inside";
+  return { unit, pull, first: lines[0]!, second: lines[1]! };
 }
 
 const board = (model: RigModel): { readonly ref: UnitRef; readonly part: ControllerPart } => {

@@ -1,4 +1,5 @@
 import { usedLines, type RigModel } from "../address";
+import { withoutPullUp } from "./lines";
 import { easyLines, partById, type ControllerPart, type Part } from "../parts";
 import {
   addUnit,
@@ -20,6 +21,8 @@ export type WiredUp =
 const BASE_OHMS = 1000;
 /** The fixed half of a divider with a thermistor or a light sensor of about as much. */
 const DIVIDER_OHMS = 10_000;
+/** What holds a line up whose board has nothing inside for that. */
+const PULL_UP_OHMS = 10_000;
 /** Before a lamp on a line of 5 V: about 9 mA through a red LED. */
 const LAMP_OHMS = 330;
 
@@ -88,6 +91,16 @@ class Table {
     );
   }
 
+  /** A line that is high while nothing pulls it down: by the board's own pull-up, or by a resistor. */
+  heldLine(): LegRef {
+    const line = this.line("plain");
+    if (withoutPullUp(this.controller, [splitLegRef(line).leg]).length === 0) return line;
+    const resistor = this.add("resistor", { ohms: PULL_UP_OHMS });
+    this.wire(line, legRef(resistor, "1"));
+    this.wire(legRef(resistor, "2"), this.supply);
+    return line;
+  }
+
   get ground(): LegRef {
     return legRef(this.board, this.controller.groundLegs[0]);
   }
@@ -145,14 +158,15 @@ function wirePart(table: Table, ref: UnitRef, part: Part): void {
   const { act } = part;
   switch (act.by) {
     case "contact":
-      table.wire(leg(act.legs[0]), table.line("plain"));
+      table.wire(leg(act.legs[0]), table.heldLine());
       return table.wire(leg(act.legs[1]), table.ground);
     case "steps":
-      table.wire(leg(act.first), table.line("plain"));
-      table.wire(leg(act.second), table.line("plain"));
+      table.wire(leg(act.first), table.heldLine());
+      table.wire(leg(act.second), table.heldLine());
       return table.wire(leg(act.common), table.ground);
     case "keys":
-      for (const id of [...act.rows, ...act.columns]) table.wire(leg(id), table.line("plain"));
+      for (const id of act.rows) table.wire(leg(id), table.line("plain"));
+      for (const id of act.columns) table.wire(leg(id), table.heldLine());
       return;
     case "wiper":
       table.wire(leg(act.wiper), table.line("converter"));

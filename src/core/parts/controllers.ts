@@ -153,7 +153,7 @@ export const RP2040_BOARD = board({
   notes: {},
 });
 
-/** Programmable logic: every line acts on the clock. */
+/** Programmable logic: every line acts on the clock, and a step of a program takes one clock of 10 ns. */
 export const FPGA_BOARD = board({
   id: "FPGA-board",
   memory: { flash: 0, ram: 0 },
@@ -169,7 +169,7 @@ export const FPGA_BOARD = board({
   pinMaximum: 24,
   gives: [400, 400],
   flavour: "logic",
-  cost: { measured: true, pinMode: 0, pinWrite: 0, shiftBit: 20, statement: 0, interrupt: 0 },
+  cost: { measured: true, pinMode: 0, pinWrite: 0, shiftBit: 20, statement: 10, interrupt: 0 },
   timers: [{ name: "clock divider", bits: 32, clock: 100e6, prescalers: [1] }],
   lines: numbered(0, 31),
   notes: {},

@@ -10,6 +10,7 @@ export { boardOf, type ProgramRun, type TimedEvent } from "./surroundings";
 export { writeSketch } from "./sketch";
 export { sketchMemory } from "./memory";
 export { storedBytes } from "./stored";
+export { logicCost } from "./verilog";
 export { printProblem, writeProgram, type ProgramText } from "./write";
 export { sketchText, type SketchLine } from "./sketch/text";
 export { timerKind } from "./sketch/clocks";

@@ -213,7 +213,7 @@ export interface Subroutine {
   readonly name: string;
   /** What it is for, line by line, as a comment above it. */
   readonly says?: readonly string[];
-  readonly given: ReadonlyArray<{ readonly name: string; readonly width: Width }>;
+  readonly given: ReadonlyArray<Omit<Variable, "value">>;
   readonly body: readonly Statement[];
 }
 

@@ -126,8 +126,8 @@ export function registerPart(id: string): ShiftRegisterPart {
 
 /** Why a rig of a plan cannot react, whatever it is told: then it shows its list of texts, or its scenes. */
 export function reactsNot(plan: Plan): string | undefined {
-  return controllerById(plan.controller).flavour === "logic"
-    ? "programmable logic is given the list of texts: a description that reacts is not written yet"
+  return controllerById(plan.controller).flavour === "logic" && showsDots(plan)
+    ? "dots that react are drawn by arithmetic logic has not: take digits, or a controller that runs a sketch"
     : undefined;
 }
 

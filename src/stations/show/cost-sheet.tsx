@@ -19,7 +19,18 @@ export function CostSheet({ look }: { look: LiveLook | undefined }) {
               {look.lines.used} of {look.lines.of}
             </td>
           </tr>
-          {flavour !== "logic" && (
+          {flavour === "logic" ? (
+            <>
+              <tr>
+                <th scope="row">Registers</th>
+                <td className="number">{look.registers} bits</td>
+              </tr>
+              <tr>
+                <th scope="row">Once through all steps</th>
+                <td className="number">{formatNanoseconds(look.pass)} at the most</td>
+              </tr>
+            </>
+          ) : (
             <>
               <tr>
                 <th scope="row">Flash</th>

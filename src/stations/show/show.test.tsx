@@ -1,7 +1,7 @@
 import { act, render, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { Rig } from "@/core/rig";
-import { demoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { useOpenRig, useRefusal } from "@/store";
 import { RunningProvider, useSimulation } from "@/ui";
 import { openInPlace } from "../fixtures/open";
@@ -52,12 +52,12 @@ describe("a rig that shows a list", () => {
     expect(now().units.length).toBe(units);
   });
 
-  test("programmable logic is not told to react, and nothing is half done", async () => {
-    const { hands, now } = show(demoRig("boats-out"));
+  test("what a board cannot read is said, and nothing is half done", async () => {
+    const { hands, now } = show(plainDemoRig("boats-out"));
     const before = now();
     const card = screen.getByText("Knob").closest("li")!;
     await hands.click(within(card).getByRole("button", { name: "Begin with this" }));
-    expect(useRefusal.getState().refusal?.says).toMatch(/Programmable logic/);
+    expect(useRefusal.getState().refusal?.says).toMatch(/no converter/);
     expect(now()).toBe(before);
   });
 });

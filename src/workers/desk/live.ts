@@ -4,6 +4,7 @@ import {
   USUAL_KEEP,
   boardOf,
   liveProblems,
+  logicCost,
   sketchMemory,
   startProgram,
   type LiveProblem,
@@ -20,8 +21,10 @@ export interface LiveLook {
   readonly memory: ReturnType<typeof sketchMemory>;
   /** What outlives a power cut: bytes, places it goes round over, and how many s that lasts if it changes all the time. */
   readonly kept?: { readonly size: number; readonly places: number; readonly lasts: number };
-  /** Once through the loop while nothing happens. */
+  /** Once through the loop while nothing happens; in logic, at the most. */
   readonly pass: Nanoseconds;
+  /** Of logic: bits of its registers. */
+  readonly registers?: number;
 }
 
 /** Long enough for a pass in which nothing happens, in ns. */
@@ -40,7 +43,7 @@ export function liveLook(model: RigModel, program: Program): LiveLook | undefine
     },
     memory: sketchMemory(model, program),
     ...keptOf(model, program),
-    pass: passTime(model, program),
+    ...(logicCost(model, program) ?? { pass: passTime(model, program) }),
   };
 }
 

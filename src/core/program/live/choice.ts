@@ -80,7 +80,7 @@ export function choiceCode(
   const several = faces.length > 1;
   const choose: Statement[] = several
     ? [
-        { do: "declare", name: "wanted", width: "u8", value: wanted },
+        { do: "declare", name: "wanted", width: "u8", most: faces.length - 1, value: wanted },
         when(operation(name("wanted"), "!=", name("face")), [
           set("face", name("wanted")),
           ...fresh,
@@ -110,16 +110,16 @@ export function choiceCode(
     : [];
   return {
     variables: [
-      ...(several ? [{ name: "face", width: "u8" as const }] : []),
+      ...(several ? [{ name: "face", width: "u8" as const, most: faces.length - 1 }] : []),
       ...(turning.length > 1
         ? [
-            { name: "turn", width: "u8" as const },
+            { name: "turn", width: "u8" as const, most: turning.length - 1 },
             { name: "turnedAt", width: "u32" as const },
           ]
         : []),
       ...(blinks
         ? [
-            { name: "blinkedOff", width: "u8" as const },
+            { name: "blinkedOff", width: "u8" as const, most: 1 },
             { name: "blinkedAt", width: "u32" as const },
           ]
         : []),

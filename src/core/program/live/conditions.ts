@@ -42,9 +42,9 @@ export function eventCode(
 ): { readonly variables: readonly Variable[]; readonly body: readonly Statement[] } {
   const [holds, held] = [`holds${at + 1}`, `held${at + 1}`];
   return {
-    variables: [{ name: held, width: "u8" }],
+    variables: [{ name: held, width: "u8", most: 1 }],
     body: [
-      { do: "declare", name: holds, width: "u8", value: condition },
+      { do: "declare", name: holds, width: "u8", most: 1, value: condition },
       when(operation(name(holds), "&&", operation(name(held), "==", number(0))), does),
       set(held, name(holds)),
     ],

@@ -80,6 +80,7 @@ export function contactCode(
     do: "declare",
     name: "pressed",
     width: "u8",
+    most: 1,
     value: isPressed,
   };
   const settled: Statement[] = [set(down, level), ...acted];
@@ -87,11 +88,11 @@ export function contactCode(
   const holding = holds.flatMap((control, at) => holdCode(control, at, held, fired(at), own, does));
   return {
     variables: [
-      { name: down, width: "u8" },
+      { name: down, width: "u8", most: 1 },
       ...variables,
       ...(holds.length > 0 ? [{ name: held, width: "u32" as const }] : []),
       ...holds.flatMap(({ repeat }, at): Variable[] => [
-        { name: fired(at), width: "u8" },
+        { name: fired(at), width: "u8", most: 1 },
         ...(repeat ? [{ name: joined(own, `again${at + 1}`), width: "u32" as const }] : []),
       ]),
     ],
@@ -161,7 +162,7 @@ function schoolOf(
     case "states":
       return {
         variables: [
-          { name: seen, width: "u8" },
+          { name: seen, width: "u8", most: 1 },
           { name: since, width: "u32" },
         ],
         body: [

@@ -8,7 +8,7 @@ import {
   type EncoderLines,
   type KeypadLines,
 } from "../../inputs";
-import type { Action, Control, Live, UnitRef } from "../../rig";
+import { controllerById, type Action, type Control, type Live, type UnitRef } from "../../rig";
 import type { Statement } from "../language";
 import { contactCode, lineContact, type ContactCode, type ContactSource } from "./contacts";
 import { encoderCode } from "./encoder";
@@ -28,6 +28,10 @@ function readOf(model: RigModel, unit: UnitRef, key: string | undefined): Read {
   if (part.kind === "input" && part.act.by === "keys") {
     if (key === undefined || !part.act.faces.includes(key))
       return { problem: `${unit} has no key ${key ?? "by that name"}: it has ${part.act.faces.join(" ")}` };
+    if (controllerById(model.rig.plan.controller).flavour === "logic")
+      return {
+        problem: `${unit} is scanned row by row, which this description does not do: take buttons, or a controller`,
+      };
     const keypad = keypadLines(model, unit);
     return "problem" in keypad ? keypad : { source: keypadKey(unit, part.act.faces, key), keypad };
   }

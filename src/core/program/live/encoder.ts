@@ -29,7 +29,7 @@ const A_STEP = 4;
 
 /** An encoder that is asked at every pass: four quarter steps one way are a step. */
 export function encoderCode(
-  { unit, first, second }: EncoderLines,
+  { unit, first, second, pull }: EncoderLines,
   controls: readonly Control[],
   does: (control: Control) => readonly Statement[],
 ): ContactCode {
@@ -42,7 +42,7 @@ export function encoderCode(
   return {
     down: contacts,
     variables: [
-      { name: contacts, width: "u8" },
+      { name: contacts, width: "u8", most: 3 },
       { name: quarters, width: "i8" },
     ],
     routine: {
@@ -56,6 +56,7 @@ export function encoderCode(
           do: "declare",
           name: "closed",
           width: "u8",
+          most: 3,
           value: operation(operation(closed(first, one), "*", number(2)), "+", closed(second, other)),
         },
         when(operation(name("closed"), "!=", name(contacts)), [
@@ -78,8 +79,8 @@ export function encoderCode(
       ],
     },
     setup: [
-      { do: "line-input", line: first, named: one, pulledUp: true },
-      { do: "line-input", line: second, named: other, pulledUp: true },
+      { do: "line-input", line: first, named: one, pulledUp: pull === "inside" },
+      { do: "line-input", line: second, named: other, pulledUp: pull === "inside" },
     ],
   };
 }

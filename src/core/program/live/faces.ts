@@ -1,6 +1,6 @@
 import { gridOf, type RigModel } from "../../address";
 import { fontHeight } from "../../dots";
-import { fontById, type Live } from "../../rig";
+import { controllerById, fontById, type Live } from "../../rig";
 import { layTemplate, marksOf, signText, templateProblem } from "../../show";
 import { dotBits } from "./dot-bits";
 import { drawDigits, glyphCodes } from "./draw";
@@ -42,22 +42,38 @@ export function facesCode(
     "pips" in output.by ? [{ output, bits: lampBits(wired, output.by.pips, model.slots.length) }] : [],
   );
   const given = { live, school, faces, values, lamps };
-  const code = grid ? dots(model, grid, wired, given, problems) : digits(model, wired, given);
+  const code = grid ? dots(model, grid, wired, given, problems) : digits(model, wired, given, problems);
   return { code, faces, bytes: wired.dark.length, size: wired.size, stateOf: wired.stateOf };
 }
 
 type Given = Pick<Parameters<typeof drawDots>[0], "live" | "school" | "faces" | "values" | "lamps">;
 
-function digits(model: RigModel, wired: SlotBytes, { live, school, faces, values, lamps }: Given): FaceCode {
+function digits(
+  model: RigModel,
+  wired: SlotBytes,
+  { live, school, faces, values, lamps }: Given,
+  problems: LiveProblem[],
+): FaceCode {
+  const logic = controllerById(model.rig.plan.controller).flavour === "logic";
   const marks = marksOf(model.rig);
   const count = model.digits.length;
   const known = { values: live.values.filter((one) => values.some(({ name: own }) => own === one.name)) };
   const laid = faces
     .map(({ shows }) => layTemplate(shows, known, count, model.rig.show, marks))
-    .map((one) => ({
+    .map((one, nth) => ({
       ...one,
-      fields: one.fields.filter(({ slot }) => values.some(({ name: own }) => own === slot.value)),
+      fields: one.fields.filter(({ slot }) => {
+        const value = values.find(({ name: own }) => own === slot.value);
+        if (!logic || !value || value.digits?.(slot.part)) return value !== undefined;
+        problems.push({
+          at: "faces",
+          nth,
+          says: `${slot.value} is counted in the digits another face shows of it: logic cannot work others out of them`,
+        });
+        return false;
+      }),
     }));
+
   const pattern = patternOf(
     model,
     wired,

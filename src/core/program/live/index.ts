@@ -108,8 +108,8 @@ export function liveCode(
   ];
   return {
     variables: [
-      { name: "redraw", width: "u8", value: number(1) },
-      ...(holds ? [{ name: "faceHeld", width: "u8" as const }] : []),
+      { name: "redraw", width: "u8", value: number(1), most: 1 },
+      ...(holds ? [{ name: "faceHeld", width: "u8" as const, most: 1 }] : []),
       ...eachOnce(values.flatMap(({ variables }) => variables)),
       ...(serial?.variables ?? []),
       ...keys.variables,

@@ -127,7 +127,7 @@ export function keyCode(
 }
 
 /** A scan row by row: one is pulled low, the others are let go, and the columns that follow it are read. */
-function scanCode({ unit, rows, columns }: KeypadLines) {
+function scanCode({ unit, rows, columns, pull }: KeypadLines) {
   const own = unitName(unit);
   const [keys, at] = [joined(own, "keys"), joined(own, "at")];
   const row = (nth: number) => `${unit}_ROW${nth + 1}`;
@@ -166,7 +166,7 @@ function scanCode({ unit, rows, columns }: KeypadLines) {
         do: "line-input",
         line,
         named: column(nth),
-        pulledUp: true,
+        pulledUp: pull === "inside",
       })),
     ],
   };

@@ -1,12 +1,15 @@
-/** Words a sketch has of its own, and those its language keeps for itself. */
+/** Words a sketch has of its own, and those its languages keep for themselves. */
 const TAKEN = new Set(
   `auto bool break byte case char class const continue default delay delete do double else enum extern false float for goto
   if inline int long loop micros millis namespace new operator private protected public random register return setup short
   signed sizeof slot state static struct switch template this throw tone true try typedef union unsigned using virtual void
   volatile while word at codes drawn pattern face turn redraw shown extras blinkedOff blinkedAt faceSince abs min max round
-  map bit pressed rest value first width least minus digits place digit frame due now time length across offset steppedAt ran column x bits count decimals line lineLength lineCut lineAt lineAfter given isNumber got letter taken nth serial scanned faceHeld closed`.split(
-    /\s+/,
-  ),
+  map bit pressed rest value first width least minus digits place digit frame due now time length across offset steppedAt ran column x bits count decimals line lineLength lineCut lineAt lineAfter given isNumber got letter taken nth serial scanned faceHeld closed carry handed clock lines levels
+  always assign begin buf casex casez cmos deassign disable edge end endcase endfunction endmodule endtask event force forever
+  fork function generate genvar highz0 highz1 initial inout input integer join localparam medium module nand negedge nor not
+  output parameter posedge primitive pull0 pull1 pulldown pullup real realtime reg release repeat scalared specify specparam
+  strong0 strong1 supply0 supply1 table task tri tri0 tri1 triand trior trireg vectored wait wand weak0 weak1 wire wor xnor
+  xor and or`.split(/\s+/),
 );
 
 /** A value's name as a variable of the program: its own, unless the language or the program needs that one. */

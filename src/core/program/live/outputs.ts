@@ -91,7 +91,7 @@ export function outputCode(by: SwitchedBy, pulses: boolean): OutputCode {
   const levelFor = (value: 0 | 1) => number(onLine && by.on === 1 ? value : 1 - value);
   const routine: Subroutine = {
     name: switchOn,
-    given: [{ name: "to", width: "u8" }],
+    given: [{ name: "to", width: "u8", most: 1 }],
     body: [
       set(on, name("to")),
       onLine
@@ -120,7 +120,7 @@ export function outputCode(by: SwitchedBy, pulses: boolean): OutputCode {
     by,
     variable: on,
     variables: [
-      { name: on, width: "u8" },
+      { name: on, width: "u8", most: 1 },
       ...(pulses
         ? [
             { name: since, width: "u32" as const },

@@ -1,7 +1,7 @@
 import { gridOf, usedLines, type RigModel } from "../../address";
 import { BAUD, converterLine } from "../../inputs";
 import type { ControllerPart } from "../../parts";
-import { controllerById, type Live } from "../../rig";
+import { controllerById, type Live, type LiveValue } from "../../rig";
 import { templatePieces } from "../../show";
 import { clockCode } from "./clock";
 import { commandCode } from "./commands";
@@ -29,6 +29,15 @@ const partsShown = (live: Live, called: string): ReadonlySet<string | undefined>
       .flatMap((piece) => (typeof piece !== "string" && piece.value === called ? [piece.part] : [])),
   );
 
+/** Why logic does not do a value, though a controller does. */
+function notInLogic(value: LiveValue): string | undefined {
+  if ("random" in value)
+    return "a number by chance takes a division: logic has none. Let a count run while a button is held, or take a controller";
+  if (("count" in value && value.count.least < 0) || ("entry" in value && value.entry.least < 0))
+    return "logic counts in digits, from 0 on: let its least be 0 or more";
+  return undefined;
+}
+
 /** The values of a rig, each by the builder of its kind. */
 export function valuesOf(
   model: RigModel,
@@ -37,7 +46,13 @@ export function valuesOf(
   controller: ControllerPart,
   problems: LiveProblem[],
 ): ValueCode[] {
+  const logic = controller.flavour === "logic";
   return live.values.flatMap((value, nth): ValueCode[] => {
+    const not = logic ? notInLogic(value) : undefined;
+    if (not !== undefined) {
+      problems.push({ at: "values", nth, says: not });
+      return [];
+    }
     if ("count" in value) return [countCode(value, school)];
     if ("random" in value) return [randomCode(value)];
     if ("timer" in value) return [timerCode(value, school, partsShown(live, value.name))];
