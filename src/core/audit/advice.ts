@@ -1,5 +1,5 @@
 import { ledResistors, modelOf, railVolts, reachFrom, type RigModel } from "../address";
-import { currentFigures, pointWith, pipsIn, stageOf, supplyOf } from "../circuit";
+import { currentFigures, litTogether, pointWith, pipsIn, stageOf, supplyOf } from "../circuit";
 import { neighbours, type Farads, type Milliamps, type Ohms } from "../quantity";
 import { remembered } from "../remember";
 import { legRef, relay, type ResistorPlacing, type UnitRef } from "../rig";
@@ -89,7 +89,7 @@ const MARGIN = 1.5;
  * lit. C = I × t / ΔV for the step when it lights, until the supply follows: 50 µs within 0.1 V (customary).
  */
 export const supplyAdvice: (model: RigModel) => SupplyAdvice = remembered((model: RigModel) => {
-  const points = model.slots.map((digits) => pointWith(model, new Set(pipsIn(model, digits)), "strong"));
+  const points = litTogether(model).map((lit) => pointWith(model, new Set(lit), "strong"));
   const sources = supplyMeasures(model).map(({ of, ofAny, maximum }) => ({
     most: Math.max(0, ...points.map(of)) * 1000,
     full: Math.max(0, ...points.map(ofAny ?? of)) * 1000,

@@ -1,5 +1,5 @@
-import { freeLamps, type RigModel } from "../address";
-import { pipsIn, pointWith } from "../circuit";
+import type { RigModel } from "../address";
+import { litTogether, pointWith } from "../circuit";
 import type { MeasureKind, MeasureUnit } from "./measure";
 import { measuresOf } from "./measures";
 
@@ -24,10 +24,7 @@ export interface MeasuredLoad {
  */
 export function loadsOf(model: RigModel): MeasuredLoad[] {
   const measures = measuresOf(model);
-  const asked = [
-    ...model.slots.map((digits) => [...pipsIn(model, digits), ...freeLamps(model)]),
-    ...aloneOf(model).map((pip) => [pip]),
-  ];
+  const asked = [...litTogether(model), ...aloneOf(model).map((pip) => [pip])];
   const points = asked.map((lit) => pointWith(model, new Set(lit), "strong"));
   return measures.map(({ id, kind, title, unit, maximum, keep, of }) => {
     const value = Math.max(0, ...points.map(of));

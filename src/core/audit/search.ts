@@ -2,7 +2,6 @@ import { groupBy } from "../collect";
 import {
   bitPlace,
   busLines,
-  freeLamps,
   placesOf,
   stateFor,
   type Driver,
@@ -10,7 +9,7 @@ import {
   type RigModel,
 } from "../address";
 import { busFacts, type MemoryCell } from "../chips";
-import { circuitOf, pipsIn, pointAt } from "../circuit";
+import { circuitOf, litTogether, pointAt } from "../circuit";
 import { isBusChip } from "../parts";
 import { digitOf, type PipId, type Place, type UnitRef, digitKey } from "../rig";
 import { chipScans } from "../scan";
@@ -119,15 +118,11 @@ function domainsOf(model: RigModel, reach: Reach): Domain[] {
   if (reach === "any") return [anyState(model)];
   // Beside chips that scan by themselves there is nothing for the program's own scan to vary.
   if (chipScans(model).length > 0) return [];
-  return model.slots.map((digits) => {
-    // Lamps beside the show may be lit in any turn.
-    const pips = [...new Set([...pipsIn(model, digits), ...freeLamps(model)])];
-    return {
-      size: pips.length,
-      make: (on: readonly boolean[]) => stateFor(model.wired, new Set(pips.filter((_, at) => on[at]))),
-      starts: [],
-    };
-  });
+  return litTogether(model).map((pips) => ({
+    size: pips.length,
+    make: (on: readonly boolean[]) => stateFor(model.wired, new Set(pips.filter((_, at) => on[at]))),
+    starts: [],
+  }));
 }
 
 function anyState(model: RigModel): Domain {

@@ -1,6 +1,7 @@
 import {
   besideShow,
   bitPlace,
+  freeLamps,
   standsAt,
   stateFor,
   type DriveState,
@@ -103,6 +104,10 @@ export const pipsIn = (model: RigModel, digits: readonly DigitId[]): PipId[] =>
   model.addresses
     .filter(({ pip, digit }) => digits.some((id) => id.unit === splitPipId(pip).unit && id.digit === digit))
     .map(({ pip }) => pip);
+
+/** All that can be lit at once: of each slot its own LEDs, and lamps that are in none. */
+export const litTogether = (model: RigModel): PipId[][] =>
+  model.slots.map((digits) => [...new Set([...pipsIn(model, digits), ...freeLamps(model)])]);
 
 /** The currents that matter for choosing a resistor. They are those of the moment, not averages of a scan. */
 export interface CurrentFigures {

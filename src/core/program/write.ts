@@ -36,7 +36,9 @@ export function writeProgram(model: RigModel, program: Program, legNames: LegNam
     return {
       lines: writeLogic(model, program),
       ending: ".v",
-      what: "Verilog: counters and a table, the same scan the face runs.",
+      what: program.live
+        ? "Verilog: registers and steps, the same program the face runs."
+        : "Verilog: counters and a table, the same scan the face runs.",
     };
   }
   return {

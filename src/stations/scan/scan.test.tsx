@@ -1,5 +1,6 @@
-import { fireEvent, screen, within } from "@testing-library/react";
+import { cleanup, fireEvent, screen, within } from "@testing-library/react";
 import { modelOf } from "@/core/address";
+import { startWith } from "@/core/live";
 import { scanFigures } from "@/core/scan";
 import { demoRig, plainDemoRig } from "@/demo";
 import { showStation } from "../fixtures/open";
@@ -48,6 +49,31 @@ describe("Scan", () => {
     expect(now().scan.on[0]).toBeLessThan(river.scan.on[0]!);
     const after = scanFigures(modelOf(now())).period;
     expect(Math.abs(after - before) / before).toBeLessThan(0.02);
+  });
+
+  test("logic counts milliseconds where it reacts, and the show's step where it has a list", () => {
+    showStation(ScanStation, demoRig("boats-out"));
+    const rows = () =>
+      within(screen.getByRole("table", { name: "Counters" }))
+        .getAllByRole("row")
+        .map(({ textContent }) => textContent);
+    expect(rows()).toContain("a millisecond100,000171 msexact");
+    expect(screen.getByText(/a step each clock/)).toBeTruthy();
+    cleanup();
+    showStation(ScanStation, plainDemoRig("boats-out"));
+    expect(rows()).toContain("the show’s step150,000,000281.5 sexact");
+  });
+
+  test("an interrupt is never shown half of a face, whichever way it gets it", () => {
+    const river = plainDemoRig("river-level");
+    const timed = { ...river, scan: { ...river.scan, school: "timer" as const } };
+    showStation(ScanStation, timed);
+    expect(screen.getByText(/hands over one byte/)).toBeTruthy();
+    cleanup();
+    const started = startWith(timed, "clock");
+    if (!started.ok) throw new Error(started.message);
+    showStation(ScanStation, started.rig);
+    expect(screen.getByText(/copied to the one the interrupt reads/)).toBeTruthy();
   });
 
   test("the ends of the picture are moved by the keyboard too", async () => {

@@ -2,7 +2,7 @@ import { Fragment } from "react";
 import { scannedWord } from "@/core/address";
 import { fitDivider, fitTimer, dividerBits, type TimerSetting } from "@/core/timing";
 import { formatNanoseconds, formatQuantity } from "@/core/quantity";
-import { controllerById } from "@/core/rig";
+import { controllerById, reactingOf } from "@/core/rig";
 import type { ScanFigures } from "@/core/scan";
 import { useModel } from "@/store";
 import { SeverityMark } from "@/ui";
@@ -19,6 +19,9 @@ interface Props {
   /** What the sketch sets, where it sets a timer. */
   readonly used: TimerSetting | undefined;
 }
+
+/** What logic that reacts counts in, in µs. */
+const MILLISECOND = 1000;
 
 /** What keeps time, and what it takes of the board: timer settings ranked, the divider's width, the interrupt's cost. */
 export function TimerSheet({ figures, used }: Props) {
@@ -43,7 +46,11 @@ export function TimerSheet({ figures, used }: Props) {
           .
         </li>
         {logic ? (
-          <li>Counters do it all: no code runs and nothing waits.</li>
+          <li>
+            {reactingOf(rig)
+              ? "Counters do the scan by themselves; what reacts goes on beside it, a step each clock."
+              : "Counters do it all: no code runs and nothing waits."}
+          </li>
         ) : figures.interrupt ? (
           <>
             <li>
@@ -67,8 +74,15 @@ export function TimerSheet({ figures, used }: Props) {
 
 /** What the loop and the interrupt share, and the safe way to hand it over. */
 function SharedValue() {
-  const { encoding, slots } = useModel();
+  const { encoding, slots, rig } = useModel();
   const bytes = slots.length * Math.max(1, encoding.byteCount);
+  if (reactingOf(rig))
+    return (
+      <li>
+        <SeverityMark severity="note" text="Shared values." /> A face is drawn in one array and copied to the
+        one the interrupt reads while the interrupt is held off: it is never shown half new.
+      </li>
+    );
   return (
     <li>
       <SeverityMark severity="note" text="Shared values." /> A face is {bytes} bytes. Written byte by byte
@@ -142,7 +156,8 @@ function Divider({ slot }: { slot: number }) {
   const word = scannedWord(model);
   const { clock } = controllerById(rig.plan.controller);
   const { count, bits, period, errorPpm } = fitDivider(slot, clock);
-  const second = fitDivider(rig.show.interval * 1000, clock);
+  const reacts = reactingOf(rig) !== undefined;
+  const second = fitDivider(reacts ? MILLISECOND : rig.show.interval * 1000, clock);
   return (
     <table className="rule-table small" aria-label="Counters">
       <thead>
@@ -170,7 +185,7 @@ function Divider({ slot }: { slot: number }) {
           <td className="number">–</td>
         </tr>
         <tr>
-          <td>the show’s step</td>
+          <td>{reacts ? "a millisecond" : "the show’s step"}</td>
           <td className="number">{second.count.toLocaleString("en")}</td>
           <td className="number">{second.bits}</td>
           <td className="number">{formatQuantity(second.period / 1e6, "s", 6)}</td>

@@ -116,7 +116,7 @@ function OpenTape({ tape, live, onChange, onRemove }: OpenProps) {
           label="Name"
           shown={tape.name}
           maxLength={60}
-          width={150}
+          width={280}
           read={(text) =>
             text.trim() === "" ? { ok: false, message: "a name" } : { ok: true, value: text.trim() }
           }

@@ -1,6 +1,6 @@
 import { directLines, gridOf, positionOf, scannedTitle, scannedWord, type RigModel } from "../../address";
 import { columnOf, formatByte, isDot, type Cell } from "../../glyph";
-import { MODULE_PART, isBusChip, legById, legName, type LegNames } from "../../parts";
+import { MODULE_PART, isBusChip, isSingleLeds, legById, legName, type LegNames } from "../../parts";
 import { outsideOf, splitLegRef, splitPipId, unitValue, type LegRef, type UnitRef, legRef } from "../../rig";
 import { comment, plain, type SketchLine } from "./text";
 import type { Program, SlotState } from "../types";
@@ -100,7 +100,8 @@ export function wiringComments(model: RigModel, program: Program, legNames: LegN
     if (seen.has(sharedLeg)) return [];
     seen.add(sharedLeg);
     const { unit } = splitPipId(pip);
-    const tail = model.digits.length > 1 ? `   ${scannedTitle(model, unit, digit)}` : "";
+    const scanned = !isSingleLeds(model.part(unit));
+    const tail = scanned && model.digits.length > 1 ? `   ${scannedTitle(model, unit, digit)}` : "";
     return sharedReach.map(({ driver, via }) =>
       comment(`  ${[name(sharedLeg), ...via.map(resistor), name(driver.leg)].join(" -> ")}${tail}`),
     );
