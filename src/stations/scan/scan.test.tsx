@@ -51,29 +51,30 @@ describe("Scan", () => {
     expect(Math.abs(after - before) / before).toBeLessThan(0.02);
   });
 
-  test("logic counts milliseconds where it reacts, and the show's step where it has a list", () => {
+  test("logic counts milliseconds where it reacts, and the show's step where it has a list", async () => {
     showStation(ScanStation, demoRig("boats-out"));
     const rows = () =>
       within(screen.getByRole("table", { name: "Counters" }))
         .getAllByRole("row")
         .map(({ textContent }) => textContent);
+    expect(await screen.findByText(/a step each clock/)).toBeTruthy();
     expect(rows()).toContain("a millisecond100,000171 msexact");
-    expect(screen.getByText(/a step each clock/)).toBeTruthy();
     cleanup();
     showStation(ScanStation, plainDemoRig("boats-out"));
+    await screen.findByText(/no code runs/);
     expect(rows()).toContain("the show’s step150,000,000281.5 sexact");
   });
 
-  test("an interrupt is never shown half of a face, whichever way it gets it", () => {
+  test("an interrupt is never shown half of a face, whichever way it gets it", async () => {
     const river = plainDemoRig("river-level");
     const timed = { ...river, scan: { ...river.scan, school: "timer" as const } };
     showStation(ScanStation, timed);
-    expect(screen.getByText(/hands over one byte/)).toBeTruthy();
+    expect(await screen.findByText(/hands over one byte/)).toBeTruthy();
     cleanup();
     const started = startWith(timed, "clock");
     if (!started.ok) throw new Error(started.message);
     showStation(ScanStation, started.rig);
-    expect(screen.getByText(/copied to the one the interrupt reads/)).toBeTruthy();
+    expect(await screen.findByText(/copied to the one the interrupt reads/)).toBeTruthy();
   });
 
   test("the ends of the picture are moved by the keyboard too", async () => {
