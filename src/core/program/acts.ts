@@ -21,6 +21,8 @@ export type Momentary = Extract<Deed, { do: "line-set" | "line-pull" | "hand-ove
 /** What acts act on. */
 export interface Hands {
   spend(time: Nanoseconds): void;
+  /** So much of what was spent went to the converter. */
+  read(time: Nanoseconds): void;
   deed(deed: Momentary, routine: string): void;
 }
 
@@ -198,6 +200,14 @@ export class Acts {
   private simple(act: () => void, ...worked: ReadonlyArray<Expression | undefined>): Act {
     const { hands } = this;
     const time = worked.reduce((sum, one) => sum + (one ? this.timeOf(one) : 0), this.cost.statement);
+    const reading = worked.reduce((sum, one) => sum + (one ? conversionsIn(one) : 0), 0) * this.converts;
+    if (reading > 0)
+      return () => {
+        hands.spend(time);
+        hands.read(reading);
+        act();
+        return false;
+      };
     return () => {
       hands.spend(time);
       act();

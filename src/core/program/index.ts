@@ -16,4 +16,5 @@ export { sketchText, type SketchLine } from "./sketch/text";
 export { timerKind } from "./sketch/clocks";
 export { brightnessStep, digitsUsed, leastStep, pauseOf, stepOf, updateWrites } from "./driver-writes";
 export { updateCost, type UpdateCost, type WriteStyle } from "./update-cost";
+export type { Spent } from "./tally";
 export { timeScanned, timeToShow } from "./pace";

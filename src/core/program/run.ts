@@ -5,6 +5,9 @@ import { burstOf, darkState } from "./bursts";
 import { drawingTime } from "./drawing";
 import type { Expression, Statement } from "./language";
 import type { Board, ProgramRun, Surroundings, TimedEvent } from "./surroundings";
+import { chosen, frameValue, microseconds, milliseconds } from "./moments";
+import { SerialOut } from "./serial-out";
+import { Tally } from "./tally";
 import { Variables, type Outside } from "./variables";
 import type { Memory, Program, ProgramFrame, Routine, SlotState } from "./types";
 
@@ -27,6 +30,7 @@ export function startProgram(program: Program, board: Board, around?: Surroundin
     look: (variable) => run.look(variable),
     lookAt: (array) => run.lookAt(array),
     passTime: () => run.passTime,
+    spent: () => run.tally.spent,
   };
 }
 
@@ -48,8 +52,8 @@ class Run {
   private readonly cost: Cost;
   private readonly variables: Variables;
   private readonly acts: Acts;
-  /** The serial line: how long a byte takes, and when all that was given to it is out. */
-  private readonly serial = { byte: 0, until: 0 };
+  private readonly serial: SerialOut;
+  readonly tally = new Tally();
   private readonly memory: Memory = {
     array: (name) => this.variables.array(name),
     variable: (name) => this.look(name) ?? 0,
@@ -64,6 +68,7 @@ class Run {
   ) {
     this.frame = program.dark;
     this.cost = cost;
+    this.serial = new SerialOut(cost);
     const outside: Outside | undefined = around && {
       level: (line) => around.level(line, this.now),
       convert: (line) => around.convert(line, this.now),
@@ -79,7 +84,11 @@ class Run {
       this.variables,
       program.live?.routines ?? [],
       cost,
-      { spend: (time) => (this.now += time), deed: (deed, routine) => this.momentary(deed, routine) },
+      {
+        spend: (time) => (this.now += time),
+        read: (time) => this.tally.add("reading", time),
+        deed: (deed, routine) => this.momentary(deed, routine),
+      },
       converts,
     );
   }
@@ -106,6 +115,7 @@ class Run {
   private *pass(loop: readonly Statement[]): Generator<TimedEvent, void> {
     const { noted } = this.variables;
     const began = this.now;
+    const spent = this.tally.begin();
     noted.changed = false;
     noted.unsteady = false;
     noted.until = Infinity;
@@ -119,6 +129,7 @@ class Run {
     if (!around) return;
     const took = this.now - began;
     if (!noted.changed) this.passTime = took;
+    let more = 0;
     if (this.nextTick !== undefined && this.nextTick <= this.now) yield* this.ticks(this.now);
     // A hand that moved in the middle of the pass was seen by half of it.
     else if (events === 0 && !noted.changed && !noted.unsteady && took > 0 && around.moved === moved) {
@@ -130,10 +141,15 @@ class Run {
       );
       if (until === Infinity) {
         // Nothing will ever happen: whoever looks on may stop.
+        more = 1;
         this.now += took;
         yield { kind: "nothing", at: this.now };
-      } else this.now += Math.max(0, Math.floor((until - this.now) / took)) * took;
+      } else {
+        more = Math.max(0, Math.floor((until - this.now) / took));
+        this.now += more * took;
+      }
     }
+    this.tally.end(spent, took, noted.changed, more);
     if (this.now >= around.knownUntil) yield { kind: "nothing", at: this.now };
   }
 
@@ -160,7 +176,7 @@ class Run {
           this.now += this.cost.pinMode;
           break;
         case "listen":
-          this.serial.byte = Math.round(1e10 / statement.baud);
+          this.serial.open(statement.baud);
           this.now += this.cost.pinMode;
           break;
         case "line-input":
@@ -240,15 +256,12 @@ class Run {
     this.told.push({ kind: "frame", frame, at: this.now });
   }
 
-  /** A line goes out byte by byte behind the program's back, as long as its buffer takes them. */
+  /** A line goes out behind the program's back. */
   private tellLine({ parts }: Extract<Momentary, { do: "tell" }>, routine: string): void {
     const text = parts
       .map((part) => (typeof part === "string" ? part : String(this.variables.value(part, routine))))
       .join("");
-    const { serial } = this;
-    this.now += (text.length + 2) * TELL_STATEMENTS * this.cost.statement;
-    serial.until = Math.max(serial.until, this.now) + (text.length + 2) * serial.byte;
-    this.now = Math.max(this.now, serial.until - SERIAL_BUFFER * serial.byte);
+    this.now = this.serial.send(text, this.now);
     this.told.push({ kind: "told", text, at: this.now });
   }
 
@@ -291,6 +304,7 @@ class Run {
     const made = burstOf(this.program, state, routine, this.cost);
     yield { kind: "burst", burst: made, state, routine, frame: of, beginsScan, at: this.now };
     this.now += made.duration;
+    this.tally.add("out", made.duration);
   }
 
   /** What a chip answers is what hands do at the end of its asking. */
@@ -311,6 +325,7 @@ class Run {
       at: this.now,
     };
     this.now += made.duration;
+    this.tally.add("reading", made.duration);
     this.variables.fill(array, answer);
   }
 
@@ -339,10 +354,10 @@ class Run {
         return;
       case "wait-until-due":
         this.due = Math.max(this.now, this.due + milliseconds(frameValue(statement.time, shown.time)));
-        this.now = this.due;
+        this.stand(this.due - this.now);
         return;
       case "wait-slot":
-        this.now += microseconds(statement.time === "on" ? program.on[this.slot]! : program.blankTime);
+        this.stand(microseconds(statement.time === "on" ? program.on[this.slot]! : program.blankTime));
         return;
       case "start-timer":
         this.nextTick = this.now + microseconds(program.periods[0]!);
@@ -351,6 +366,9 @@ class Run {
 
   /** Lets time pass; the ticks that fall into it take place. What reads goes no further than the hands are known. */
   private *idle(until: Nanoseconds): Generator<TimedEvent, void> {
+    const from = this.now;
+    const { outside } = this.tally.begin();
+    const stand = () => this.tally.stood(this.now - from, outside);
     for (
       let known = this.around?.knownUntil ?? Infinity;
       known < until;
@@ -361,10 +379,17 @@ class Run {
         this.now = Math.max(this.now, known);
       }
       yield { kind: "nothing", at: this.now };
-      if (this.now >= until) return;
+      if (this.now >= until) return stand();
     }
     yield* this.ticks(until);
     this.now = Math.max(this.now, until);
+    stand();
+  }
+
+  /** Nothing is done for so long. */
+  private stand(time: Nanoseconds): void {
+    this.now += time;
+    this.tally.add("waiting", time);
   }
 
   /** The ticks up to a moment; what they take is taken from whatever else was under way. */
@@ -382,6 +407,7 @@ class Run {
       yield* this.run(program.tick, this.frame);
       this.slot = (this.slot + 1) % program.on.length;
       this.now += cost.interrupt - entering;
+      this.tally.add("out", cost.interrupt);
       this.tickedUntil = this.now;
       this.now += ahead;
     }
@@ -445,34 +471,5 @@ class Run {
     const value = this.variables.value(expression, routine);
     this.now += this.acts.timeOf(expression);
     return value;
-  }
-}
-
-/** Statements a byte costs that is put into the serial line's buffer, and the bytes that has room for. */
-const TELL_STATEMENTS = 8;
-const SERIAL_BUFFER = 64;
-
-const microseconds = (time: number): Nanoseconds => Math.round(time * 1000);
-const milliseconds = (time: number): Nanoseconds => Math.round(time * 1_000_000);
-
-/** A value a statement has, or leaves to the face that is shown. */
-const frameValue = (value: number | "frame", ofFrame: number | undefined): number =>
-  value === "frame" ? (ofFrame ?? 1) : value;
-
-/** The face a statement means: of the loop it stands in, or by its place in the show. */
-function chosen(
-  program: Program,
-  which: "each" | "first" | "last" | "blank",
-  each: ProgramFrame,
-): ProgramFrame {
-  switch (which) {
-    case "each":
-      return each;
-    case "first":
-      return program.frames[0]!;
-    case "last":
-      return program.frames[program.frames.length - 1]!;
-    case "blank":
-      return program.dark;
   }
 }

@@ -1,6 +1,7 @@
 import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import type { UnitRef } from "../rig";
+import type { Spent } from "./tally";
 import type { ProgramEvent } from "./types";
 import type { IntBits } from "./widths";
 
@@ -53,4 +54,6 @@ export interface ProgramRun {
   readonly lookAt: (array: string) => readonly number[];
   /** How long the last pass took in which nothing happened. */
   readonly passTime: () => Nanoseconds;
+  /** Where its time went since power-up. */
+  readonly spent: () => Spent;
 }

@@ -95,6 +95,8 @@ export interface LiveParts {
   readonly shown: ReadonlyArray<{
     readonly name: string;
     readonly worth: (variable: (name: string) => number) => number;
+    /** Of what runs: the variable that is 1 while it does. */
+    readonly running?: string;
   }>;
 }
 

@@ -1,9 +1,10 @@
 import type { Program } from "../program";
 import type { UnitRef } from "../rig";
+import type { Work } from "./reacting";
 import type { Simulation } from "./simulation";
 
 /** What a rig that reacts is at: its values, what it switches, where its hands are. */
-export interface LiveNow {
+export interface LiveNow extends Work {
   readonly values: Readonly<Record<string, number>>;
   readonly outputs: Readonly<Record<UnitRef, boolean>>;
   readonly hands: Readonly<Record<UnitRef, number>>;
@@ -25,6 +26,7 @@ export function liveNow({ live }: Program, simulation: Simulation): LiveNow | un
       live.outputs.map(({ unit, variable }) => [unit, simulation.variable(variable) === 1]),
     ),
     hands: simulation.hands(),
+    ...simulation.work()!,
     ...(live.talks ? { told: simulation.told.slice(-LOOKED_BACK).map(({ text }) => text) } : {}),
   };
 }

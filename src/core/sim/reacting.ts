@@ -2,12 +2,37 @@ import type { RigModel } from "../address";
 import { World, rawMoves, type Move } from "../inputs";
 import type { Level } from "../level";
 import { LOW } from "../level";
-import { boardOf, startProgram, type Program, type ProgramRun, type TimedEvent } from "../program";
+import {
+  boardOf,
+  startProgram,
+  type Program,
+  type ProgramRun,
+  type Spent,
+  type TimedEvent,
+} from "../program";
 import type { Nanoseconds } from "../quantity";
 import { controllerById, type UnitRef } from "../rig";
+import { Happenings, type Happened } from "./happened";
 
 /** How far a step goes where nothing is known of the hands, in ns. */
 const STEP_ON: Nanoseconds = 1e6;
+
+/** How long “lately” is at the least, in ns; at the most it is twice that. */
+const LATELY: Nanoseconds = 500e6;
+
+/** What a program is at work with. */
+export interface Work {
+  readonly spent: Spent;
+  readonly happened: readonly Happened[];
+}
+
+const spentSince = (now: Spent, before: Spent): Spent => ({
+  out: now.out - before.out,
+  reading: now.reading - before.reading,
+  waiting: now.waiting - before.waiting,
+  working: now.working - before.working,
+  idle: now.idle - before.idle,
+});
 
 /** A line that was sent over the serial line. */
 export interface Told {
@@ -23,6 +48,9 @@ export class Reacting {
   private readonly waiting = new Map<string, Level>();
   private readonly outputs = new Set<string>();
   readonly told: Told[] = [];
+  private readonly happenings: Happenings;
+  /** What was spent a while ago, and a while before that. */
+  private marks: Array<{ readonly at: Nanoseconds; readonly spent: Spent }>;
 
   constructor(
     private readonly model: RigModel,
@@ -31,6 +59,9 @@ export class Reacting {
   ) {
     this.world = new World(model, memory);
     this.run = startProgram(program, boardOf(controllerById(model.rig.plan.controller)), this.world);
+    this.happenings = new Happenings(program, model.rig.live, (variable) => this.run.look(variable) ?? 0);
+    const none = { at: 0, spent: this.run.spent() };
+    this.marks = [none, none];
   }
 
   get events(): Iterator<TimedEvent, void> {
@@ -39,6 +70,25 @@ export class Reacting {
 
   variable(name: string): number | undefined {
     return this.run.look(name);
+  }
+
+  /** Where the controller's time went lately, and what took place, the latest first. */
+  work(now: Nanoseconds): Work {
+    this.happenings.note(now);
+    const spent = this.run.spent();
+    if (now - this.marks[1]!.at >= LATELY) this.marks = [this.marks[1]!, { at: now, spent }];
+    return { spent: spentSince(spent, this.marks[0]!.spent), happened: this.happenings.latest };
+  }
+
+  /** Something has taken place, or somebody looks: what is different by now is noted. */
+  note(at: Nanoseconds): void {
+    this.happenings.note(at);
+  }
+
+  /** A line was sent. */
+  tell(at: Nanoseconds, text: string): void {
+    this.told.push({ at, text });
+    this.happenings.add(at, `answered “${text}”`);
   }
 
   hands(): Readonly<Record<UnitRef, number>> {

@@ -10,7 +10,7 @@ import { controllerById, type PipId, type UnitRef } from "../rig";
 import { Board } from "./board";
 import { VISIBLE, type Face, type FaceView, type PipLight } from "./face";
 import { litWhileBlinking, type Moment, type Outcome, type ScanLight, type Stretch } from "./moment";
-import { Reacting, type Told } from "./reacting";
+import { Reacting, type Told, type Work } from "./reacting";
 import { ScanLights } from "./scan-light";
 import { Storage } from "./storage";
 
@@ -137,6 +137,11 @@ export class Simulation {
   /** The lines that were sent over the serial line. */
   get told(): readonly Told[] {
     return this.reacting?.told ?? [];
+  }
+
+  /** What a program that reacts is at work with. */
+  work(): Work | undefined {
+    return this.reacting?.work(this.now);
   }
 
   /** What is left of the memory that outlives a power cut, where it is cut now. */
@@ -293,7 +298,7 @@ export class Simulation {
       case "nothing":
         break;
       case "told":
-        this.reacting?.told.push({ at: event.at, text: event.text });
+        this.reacting?.tell(event.at, event.text);
         break;
       case "frame":
         if (this.frame !== undefined && this.frame !== event.frame)
@@ -309,6 +314,7 @@ export class Simulation {
         this.burst(event);
         break;
     }
+    if (event.kind !== "burst") this.reacting?.note(event.at);
     this.fetch();
   }
 

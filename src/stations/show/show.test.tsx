@@ -281,6 +281,22 @@ describe("what came with signs, keys and messages", () => {
     ).toHaveLength(2);
   });
 
+  test("the program is seen at work: where its time goes, and what happens", async () => {
+    show(demoRig("water-warmth"));
+    const sheet = await screen.findByRole("region", { name: "The program at work" }, { timeout: 20_000 });
+    await waitFor(
+      () => {
+        const rows = within(sheet)
+          .getAllByRole("row")
+          .map(({ textContent }) => textContent!);
+        expect(rows.some((row) => /^ Reading.*\d %$/.test(row))).toBe(true);
+        expect(rows.some((row) => /^ Looking.*9\d\.\d %$/.test(row))).toBe(true);
+      },
+      { timeout: 20_000 },
+    );
+    expect(within(sheet).getByText(/Nothing yet/)).toBeTruthy();
+  });
+
   test("a press is seen edge by edge, each way of taking it beside the contact", async () => {
     show(demoRig("lap-bell"));
     const sheet = await screen.findByRole("region", { name: "A press, edge by edge" }, { timeout: 20_000 });

@@ -15,6 +15,7 @@ import { SignSheet } from "./sign-sheet";
 import { StartsSheet, begin } from "./starts-sheet";
 import { TapesSheet } from "./tapes-sheet";
 import { ValuesSheet } from "./values-sheet";
+import { WorkSheet } from "./work-sheet";
 
 const ContactSheet = fetched("The press", () =>
   import("./contact-sheet").then((module) => module.ContactSheet),
@@ -66,6 +67,7 @@ export function ShowStation() {
         </div>
         <div className="show-column">
           <TapesSheet live={live} />
+          <WorkSheet />
           <ContactSheet live={live} />
           <HandsSheet />
           <MemorySheet live={live} look={look} />

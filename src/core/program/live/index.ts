@@ -161,7 +161,11 @@ export function liveCode(
       lines: linesIn(setup, routines),
       ...(keeping ? { kept: keeping.room } : {}),
       outputs: outputs.map(({ unit, variable }) => ({ unit, variable })),
-      shown: values.map(({ name: called, worth }) => ({ name: called, worth })),
+      shown: values.map(({ name: called, worth, running }) => ({
+        name: called,
+        worth,
+        ...(running?.is === "name" ? { running: running.name } : {}),
+      })),
     },
     problems,
   };
