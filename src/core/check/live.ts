@@ -1,5 +1,5 @@
 import { railVolts, displayLines, type RigModel } from "../address";
-import { InputCircuit, gripOf } from "../inputs";
+import { InputCircuit, echoOf, gripOf } from "../inputs";
 import type { ControllerPart, InputPart, LoadPart } from "../parts";
 import { buildProgram, liveProblems } from "../program";
 import { formatQuantity } from "../quantity";
@@ -82,12 +82,14 @@ function overVolts(
   part: InputPart,
 ): Finding[] {
   const grip = gripOf(part);
-  const ends = grip.kind === "slider" ? grip.range : ([0, 1] as const);
+  const echo = part.act.by === "echo";
+  const mover = echo ? echoOf(unit) : unit;
+  const ends = grip.kind === "slider" && !echo ? grip.range : ([0, 1] as const);
   const most = controller.logic + ABOVE;
   return controller.lines.flatMap(({ leg: line }) => {
     const leg = legRef(board, line);
-    if (!circuit.movedBy(leg).includes(unit)) return [];
-    const volts = Math.max(...ends.map((end) => circuit.volts(leg, { [unit]: end }) ?? 0));
+    if (!circuit.movedBy(leg).includes(mover)) return [];
+    const volts = Math.max(...ends.map((end) => circuit.volts(leg, { [mover]: end }) ?? 0));
     if (volts <= most) return [];
     return [
       finding({
@@ -96,7 +98,9 @@ function overVolts(
         topic: "wiring",
         title: `${unit} gives line ${line} up to ${formatQuantity(volts, "V", 3)}`,
         reason: `The lines of this board stand ${formatQuantity(controller.logic, "V")}: more flows into the chip through its protection and may kill it.`,
-        remedy: `Feed ${unit} from the board’s ${formatQuantity(controller.logic, "V")} supply.`,
+        remedy: echo
+          ? `Put a divider between: 1 kΩ from ECHO of ${unit} to the line, 1.8 kΩ from the line to ground.`
+          : `Feed ${unit} from the board’s ${formatQuantity(controller.logic, "V")} supply.`,
         legs: [leg],
       }),
     ];

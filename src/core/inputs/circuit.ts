@@ -1,7 +1,7 @@
 import { railVolts, type RigModel } from "../address";
 import type { Ohms, Volts } from "../quantity";
-import { legRef, type LegRef, type UnitRef } from "../rig";
-import { ohmsAt, type Hands } from "./hands";
+import { legRef, type LegRef } from "../rig";
+import { echoOf, ohmsAt, type Hands } from "./hands";
 
 /** A closed contact, in Ω. */
 const CONTACT: Ohms = 0.1;
@@ -75,8 +75,8 @@ export class InputCircuit {
   }
 }
 
-function elementsOf(model: RigModel): Array<Element & { readonly unit: UnitRef | undefined }> {
-  return model.rig.units.flatMap((unit): Array<Element & { readonly unit: UnitRef | undefined }> => {
+function elementsOf(model: RigModel): Array<Element & { readonly unit: string | undefined }> {
+  return model.rig.units.flatMap((unit): Array<Element & { readonly unit: string | undefined }> => {
     const part = model.part(unit.ref);
     const net = (leg: string) => model.nets.of(legRef(unit.ref, leg)).id;
     if (part.kind === "resistor")
@@ -115,6 +115,14 @@ function elementsOf(model: RigModel): Array<Element & { readonly unit: UnitRef |
           one(act.low, net(act.wiper), (hands) => track(share(hands))),
           one(act.wiper, net(act.high), (hands) => track(1 - share(hands))),
         ];
+      }
+      case "echo": {
+        const rail = (leg: string) => railVolts(model.drivers.get(net(leg)) ?? []);
+        const [supply, ground] = [rail(act.supply), rail(act.ground)];
+        if (supply === undefined || ground === undefined || supply <= ground) return [];
+        const pulse = echoOf(unit.ref);
+        const gives: Source = (hands) => (hands[pulse] ? supply : ground);
+        return [{ from: net(act.echo), to: gives, siemens: () => 1 / act.ohms, unit: pulse }];
       }
       case "thermistor":
       case "light":

@@ -1,5 +1,5 @@
-import type { InputPart } from "../parts";
-import type { Ohms } from "../quantity";
+import { partById, type InputPart } from "../parts";
+import type { Nanoseconds, Ohms } from "../quantity";
 import { partOf, type Rig, type Unit } from "../rig";
 
 /** Where every input part stands: a contact 0 or 1, a keypad a bit for each key, a wiper in per cent, a sensor at what it senses. */
@@ -14,7 +14,7 @@ export type Grip =
   | {
       readonly kind: "slider";
       readonly range: readonly [number, number];
-      readonly unit: "%" | "°C";
+      readonly unit: "%" | "°C" | "cm";
       readonly what: string;
     };
 
@@ -53,6 +53,33 @@ export function restOf({ hand }: Pick<Unit, "hand">, { act }: InputPart): number
   if (act.by === "contact" || act.by === "keys" || act.by === "steps") return 0;
   return act.by === "wiper" || act.by === "light" ? 50 : 20;
 }
+
+/** Speed of sound in m/s at 20 °C: 331.3 + 0.606 × °C. */
+const SOUND = 331.3 + 0.606 * 20;
+
+/**
+ * How long an echo's pulse lasts for a distance, in ns: the flight of sound there and back, 58 µs a centimetre.
+ * @param distance cm; beyond the sensor's range nothing comes back, and it gives up
+ */
+export function echoTime(
+  { givesUp, sensed }: Extract<InputPart["act"], { by: "echo" }>,
+  distance: number,
+): Nanoseconds {
+  const [near, far] = sensed.range;
+  if (distance > far) return givesUp;
+  return Math.round(((2 * Math.max(near, distance)) / 100 / SOUND) * 1e9);
+}
+
+/** How many µs the echo of a catalogue part takes for a distance in cm; 0 of a part that has none. */
+export function echoMicroseconds(id: string, distance: number): number {
+  const part = partById(id);
+  return part.kind === "input" && part.act.by === "echo"
+    ? Math.round(echoTime(part.act, distance) / 1000)
+    : 0;
+}
+
+/** An echo among hands: 1 while its pulse is high. */
+export const echoOf = (unit: string): string => `${unit} echo`;
 
 /** Resistance of a part that senses, in Ω, by the formula of its kind. */
 export function ohmsAt(act: Extract<InputPart["act"], { by: "thermistor" | "light" }>, sensed: number): Ohms {

@@ -1,13 +1,15 @@
 export { InputCircuit } from "./circuit";
-export { gripOf, inputUnits, ohmsAt, restOf, type InputUnit } from "./hands";
+export { echoMicroseconds, echoOf, gripOf, inputUnits, ohmsAt, restOf, type InputUnit } from "./hands";
 export { chipKeys, keyScanOf, type ChipKeyLine } from "./chip-keys";
 export {
   contactLine,
   converterLine,
+  echoLines,
   encoderLines,
   keypadLines,
   type ContactLine,
   type ConverterLine,
+  type EchoLines,
   type EncoderLines,
   type KeypadLines,
 } from "./lines";

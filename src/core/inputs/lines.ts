@@ -1,8 +1,9 @@
 import { railVolts, type RigModel } from "../address";
 import type { ControllerPart } from "../parts";
+import type { Milliseconds } from "../quantity";
 import { legRef, type LegRef, type UnitRef } from "../rig";
 import { InputCircuit } from "./circuit";
-import type { Hands } from "./hands";
+import { echoOf, echoTime, type Hands } from "./hands";
 
 /** How a contact is read: its line, the level it has while it is pressed, and what holds the line when it is not. */
 export interface ContactLine {
@@ -106,6 +107,47 @@ export function encoderLines(model: RigModel, unit: UnitRef): EncoderLines | Unr
     };
   const pull = pulls.every((one) => one === "wired") ? "wired" : "inside";
   return { unit, pull, first: lines[0]!, second: lines[1]! };
+}
+
+/** How much longer than for the farthest echo one waits. */
+const PATIENCE = 1.05;
+
+/** The lines of a distance sensor. */
+export interface EchoLines {
+  readonly unit: UnitRef;
+  readonly trigger: string;
+  readonly echo: string;
+  /** µs after which nothing comes back any more. */
+  readonly patience: number;
+  /** ms from one echo to the next at the least. */
+  readonly every: Milliseconds;
+}
+
+/** How a distance sensor is asked: a line on its trigger, one that sees its echo go high and low. */
+export function echoLines(model: RigModel, unit: UnitRef): EchoLines | Unread {
+  const { ref, part } = board(model);
+  const sensor = model.part(unit);
+  if (sensor.kind !== "input" || sensor.act.by !== "echo")
+    return { unit, problem: `${unit} is no distance sensor` };
+  const { act } = sensor;
+  const circuit = new InputCircuit(model);
+  const trigger = lineAt(model, legRef(unit, act.trigger));
+  if (trigger === undefined)
+    return { unit, problem: `TRIG of ${unit} is on no line of the board: nothing tells it to listen` };
+  const pulse = echoOf(unit);
+  const volts = (line: string, high: 0 | 1) => circuit.volts(legRef(ref, line), { [pulse]: high }) ?? 0;
+  const echo = part.lines
+    .map(({ leg }) => leg)
+    .find((line) => circuit.movedBy(legRef(ref, line)).includes(pulse));
+  if (echo === undefined)
+    return { unit, problem: `ECHO of ${unit} reaches no line of the board, or the sensor has no supply` };
+  if (volts(echo, 1) < part.logic / 2 || volts(echo, 0) >= part.logic / 2)
+    return {
+      unit,
+      problem: `line ${echo} does not see ECHO of ${unit} go high and low: mend what is between`,
+    };
+  const farthest = act.begins + echoTime(act, act.sensed.range[1]);
+  return { unit, trigger, echo, every: act.every, patience: Math.ceil((farthest * PATIENCE) / 1e6) * 1000 };
 }
 
 const board = (model: RigModel): { readonly ref: UnitRef; readonly part: ControllerPart } => {

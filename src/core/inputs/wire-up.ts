@@ -21,6 +21,9 @@ export type WiredUp =
 const BASE_OHMS = 1000;
 /** The fixed half of a divider with a thermistor or a light sensor of about as much. */
 const DIVIDER_OHMS = 10_000;
+/** A distance sensor works from 5 V; 1 kΩ over 1.8 kΩ leave 3.2 V of its echo. */
+const ECHO_VOLTS = 5;
+const ECHO_DIVIDER = [1000, 1800] as const;
 /** What holds a line up whose board has nothing inside for that. */
 const PULL_UP_OHMS = 10_000;
 /** Before a lamp on a line of 5 V: about 9 mA through a red LED. */
@@ -101,6 +104,11 @@ class Table {
     return line;
   }
 
+  /** Whether a line takes so many volts. */
+  stands(volts: number): boolean {
+    return volts <= this.controller.logic;
+  }
+
   get ground(): LegRef {
     return legRef(this.board, this.controller.groundLegs[0]);
   }
@@ -172,6 +180,12 @@ function wirePart(table: Table, ref: UnitRef, part: Part): void {
       table.wire(leg(act.wiper), table.line("converter"));
       table.wire(leg(act.low), table.ground);
       return table.wire(leg(act.high), table.supply);
+    case "echo": {
+      table.wire(leg(act.supply), table.strong);
+      table.wire(leg(act.ground), table.ground);
+      table.wire(leg(act.trigger), table.line("plain"));
+      return wireEcho(table, leg(act.echo));
+    }
     case "voltage":
       table.wire(leg(act.out), table.line("converter"));
       table.wire(leg(act.ground), table.ground);
@@ -185,6 +199,17 @@ function wirePart(table: Table, ref: UnitRef, part: Part): void {
       return table.wire(legRef(fixed, "2"), table.ground);
     }
   }
+}
+
+/** An echo of 5 V straight to a line that stands them, through a divider to one that does not. */
+function wireEcho(table: Table, echo: LegRef): void {
+  const line = table.line("plain");
+  if (table.stands(ECHO_VOLTS)) return table.wire(echo, line);
+  const [upper, lower] = ECHO_DIVIDER.map((ohms) => table.add("resistor", { ohms }));
+  table.wire(echo, legRef(upper!, "1"));
+  table.wire(legRef(upper!, "2"), line);
+  table.wire(line, legRef(lower!, "1"));
+  table.wire(legRef(lower!, "2"), table.ground);
 }
 
 function wireLoad(table: Table, ref: UnitRef, { pins }: Extract<Part, { kind: "load" }>): void {

@@ -4,7 +4,7 @@ import type { Nanoseconds } from "../quantity";
 import { legRef, type LegRef, type UnitRef } from "../rig";
 import { chipKeys, keyScanOf, type ChipKeyLine } from "./chip-keys";
 import { InputCircuit, drainOf } from "./circuit";
-import { restOf, type Hands } from "./hands";
+import { echoTime, restOf, type Hands } from "./hands";
 import { randomFrom } from "./random";
 import type { RawMove } from "./tape";
 
@@ -114,6 +114,14 @@ export class World {
     this.levels.clear();
   }
 
+  /** When the echo of a sensor begins that is told to listen now, and how long it lasts, its noise included. */
+  echo(unit: UnitRef, now: Nanoseconds): { readonly begins: Nanoseconds; readonly lasts: Nanoseconds } {
+    this.goTo(now);
+    const part = this.model.part(unit);
+    if (part.kind !== "input" || part.act.by !== "echo") throw new Error(`${unit} has no echo`);
+    return { begins: part.act.begins, lasts: echoTime(part.act, this.shake([unit])[unit] ?? 0) };
+  }
+
   /** What a chip tells of its keys. @param units of the bus that is asked */
   keys(units: readonly UnitRef[], now: Nanoseconds): readonly number[] {
     this.goTo(now);
@@ -182,7 +190,12 @@ export class World {
 
   private shaken(line: string): Hands {
     if (this.noise.size === 0) return this.hands;
-    const moved = this.circuit.movedBy(this.legOf(line)).filter((unit) => this.noise.has(unit as UnitRef));
+    return this.shake(this.circuit.movedBy(this.legOf(line)));
+  }
+
+  /** Where parts stand, those that shake a little beside it. */
+  private shake(units: readonly string[]): Hands {
+    const moved = units.filter((unit) => this.noise.has(unit as UnitRef));
     if (moved.length === 0) return this.hands;
     this.conversions += 1;
     const shaken = { ...this.hands };

@@ -1,5 +1,5 @@
 import { gridOf, modelOf } from "../address";
-import { wireUp } from "../inputs";
+import { echoMicroseconds, wireUp } from "../inputs";
 import {
   controllerById,
   reactsNot,
@@ -14,7 +14,16 @@ import { marksOf, digitsIn } from "../show";
 /** What a rig is to do, ready to begin with; everything of it can be changed afterwards. */
 export interface Start {
   readonly id:
-    "count" | "countdown" | "stopwatch" | "clock" | "reading" | "knob" | "entry" | "message" | "chance";
+    | "count"
+    | "countdown"
+    | "stopwatch"
+    | "clock"
+    | "reading"
+    | "distance"
+    | "knob"
+    | "entry"
+    | "message"
+    | "chance";
   readonly title: string;
   readonly says: string;
   /** What it adds to the table. */
@@ -51,6 +60,12 @@ export const STARTS: readonly Start[] = [
     title: "Temperature",
     says: "A sensor with 10 mV/°C, the mean of several conversions, with one decimal.",
     parts: "a temperature sensor",
+  },
+  {
+    id: "distance",
+    title: "Distance",
+    says: "How far the next thing is, in centimetres, by the echo of a sensor; what is out of reach leaves it as it was.",
+    parts: "a distance sensor",
   },
   {
     id: "knob",
@@ -245,6 +260,34 @@ function liveFor(gather: Gather, id: Start["id"]): Live {
           },
         ],
         faces: [{ shows: `{warmth${decimals ? ":1" : ""}}${digits >= 4 ? "°" : ""}` }],
+      };
+    }
+    case "distance": {
+      const of = gather.part("distance-sensor");
+      const far = 400;
+      return {
+        ...PLAIN,
+        values: [
+          {
+            name: "distance",
+            reading: {
+              of,
+              decimals: 0,
+              points: [
+                { raw: 0, shows: 0 },
+                {
+                  raw: echoMicroseconds("distance-sensor", far),
+                  shows: far,
+                },
+              ],
+              samples: 1,
+              every: 100,
+              rounding: "round",
+              hysteresis: 2,
+            },
+          },
+        ],
+        faces: [{ shows: "{distance}" }],
       };
     }
     case "knob": {

@@ -44,7 +44,7 @@ function kindWords(value: LiveValue): string {
   if ("random" in value) return `by chance, ${value.random.least} to ${value.random.most}`;
   const { of, samples, every, hysteresis, rounding, decimals } = value.reading;
   const step = (hysteresis / 10 ** decimals).toFixed(decimals);
-  return `what ${of} tells, every ${time(every)}, ${samples === 1 ? "one conversion" : `the mean of ${samples} conversions`}, ${rounding === "round" ? "rounded" : "cut off"}${hysteresis > 1 ? `, changes from ${step} on` : ""}`;
+  return `what ${of} tells, every ${time(every)}, ${samples === 1 ? "one at a time" : `the mean of ${samples}`}, ${rounding === "round" ? "rounded" : "cut off"}${hysteresis > 1 ? `, changes from ${step} on` : ""}`;
 }
 
 const COMPARED: Readonly<Record<Condition["is"], string>> = {

@@ -117,6 +117,33 @@ const warmthSensor = (offset: number): InputPart => ({
   source: `customary temperature sensor: 10 mV for each °C${offset ? ", 500 mV at 0 °C" : ", from 2 °C up"}`,
 });
 
+const DISTANCE_SENSOR: InputPart = {
+  id: "distance-sensor",
+  kind: "input",
+  title: "distance sensor by echo, 2 to 400 cm",
+  outline: { style: "header" },
+  legs: [
+    { id: "1", name: "VCC", role: "supply-in", whenOpen: "the sensor has no supply" },
+    { id: "2", name: "TRIG", role: "input", whenOpen: "nothing tells it to listen" },
+    { id: "3", name: "ECHO", role: "output" },
+    { id: "4", name: "GND", role: "ground", whenOpen: "the sensor has no return path" },
+  ],
+  act: {
+    by: "echo",
+    supply: "1",
+    trigger: "2",
+    echo: "3",
+    ground: "4",
+    ohms: 100,
+    begins: 450_000,
+    givesUp: 38e6,
+    every: 60,
+    sensed: { what: "distance", unit: "cm", range: [2, 400] },
+  },
+  source:
+    "customary sensor with trigger and echo: 10 µs on TRIG, then ECHO is high for the flight of sound there and back, 58 µs a centimetre at 20 °C; 38 ms where nothing comes back; asked no more often than every 60 ms",
+};
+
 /** What hands and the world move. */
 export const INPUTS: readonly InputPart[] = [
   BUTTON,
@@ -127,5 +154,6 @@ export const INPUTS: readonly InputPart[] = [
   warmthSensor(0.5),
   THERMISTOR,
   LIGHT_SENSOR,
+  DISTANCE_SENSOR,
   ...KEYPAD_PARTS,
 ];

@@ -1,5 +1,5 @@
 import type { Milliseconds } from "../quantity";
-import type { BitOrder } from "../rig";
+import type { BitOrder, UnitRef } from "../rig";
 
 /**
  * The language programs are held in. One half of its statements say what is done to the rig (lines, states, faces); the
@@ -157,6 +157,22 @@ export type Deed =
   | { readonly do: "read-keys"; readonly bus: number; readonly array: string }
   /** Puts a level that is worked out on a line. */
   | { readonly do: "line-set"; readonly line: string; readonly named: string; readonly level: Expression }
+  /**
+   * Tells a distance sensor to listen and waits for its echo: how long that lasted, in µs, or 0 where nothing comes back
+   * in time.
+   */
+  | {
+      readonly do: "echo";
+      readonly trigger: string;
+      readonly triggerNamed: string;
+      readonly echo: string;
+      readonly echoNamed: string;
+      readonly unit: UnitRef;
+      /** The variable that takes it. */
+      readonly into: string;
+      /** µs it waits at the most. */
+      readonly patience: number;
+    }
   /** Writes a byte into the memory that outlives a power cut, unless it is there already. */
   | { readonly do: "keep"; readonly at: Expression; readonly value: Expression }
   /** The serial line is listened to and spoken on from now on, so many bits a second. */

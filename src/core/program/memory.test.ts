@@ -23,6 +23,7 @@ void pinMode(uint8_t, uint8_t);
 void digitalWrite(uint8_t, uint8_t);
 int digitalRead(uint8_t);
 int analogRead(uint8_t);
+unsigned long pulseIn(uint8_t, uint8_t, unsigned long);
 void shiftOut(uint8_t, uint8_t, uint8_t, uint8_t);
 void delay(unsigned long);
 void delayMicroseconds(unsigned int);
@@ -143,7 +144,10 @@ const REACTING = [
     return made.ok ? [[`${id}, ${start}`, made.rig]] : [];
   }),
 );
-const SHIPPED = DEMO_RIGS.filter(({ live }) => live).map((rig): [string, Rig] => [rig.id, rig]);
+// Logic has no memory to fill.
+const SHIPPED = DEMO_RIGS.filter(({ live, plan }) => live && plan.scheme !== "logic").map(
+  (rig): [string, Rig] => [rig.id, rig],
+);
 test.each([...REACTING, ...SHIPPED])(
   "%s: variables are counted to the byte, code is estimated within 15 %%",
   (_, rig) => {

@@ -1,6 +1,9 @@
 import type { Nanoseconds } from "../quantity";
 import type { Program, ProgramFrame } from "./types";
 
+/** µs a distance sensor's trigger is high. */
+export const TRIGGER_US = 10;
+
 export const microseconds = (time: number): Nanoseconds => Math.round(time * 1000);
 export const milliseconds = (time: number): Nanoseconds => Math.round(time * 1_000_000);
 

@@ -5,7 +5,7 @@ import { burstOf, darkState } from "./bursts";
 import { drawingTime } from "./drawing";
 import type { Expression, Statement } from "./language";
 import type { Board, ProgramRun, Surroundings, TimedEvent } from "./surroundings";
-import { chosen, frameValue, microseconds, milliseconds } from "./moments";
+import { TRIGGER_US, chosen, frameValue, microseconds, milliseconds } from "./moments";
 import { SerialOut } from "./serial-out";
 import { Tally } from "./tally";
 import { Variables, type Outside } from "./variables";
@@ -191,6 +191,9 @@ class Run {
         case "read-keys":
           yield* this.readKeys(statement);
           break;
+        case "echo":
+          yield* this.listenFor(statement, routine);
+          break;
         case "take-frame":
           yield* this.take(chosen(this.program, statement.frame, shown));
           break;
@@ -327,6 +330,21 @@ class Run {
     this.now += made.duration;
     this.tally.add("reading", made.duration);
     this.variables.fill(array, answer);
+  }
+
+  /** The board stands still until the echo is over, or its patience; interrupts take place meanwhile. */
+  private *listenFor(
+    { trigger, unit, into, patience }: Doing<"echo">,
+    routine: string,
+  ): Generator<TimedEvent, void> {
+    yield { kind: "line", line: trigger, level: 1, at: this.now };
+    this.now += this.cost.pinWrite + microseconds(TRIGGER_US);
+    yield { kind: "line", line: trigger, level: 0, at: this.now };
+    this.now += this.cost.pinWrite;
+    const { begins, lasts } = this.around!.echo(unit, this.now);
+    const heard = begins + lasts <= microseconds(patience);
+    yield* this.idle(this.now + (heard ? begins + lasts : microseconds(patience)));
+    this.variables.within(routine, () => this.variables.set(into, heard ? Math.floor(lasts / 1000) : 0));
   }
 
   private *take(next: ProgramFrame): Generator<TimedEvent, void> {

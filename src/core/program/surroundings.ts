@@ -19,6 +19,8 @@ export interface Surroundings {
   input(line: string, pulledUp: boolean): void;
   /** A line is pulled low, or let go. */
   pull(line: string, low: boolean): void;
+  /** When the echo of a distance sensor begins that is told to listen now, and how long it lasts. */
+  echo(unit: UnitRef, now: Nanoseconds): { readonly begins: Nanoseconds; readonly lasts: Nanoseconds };
   /** What the chips of a bus tell of their keys. */
   keys(units: readonly UnitRef[], now: Nanoseconds): readonly number[];
   /** Bytes that came over the serial line and were not taken; 0 stays so until the next move. */

@@ -156,8 +156,8 @@ export interface ControllerPart extends PartBase {
 
 /** What an input part is moved by, beside hands: named, with its unit and how far it goes. */
 export interface Sensed {
-  readonly what: "warmth" | "light";
-  readonly unit: "°C" | "%";
+  readonly what: "warmth" | "light" | "distance";
+  readonly unit: "°C" | "%" | "cm";
   readonly range: readonly [number, number];
 }
 
@@ -222,6 +222,21 @@ export type InputAct =
       readonly ohms: Ohms;
       readonly offset: Volts;
       readonly perUnit: Volts;
+      readonly sensed: Sensed;
+    }
+  /** A pulse as long as sound takes to what is in front of it and back, after it was told to listen. */
+  | {
+      readonly by: "echo";
+      readonly supply: string;
+      readonly ground: string;
+      readonly trigger: string;
+      readonly echo: string;
+      readonly ohms: Ohms;
+      /** From the trigger to the pulse's beginning, and how long the pulse is when nothing comes back. */
+      readonly begins: Nanoseconds;
+      readonly givesUp: Nanoseconds;
+      /** How often it may be told to at the most. */
+      readonly every: Milliseconds;
       readonly sensed: Sensed;
     };
 

@@ -92,6 +92,7 @@ export function liveCode(
   const setup = [
     ...(serial?.setup ?? []),
     ...outputs.flatMap((output) => output.setup),
+    ...values.flatMap(({ setup: own = [] }) => own),
     ...keys.setup,
     ...contacts.flatMap((one) => one.setup),
   ];

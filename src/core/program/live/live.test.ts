@@ -34,7 +34,9 @@ const started = (rig: Rig, id: (typeof STARTS)[number]["id"]): Rig => {
 
 /** Presses of the buttons one after the other, a long hold, a sensor that goes up and down. */
 function hands(rig: Rig): Move[] {
-  const units = rig.units.filter(({ part }) => ["button", "potentiometer", "warmth-sensor"].includes(part));
+  const units = rig.units.filter(({ part }) =>
+    ["button", "potentiometer", "warmth-sensor", "distance-sensor"].includes(part),
+  );
   const talks = rig.live?.values.some((value) => "message" in value);
   if (talks) return ["12.4", "AbC dEf", "-", "#x"].map((type, nth) => ({ at: 500 + nth * 700, type }));
   const keypad = rig.units.find(({ part }) => part.startsWith("keypad"))?.ref;
@@ -59,8 +61,15 @@ function hands(rig: Rig): Move[] {
   });
 }
 
+/** A sensor is asked at every turn: which of two turns an echo falls into is a matter of a pass. */
+const isAsking = ({ what }: Did, nth: number, all: readonly Did[]): boolean =>
+  /^line \d+ [01]$/.test(what) && all.filter((one) => one.what === what).length > 20;
+
 /** Two runs do the same, in the same order, at about the same times. */
-function expectAlike(compiled: readonly Did[], simulated: readonly Did[], within: number): void {
+function expectAlike(allCompiled: readonly Did[], allSimulated: readonly Did[], within: number): void {
+  const [compiled, simulated] = [allCompiled, allSimulated].map((all) =>
+    all.filter((one, nth) => !isAsking(one, nth, all)),
+  ) as [Did[], Did[]];
   expect(simulated.map(({ what }) => what)).toEqual(compiled.map(({ what }) => what));
   compiled.forEach(({ at }, nth) => expect(Math.abs(simulated[nth]!.at - at)).toBeLessThan(within));
 }
@@ -82,7 +91,8 @@ describe("a sketch that reacts does what the simulation does", () => {
       const moves = hands(rig);
       const compiled = compiledLive(rig, moves, 8);
       expect(compiled.length).toBeGreaterThan(3);
-      expectAlike(compiled, simulatedLive(rig, moves, 8), 60_000);
+      // A distance is measured every 100 ms.
+      expectAlike(compiled, simulatedLive(rig, moves, 8), id === "distance" ? 150_000 : 60_000);
     },
   );
 
@@ -94,8 +104,8 @@ describe("a sketch that reacts does what the simulation does", () => {
       const counted: Rig = { ...rig, live: { ...rig.live!, digits: "carry" } };
       const moves = hands(rig);
       const simulated = simulatedLive(counted, moves, 8);
-      expectAlike(compiledLive(counted, moves, 8), simulated, 60_000);
-      expect(simulated.map(({ what }) => what)).toEqual(simulatedLive(rig, moves, 8).map(({ what }) => what));
+      expectAlike(compiledLive(counted, moves, 8), simulated, id === "distance" ? 150_000 : 60_000);
+      expectAlike(simulatedLive(rig, moves, 8), simulated, 200_000);
     },
   );
 

@@ -18,6 +18,8 @@ const CODE = {
   key: 75,
   chipKey: 120,
   asks: 330,
+  /** Asking a distance sensor. */
+  echo: 205,
   told: 22,
   serial: 140,
   scanned: 236,
@@ -103,6 +105,8 @@ function statementBytes(statement: Statement, widths: ReadonlyMap<string, Width>
     }
     case "set-element":
       return worked + CODE.element;
+    case "echo":
+      return worked + CODE.echo;
     case "call":
       return worked + CODE.call;
     case "if":

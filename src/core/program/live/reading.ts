@@ -12,7 +12,7 @@ import {
 import { lineConstant, routineFor, joined, variableOf } from "./naming";
 import { REDRAW, type OneValue, type ValueCode } from "./value-code";
 import { widthFor } from "./widths";
-import type { ConverterLine } from "../../inputs";
+import type { ConverterLine, EchoLines } from "../../inputs";
 
 const LONG = 2 ** 31 - 1;
 
@@ -46,10 +46,43 @@ export function calibration(
   return Math.max(...ends, Math.abs(most * samples * line.times)) > LONG ? undefined : line;
 }
 
+/** Asks a distance sensor: what does not come back in time leaves the value as it was. */
+const echoed = ({ unit, trigger, echo, patience }: EchoLines): Statement[] => [
+  { do: "declare", name: "sum", width: "i32", value: number(0) },
+  {
+    do: "echo",
+    unit,
+    trigger,
+    triggerNamed: `${unit}_TRIGGER_LINE`,
+    echo,
+    echoNamed: `${unit}_ECHO_LINE`,
+    into: "sum",
+    patience,
+  },
+  when(operation(name("sum"), "==", number(0)), [{ do: "return" }]),
+];
+
+/** The sum of so many conversions. */
+function converted({ unit, line }: ConverterLine, samples: number): Statement[] {
+  const read: Expression = { is: "converter", line, named: lineConstant(unit) };
+  if (samples === 1) return [{ do: "declare", name: "sum", width: "i32", value: read }];
+  return [
+    { do: "declare", name: "sum", width: "i32", value: number(0) },
+    {
+      do: "count",
+      name: "sample",
+      width: "u8",
+      from: number(0),
+      below: number(samples),
+      body: [{ do: "change", name: "sum", operator: "+", by: read }],
+    },
+  ];
+}
+
 /** What is read from an input part and made into what it means. */
 export function readingCode(
   { name: called, reading }: OneValue<"reading">,
-  from: ConverterLine,
+  from: ConverterLine | EchoLines,
   line: Line,
   most: number,
 ): ValueCode {
@@ -57,7 +90,6 @@ export function readingCode(
   const last = joined(variable, "last");
   const value = name(variable);
   const { samples, every, hysteresis, rounding } = reading;
-  const read: Expression = { is: "converter", line: from.line, named: lineConstant(from.unit) };
   const ends = [0, most].map((raw) => Math.trunc((raw * samples * line.times + line.plus) / line.by));
   const [least, greatest] = [Math.min(...ends) - 1, Math.max(...ends) + 1];
   const width = widthFor(Math.min(least, 0), greatest);
@@ -115,29 +147,26 @@ export function readingCode(
     routine: {
       name: routineFor("read", variable),
       says: [
-        `${called}: every ${every} ms, ${samples === 1 ? "one conversion" : `the mean of ${samples} conversions`}${hysteresis > 1 ? `; a change of ${hysteresis} counts` : ""}.`,
+        `${called}: every ${every} ms, ${"echo" in from ? "how long an echo takes, in us" : samples === 1 ? "one conversion" : `the mean of ${samples} conversions`}${hysteresis > 1 ? `; a change of ${hysteresis} counts` : ""}.`,
       ],
       given: [],
       body: [
         when(operation(elapsed(last), "<", number(every)), [{ do: "return" }]),
         set(last, clock("ms")),
-        { do: "declare", name: "sum", width: "i32", value: samples === 1 ? read : number(0) },
-        ...(samples === 1
-          ? []
-          : [
-              {
-                do: "count",
-                name: "sample",
-                width: "u8",
-                from: number(0),
-                below: number(samples),
-                body: [{ do: "change", name: "sum", operator: "+", by: read }],
-              } as const,
-            ]),
+        ...("echo" in from ? echoed(from) : converted(from, samples)),
         ...worked,
         when(differs, [set(variable, scaled), REDRAW]),
       ],
     },
+    ...("echo" in from
+      ? {
+          setup: [
+            { do: "line-set", line: from.trigger, named: `${from.unit}_TRIGGER_LINE`, level: number(0) },
+            { do: "line-output", line: from.trigger, named: `${from.unit}_TRIGGER_LINE` },
+            { do: "line-input", line: from.echo, named: `${from.unit}_ECHO_LINE`, pulledUp: false },
+          ] as const,
+        }
+      : {}),
     compared: value,
     part: () => value,
     act: () => undefined,

@@ -7,6 +7,8 @@ import type { Sign } from "./digits/counter";
 export interface ValueCode {
   readonly name: string;
   readonly variables: readonly Variable[];
+  /** What is done once, before it is read first. */
+  readonly setup?: readonly Statement[];
   /** What it does as time goes on. */
   readonly routine?: Subroutine;
   /** Of a text: what it does with a line that came. */

@@ -1,5 +1,5 @@
 import { gridOf, usedLines, type RigModel } from "../../address";
-import { BAUD, converterLine } from "../../inputs";
+import { BAUD, converterLine, echoLines, type ConverterLine, type EchoLines } from "../../inputs";
 import type { ControllerPart } from "../../parts";
 import { controllerById, type Live, type LiveValue } from "../../rig";
 import { templatePieces } from "../../show";
@@ -28,6 +28,24 @@ const partsShown = (live: Live, called: string): ReadonlySet<string | undefined>
       .flatMap(({ shows }) => templatePieces(shows))
       .flatMap((piece) => (typeof piece !== "string" && piece.value === called ? [piece.part] : [])),
   );
+
+/** Where a reading comes from: a line of the converter, or the echo of a distance sensor. */
+function sourceOf(
+  model: RigModel,
+  { of, samples, every }: Extract<LiveValue, { reading: unknown }>["reading"],
+): ConverterLine | EchoLines | { readonly problem: string } {
+  const part = model.part(of);
+  if (part.kind !== "input" || part.act.by !== "echo") return converterLine(model, of);
+  const lines = echoLines(model, of);
+  if ("problem" in lines) return lines;
+  if (samples > 1)
+    return {
+      problem: `${of} is asked one echo at a time: take one sample, and hold it still by a hysteresis`,
+    };
+  if (every < lines.every)
+    return { problem: `${of} hears its own last echo: ask it every ${lines.every} ms at the most` };
+  return lines;
+}
 
 /** Why logic does not do a value, though a controller does. */
 function notInLogic(value: LiveValue): string | undefined {
@@ -68,9 +86,11 @@ export function valuesOf(
       return [];
     };
     if (!model.rig.units.some(({ ref }) => ref === of)) return problem(`there is no part ${of}`);
-    const from = converterLine(model, of);
+    const from = sourceOf(model, value.reading);
     if ("problem" in from) return problem(from.problem);
-    const most = 2 ** controller.converter!.bits - 1;
+    if ("echo" in from && logic)
+      return problem("logic measures no echoes here: take a controller that runs a sketch");
+    const most = "echo" in from ? from.patience : 2 ** controller.converter!.bits - 1;
     const line = calibration(value.reading, most);
     if (!line)
       return problem(

@@ -3,6 +3,7 @@ import { formatByte } from "../../glyph";
 import { cText } from "../../foreign";
 import type { Deed, Expression } from "../language";
 import { C, tableEntry } from "../print/c";
+import { TRIGGER_US } from "../moments";
 import type { Words } from "../print/printer";
 import type { Code } from "../print/syntax";
 import type { Program } from "../types";
@@ -22,6 +23,13 @@ export interface SketchOf {
 
 const pulse = (line: string): Code => [`digitalWrite(${line}, HIGH);`, `digitalWrite(${line}, LOW);`];
 
+/** 10 us high tell a distance sensor to listen. */
+const pulseLow = (line: string): Code => [
+  `digitalWrite(${line}, HIGH);`,
+  `delayMicroseconds(${TRIGGER_US});`,
+  `digitalWrite(${line}, LOW);`,
+];
+
 /** How a C++ sketch writes what is done to the rig: plain pin-write and shift-out calls, no library. */
 export const sketchWords =
   (sketch: SketchOf): Words =>
@@ -40,6 +48,11 @@ export const sketchWords =
         return [`pinMode(${deed.named}, OUTPUT);`];
       case "line-set":
         return [`digitalWrite(${deed.named}, ${levelText(deed.level)});`];
+      case "echo":
+        return [
+          ...pulseLow(deed.triggerNamed),
+          `${deed.into} = (long)pulseIn(${deed.echoNamed}, HIGH, ${deed.patience}UL);`,
+        ];
       case "line-pull":
         return [`pinMode(${deed.named}, ${deed.low ? "OUTPUT" : "INPUT"});`];
       case "read-keys":
