@@ -1,4 +1,4 @@
-import { partById, type InputPart } from "../parts";
+import type { InputPart } from "../parts";
 import type { Nanoseconds, Ohms } from "../quantity";
 import { partOf, type Rig, type Unit } from "../rig";
 
@@ -61,22 +61,15 @@ const SOUND = 331.3 + 0.606 * 20;
  * How long an echo's pulse lasts for a distance, in ns: the flight of sound there and back, 58 µs a centimetre.
  * @param distance cm; beyond the sensor's range nothing comes back, and it gives up
  */
-export function echoTime(
-  { givesUp, sensed }: Extract<InputPart["act"], { by: "echo" }>,
-  distance: number,
-): Nanoseconds {
+export function echoTime({ givesUp, sensed }: EchoAct, distance: number): Nanoseconds {
   const [near, far] = sensed.range;
   if (distance > far) return givesUp;
   return Math.round(((2 * Math.max(near, distance)) / 100 / SOUND) * 1e9);
 }
 
-/** How many µs the echo of a catalogue part takes for a distance in cm; 0 of a part that has none. */
-export function echoMicroseconds(id: string, distance: number): number {
-  const part = partById(id);
-  return part.kind === "input" && part.act.by === "echo"
-    ? Math.round(echoTime(part.act, distance) / 1000)
-    : 0;
-}
+/** What a distance sensor does to its legs. */
+export type EchoAct = Extract<InputPart["act"], { by: "echo" }>;
+export const isEcho = (act: InputPart["act"]): act is EchoAct => act.by === "echo";
 
 /** An echo among hands: 1 while its pulse is high. */
 export const echoOf = (unit: string): string => `${unit} echo`;

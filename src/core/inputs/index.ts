@@ -1,5 +1,5 @@
 export { InputCircuit } from "./circuit";
-export { echoMicroseconds, echoOf, gripOf, inputUnits, ohmsAt, restOf, type InputUnit } from "./hands";
+export { echoOf, echoTime, isEcho, gripOf, inputUnits, ohmsAt, restOf, type InputUnit } from "./hands";
 export { chipKeys, keyScanOf, type ChipKeyLine } from "./chip-keys";
 export {
   contactLine,

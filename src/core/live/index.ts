@@ -8,4 +8,5 @@ export {
   numberWords,
   valueWords,
 } from "./words";
+export { usualReading } from "./usual-reading";
 export { freeName, removeValue, renameValue, valueOf } from "./edit";

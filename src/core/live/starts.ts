@@ -1,15 +1,8 @@
 import { gridOf, modelOf } from "../address";
-import { echoMicroseconds, wireUp } from "../inputs";
-import {
-  controllerById,
-  reactsNot,
-  type Action,
-  type Control,
-  type Live,
-  type Rig,
-  type UnitRef,
-} from "../rig";
+import { wireUp } from "../inputs";
+import { reactsNot, type Action, type Control, type Live, type Rig, type UnitRef } from "../rig";
 import { marksOf, digitsIn } from "../show";
+import { usualReading } from "./usual-reading";
 
 /** What a rig is to do, ready to begin with; everything of it can be changed afterwards. */
 export interface Start {
@@ -236,82 +229,29 @@ function liveFor(gather: Gather, id: Start["id"]): Live {
     }
     case "reading": {
       const of = gather.part("warmth-sensor");
-      const { converter } = controllerById(gather.rig.plan.controller);
-      const whole = 2 ** (converter?.bits ?? 10);
       const decimals = digits >= 3 ? 1 : 0;
       return {
         ...PLAIN,
-        values: [
-          {
-            name: "warmth",
-            reading: {
-              of,
-              decimals,
-              // 10 mV for each °C: the whole reference is a hundred times its volts.
-              points: [
-                { raw: 0, shows: 0 },
-                { raw: whole, shows: Math.round((converter?.reference ?? 5) * 100 * 10 ** decimals) },
-              ],
-              samples: 16,
-              every: 500,
-              rounding: "round",
-              hysteresis: 2,
-            },
-          },
-        ],
+        values: [{ name: "warmth", reading: usualReading(gather.rig, of, decimals) }],
         faces: [{ shows: `{warmth${decimals ? ":1" : ""}}${digits >= 4 ? "°" : ""}` }],
       };
     }
     case "distance": {
       const of = gather.part("distance-sensor");
-      const far = 400;
       return {
         ...PLAIN,
-        values: [
-          {
-            name: "distance",
-            reading: {
-              of,
-              decimals: 0,
-              points: [
-                { raw: 0, shows: 0 },
-                {
-                  raw: echoMicroseconds("distance-sensor", far),
-                  shows: far,
-                },
-              ],
-              samples: 1,
-              every: 100,
-              rounding: "round",
-              hysteresis: 2,
-            },
-          },
-        ],
+        values: [{ name: "distance", reading: usualReading(gather.rig, of) }],
         faces: [{ shows: "{distance}" }],
       };
     }
     case "knob": {
       const of = gather.part("potentiometer");
-      const { converter } = controllerById(gather.rig.plan.controller);
+      const [low, high] = usualReading(gather.rig, of).points;
+      // On a single digit it goes from 0 to 9.
+      const points = [low!, { ...high!, shows: digits >= 2 ? high!.shows : 10 }];
       return {
         ...PLAIN,
-        values: [
-          {
-            name: "level",
-            reading: {
-              of,
-              decimals: 0,
-              points: [
-                { raw: 0, shows: 0 },
-                { raw: 2 ** (converter?.bits ?? 10), shows: digits >= 2 ? 100 : 10 },
-              ],
-              samples: 4,
-              every: 50,
-              rounding: "cut",
-              hysteresis: 1,
-            },
-          },
-        ],
+        values: [{ name: "level", reading: { ...usualReading(gather.rig, of), points } }],
         faces: [{ shows: "{level}" }],
       };
     }

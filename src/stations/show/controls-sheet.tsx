@@ -175,6 +175,7 @@ const PARTS: ReadonlyArray<readonly [id: string, title: string]> = [
   ["warmth-sensor", "A temperature sensor, 10 mV/°C"],
   ["thermistor-10k", "A thermistor, with its resistor"],
   ["light-sensor", "A light sensor, with its resistor"],
+  ["distance-sensor", "A distance sensor, trigger and echo"],
   ["led", "A lamp: an LED with its resistor"],
   ["buzzer", "A buzzer, with its transistor"],
   ["relay-board", "A relay board"],

@@ -281,6 +281,20 @@ describe("what came with signs, keys and messages", () => {
     ).toHaveLength(2);
   });
 
+  test("a reading of another part is calibrated by that part's own sheet", async () => {
+    const { hands, live } = show(demoRig("water-warmth"));
+    await hands.click(screen.getByRole("button", { name: "Add a part to the table" }));
+    await hands.click(await screen.findByText("A distance sensor, trigger and echo"));
+    await hands.click(screen.getByRole("button", { name: "Change warmth" }));
+    expect(screen.getByRole("textbox", { name: "Converter at" })).toBeTruthy();
+    await hands.selectOptions(screen.getByRole("combobox", { name: "Of" }), "SE2");
+    const [value] = live().values;
+    expect(value).toMatchObject({ reading: { of: "SE2", samples: 1, every: 100 } });
+    expect(screen.getByRole("textbox", { name: "Echo of, µs" })).toBeTruthy();
+    expect(screen.queryByRole("combobox", { name: "Mean of" })).toBeNull();
+    expect(lines("Values")[0]).toMatch(/what SE2 tells, every 100 ms, one at a time/);
+  });
+
   test("the program is seen at work: where its time goes, and what happens", async () => {
     show(demoRig("water-warmth"));
     const sheet = await screen.findByRole("region", { name: "The program at work" }, { timeout: 20_000 });

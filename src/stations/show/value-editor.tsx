@@ -1,4 +1,5 @@
-import { gripOf } from "@/core/inputs";
+import { gripOf, isEcho } from "@/core/inputs";
+import { usualReading } from "@/core/live";
 import { LIVE_LIMITS, partOf, showsDots, type LiveValue } from "@/core/rig";
 import { useRig } from "@/store";
 import { CommitField, QuantityField, SelectField, WholeField } from "@/ui";
@@ -288,6 +289,9 @@ function ReadingFields({ value, onChange }: Props<Of<"reading">>) {
     const part = partOf(unit);
     return part.kind === "input" && gripOf(part).kind === "slider";
   });
+  const read = readable.find(({ ref }) => ref === reading.of);
+  const part = read && partOf(read);
+  const echoes = part?.kind === "input" && isEcho(part.act);
   const step = 10 ** reading.decimals;
   const point = (at: 0 | 1, values: Partial<{ raw: number; shows: number }>) =>
     put({ points: reading.points.map((one, place) => (place === at ? { ...one, ...values } : one)) });
@@ -302,7 +306,7 @@ function ReadingFields({ value, onChange }: Props<Of<"reading">>) {
             : [[reading.of, `${reading.of}, not read`] as const]),
           ...readable.map((unit) => [unit.ref, `${unit.ref}, ${partOf(unit).title}`] as const),
         ]}
-        onChoose={(of) => put({ of })}
+        onChoose={(of) => onChange({ ...value, reading: usualReading(rig, of, reading.decimals) })}
       />
       <SelectField
         label="Decimals"
@@ -321,7 +325,7 @@ function ReadingFields({ value, onChange }: Props<Of<"reading">>) {
       {([0, 1] as const).map((at) => (
         <span key={at} className="live-point">
           <WholeField
-            label={at === 0 ? "Converter at" : "and at"}
+            label={at === 0 ? (echoes ? "Echo of, µs" : "Converter at") : echoes ? "and of, µs" : "and at"}
             value={reading.points[at]!.raw}
             range={LIVE_LIMITS.raw}
             onCommit={(raw) => point(at, { raw })}
@@ -341,14 +345,16 @@ function ReadingFields({ value, onChange }: Props<Of<"reading">>) {
           />
         </span>
       ))}
-      <SelectField
-        label="Mean of"
-        value={reading.samples}
-        options={([1, 2, 4, 8, 16, 32] as const).map(
-          (count) => [count, count === 1 ? "one conversion" : `${count} conversions`] as const,
-        )}
-        onChoose={(samples) => put({ samples })}
-      />
+      {!echoes && (
+        <SelectField
+          label="Mean of"
+          value={reading.samples}
+          options={([1, 2, 4, 8, 16, 32] as const).map(
+            (count) => [count, count === 1 ? "one conversion" : `${count} conversions`] as const,
+          )}
+          onChoose={(samples) => put({ samples })}
+        />
+      )}
       <QuantityField
         label="Every"
         unit="s"

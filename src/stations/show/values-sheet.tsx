@@ -1,6 +1,6 @@
 import Form from "react-bootstrap/Form";
 import { gripOf, inputUnits } from "@/core/inputs";
-import { freeName, numberWords, removeValue, renameValue, valueWords } from "@/core/live";
+import { freeName, numberWords, removeValue, renameValue, usualReading, valueWords } from "@/core/live";
 import type { LiveProblem } from "@/core/program";
 import { LIVE_LIMITS, type Live, type LiveValue, type Rig } from "@/core/rig";
 import { editLive, useRig } from "@/store";
@@ -36,18 +36,7 @@ function newValue(kind: string, live: Live, rig: Rig): LiveValue {
     case "reading":
       return {
         name: name("level"),
-        reading: {
-          of: sensor?.unit.ref ?? rig.units[0]!.ref,
-          decimals: 0,
-          points: [
-            { raw: 0, shows: 0 },
-            { raw: 1024, shows: 100 },
-          ],
-          samples: 4,
-          every: 100,
-          rounding: "round",
-          hysteresis: 1,
-        },
+        reading: usualReading(rig, sensor?.unit.ref ?? rig.units[0]!.ref),
       };
     default:
       return { name: name("count"), count: { least: 0, most: 99, start: 0, wraps: false } };
