@@ -12,6 +12,7 @@ export type HopKind =
   | "lifted"
   | "header"
   | "time"
+  | "hand"
   | "current"
   | "return"
   | "broken";

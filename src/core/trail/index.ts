@@ -21,6 +21,7 @@ import { signRun } from "../show";
 import { frameRows } from "../sim";
 import { headerHops, liftedHops } from "./between";
 import type { Hop } from "./hop";
+import { liveHops } from "./live-hops";
 
 export type { Hop } from "./hop";
 
@@ -85,7 +86,11 @@ export function trailOf(model: RigModel, pip: PipId, legNames: LegNames = "lette
       legs: [address.ownLeg],
     });
   }
-  hops.push(timeHop(model, address), ...scanHop(model, address), currentHop(model, pip));
+  hops.push(
+    ...(liveHops(model, address) ?? [timeHop(model, address)]),
+    ...scanHop(model, address),
+    currentHop(model, pip),
+  );
   const back = address.sharedReach.map(({ driver }) => controlOf(model, driver, name));
   hops.push({
     kind: "return",
@@ -233,15 +238,7 @@ function timeHop(model: RigModel, address: Address): Hop {
   }
   const grid = gridOf(model);
   if (grid) return dotTimeHop(model, grid, address);
-  const { show, live } = model.rig;
-  if (live)
-    return {
-      kind: "time",
-      topic: "show",
-      title: "lit when what is shown asks for it",
-      detail: live.values.length > 0 ? `as ${live.values.map(({ name }) => name).join(", ")} goes` : "",
-      legs: [],
-    };
+  const { show } = model.rig;
   const rows = frameRows(model);
   const { unit } = splitPipId(address.pip);
   const at = model.digits.findIndex((id) => id.unit === unit && id.digit === address.digit);
