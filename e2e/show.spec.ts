@@ -52,3 +52,33 @@ test("a knob is turned and a lamp is switched by what it shows", async ({ page }
   await page.getByRole("slider", { name: /RV1/ }).fill("91");
   await expect(page.getByText("LED1 on")).toBeVisible();
 });
+
+test("boats are counted out in programmable logic: pressed, seen, told, and printed as registers", async ({
+  page,
+}) => {
+  test.slow();
+  await openStation(page, "show", "boats-out");
+  await expect(face(page)).toHaveAttribute("aria-label", /00\.24/);
+  const controls = page.getByRole("region", { name: "Hands on the rig" });
+  await controls.getByRole("button", { name: "SW1" }).click({ delay: 200 });
+  await expect(controls.getByText("LED1 on")).toBeVisible();
+  const work = page.getByRole("region", { name: "The program at work" });
+  await expect(work.getByText("out is 1")).toBeVisible();
+  await expect(work.getByText("LED1 is switched on")).toBeVisible();
+  await expect(face(page)).toHaveAttribute("aria-label", /01\.24/);
+  await openStation(page, "code", "boats-out");
+  await expect(page.getByText("Verilog: registers and steps, the same program the face runs.")).toBeVisible();
+  await expect(page.getByText("input wire SW1_LINE")).toBeVisible();
+});
+
+test("a distance is read by its echo, and the sensor is wired to lines of its own", async ({ page }) => {
+  await openStation(page, "show", "river-level");
+  await page
+    .locator(".start-card")
+    .filter({ hasText: "Distance" })
+    .getByRole("button", { name: "Begin with this" })
+    .click();
+  await page.getByRole("slider", { name: /SE1/ }).fill("137");
+  await expect(face(page)).toHaveAttribute("aria-label", /137/);
+  await expect(page.getByText("No faults, no cautions")).toBeVisible();
+});

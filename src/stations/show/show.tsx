@@ -15,10 +15,13 @@ import { SignSheet } from "./sign-sheet";
 import { StartsSheet, begin } from "./starts-sheet";
 import { TapesSheet } from "./tapes-sheet";
 import { ValuesSheet } from "./values-sheet";
-import { WorkSheet } from "./work-sheet";
 
 const ContactSheet = fetched("The press", () =>
   import("./contact-sheet").then((module) => module.ContactSheet),
+);
+
+const WorkSheet = fetched("What the program does", () =>
+  import("./work-sheet").then((module) => module.WorkSheet),
 );
 
 /** The parts stay on the table: only what the rig does is what it was. */
