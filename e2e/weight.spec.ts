@@ -11,7 +11,7 @@ const PAGES: ReadonlyArray<readonly [path: string, most: number]> = [
     (one) => [`/rig/slip-gate/${one}`, 270] as const,
   ),
   ["/rig/slip-gate/show", 274],
-  ["/rig/lap-bell/show", 284],
+  ["/rig/lap-bell/show", 288],
   ["/rig/wind-arrow/frames", 274],
   ["/rig/slip-gate/code", 332],
 ];
