@@ -24,32 +24,37 @@ const DIGITS: ReadonlyArray<ChoiceOption<Live["digits"]>> = [
 export function SchoolsSheet({ live }: { live: Live }) {
   const model = useModel();
   const logic = controllerById(model.rig.plan.controller).flavour === "logic";
+  const contacts = live.controls.length > 0;
   // Dots are drawn from numbers that are worked out.
   const ways = DIGITS.filter(({ value }) => value !== "carry" || !gridOf(model));
   return (
     <section className="sheet">
-      <h2>Contacts that bounce</h2>
-      <Choices
-        label="Contacts that bounce"
-        value={live.debounce.way}
-        options={WAYS}
-        onChoose={(way) => editLive((was) => ({ ...was, debounce: { ...was.debounce, way } }))}
-      />
-      {live.debounce.way !== "none" && (
-        <div className="mt-2">
-          <QuantityField
-            label="Time to come to rest"
-            unit="s"
-            value={live.debounce.ms / 1000}
-            range={[LIVE_LIMITS.settle[0] / 1000, LIVE_LIMITS.settle[1] / 1000]}
-            onCommit={(time) =>
-              editLive((was) => ({ ...was, debounce: { ...was.debounce, ms: Math.round(time * 1000) } }))
-            }
-            width={150}
+      {contacts && (
+        <>
+          <h2>Contacts that bounce</h2>
+          <Choices
+            label="Contacts that bounce"
+            value={live.debounce.way}
+            options={WAYS}
+            onChoose={(way) => editLive((was) => ({ ...was, debounce: { ...was.debounce, way } }))}
           />
-        </div>
+          {live.debounce.way !== "none" && (
+            <div className="mt-2">
+              <QuantityField
+                label="Time to come to rest"
+                unit="s"
+                value={live.debounce.ms / 1000}
+                range={[LIVE_LIMITS.settle[0] / 1000, LIVE_LIMITS.settle[1] / 1000]}
+                onCommit={(time) =>
+                  editLive((was) => ({ ...was, debounce: { ...was.debounce, ms: Math.round(time * 1000) } }))
+                }
+                width={150}
+              />
+            </div>
+          )}
+        </>
       )}
-      <h2 className="sheet-title mt-3">Numbers to digits</h2>
+      <h2 className={contacts ? "sheet-title mt-3" : undefined}>Numbers to digits</h2>
       {logic ? (
         <p className="small mb-0">
           Logic counts in digits: each is a register of four bits that carries into the next.

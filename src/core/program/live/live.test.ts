@@ -14,6 +14,7 @@ import {
 } from "../../rig";
 import { WAYS, planFor } from "../../ways";
 import { compiledLive, type Did } from "../fixtures/live-compiled";
+import { pressesOf } from "../fixtures/presses";
 import { simulatedLive } from "../fixtures/live-simulated";
 import { liveProblems } from "..";
 
@@ -45,20 +46,16 @@ function hands(rig: Rig): Move[] {
       { at: 400 + nth * 610, press: keypad, key },
       { at: 500 + nth * 610, release: keypad, key },
     ]);
-  return units.flatMap(({ ref, part }, nth): Move[] => {
-    const unit = asUnit(ref);
-    if (part !== "button")
-      return Array.from({ length: 12 }, (_, at) => ({ at: 400 + at * 611, set: unit, to: (at * 37) % 100 }));
-    const from = 300 + nth * 170;
-    return [
-      { at: from, press: unit },
-      { at: from + 90, release: unit },
-      { at: from + 2000, press: unit },
-      { at: from + 2600 + nth * 900, release: unit },
-      { at: from + 5000, press: unit },
-      { at: from + 5120, release: unit },
-    ];
-  });
+  const world = units.flatMap(({ ref, part }): Move[] =>
+    part === "button"
+      ? []
+      : Array.from({ length: 12 }, (_, at) => ({
+          at: 400 + at * 611,
+          set: asUnit(ref),
+          to: (at * 37) % 100,
+        })),
+  );
+  return [...pressesOf(rig), ...world];
 }
 
 /** A sensor is asked at every turn: which of two turns an echo falls into is a matter of a pass. */
@@ -110,12 +107,17 @@ describe("a sketch that reacts does what the simulation does", () => {
   );
 
   test("a count and a clock that are kept, spread and at one place", () => {
-    for (const spread of [true, false]) {
+    for (const [spread, digits] of [
+      [true, "divide"],
+      [false, "divide"],
+      [true, "carry"],
+    ] as const) {
       const rig = started(four, "count");
       const kept: Rig = {
         ...rig,
         live: {
           ...rig.live!,
+          digits,
           values: [
             ...rig.live!.values.map((value) => ({ ...value, kept: true }) as typeof value),
             { name: "day", clock: { hours: 24, start: 86_390, correction: 900 }, kept: true },

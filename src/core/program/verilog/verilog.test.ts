@@ -14,6 +14,7 @@ import {
 } from "../../rig";
 import { demoRig } from "@/demo";
 import { describedLive, descriptionOf, runDescription } from "../fixtures/described";
+import { pressesOf } from "../fixtures/presses";
 import type { Did } from "../fixtures/live-compiled";
 import { simulatedLive } from "../fixtures/live-simulated";
 import { buildProgram, liveProblems, logicCost } from "..";
@@ -38,23 +39,6 @@ const started = (rig: Rig, id: (typeof STARTS)[number]["id"]): Rig => {
   if (!made.ok) throw new Error(made.message);
   return made.rig;
 };
-
-/** Presses of the buttons one after the other, one of them long. */
-const hands = (rig: Rig): Move[] =>
-  rig.units
-    .filter(({ part }) => part === "button")
-    .flatMap(({ ref }, nth): Move[] => {
-      const unit = asUnit(ref);
-      const from = 303 + nth * 170;
-      return [
-        { at: from, press: unit },
-        { at: from + 90, release: unit },
-        { at: from + 2000, press: unit },
-        { at: from + 2600 + nth * 900, release: unit },
-        { at: from + 5000, press: unit },
-        { at: from + 5120, release: unit },
-      ];
-    });
 
 /** The same, in the same order, at the same ms or the next. */
 function expectAlike(described: readonly Did[], simulated: readonly Did[]): void {
@@ -113,7 +97,7 @@ describe("logic that reacts does what the simulation does", () => {
             { at, press: first! },
             { at: at + 90, release: first! },
           ])
-        : hands(rig);
+        : pressesOf(rig);
     const simulated = simulatedLive(rig, moves, 8);
     expect(simulated.length).toBeGreaterThan(3);
     expectAlike(describedLive(rig, moves, 8), simulated);
@@ -122,7 +106,7 @@ describe("logic that reacts does what the simulation does", () => {
   test.each(DEBOUNCE_WAYS.filter((way) => way !== "none"))("contacts that bounce, taken by %s", (way) => {
     const rig = started(board(), "count");
     const worn = bouncing({ ...rig, live: { ...rig.live!, debounce: { way, ms: 24 } } }, 9);
-    const moves = hands(worn);
+    const moves = pressesOf(worn);
     expectAlike(describedLive(worn, moves, 8), simulatedLive(worn, moves, 8));
   });
 
@@ -221,7 +205,7 @@ describe("logic that reacts does what the simulation does", () => {
   test("one digit that takes no turns", () => {
     const rig = started(board({ digits: 1, digitSwitch: "bare" }), "count");
     expect(liveProblems(modelOf(rig))).toEqual([]);
-    const moves = hands(rig);
+    const moves = pressesOf(rig);
     expectAlike(describedLive(rig, moves, 8), simulatedLive(rig, moves, 8));
   });
 });
