@@ -7,7 +7,7 @@ import type { Expression, Statement } from "./language";
 import type { Board, ProgramRun, Surroundings, TimedEvent } from "./surroundings";
 import { TRIGGER_US, chosen, frameValue, microseconds, milliseconds } from "./moments";
 import { SerialOut } from "./serial-out";
-import { Tally } from "./tally";
+import { Ticking } from "./ticking";
 import { Variables, type Outside } from "./variables";
 import type { Memory, Program, ProgramFrame, Routine, SlotState } from "./types";
 
@@ -39,35 +39,26 @@ export const runProgram = (program: Program, cost: Cost): Generator<TimedEvent, 
   new Run(program, { cost, intBits: 16, converts: 0 }, undefined).events();
 
 /** A program under way: its clock, the face it shows, the slot that is lit, its variables. */
-class Run {
-  private now: Nanoseconds = 0;
+class Run extends Ticking {
   private frame: ProgramFrame;
-  private slot = 0;
-  /** When the timer interrupts next, once it runs. */
-  private nextTick: Nanoseconds | undefined;
-  private tickedUntil: Nanoseconds = 0;
   passTime: Nanoseconds = 0;
   /** What a wait without drift counts from. */
   private due: Nanoseconds = 0;
-  private readonly cost: Cost;
   private readonly variables: Variables;
   private readonly acts: Acts;
   private readonly serial: SerialOut;
-  readonly tally = new Tally();
   private readonly memory: Memory = {
     array: (name) => this.variables.array(name),
     variable: (name) => this.look(name) ?? 0,
   };
+  /** What is put out of the face that was handed over last, slot by slot. */
+  private slotStates: SlotState[] = [];
   /** What was done without waiting and not yet told. */
   private told: TimedEvent[] = [];
 
-  constructor(
-    private readonly program: Program,
-    { cost, intBits, converts }: Board,
-    private readonly around: Surroundings | undefined,
-  ) {
+  constructor(program: Program, { cost, intBits, converts }: Board, around: Surroundings | undefined) {
+    super(program, cost, around);
     this.frame = program.dark;
-    this.cost = cost;
     this.serial = new SerialOut(cost);
     const outside: Outside | undefined = around && {
       level: (line) => around.level(line, this.now),
@@ -91,6 +82,10 @@ class Run {
       },
       converts,
     );
+  }
+
+  protected tick(): Generator<TimedEvent, unknown> {
+    return this.run(this.program.tick, this.frame);
   }
 
   look(variable: string): number | undefined {
@@ -129,27 +124,13 @@ class Run {
     if (!around) return;
     const took = this.now - began;
     if (!noted.changed) this.passTime = took;
-    let more = 0;
-    if (this.nextTick !== undefined && this.nextTick <= this.now) yield* this.ticks(this.now);
+    const passed = this.tally.passed(spent, took);
+    const { changed, unsteady, until } = noted;
     // A hand that moved in the middle of the pass was seen by half of it.
-    else if (events === 0 && !noted.changed && !noted.unsteady && took > 0 && around.moved === moved) {
-      const until = Math.min(
-        noted.until * 1000,
-        around.nextMove,
-        around.knownUntil,
-        this.nextTick ?? Infinity,
-      );
-      if (until === Infinity) {
-        // Nothing will ever happen: whoever looks on may stop.
-        more = 1;
-        this.now += took;
-        yield { kind: "nothing", at: this.now };
-      } else {
-        more = Math.max(0, Math.floor((until - this.now) / took));
-        this.now += more * took;
-      }
-    }
-    this.tally.end(spent, took, noted.changed, more);
+    const quiet = events === 0 && !changed && !unsteady && took > 0 && around.moved === moved;
+    if (this.nextTick !== undefined && this.nextTick <= this.now) yield* this.ticks(this.now);
+    this.tally.end(passed, changed);
+    if (quiet) yield* this.again(passed, took, until * 1000);
     if (this.now >= around.knownUntil) yield { kind: "nothing", at: this.now };
   }
 
@@ -251,6 +232,7 @@ class Run {
     if (!live) return;
     const drawn = this.variables.array(live.drawn);
     this.variables.copy(live.drawn, live.pattern);
+    this.slotStates = [];
     // As long as a loop of the sketch takes that copies byte by byte.
     this.now += drawn.length * 3 * this.cost.statement;
     const frame = live.faceOf(this.memory);
@@ -295,7 +277,10 @@ class Run {
     const { live } = this.program;
     if (!live) return this.frame.states[this.slot]!;
     const from = this.slot * live.size;
-    return live.stateOf(this.slot, this.variables.array(live.pattern).slice(from, from + live.size));
+    return (this.slotStates[this.slot] ??= live.stateOf(
+      this.slot,
+      this.variables.array(live.pattern).slice(from, from + live.size),
+    ));
   }
 
   private *burst(
@@ -379,55 +364,6 @@ class Run {
         return;
       case "start-timer":
         this.nextTick = this.now + microseconds(program.periods[0]!);
-    }
-  }
-
-  /** Lets time pass; the ticks that fall into it take place. What reads goes no further than the hands are known. */
-  private *idle(until: Nanoseconds): Generator<TimedEvent, void> {
-    const from = this.now;
-    const { outside } = this.tally.begin();
-    const stand = () => this.tally.stood(this.now - from, outside);
-    for (
-      let known = this.around?.knownUntil ?? Infinity;
-      known < until;
-      known = this.around?.knownUntil ?? Infinity
-    ) {
-      if (this.now < known) {
-        yield* this.ticks(known);
-        this.now = Math.max(this.now, known);
-      }
-      yield { kind: "nothing", at: this.now };
-      if (this.now >= until) return stand();
-    }
-    yield* this.ticks(until);
-    this.now = Math.max(this.now, until);
-    stand();
-  }
-
-  /** Nothing is done for so long. */
-  private stand(time: Nanoseconds): void {
-    this.now += time;
-    this.tally.add("waiting", time);
-  }
-
-  /** The ticks up to a moment; what they take is taken from whatever else was under way. */
-  private *ticks(until: Nanoseconds): Generator<TimedEvent, void> {
-    const { program, cost } = this;
-    while (this.nextTick !== undefined && this.nextTick <= until) {
-      // A tick waits for the one before; what the loop did beyond that moment is done after it.
-      const start = Math.max(this.nextTick, this.tickedUntil);
-      const ahead = Math.max(0, this.now - start);
-      this.now = start;
-      this.nextTick += microseconds(program.periods[this.slot]!);
-      // An interrupt costs some of its time on the way in and the rest on the way out.
-      const entering = Math.round(cost.interrupt / 2);
-      this.now += entering;
-      yield* this.run(program.tick, this.frame);
-      this.slot = (this.slot + 1) % program.on.length;
-      this.now += cost.interrupt - entering;
-      this.tally.add("out", cost.interrupt);
-      this.tickedUntil = this.now;
-      this.now += ahead;
     }
   }
 

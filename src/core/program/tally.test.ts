@@ -30,7 +30,9 @@ test("passes alike are counted as often as they took place", () => {
       const tally = new Tally();
       const began = tally.begin();
       tally.add("reading", reading);
-      tally.end(began, reading + own, false, more);
+      const pass = tally.passed(began, reading + own);
+      tally.end(pass, false);
+      tally.again(pass, more);
       expect(tally.spent).toEqual({
         out: 0,
         waiting: 0,

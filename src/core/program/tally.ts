@@ -14,6 +14,13 @@ export interface Spent {
   readonly idle: Nanoseconds;
 }
 
+/** What a pass was spent on: going through it, reading, waiting. */
+export interface Pass {
+  readonly own: Nanoseconds;
+  readonly reading: Nanoseconds;
+  readonly waiting: Nanoseconds;
+}
+
 /** Adds up where the time of a program goes. */
 export class Tally {
   private readonly sums = { out: 0, reading: 0, waiting: 0, working: 0, idle: 0 };
@@ -43,17 +50,26 @@ export class Tally {
     return { reading, waiting, outside: this.outside };
   }
 
-  /**
-   * A pass is over; so many others that were just like it are counted with it.
-   * @param more passes in which nothing was put out
-   */
-  end(began: ReturnType<Tally["begin"]>, took: Nanoseconds, changed: boolean, more: number): void {
+  /** A pass is over. @returns what it was spent on, for passes just like it */
+  passed(began: ReturnType<Tally["begin"]>, took: Nanoseconds): Pass {
     const { sums } = this;
-    const own = Math.max(0, took - (this.outside - began.outside));
-    const [reading, waiting] = [sums.reading - began.reading, sums.waiting - began.waiting];
-    sums[changed ? "working" : "idle"] += own;
-    sums.idle += own * more;
-    sums.reading += reading * more;
-    sums.waiting += waiting * more;
+    return {
+      own: Math.max(0, took - (this.outside - began.outside)),
+      reading: sums.reading - began.reading,
+      waiting: sums.waiting - began.waiting,
+    };
+  }
+
+  /** Counts a pass. @param changed whether anything came of it */
+  end({ own }: Pass, changed: boolean): void {
+    this.sums[changed ? "working" : "idle"] += own;
+  }
+
+  /** So many passes more that were just like one in which nothing was put out and nothing came of it. */
+  again({ own, reading, waiting }: Pass, passes: number): void {
+    const { sums } = this;
+    sums.idle += own * passes;
+    sums.reading += reading * passes;
+    sums.waiting += waiting * passes;
   }
 }
