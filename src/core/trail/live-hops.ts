@@ -30,7 +30,10 @@ const shownHop = ({ values }: Live): Hop => ({
   kind: "time",
   topic: "show",
   title: "lit when what is shown asks for it",
-  detail: values.length > 0 ? `as ${values.map(({ name }) => name).join(", ")} goes` : "",
+  detail:
+    values.length > 0
+      ? `as ${values.map(({ name }) => name).join(", ")} ${values.length > 1 ? "go" : "goes"}`
+      : "",
   legs: [],
 });
 
