@@ -90,6 +90,12 @@ function elementsOf(model: RigModel): Array<Element & { readonly unit: string | 
       siemens,
       unit: unit.ref,
     });
+    /** The volts a sensor is fed with; undefined where it is not. */
+    const feedOf = (legs: { readonly supply: string; readonly ground: string }) => {
+      const rail = (leg: string) => railVolts(model.drivers.get(net(leg)) ?? []);
+      const [supply, ground] = [rail(legs.supply), rail(legs.ground)];
+      return supply !== undefined && ground !== undefined && supply > ground ? { supply, ground } : undefined;
+    };
     switch (act.by) {
       case "contact":
         return [one(act.legs[0], net(act.legs[1]), (hands) => (here(hands) ? 1 / CONTACT : 0))];
@@ -117,9 +123,9 @@ function elementsOf(model: RigModel): Array<Element & { readonly unit: string | 
         ];
       }
       case "echo": {
-        const rail = (leg: string) => railVolts(model.drivers.get(net(leg)) ?? []);
-        const [supply, ground] = [rail(act.supply), rail(act.ground)];
-        if (supply === undefined || ground === undefined || supply <= ground) return [];
+        const feed = feedOf(act);
+        if (!feed) return [];
+        const { supply, ground } = feed;
         const pulse = echoOf(unit.ref);
         const gives: Source = (hands) => (hands[pulse] ? supply : ground);
         return [{ from: net(act.echo), to: gives, siemens: () => 1 / act.ohms, unit: pulse }];
@@ -128,9 +134,9 @@ function elementsOf(model: RigModel): Array<Element & { readonly unit: string | 
       case "light":
         return [one(act.legs[0], net(act.legs[1]), (hands) => 1 / ohmsAt(act, here(hands)))];
       case "voltage": {
-        const rail = (leg: string) => railVolts(model.drivers.get(net(leg)) ?? []);
-        const [supply, ground] = [rail(act.supply), rail(act.ground)];
-        if (supply === undefined || ground === undefined || supply <= ground) return [];
+        const feed = feedOf(act);
+        if (!feed) return [];
+        const { supply, ground } = feed;
         const gives: Source = (hands) =>
           ground + Math.min(supply - ground, Math.max(0, act.offset + act.perUnit * here(hands)));
         return [one(act.out, gives, () => 1 / act.ohms)];

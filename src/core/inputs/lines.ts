@@ -34,15 +34,15 @@ function lineAt(model: RigModel, leg: LegRef): string | undefined {
 export const withoutPullUp = ({ pullUp }: ControllerPart, lines: readonly string[]): string[] =>
   lines.filter((line) => !pullUp || pullUp.none.includes(line));
 
-/** How each line is held high while no contact closes; undefined for one that floats. */
-function pullsOf(model: RigModel, lines: readonly string[]): Array<"inside" | "wired" | undefined> {
+/** What holds lines high while no contact closes, and those that float. */
+function heldUp(
+  model: RigModel,
+  lines: readonly string[],
+): { readonly pull: "inside" | "wired"; readonly floating: readonly string[] } {
   const { ref, part } = board(model);
   const plain = new InputCircuit(model);
-  return lines.map((line) => {
-    const volts = plain.volts(legRef(ref, line), {});
-    if (volts !== undefined && volts >= part.logic / 2) return "wired";
-    return withoutPullUp(part, [line]).length === 0 ? "inside" : undefined;
-  });
+  const alone = lines.filter((line) => (plain.volts(legRef(ref, line), {}) ?? 0) < part.logic / 2);
+  return { pull: alone.length > 0 ? "inside" : "wired", floating: withoutPullUp(part, alone) };
 }
 
 /** The lines a keypad is on, or why it cannot be scanned. */
@@ -67,14 +67,12 @@ export function keypadLines(model: RigModel, unit: UnitRef): KeypadLines | Unrea
       unit,
       problem: `${unit} leg ${missing.join(", ")} ${missing.length === 1 ? "is" : "are"} on no line of the board: every row and column needs one`,
     };
-  const pulls = pullsOf(model, columns as string[]);
-  const none = columns.filter((_, at) => pulls[at] === undefined);
-  if (none.length > 0)
+  const { pull, floating } = heldUp(model, columns as string[]);
+  if (floating.length > 0)
     return {
       unit,
-      problem: `line ${none.join(", ")} of a column floats while no key is pressed: use a line with a pull-up inside, or wire 10 kΩ from it to the supply`,
+      problem: `line ${floating.join(", ")} of a column floats while no key is pressed: use a line with a pull-up inside, or wire 10 kΩ from it to the supply`,
     };
-  const pull = pulls.every((one) => one === "wired") ? "wired" : "inside";
   return { unit, pull, rows: rows as string[], columns: columns as string[] };
 }
 
@@ -98,14 +96,12 @@ export function encoderLines(model: RigModel, unit: UnitRef): EncoderLines | Unr
     return { unit, problem: `${unit} leg ${missing.join(" and ")} is on no line of the board` };
   if (railVolts(model.drivers.get(model.nets.of(legRef(unit, common)).id) ?? []) !== 0)
     return { unit, problem: `the common leg of ${unit} is not on ground: its contacts close to nothing` };
-  const pulls = pullsOf(model, lines as string[]);
-  const none = lines.filter((_, at) => pulls[at] === undefined);
-  if (none.length > 0)
+  const { pull, floating } = heldUp(model, lines as string[]);
+  if (floating.length > 0)
     return {
       unit,
-      problem: `line ${none.join(", ")} of ${unit} floats while its contact is open: use a line with a pull-up inside, or wire 10 kΩ from it to the supply`,
+      problem: `line ${floating.join(", ")} of ${unit} floats while its contact is open: use a line with a pull-up inside, or wire 10 kΩ from it to the supply`,
     };
-  const pull = pulls.every((one) => one === "wired") ? "wired" : "inside";
   return { unit, pull, first: lines[0]!, second: lines[1]! };
 }
 

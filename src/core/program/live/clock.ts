@@ -94,18 +94,7 @@ export function clockCode({ name: called, clock }: OneValue<"clock">, school: Li
         ...minuteHeld.add(1),
         when(minuteHeld.compare("<", 60), [{ do: "return" }]),
         ...minuteHeld.set(0),
-        ...(hourHeld.digits
-          ? hourHeld.goRound(1, 24)
-          : [
-              set(
-                hours,
-                either(
-                  operation(hourHeld.value, "==", number(23)),
-                  number(0),
-                  operation(hourHeld.value, "+", number(1)),
-                ),
-              ),
-            ]),
+        ...hourHeld.goRound(1, 24),
       ],
     },
     // Minutes of the day.

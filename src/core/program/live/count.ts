@@ -1,7 +1,7 @@
 import type { Live } from "../../rig";
 import { clock, name, number, operation, set, when, type Expression, type Statement } from "../language";
 import { decimal } from "./digits/counter";
-import { asDigits, asNumber, heldAs, type Held } from "./digits/held";
+import { asDigits, asNumber, heldAs, heldCode, type Held } from "./digits/held";
 import { variableOf } from "./naming";
 import { REDRAW, type OneValue, type ValueCode } from "./value-code";
 import { widthFor } from "./widths";
@@ -54,23 +54,6 @@ export function countCode({ name: called, count }: OneValue<"count">, school: Li
     },
   };
 }
-
-/** What a value that is one number asks of a program. */
-export const heldCode = (
-  held: Held,
-): Pick<
-  ValueCode,
-  "variables" | "keeps" | "width" | "worth" | "compared" | "compare" | "part" | "digits"
-> => ({
-  variables: held.variables,
-  keeps: held.keeps,
-  width: held.width,
-  worth: held.worth,
-  compared: held.value,
-  compare: (sign, than) => held.compare(sign, than),
-  part: () => held.value,
-  digits: () => held.digits,
-});
 
 /** A number by chance: nobody lets go of a button at the same microsecond twice. */
 export function randomCode({ name: called, random: { least, most } }: OneValue<"random">): ValueCode {

@@ -14,7 +14,7 @@ import { joined, routineFor, variableOf } from "./naming";
 import { REDRAW, type OneValue, type ValueCode } from "./value-code";
 import type { Live } from "../../rig";
 import { decimal } from "./digits/counter";
-import { asDigits, asNumber, heldAs, type Held } from "./digits/held";
+import { asDigits, asNumber, heldAs, heldCode, type Held } from "./digits/held";
 
 /** ms an entry that is out of range is said to be refused. */
 const REFUSED_MS = 1000;
@@ -49,10 +49,8 @@ export function entryCode({ name: called, entry }: OneValue<"entry">, school: Li
     typing.compare("<=", Math.min(most, highest)),
   );
   return {
+    ...heldCode(held),
     name: called,
-    width: held.width,
-    worth: held.worth,
-    keeps: held.keeps,
     variables: [
       ...held.variables,
       ...typing.variables,
@@ -71,8 +69,6 @@ export function entryCode({ name: called, entry }: OneValue<"entry">, school: Li
         ]),
       ],
     },
-    compared: held.value,
-    compare: (sign, than) => held.compare(sign, than),
     typing: isTyping,
     refused: name(refused),
     part: () => either(isTyping, typing.value, held.value),

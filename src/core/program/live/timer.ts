@@ -11,7 +11,7 @@ import {
   type Expression,
   type Statement,
 } from "../language";
-import { asDigits, asNumber, heldAs, type Target } from "./digits/held";
+import { asDigits, asNumber, heldAs, heldCode, type Target } from "./digits/held";
 import { timeDigits, type TimeDigits } from "./digits/time";
 import { joined, routineFor, variableOf } from "./naming";
 import { REDRAW, type OneValue, type ValueCode } from "./value-code";
@@ -57,10 +57,8 @@ export function timerCode(
   const stop = set(running, number(0));
   const setTo = (to: Expression): Statement[] => [...held.setTo(to), REDRAW];
   return {
+    ...heldCode(held),
     name: called,
-    keeps: held.keeps,
-    width: held.width,
-    worth: held.worth,
     variables: [
       ...held.variables,
       { name: running, width: "u8", value: number(timer.starts === "by-itself" ? 1 : 0), most: 1 },
@@ -82,8 +80,6 @@ export function timerCode(
         REDRAW,
       ],
     },
-    compared: held.value,
-    compare: (sign, than) => held.compare(sign, than),
     running: name(running),
     setTo,
     part: (part) => timePart(held.value, part, 1000 / tick, most),

@@ -2,7 +2,7 @@ import { commentText } from "../../foreign";
 import { statementsIn, type Statement, type Subroutine } from "../language";
 import { printer, type Words } from "../print/printer";
 import type { Code } from "../print/syntax";
-import { OWN, verilog } from "./syntax";
+import { OWN, expression, verilog } from "./syntax";
 
 /** Where one may go on: its step is known once all are laid out. */
 interface Mark {
@@ -25,7 +25,7 @@ export interface Steps {
 const words: Words = (deed) => {
   switch (deed.do) {
     case "line-set":
-      return [`${deed.named} <= ${verilog(never).expression(deed.level)};`];
+      return [`${deed.named} <= ${expression(deed.level)};`];
     case "hand-over":
       return ["for (handed = 0; handed < FACE_BYTES; handed = handed + 1) pattern[handed] <= drawn[handed];"];
     default:
@@ -89,7 +89,7 @@ export function stepsOf(pass: readonly Statement[], routines: readonly Subroutin
       ) {
         const after: Mark = {};
         const { condition } = statement;
-        step(() => [`if (!(${verilog(never).expression(condition)})) ${OWN.step} <= ${after.step};`]);
+        step(() => [`if (!(${expression(condition)})) ${OWN.step} <= ${after.step};`]);
         lay(statement.body, after);
         after.step = steps.length;
         continue;

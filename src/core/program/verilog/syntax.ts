@@ -21,7 +21,8 @@ const isConstant = (expression: Expression): boolean =>
   expression.is === "number" ||
   (expression.is === "operation" && (isConstant(expression.left) || isConstant(expression.right)));
 
-const expression = expressionWriter((leaf, write) => {
+/** An expression as Verilog has it. */
+export const expression = expressionWriter((leaf, write) => {
   switch (leaf.is) {
     case "number":
       return leaf.value < 0 ? prefixed(String(leaf.value)) : alone(String(leaf.value));

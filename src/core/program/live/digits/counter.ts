@@ -54,11 +54,11 @@ export function digitsOf(value: number, radices: readonly number[]): number[] {
 }
 
 /** What a digit of each place counts. */
-const weights = (radices: readonly number[]): number[] =>
+export const weights = (radices: readonly number[]): number[] =>
   radices.map((_, at) => radices.slice(0, at).reduce((product, radix) => product * radix, 1));
 
 /** One more than the largest number the counter holds. */
-const capacity = (radices: readonly number[]): number =>
+export const capacity = (radices: readonly number[]): number =>
   radices.reduce((product, radix) => product * radix, 1);
 
 /** The counter's variables, each at its digit of a number. */
@@ -102,20 +102,19 @@ export const constantDigits = (value: number, radices: readonly number[]): Expre
 
 const TRUE = number(1);
 const FALSE = number(0);
-const isKnown = (condition: Expression, as: Expression): boolean => condition === as;
 const both = (left: Expression, right: Expression): Expression => {
-  if (isKnown(left, FALSE) || isKnown(right, FALSE)) return FALSE;
-  if (isKnown(left, TRUE)) return right;
-  return isKnown(right, TRUE) ? left : operation(left, "&&", right);
+  if (left === FALSE || right === FALSE) return FALSE;
+  if (left === TRUE) return right;
+  return right === TRUE ? left : operation(left, "&&", right);
 };
 const oneOf = (left: Expression, right: Expression): Expression => {
-  if (isKnown(left, TRUE) || isKnown(right, TRUE)) return TRUE;
-  if (isKnown(left, FALSE)) return right;
-  return isKnown(right, FALSE) ? left : operation(left, "||", right);
+  if (left === TRUE || right === TRUE) return TRUE;
+  if (left === FALSE) return right;
+  return right === FALSE ? left : operation(left, "||", right);
 };
 const negated = (condition: Expression): Expression => {
-  if (isKnown(condition, TRUE)) return FALSE;
-  return isKnown(condition, FALSE) ? TRUE : operation(condition, "==", number(0));
+  if (condition === TRUE) return FALSE;
+  return condition === FALSE ? TRUE : operation(condition, "==", number(0));
 };
 
 export type Sign = Extract<Operator, "<" | "<=" | "==" | "!=" | ">=" | ">">;

@@ -1,5 +1,6 @@
 import type { Live } from "../../../rig";
 import {
+  comeRound,
   entry,
   name,
   number,
@@ -12,11 +13,12 @@ import {
   type Variable,
   type Width,
 } from "../../language";
+import type { ValueCode } from "../value-code";
 import { widthFor } from "../widths";
 import {
   CARRY,
+  capacity,
   compareNumber,
-  constantDigits,
   counterAdd,
   counterDigits,
   counterSet,
@@ -26,6 +28,7 @@ import {
   digitsOf,
   lessThan,
   sameDigits,
+  weights,
   type DigitCounter,
   type Sign,
 } from "./counter";
@@ -83,7 +86,11 @@ export function asNumber(variable: string, least: number, most: number, start: n
       const down = low === 0 ? value : operation(value, "-", number(low));
       return operation(by > 0 ? operation(number(high), "-", value) : down, ">=", number(Math.abs(by)));
     },
-    goRound: (by, round) => [set(variable, operation(operation(value, "+", number(by)), "%", number(round)))],
+    goRound: (by, round) => [
+      by === 1
+        ? comeRound(variable, round)
+        : set(variable, operation(operation(value, "+", number(by)), "%", number(round))),
+    ],
     set: (to) => [set(variable, target(to))],
     setTo: (to) => [set(variable, to)],
     push: (digit) => [set(variable, operation(operation(value, "*", number(10)), "+", number(digit)))],
@@ -106,7 +113,6 @@ export function asDigits(counter: DigitCounter, start: number): Held {
         at,
       ),
     );
-  const target = (to: Target) => (typeof to === "number" ? constantDigits(to, radices) : tables(to));
   const compare = (sign: Sign, than: Target): Expression => {
     if (typeof than === "number") return compareNumber(digits, radices, sign, than);
     const other = tables(than);
@@ -123,7 +129,7 @@ export function asDigits(counter: DigitCounter, start: number): Held {
   return {
     variables: [...counterVariables(counter, start), CARRY],
     keeps: names,
-    width: widthFor(0, radices.reduce((product, radix) => product * radix, 1) - 1),
+    width: widthFor(0, capacity(radices) - 1),
     value: counterValue(counter),
     digits,
     worth: (read) => counterWorth(counter, read),
@@ -134,10 +140,12 @@ export function asDigits(counter: DigitCounter, start: number): Held {
       when(compare(">=", round - by), counterAdd(counter, by - round), counterAdd(counter, by)),
     ],
     set: (to) =>
-      typeof to === "number" ? counterSet(counter, to) : names.map((own, at) => set(own, target(to)[at]!)),
+      typeof to === "number"
+        ? counterSet(counter, to)
+        : tables(to).map((digit, at) => set(names[at]!, digit)),
     setTo: (to) =>
       names.map((own, at) => {
-        const weight = radices.slice(0, at).reduce((product, radix) => product * radix, 1);
+        const weight = weights(radices)[at]!;
         const down = weight === 1 ? to : operation(to, "/", number(weight));
         return set(own, at === names.length - 1 ? down : operation(down, "%", number(radices[at]!)));
       }),
@@ -151,6 +159,23 @@ export function asDigits(counter: DigitCounter, start: number): Held {
     take: (other) => names.map((own, at) => set(own, other.digits?.[at] ?? number(0))),
   };
 }
+
+/** What a value that is one number asks of a program. */
+export const heldCode = (
+  held: Held,
+): Pick<
+  ValueCode,
+  "variables" | "keeps" | "width" | "worth" | "compared" | "compare" | "part" | "digits"
+> => ({
+  variables: held.variables,
+  keeps: held.keeps,
+  width: held.width,
+  worth: held.worth,
+  compared: held.value,
+  compare: (sign, than) => held.compare(sign, than),
+  part: () => held.value,
+  digits: () => held.digits,
+});
 
 /** How numbers are held: by the school that is chosen, in digits where nothing is below 0. */
 export const heldAs = (
