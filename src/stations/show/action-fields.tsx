@@ -1,7 +1,8 @@
 import { isSingleLeds } from "@/core/parts";
 import { LIVE_LIMITS, asUnit, partOf, type Action, type Live, type LiveValue, type Rig } from "@/core/rig";
 import { useRig } from "@/store";
-import { CommitField, QuantityField, SelectField, WholeField } from "@/ui";
+import { CommitField, SelectField, WholeField } from "@/ui";
+import { MsField } from "./ms-field";
 import { readNumber, shownNumber } from "./condition-fields";
 
 interface Props {
@@ -207,12 +208,11 @@ export function ActionFields({ action, live, onChange }: Props) {
             }
           />
           {action.how === "pulse" && (
-            <QuantityField
+            <MsField
               label="For"
-              unit="s"
-              value={(action.ms ?? 1000) / 1000}
-              range={[LIVE_LIMITS.time[0] / 1000, LIVE_LIMITS.time[1] / 1000]}
-              onCommit={(seconds) => onChange({ ...action, ms: Math.max(1, Math.round(seconds * 1000)) })}
+              ms={action.ms ?? 1000}
+              range={LIVE_LIMITS.time}
+              onCommit={(ms) => onChange({ ...action, ms })}
               width={90}
             />
           )}

@@ -11,7 +11,8 @@ import {
   type UnitRef,
 } from "@/core/rig";
 import { atDesk, editLive, editWires, refuse, useAtDesk, useModel, useRig } from "@/store";
-import { MoreMenu, QuantityField, SelectField } from "@/ui";
+import { MoreMenu, SelectField } from "@/ui";
+import { MsField } from "./ms-field";
 import { ActionFields } from "./action-fields";
 import { AddButton, Rows } from "./rows";
 
@@ -181,8 +182,6 @@ const PARTS: ReadonlyArray<readonly [id: string, title: string]> = [
   ["relay-board", "A relay board"],
 ];
 
-const seconds = (range: readonly [number, number]): [number, number] => [range[0] / 1000, range[1] / 1000];
-
 interface GestureProps {
   readonly control: Control;
   /** It is turned, and not pressed. */
@@ -232,31 +231,28 @@ function GestureFields({ control, turns, onChange }: GestureProps) {
         onChoose={choose}
       />
       {on === "hold" && (
-        <QuantityField
+        <MsField
           label="Held for"
-          unit="s"
-          value={(after ?? 1000) / 1000}
-          range={seconds(LIVE_LIMITS.time)}
-          onCommit={(time) => onChange({ ...control, after: Math.max(1, Math.round(time * 1000)) })}
+          ms={after ?? 1000}
+          range={LIVE_LIMITS.time}
+          onCommit={(ms) => onChange({ ...control, after: ms })}
           width={90}
         />
       )}
       {repeat?.map((one, at) => (
         <span key={at} className="live-point">
-          <QuantityField
+          <MsField
             label={at === 0 ? "After" : "and after"}
-            unit="s"
-            value={one.from / 1000}
-            range={seconds(LIVE_LIMITS.time)}
-            onCommit={(time) => step(at, { from: Math.max(1, Math.round(time * 1000)) })}
+            ms={one.from}
+            range={LIVE_LIMITS.time}
+            onCommit={(ms) => step(at, { from: ms })}
             width={90}
           />
-          <QuantityField
+          <MsField
             label="every"
-            unit="s"
-            value={one.every / 1000}
-            range={seconds(LIVE_LIMITS.time)}
-            onCommit={(time) => step(at, { every: Math.max(1, Math.round(time * 1000)) })}
+            ms={one.every}
+            range={LIVE_LIMITS.time}
+            onCommit={(ms) => step(at, { every: ms })}
             width={90}
           />
         </span>

@@ -3,7 +3,8 @@ import Button from "react-bootstrap/Button";
 import { gripOf, inputUnits } from "@/core/inputs";
 import { LIVE_LIMITS, asUnit, type Live, type TapeItem } from "@/core/rig";
 import { useRig } from "@/store";
-import { CommitField, QuantityField, SelectField } from "@/ui";
+import { CommitField, SelectField } from "@/ui";
+import { MsField } from "./ms-field";
 import { switchable } from "./action-fields";
 import { readNumber, shownNumber } from "./condition-fields";
 
@@ -72,14 +73,7 @@ export function ExpectationFields({ live, now, onAdd }: Props) {
   };
   return (
     <div className="field-row tape-add">
-      <QuantityField
-        label="At"
-        unit="s"
-        value={moment / 1000}
-        range={[0, LIVE_LIMITS.tapeTime[1] / 1000]}
-        onCommit={(time) => setAt(Math.round(time * 1000))}
-        width={80}
-      />
+      <MsField label="At" ms={moment} range={LIVE_LIMITS.tapeTime} onCommit={setAt} width={80} />
       <SelectField label="What" value={kind} options={choices} onChoose={setKind} />
       {(kind === "reads" || kind === "type" || kind === "answers") && (
         <CommitField

@@ -5,7 +5,8 @@ import type { LiveProblem } from "@/core/program";
 import { LIVE_LIMITS, type Live, type LiveFace } from "@/core/rig";
 import { layTemplate, lineSize, marksOf, templateProblem } from "@/core/show";
 import { editLive, useModel } from "@/store";
-import { CommitField, QuantityField, SelectField, SeverityMark } from "@/ui";
+import { CommitField, SelectField, SeverityMark } from "@/ui";
+import { MsField } from "./ms-field";
 import { ConditionFields } from "./condition-fields";
 import { AddButton, Rows } from "./rows";
 
@@ -148,12 +149,11 @@ function FaceEditor({ face, live, at }: { face: LiveFace; live: Live; at: number
       {!face.while &&
         !(face.runs && face.for === undefined) &&
         live.faces.filter((one) => !one.while).length > 1 && (
-          <QuantityField
+          <MsField
             label="Each turn for"
-            unit="s"
-            value={(face.for ?? 1000) / 1000}
-            range={[LIVE_LIMITS.time[0] / 1000, LIVE_LIMITS.time[1] / 1000]}
-            onCommit={(seconds) => setFace(at, { ...face, for: Math.max(1, Math.round(seconds * 1000)) })}
+            ms={face.for ?? 1000}
+            range={LIVE_LIMITS.time}
+            onCommit={(ms) => setFace(at, { ...face, for: ms })}
             width={110}
           />
         )}

@@ -1,7 +1,8 @@
 import { USUAL_KEEP } from "@/core/program";
 import { LIVE_LIMITS, type Live } from "@/core/rig";
 import { editLive } from "@/store";
-import { Choices, QuantityField, SeverityMark, type ChoiceOption } from "@/ui";
+import { Choices, SeverityMark, type ChoiceOption } from "@/ui";
+import { MsField } from "./ms-field";
 import type { LiveLook } from "@/workers";
 
 const SCHOOLS: ReadonlyArray<ChoiceOption<"spread" | "one">> = [
@@ -43,12 +44,11 @@ export function MemorySheet({ live, look }: { live: Live; look: LiveLook | undef
         onChoose={(school) => put({ spread: school === "spread" })}
       />
       <div className="mt-2">
-        <QuantityField
+        <MsField
           label="At the most every"
-          unit="s"
-          value={keep.every / 1000}
-          range={[LIVE_LIMITS.time[0] / 1000, LIVE_LIMITS.time[1] / 1000]}
-          onCommit={(time) => put({ every: Math.max(1, Math.round(time * 1000)) })}
+          ms={keep.every}
+          range={LIVE_LIMITS.time}
+          onCommit={(ms) => put({ every: ms })}
           width={150}
         />
       </div>

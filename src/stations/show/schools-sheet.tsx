@@ -1,7 +1,8 @@
 import { gridOf } from "@/core/address";
 import { LIVE_LIMITS, controllerById, type DebounceWay, type Live } from "@/core/rig";
 import { editLive, useModel } from "@/store";
-import { Choices, QuantityField, type ChoiceOption } from "@/ui";
+import { Choices, type ChoiceOption } from "@/ui";
+import { MsField } from "./ms-field";
 
 const WAYS: ReadonlyArray<ChoiceOption<DebounceWay>> = [
   { value: "states", name: "Wait for rest", cost: "a level counts once it has stood; nothing else waits" },
@@ -40,14 +41,11 @@ export function SchoolsSheet({ live }: { live: Live }) {
           />
           {live.debounce.way !== "none" && (
             <div className="mt-2">
-              <QuantityField
+              <MsField
                 label="Time to come to rest"
-                unit="s"
-                value={live.debounce.ms / 1000}
-                range={[LIVE_LIMITS.settle[0] / 1000, LIVE_LIMITS.settle[1] / 1000]}
-                onCommit={(time) =>
-                  editLive((was) => ({ ...was, debounce: { ...was.debounce, ms: Math.round(time * 1000) } }))
-                }
+                ms={live.debounce.ms}
+                range={LIVE_LIMITS.settle}
+                onCommit={(ms) => editLive((was) => ({ ...was, debounce: { ...was.debounce, ms } }))}
                 width={150}
               />
             </div>

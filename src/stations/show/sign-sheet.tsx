@@ -2,7 +2,8 @@ import { SCENE_LIMITS } from "@/core/dots";
 import { fontsOf, type Live } from "@/core/rig";
 import { signText } from "@/core/show";
 import { editLive, useRig } from "@/store";
-import { QuantityField, SelectField } from "@/ui";
+import { SelectField } from "@/ui";
+import { MsField } from "./ms-field";
 
 /** How texts stand on a display of dots: their font, their place, their pace. */
 export function SignSheet() {
@@ -30,12 +31,11 @@ export function SignSheet() {
           ]}
           onChoose={(align) => put({ align })}
         />
-        <QuantityField
+        <MsField
           label="A column every"
-          unit="s"
-          value={sign.step / 1000}
-          range={[SCENE_LIMITS.step[0] / 1000, SCENE_LIMITS.step[1] / 1000]}
-          onCommit={(seconds) => put({ step: Math.round(seconds * 1000) })}
+          ms={sign.step}
+          range={SCENE_LIMITS.step}
+          onCommit={(ms) => put({ step: ms })}
           width={130}
           hint="for a text that runs"
         />

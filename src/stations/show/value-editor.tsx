@@ -2,7 +2,8 @@ import { gripOf, isEcho } from "@/core/inputs";
 import { usualReading } from "@/core/live";
 import { LIVE_LIMITS, partOf, showsDots, type LiveValue } from "@/core/rig";
 import { useRig } from "@/store";
-import { CommitField, QuantityField, SelectField, WholeField } from "@/ui";
+import { CommitField, SelectField, WholeField } from "@/ui";
+import { MsField } from "./ms-field";
 
 type Of<Kind extends string> = Extract<LiveValue, Readonly<Record<Kind, unknown>>>;
 
@@ -355,12 +356,11 @@ function ReadingFields({ value, onChange }: Props<Of<"reading">>) {
           onChoose={(samples) => put({ samples })}
         />
       )}
-      <QuantityField
+      <MsField
         label="Every"
-        unit="s"
-        value={reading.every / 1000}
-        range={[LIVE_LIMITS.every[0] / 1000, LIVE_LIMITS.every[1] / 1000]}
-        onCommit={(every) => put({ every: Math.max(1, Math.round(every * 1000)) })}
+        ms={reading.every}
+        range={LIVE_LIMITS.every}
+        onCommit={(ms) => put({ every: ms })}
         width={100}
       />
       <SelectField

@@ -1,16 +1,20 @@
 import type { Statement, Subroutine, Table } from "../language";
 
+/** Every object within statements and expressions, whatever holds it. */
+function* objectsIn(value: unknown): Generator<Readonly<Record<string, unknown>>, void> {
+  if (value === null || typeof value !== "object") return;
+  if (!Array.isArray(value)) yield value as Readonly<Record<string, unknown>>;
+  for (const inner of Object.values(value)) yield* objectsIn(inner);
+}
+
 /** Tables routines read from, each once. */
 export function tablesIn(routines: readonly Subroutine[]): Table[] {
   const found = new Map<string, Table>();
-  const look = (value: unknown): void => {
-    if (Array.isArray(value)) return value.forEach(look);
-    if (value === null || typeof value !== "object") return;
-    const one = value as { is?: string; table?: Table };
-    if (one.is === "entry" && one.table) found.set(one.table.name, one.table);
-    Object.values(value).forEach(look);
-  };
-  routines.forEach(({ body }) => look(body));
+  for (const one of objectsIn(routines.map(({ body }) => body))) {
+    if (one.is !== "entry") continue;
+    const table = one.table as Table;
+    found.set(table.name, table);
+  }
   return [...found.values()];
 }
 
@@ -20,14 +24,7 @@ export function linesIn(
   routines: readonly Subroutine[],
 ): Array<{ readonly named: string; readonly line: string }> {
   const found = new Map<string, string>();
-  const look = (value: unknown): void => {
-    if (Array.isArray(value)) return value.forEach(look);
-    if (value === null || typeof value !== "object") return;
-    const one = value as { named?: string; line?: string };
-    if (one.named !== undefined && one.line !== undefined) found.set(one.named, one.line);
-    Object.values(value).forEach(look);
-  };
-  look(setup);
-  routines.forEach(({ body }) => look(body));
+  for (const { named, line } of objectsIn([setup, ...routines.map(({ body }) => body)]))
+    if (typeof named === "string" && typeof line === "string") found.set(named, line);
   return [...found].map(([named, line]) => ({ named, line }));
 }
