@@ -18,6 +18,8 @@ export interface OpenDrainChip {
   unanswered?(taken: readonly number[], at: Nanoseconds): void;
   /** Bits it gives back behind the acknowledge, where it was asked for some. */
   reply?(taken: readonly number[]): number[] | undefined;
+  /** It gives byte after byte, each with a ninth bit let go, until one is not acknowledged. */
+  readonly givesOn?: true;
   /** The transfer has ended; the byte that was read back, where one was. */
   ended(taken: readonly number[], read: number | undefined, from: Nanoseconds, at: Nanoseconds): void;
 }
@@ -129,6 +131,7 @@ export class OpenDrainReceiver {
         this.read |= data === LOW ? 0 : 1 << this.readCount;
         this.readCount += 1;
       }
+      if (this.chip.givesOn && this.replying.length % 9 === 0 && data !== LOW) this.replying = [];
       return false;
     }
     this.byte = addBit(this.byte, this.bits, data, this.chip.order);

@@ -1,5 +1,5 @@
 import { railVolts, displayLines, type RigModel } from "../address";
-import { InputCircuit, echoOf, gripOf } from "../inputs";
+import { InputCircuit, answerOf, echoOf, gripOf } from "../inputs";
 import type { ControllerPart, InputPart, LoadPart } from "../parts";
 import { buildProgram, liveProblems } from "../program";
 import { formatQuantity } from "../quantity";
@@ -82,8 +82,11 @@ function overVolts(
   part: InputPart,
 ): Finding[] {
   const grip = gripOf(part);
-  const echo = part.act.by === "echo";
-  const mover = echo ? echoOf(unit) : unit;
+  const { act } = part;
+  const { by } = act;
+  const from = act.by === "clock" && act.supplyRange[0] > controller.logic ? act.supplyRange[0] : undefined;
+  const echo = by === "echo";
+  const mover = echo ? echoOf(unit) : by === "clock" ? answerOf(unit) : unit;
   const ends = grip.kind === "slider" && !echo ? grip.range : ([0, 1] as const);
   const most = controller.logic + ABOVE;
   return controller.lines.flatMap(({ leg: line }) => {
@@ -98,9 +101,12 @@ function overVolts(
         topic: "wiring",
         title: `${unit} gives line ${line} up to ${formatQuantity(volts, "V", 3)}`,
         reason: `The lines of this board stand ${formatQuantity(controller.logic, "V")}: more flows into the chip through its protection and may kill it.`,
-        remedy: echo
-          ? `Put a divider between: 1 kΩ from ECHO of ${unit} to the line, 1.8 kΩ from the line to ground.`
-          : `Feed ${unit} from the board’s ${formatQuantity(controller.logic, "V")} supply.`,
+        remedy:
+          from !== undefined
+            ? `${unit} works from ${from} V up: take the clock chip with a compensated crystal, which works from ${formatQuantity(controller.logic, "V")}.`
+            : echo
+              ? `Put a divider between: 1 kΩ from ECHO of ${unit} to the line, 1.8 kΩ from the line to ground.`
+              : `Feed ${unit} from the board’s ${formatQuantity(controller.logic, "V")} supply.`,
         legs: [leg],
       }),
     ];
@@ -167,7 +173,14 @@ function checkLivesLines({ model, board, controller }: Inputs): Finding[] {
   const { live } = buildProgram(model);
   if (!live) return [];
   const display = new Set(displayLines(model));
+  // Chips of other addresses may hang on the same I²C bus.
+  const shared = new Set(
+    (model.encoding.buses ?? []).flatMap(({ protocol, data, clock }) =>
+      protocol === "i2c" ? [`${data} SDA`, `${clock} SCL`] : [],
+    ),
+  );
   return live.lines.flatMap(({ named, line }): Finding[] => {
+    if (shared.has(`${line} ${named.split("_").at(-1)}`)) return [];
     const unit = named.replace(/_LINE$/, "");
     const leg = legRef(board, line);
     const facts = controller.lines.find((one) => one.leg === line);

@@ -1,10 +1,13 @@
 import { railVolts, type RigModel } from "../address";
 import type { Ohms, Volts } from "../quantity";
 import { legRef, type LegRef } from "../rig";
-import { echoOf, ohmsAt, type Hands } from "./hands";
+import { answerOf, echoOf, ohmsAt, type Hands } from "./hands";
 
 /** A closed contact, in Ω. */
 const CONTACT: Ohms = 0.1;
+
+/** What a line that is pulled low leads to ground by: an output of a controller, or of a chip. */
+const DRAIN: Ohms = 45;
 
 /** Positions of hands that are kept: a keypad is scanned row by row, again and again. */
 const MOST_KNOWN = 64;
@@ -130,6 +133,25 @@ function elementsOf(model: RigModel): Array<Element & { readonly unit: string | 
         const gives: Source = (hands) => (hands[pulse] ? supply : ground);
         return [{ from: net(act.echo), to: gives, siemens: () => 1 / act.ohms, unit: pulse }];
       }
+      case "clock": {
+        const feed = feedOf(act);
+        if (!feed) return [];
+        const answer = answerOf(unit.ref);
+        return [
+          ...[act.data, act.clock].map((leg) => ({
+            from: net(leg),
+            to: () => feed.supply,
+            siemens: () => 1 / act.pullUp,
+            unit: answer,
+          })),
+          {
+            from: net(act.data),
+            to: () => feed.ground,
+            siemens: (hands: Hands) => (hands[answer] ? 1 / DRAIN : 0),
+            unit: answer,
+          },
+        ];
+      }
       case "thermistor":
       case "light":
         return [one(act.legs[0], net(act.legs[1]), (hands) => 1 / ohmsAt(act, here(hands)))];
@@ -159,9 +181,6 @@ function pullUps(model: RigModel, lines: Iterable<string>): Array<Element & { re
       unit: undefined,
     }));
 }
-
-/** What a line that is pulled low leads to ground by: an output of a controller. */
-const DRAIN: Ohms = 45;
 
 /** A line among hands: 1 while the program pulls it low. */
 export const drainOf = (line: string): string => `${line} pulled low`;

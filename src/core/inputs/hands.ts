@@ -10,6 +10,8 @@ export type Grip =
   | { readonly kind: "button" }
   | { readonly kind: "switch" }
   | { readonly kind: "steps" }
+  /** A time of day, in seconds since midnight. */
+  | { readonly kind: "time" }
   | { readonly kind: "keys"; readonly faces: readonly string[]; readonly columns: number }
   | {
       readonly kind: "slider";
@@ -40,6 +42,8 @@ export function gripOf({ act }: InputPart): Grip {
       return { kind: "steps" };
     case "keys":
       return { kind: "keys", faces: act.faces, columns: act.columns.length };
+    case "clock":
+      return { kind: "time" };
     case "wiper":
       return { kind: "slider", range: [0, 100], unit: "%", what: "turned to" };
     default:
@@ -47,10 +51,14 @@ export function gripOf({ act }: InputPart): Grip {
   }
 }
 
+/** A clock chip was set some day: half past twelve at power-up, unless its maker says another time. */
+const USUAL_TIME = 45_000;
+
 /** Where an input part stands before anybody touches it, as a hand sets it. */
 export function restOf({ hand }: Pick<Unit, "hand">, { act }: InputPart): number {
   if (hand?.rests !== undefined) return hand.rests;
   if (act.by === "contact" || act.by === "keys" || act.by === "steps") return 0;
+  if (act.by === "clock") return USUAL_TIME;
   return act.by === "wiper" || act.by === "light" ? 50 : 20;
 }
 
@@ -70,6 +78,12 @@ export function echoTime({ givesUp, sensed }: EchoAct, distance: number): Nanose
 /** What a distance sensor does to its legs. */
 export type EchoAct = Extract<InputPart["act"], { by: "echo" }>;
 export const isEcho = (act: InputPart["act"]): act is EchoAct => act.by === "echo";
+
+/** What a clock chip does to its legs. */
+export type ClockAct = Extract<InputPart["act"], { by: "clock" }>;
+
+/** The answer of a clock chip among hands: 1 while it holds its data line low. */
+export const answerOf = (unit: string): string => `${unit} answers`;
 
 /** An echo among hands: 1 while its pulse is high. */
 export const echoOf = (unit: string): string => `${unit} echo`;

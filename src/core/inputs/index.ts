@@ -1,12 +1,25 @@
 export { InputCircuit } from "./circuit";
-export { echoOf, echoTime, isEcho, gripOf, inputUnits, ohmsAt, restOf, type InputUnit } from "./hands";
+export { packed } from "./clock-chip";
+export {
+  answerOf,
+  echoOf,
+  echoTime,
+  isEcho,
+  gripOf,
+  inputUnits,
+  ohmsAt,
+  restOf,
+  type InputUnit,
+} from "./hands";
 export { chipKeys, keyScanOf, type ChipKeyLine } from "./chip-keys";
 export {
+  clockLines,
   contactLine,
   converterLine,
   echoLines,
   encoderLines,
   keypadLines,
+  type ClockLines,
   type ContactLine,
   type ConverterLine,
   type EchoLines,
@@ -14,6 +27,6 @@ export {
   type KeypadLines,
 } from "./lines";
 export { BAUD, isMove, rawMoves, type Move, type PartMove } from "./tape";
-export { World } from "./world";
+export { World, type Left } from "./world";
 export { keyChips, wireKey } from "./wire-key";
 export { wireUp, type WiredUp } from "./wire-up";

@@ -1,8 +1,9 @@
 import { railVolts, type RigModel } from "../address";
 import type { ControllerPart } from "../parts";
-import type { Milliseconds } from "../quantity";
+import { formatQuantity, type Milliseconds, type Nanoseconds } from "../quantity";
 import { legRef, type LegRef, type UnitRef } from "../rig";
 import { InputCircuit } from "./circuit";
+import { clockVolts } from "./clock-chip";
 import { echoOf, echoTime, type Hands } from "./hands";
 
 /** How a contact is read: its line, the level it has while it is pressed, and what holds the line when it is not. */
@@ -144,6 +145,43 @@ export function echoLines(model: RigModel, unit: UnitRef): EchoLines | Unread {
     };
   const farthest = act.begins + echoTime(act, act.sensed.range[1]);
   return { unit, trigger, echo, every: act.every, patience: Math.ceil((farthest * PATIENCE) / 1e6) * 1000 };
+}
+
+/** The lines a clock chip is on. */
+export interface ClockLines {
+  readonly unit: UnitRef;
+  readonly data: string;
+  readonly clock: string;
+  /** Its bus address, seven bits. */
+  readonly address: number;
+  /** ns a level of its clock lasts at the least. */
+  readonly step: Nanoseconds;
+}
+
+/** How a clock chip is asked: by two lines that are only pulled down, which pull-ups hold high. */
+export function clockLines(model: RigModel, unit: UnitRef): ClockLines | Unread {
+  const { ref, part } = board(model);
+  const chip = model.rig.units.some((one) => one.ref === unit) ? model.part(unit) : undefined;
+  if (chip?.kind !== "input" || chip.act.by !== "clock") return { unit, problem: `${unit} is no clock chip` };
+  const { act } = chip;
+  const volts = clockVolts(model, unit, act);
+  const [least, most] = act.supplyRange;
+  if (volts === undefined) return { unit, problem: `${unit} has no supply: it does not answer` };
+  if (volts < least || volts > most)
+    return { unit, problem: `${unit} gets ${volts} V: it works from ${least} to ${most} V` };
+  const [data, clock] = [act.data, act.clock].map((leg) => lineAt(model, legRef(unit, leg)));
+  if (data === undefined || clock === undefined)
+    return { unit, problem: `${data === undefined ? "SDA" : "SCL"} of ${unit} is on no line of the board` };
+  if (data === clock) return { unit, problem: `SDA and SCL of ${unit} are on one line: each needs its own` };
+  // What it takes for high is a share of its own supply.
+  const circuit = new InputCircuit(model);
+  const high = Math.min(...[data, clock].map((line) => circuit.volts(legRef(ref, line), {}) ?? 0));
+  if (high < 0.7 * volts || high < part.logic / 2)
+    return {
+      unit,
+      problem: `nothing holds the lines of ${unit} high enough: it takes ${formatQuantity(0.7 * volts, "V")} and more for high`,
+    };
+  return { unit, data, clock, address: act.address, step: act.step };
 }
 
 const board = (model: RigModel): { readonly ref: UnitRef; readonly part: ControllerPart } => {

@@ -186,6 +186,11 @@ function wirePart(table: Table, ref: UnitRef, part: Part): void {
       table.wire(leg(act.trigger), table.line("plain"));
       return wireEcho(table, leg(act.echo));
     }
+    case "clock":
+      table.wire(leg(act.data), table.line("plain"));
+      table.wire(leg(act.clock), table.line("plain"));
+      table.wire(leg(act.ground), table.ground);
+      return table.wire(leg(act.supply), act.supplyRange[0] > 3.3 ? table.strong : table.supply);
     case "voltage":
       table.wire(leg(act.out), table.line("converter"));
       table.wire(leg(act.ground), table.ground);

@@ -4,12 +4,23 @@ import type { Nanoseconds } from "../quantity";
 import { legRef, type LegRef, type UnitRef } from "../rig";
 import { chipKeys, keyScanOf, type ChipKeyLine } from "./chip-keys";
 import { InputCircuit, drainOf } from "./circuit";
-import { echoTime, restOf, type Hands } from "./hands";
+import { clockChips, type ClockChip } from "./clock-chip";
+import { answerOf, echoTime, restOf, type Hands } from "./hands";
 import { randomFrom } from "./random";
-import type { RawMove } from "./tape";
+import type { PartMove, RawMove } from "./tape";
 
 /** Bytes the controller keeps of the serial line until the program takes them. */
 const RECEIVE_BUFFER = 64;
+
+/** What a run leaves where the power is cut: the next one begins with it. */
+export interface Left {
+  /** What outlives the cut; cells are 255 where nothing was ever written. */
+  readonly memory: Uint8Array;
+  /** Where every part stands. */
+  readonly stands: Readonly<Record<string, number>>;
+  /** What hands still do, from that moment on. */
+  readonly moves: readonly RawMove[];
+}
 
 /**
  * What stands on the lines a program reads: the hands, as far as they are known, put through the wires. Time only goes
@@ -22,6 +33,7 @@ export class World {
   private readonly pulledUp = new Set<string>();
   private readonly drains = new Set<string>();
   private readonly chipKeys: readonly ChipKeyLine[];
+  private readonly clocks: readonly ClockChip[];
   private readonly hands: Record<string, number> = {};
   private readonly noise: ReadonlyMap<UnitRef, number>;
   private moves: RawMove[] = [];
@@ -41,15 +53,15 @@ export class World {
   }> = [];
   private readonly first: Uint8Array;
 
-  /** @param memory what an earlier run left; cells are 255 where nothing was ever written */
+  /** @param left what an earlier run left */
   constructor(
     private readonly model: RigModel,
-    memory?: Uint8Array,
+    left?: Left,
   ) {
     const board = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!;
     this.board = board.ref;
     this.controller = model.part(board.ref) as ControllerPart;
-    this.memory = memory?.slice() ?? new Uint8Array(this.controller.eeprom?.bytes ?? 0).fill(255);
+    this.memory = left?.memory.slice() ?? new Uint8Array(this.controller.eeprom?.bytes ?? 0).fill(255);
     this.first = this.memory.slice();
     this.circuit = new InputCircuit(model);
     this.chipKeys = chipKeys(model);
@@ -57,10 +69,12 @@ export class World {
     for (const unit of model.rig.units) {
       const part = model.part(unit.ref);
       if (part.kind !== "input") continue;
-      this.hands[unit.ref] = restOf(unit, part);
+      this.hands[unit.ref] = left?.stands[unit.ref] ?? restOf(unit, part);
       if (unit.hand?.noise) noise.set(unit.ref, unit.hand.noise);
     }
     this.noise = noise;
+    this.clocks = clockChips(model, this.hands);
+    if (left) this.add(left.moves);
   }
 
   /** Adds moves; those of one moment take place in the order they were added. */
@@ -88,11 +102,22 @@ export class World {
     return this.next;
   }
 
-  /** Where every part stands at the moment that was read last. */
-  stand(): Readonly<Record<UnitRef, number>> {
-    return Object.fromEntries(
-      Object.entries(this.hands).filter(([unit]) => this.model.rig.units.some(({ ref }) => ref === unit)),
-    );
+  /** Where every part stands at the moment that was read last; a clock chip goes on to now. */
+  stand(now: Nanoseconds): Readonly<Record<UnitRef, number>> {
+    return Object.fromEntries([
+      ...Object.entries(this.hands).filter(([unit]) => this.model.rig.units.some(({ ref }) => ref === unit)),
+      ...this.clocks.map((clock) => [clock.unit, clock.time(now)]),
+    ]);
+  }
+
+  /** What is left where the power is cut. */
+  left(at: Nanoseconds): Left {
+    this.goTo(at);
+    return {
+      memory: this.memoryAt(at),
+      stands: this.stand(at),
+      moves: this.moves.slice(this.next).map((move) => ({ ...move, at: move.at - at })),
+    };
   }
 
   /** A line was made an input, with its pull-up or without. */
@@ -104,14 +129,33 @@ export class World {
     this.levels.clear();
   }
 
-  /** A line is pulled low, or let go. */
-  pull(line: string, low: boolean): void {
+  /** A line is pulled low, or let go: a clock chip on it listens. */
+  pull(line: string, low: boolean, now: Nanoseconds): void {
+    this.goTo(now);
     if (!this.drains.has(line)) {
       this.drains.add(line);
       this.circuit = new InputCircuit(this.model, this.pulledUp, this.drains);
     }
     this.hands[drainOf(line)] = low ? 1 : 0;
     this.levels.clear();
+    for (const clock of this.clocks) this.hear(clock, now);
+  }
+
+  private hear(clock: ClockChip, now: Nanoseconds): void {
+    const listen = () =>
+      clock.hear(
+        {
+          data: this.circuit.volts(clock.data, this.hands),
+          clock: this.circuit.volts(clock.clock, this.hands),
+        },
+        now,
+      );
+    const answer = answerOf(clock.unit);
+    const answers = listen() ? 1 : 0;
+    if ((this.hands[answer] ?? 0) === answers) return;
+    this.hands[answer] = answers;
+    // It hears its own answer as well.
+    listen();
   }
 
   /** When the echo of a sensor begins that is told to listen now, and how long it lasts, its noise included. */
@@ -178,8 +222,8 @@ export class World {
     return this.controller.eeprom!.write;
   }
 
-  /** What is left of the memory where the power is cut: a cell that is just being written is erased and no more. */
-  left(at: Nanoseconds): Uint8Array {
+  /** What the memory holds where the power is cut: a cell that is just being written is erased and no more. */
+  private memoryAt(at: Nanoseconds): Uint8Array {
     const left = this.first.slice();
     for (const { at: began, cell, value } of this.writes) {
       if (began > at) break;
@@ -212,6 +256,8 @@ export class World {
     for (let move = this.moves[this.next]; move && move.at <= now; move = this.moves[this.next]) {
       if ("byte" in move) {
         if (this.received.length < RECEIVE_BUFFER) this.received.push(move.byte);
+      } else if (this.setsClock(move)) {
+        // It goes on from there by itself.
       } else if (move.moves) this.hands[move.unit] = (this.hands[move.unit] ?? 0) + move.to;
       else if (move.key === undefined) this.hands[move.unit] = move.to;
       else {
@@ -222,6 +268,12 @@ export class World {
       this.next += 1;
       this.levels.clear();
     }
+  }
+
+  private setsClock({ unit, to, at }: PartMove): boolean {
+    const clock = this.clocks.find((one) => one.unit === unit);
+    clock?.set(to, at);
+    return clock !== undefined;
   }
 
   private legOf(line: string): LegRef {

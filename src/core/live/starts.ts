@@ -11,6 +11,7 @@ export interface Start {
     | "countdown"
     | "stopwatch"
     | "clock"
+    | "clock-chip"
     | "reading"
     | "distance"
     | "knob"
@@ -47,6 +48,12 @@ export const STARTS: readonly Start[] = [
     title: "Clock",
     says: "The time of day by the board’s own clock, set by a button for the hours and one for the minutes.",
     parts: "two buttons",
+  },
+  {
+    id: "clock-chip",
+    title: "Clock by a chip",
+    says: "The time of day out of a clock chip, which goes on while the power is off; set by the same two buttons.",
+    parts: "a clock chip, two buttons",
   },
   {
     id: "reading",
@@ -205,12 +212,14 @@ function liveFor(gather: Gather, id: Start["id"]): Live {
         ],
       };
     }
-    case "clock": {
+    case "clock":
+    case "clock-chip": {
+      const chip = id === "clock-chip" ? gather.part("clock-chip") : undefined;
       const [hour, minute] = [gather.part("button"), gather.part("button")];
       const apart = colon ? ":" : ".";
       return {
         ...PLAIN,
-        values: [{ name: "day", clock: { hours: 24, start: 43_200 } }],
+        values: [{ name: "day", clock: { hours: 24, start: 43_200, ...(chip ? { chip } : {}) } }],
         faces: [
           {
             shows:

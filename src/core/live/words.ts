@@ -1,4 +1,4 @@
-import { formatQuantity } from "../quantity";
+import { formatDayTime, formatQuantity } from "../quantity";
 import type { Action, Condition, Control, Live, LiveFace, LiveValue } from "../rig";
 
 const time = (ms: number): string => formatQuantity(ms / 1000, "s", 3);
@@ -10,7 +10,7 @@ export function numberWords(value: LiveValue | undefined, number: number): strin
     return (number / 10 ** value.reading.decimals).toFixed(value.reading.decimals);
   if (value && "timer" in value) return time(number * value.timer.tick);
   if (value && "clock" in value)
-    return `${String(Math.floor(number / 60)).padStart(2, "0")}:${String(number % 60).padStart(2, "0")}`;
+    return formatDayTime(number * 60);
   return String(number);
 }
 
@@ -29,9 +29,9 @@ function kindWords(value: LiveValue): string {
     return `counts ${way === "down" ? `down from ${said}` : `up to ${said}`}, in steps of ${time(tick)}, starts ${starts === "by-itself" ? "by itself" : "when it is told to"}`;
   }
   if ("clock" in value) {
-    const { hours, start, correction } = value.clock;
-    const at = `${String(Math.floor(start / 3600)).padStart(2, "0")}:${String(Math.floor(start / 60) % 60).padStart(2, "0")}`;
-    return `the time of day, ${hours} h, ${at} at power-up${correction ? `, ${Math.abs(correction)} s a day made ${correction > 0 ? "faster" : "slower"}` : ""}`;
+    const { hours, start, correction, chip } = value.clock;
+    if (chip) return `the time of day, ${hours} h, as ${chip} keeps it, also while the power is off`;
+    return `the time of day, ${hours} h, ${formatDayTime(start)} at power-up${correction ? `, ${Math.abs(correction)} s a day made ${correction > 0 ? "faster" : "slower"}` : ""}`;
   }
   if ("entry" in value) {
     const { digits, least, most, start } = value.entry;

@@ -144,6 +144,39 @@ const DISTANCE_SENSOR: InputPart = {
     "customary sensor with trigger and echo: 10 µs on TRIG, then ECHO is high for the flight of sound there and back, 58 µs a centimetre at 20 °C; 38 ms where nothing comes back; asked no more often than every 60 ms",
 };
 
+const clockChip = (
+  id: string,
+  crystal: string,
+  values: Pick<Extract<InputPart["act"], { by: "clock" }>, "supplyRange" | "ppm" | "step">,
+): InputPart => ({
+  id,
+  kind: "input",
+  title: `clock chip, ${crystal}`,
+  outline: { style: "header" },
+  legs: [
+    { id: "1", name: "VCC", role: "supply-in", whenOpen: "the clock chip does not answer" },
+    { id: "2", name: "GND", role: "ground", whenOpen: "the clock chip has no return path" },
+    { id: "3", name: "SDA", role: "input", whenOpen: "the time cannot be read" },
+    { id: "4", name: "SCL", role: "input", whenOpen: "the time cannot be read" },
+  ],
+  act: {
+    by: "clock",
+    supply: "1",
+    ground: "2",
+    data: "3",
+    clock: "4",
+    address: 0x68,
+    pullUp: 4700,
+    ...values,
+  },
+  source: `customary clock chip on I²C at 0x68: seconds, minutes and hours as packed BCD in registers 0 to 2, ± ${values.ppm} ppm, goes on by a coin cell; pull-ups of 4.7 kΩ on its board`,
+});
+
+const CLOCK_CHIPS = [
+  clockChip("clock-chip", "compensated crystal", { supplyRange: [2.3, 5.5], ppm: 2, step: 1300 }),
+  clockChip("clock-chip-bare", "bare crystal", { supplyRange: [4.5, 5.5], ppm: 20, step: 4700 }),
+];
+
 /** What hands and the world move. */
 export const INPUTS: readonly InputPart[] = [
   BUTTON,
@@ -155,5 +188,6 @@ export const INPUTS: readonly InputPart[] = [
   THERMISTOR,
   LIGHT_SENSOR,
   DISTANCE_SENSOR,
+  ...CLOCK_CHIPS,
   ...KEYPAD_PARTS,
 ];

@@ -1,21 +1,16 @@
 import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { Acts, type Momentary } from "./acts";
-import { burstOf, darkState } from "./bursts";
-import { drawingTime } from "./drawing";
 import type { Expression, Statement } from "./language";
 import type { Board, ProgramRun, Surroundings, TimedEvent } from "./surroundings";
-import { TRIGGER_US, chosen, frameValue, microseconds, milliseconds } from "./moments";
+import { chosen, frameValue, microseconds, milliseconds } from "./moments";
 import { SerialOut } from "./serial-out";
-import { Ticking } from "./ticking";
-import { Variables, type Outside } from "./variables";
-import type { Memory, Program, ProgramFrame, Routine, SlotState } from "./types";
+import { PuttingOut, type Doing } from "./putting-out";
+import type { Program, ProgramFrame } from "./types";
 
 type Cost = ControllerPart["cost"];
 /** What takes place, with its moments; it says whether the routine it stands in is over. */
 type Events = Generator<TimedEvent, boolean>;
-/** The statements of one kind. */
-type Doing<What extends Statement["do"]> = Extract<Statement, { do: What }>;
 
 /**
  * Runs a program: yields everything it does with the moment it happens, in integer nanoseconds from its start. Each
@@ -39,36 +34,18 @@ export const runProgram = (program: Program, cost: Cost): Generator<TimedEvent, 
   new Run(program, { cost, intBits: 16, converts: 0 }, undefined).events();
 
 /** A program under way: its clock, the face it shows, the slot that is lit, its variables. */
-class Run extends Ticking {
-  private frame: ProgramFrame;
+class Run extends PuttingOut {
   passTime: Nanoseconds = 0;
   /** What a wait without drift counts from. */
   private due: Nanoseconds = 0;
-  private readonly variables: Variables;
   private readonly acts: Acts;
   private readonly serial: SerialOut;
-  private readonly memory: Memory = {
-    array: (name) => this.variables.array(name),
-    variable: (name) => this.look(name) ?? 0,
-  };
-  /** What is put out of the face that was handed over last, slot by slot. */
-  private slotStates: SlotState[] = [];
   /** What was done without waiting and not yet told. */
   private told: TimedEvent[] = [];
 
   constructor(program: Program, { cost, intBits, converts }: Board, around: Surroundings | undefined) {
-    super(program, cost, around);
-    this.frame = program.dark;
+    super(program, cost, around, intBits);
     this.serial = new SerialOut(cost);
-    const outside: Outside | undefined = around && {
-      level: (line) => around.level(line, this.now),
-      convert: (line) => around.convert(line, this.now),
-      isSteady: (line) => around.isSteady(line),
-      kept: (at) => around.kept(at),
-      waiting: () => around.waiting(this.now),
-      receive: () => around.receive(this.now),
-    };
-    this.variables = new Variables(intBits, () => this.now / 1000, outside);
     for (const array of program.live?.arrays ?? []) this.variables.declareArray(array);
     for (const variable of program.variables ?? []) this.variables.apply({ do: "declare", ...variable });
     this.acts = new Acts(
@@ -86,14 +63,6 @@ class Run extends Ticking {
 
   protected tick(): Generator<TimedEvent, unknown> {
     return this.run(this.program.tick, this.frame);
-  }
-
-  look(variable: string): number | undefined {
-    return this.variables.has(variable) ? this.variables.value({ is: "name", name: variable }) : undefined;
-  }
-
-  lookAt(array: string): readonly number[] {
-    return this.variables.array(array);
   }
 
   *events(): Generator<TimedEvent, void> {
@@ -191,12 +160,11 @@ class Run extends Ticking {
         case "repeat":
         case "if":
         case "while":
+        case "count":
         case "guard":
         case "call":
           if (yield* this.go(statement, shown, routine)) return true;
           break;
-        case "count":
-          throw new Error("a count that waits is not written yet");
         case "shift-state":
         case "write-lines":
         case "step-ring":
@@ -217,7 +185,7 @@ class Run extends Ticking {
       return;
     }
     if (deed.do === "line-pull") {
-      this.around?.pull(deed.line, deed.low === 1);
+      this.around?.pull(deed.line, deed.low === 1, this.now);
       this.now += this.cost.pinMode;
       return;
     }
@@ -260,84 +228,6 @@ class Run extends Ticking {
     }
   }
 
-  /** What is put out to the rig: a face's slot, the dark before it, the chips' set-up. */
-  private *putOut(statement: Doing<"show" | "set-up-chips" | "darken">): Generator<TimedEvent, void> {
-    const { program, frame, slot } = this;
-    const { dark, darken } = program;
-    if (statement.do === "set-up-chips") return yield* this.burst(program.setUpState!, "set-up", dark, false);
-    if (statement.do === "darken")
-      return yield* this.burst(darkState(program, slot), "darken", frame, slot === 0);
-    if (statement.state === "blank") return yield* this.burst(dark.states[0]!, "send", dark, false);
-    if (frame.drawing) this.now += drawingTime(frame.drawing(), this.cost);
-    yield* this.burst(this.slotState(), "send", frame, slot === 0 && darken.length === 0);
-  }
-
-  /** What is put out for the slot: of the face, or of what was drawn. */
-  private slotState(): SlotState {
-    const { live } = this.program;
-    if (!live) return this.frame.states[this.slot]!;
-    const from = this.slot * live.size;
-    return (this.slotStates[this.slot] ??= live.stateOf(
-      this.slot,
-      this.variables.array(live.pattern).slice(from, from + live.size),
-    ));
-  }
-
-  private *burst(
-    state: SlotState,
-    routine: Routine,
-    of: ProgramFrame,
-    beginsScan: boolean,
-  ): Generator<TimedEvent, void> {
-    const made = burstOf(this.program, state, routine, this.cost);
-    yield { kind: "burst", burst: made, state, routine, frame: of, beginsScan, at: this.now };
-    this.now += made.duration;
-    this.tally.add("out", made.duration);
-  }
-
-  /** What a chip answers is what hands do at the end of its asking. */
-  private *readKeys({ bus, array }: Doing<"read-keys">): Generator<TimedEvent, void> {
-    const { program, around, frame } = this;
-    const { units } = program.buses[bus]!;
-    const state = program.live!.keys!.find((one) => one.bus === bus)!.asks;
-    const answer = around?.keys(units, this.now) ?? [];
-    const made = burstOf(program, state, "keys", this.cost);
-    yield {
-      kind: "burst",
-      burst: made,
-      state,
-      routine: "keys",
-      frame,
-      beginsScan: false,
-      keys: { units, answer },
-      at: this.now,
-    };
-    this.now += made.duration;
-    this.tally.add("reading", made.duration);
-    this.variables.fill(array, answer);
-  }
-
-  /** The board stands still until the echo is over, or its patience; interrupts take place meanwhile. */
-  private *listenFor(
-    { trigger, unit, into, patience }: Doing<"echo">,
-    routine: string,
-  ): Generator<TimedEvent, void> {
-    yield { kind: "line", line: trigger, level: 1, at: this.now };
-    this.now += this.cost.pinWrite + microseconds(TRIGGER_US);
-    yield { kind: "line", line: trigger, level: 0, at: this.now };
-    this.now += this.cost.pinWrite;
-    const { begins, lasts } = this.around!.echo(unit, this.now);
-    const heard = begins + lasts <= microseconds(patience);
-    yield* this.idle(this.now + (heard ? begins + lasts : microseconds(patience)));
-    this.variables.within(routine, () => this.variables.set(into, heard ? Math.floor(lasts / 1000) : 0));
-  }
-
-  private *take(next: ProgramFrame): Generator<TimedEvent, void> {
-    if (next === this.frame) return;
-    this.frame = next;
-    yield { kind: "frame", frame: next, at: this.now };
-  }
-
   /** What lets time pass: ticks of the timer take place in it, where a wait leaves room for them. */
   private *letPass(
     statement: Doing<"wait" | "pause" | "start-clock" | "wait-until-due" | "wait-slot" | "start-timer">,
@@ -369,7 +259,9 @@ class Run extends Ticking {
 
   /** What is done again, or only if: each turn of a loop costs a statement. */
   private *go(
-    statement: Doing<"for-each-frame" | "for-each-slot" | "repeat" | "if" | "while" | "guard" | "call">,
+    statement: Doing<
+      "for-each-frame" | "for-each-slot" | "repeat" | "if" | "while" | "count" | "guard" | "call"
+    >,
     shown: ProgramFrame,
     routine: string,
   ): Events {
@@ -405,6 +297,8 @@ class Run extends Ticking {
           this.now += cost.statement;
         }
         return false;
+      case "count":
+        return yield* this.count(statement, shown, routine);
       case "guard":
         return yield* this.run(statement.body, shown, routine);
       case "call": {
@@ -418,6 +312,24 @@ class Run extends Ticking {
         return false;
       }
     }
+  }
+
+  /** A turn costs a step and a look at how far it is. */
+  private *count(
+    { name, width, from, below, body }: Doing<"count">,
+    shown: ProgramFrame,
+    routine: string,
+  ): Events {
+    const { variables } = this;
+    const own = (value: number) => variables.within(routine, () => variables.declare(name, width, value));
+    const turn = { is: "name", name } as const;
+    own(variables.value(from, routine));
+    while (variables.value(turn, routine) < variables.value(below, routine)) {
+      this.now += 2 * this.cost.statement;
+      if (yield* this.run(body, shown, routine)) return true;
+      own(variables.value(turn, routine) + 1);
+    }
+    return false;
   }
 
   /** What an expression is worth; working it out takes its time. */

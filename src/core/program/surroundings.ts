@@ -18,7 +18,7 @@ export interface Surroundings {
   keep(at: number, value: number, now: Nanoseconds): Nanoseconds;
   input(line: string, pulledUp: boolean): void;
   /** A line is pulled low, or let go. */
-  pull(line: string, low: boolean): void;
+  pull(line: string, low: boolean, now: Nanoseconds): void;
   /** When the echo of a distance sensor begins that is told to listen now, and how long it lasts. */
   echo(unit: UnitRef, now: Nanoseconds): { readonly begins: Nanoseconds; readonly lasts: Nanoseconds };
   /** What the chips of a bus tell of their keys. */

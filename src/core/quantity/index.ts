@@ -118,3 +118,4 @@ export function parseQuantity(text: string, unit: QuantityUnit): ParsedQuantity 
 }
 
 export { capital, placeOf } from "./places";
+export { formatDayTime, parseDayTime } from "./day-time";

@@ -91,6 +91,7 @@ const CLOCK = object({
       amount(LIVE_LIMITS.correction),
     ),
   ),
+  chip: optional(about("the clock chip it is read from and set in; otherwise the board's own clock", UNIT_REF)),
 });
 
 const POINT = object({ raw: whole(LIVE_LIMITS.raw), shows: NUMBER });

@@ -238,6 +238,23 @@ export type InputAct =
       /** How often it may be told to at the most. */
       readonly every: Milliseconds;
       readonly sensed: Sensed;
+    }
+  /** The time of day on a bus of two lines that are only pulled down: it goes on by a cell while the power is off. */
+  | {
+      readonly by: "clock";
+      readonly supply: string;
+      readonly ground: string;
+      readonly data: string;
+      readonly clock: string;
+      /** Seven bits. */
+      readonly address: number;
+      readonly supplyRange: readonly [Volts, Volts];
+      /** What holds both lines up, on its board. */
+      readonly pullUp: Ohms;
+      /** How far its crystal may be off, in millionths. */
+      readonly ppm: number;
+      /** Least time a clock level lasts. */
+      readonly step: Nanoseconds;
     };
 
 /** Something a hand or the world moves, and a controller reads. */

@@ -16,15 +16,14 @@ export type HandOrCut = Move | Cut;
 export const isCut = (item: TapeItem): item is Cut => "cut" in item;
 
 /**
- * A rig that runs on over power cuts: what its memory holds outlives them, everything else begins anew. Time counts from
- * the first power-up.
+ * A rig that runs on over power cuts: what its memory holds outlives them and hands stay where they are, everything else
+ * begins anew. Time counts from the first power-up.
  */
 export class PoweredRig {
   private simulation: Simulation;
   /** When the power came last. */
   private since: Nanoseconds = 0;
   private cuts: readonly Nanoseconds[];
-  private readonly moves: readonly Move[];
 
   /** @param tape what hands do, and when the power is cut */
   constructor(
@@ -32,13 +31,12 @@ export class PoweredRig {
     readonly program: Program,
     tape: readonly TapeItem[] = [],
   ) {
-    this.moves = tape.filter(isMove);
     this.cuts = tape
       .filter(isCut)
       .map(({ at }) => Math.round(at * 1e6))
       .sort((one, other) => one - other);
     this.simulation = new Simulation(model, program);
-    this.simulation.expect(this.moves);
+    this.simulation.expect(tape.filter(isMove));
   }
 
   get time(): Nanoseconds {
@@ -80,8 +78,7 @@ export class PoweredRig {
 
   /** A hand does something now. @returns what is put on a tape of it */
   move(move: Move): Move {
-    const moved = this.simulation.move(move);
-    return { ...moved, at: moved.at + this.since / 1e6 };
+    return this.simulation.move(move);
   }
 
   /** Cuts the power now. @returns what is put on a tape of it */
@@ -103,12 +100,8 @@ export class PoweredRig {
   }
 
   private cutNow(): void {
-    const memory = this.simulation.memory();
+    const left = this.simulation.left();
     this.since = this.time;
-    this.simulation = new Simulation(this.model, this.program, memory);
-    const from = this.since / 1e6;
-    this.simulation.expect(
-      this.moves.filter(({ at }) => at >= from).map((move) => ({ ...move, at: move.at - from })),
-    );
+    this.simulation = new Simulation(this.model, this.program, left);
   }
 }

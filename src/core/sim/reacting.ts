@@ -1,5 +1,5 @@
 import type { RigModel } from "../address";
-import { World, rawMoves, type Move } from "../inputs";
+import { World, rawMoves, type Left, type Move } from "../inputs";
 import type { Level } from "../level";
 import { LOW } from "../level";
 import {
@@ -34,6 +34,11 @@ const spentSince = (now: Spent, before: Spent): Spent => ({
   idle: now.idle - before.idle,
 });
 
+/** What a run leaves where the power is cut, and how long after the first power-up that is. */
+export interface LeftOver extends Left {
+  readonly since: Nanoseconds;
+}
+
 /** A line that was sent over the serial line. */
 export interface Told {
   readonly at: Nanoseconds;
@@ -44,6 +49,8 @@ export interface Told {
 export class Reacting {
   private readonly world: World;
   private readonly run: ProgramRun;
+  /** ns from the first power-up to the last. */
+  private readonly since: Nanoseconds;
   /** Levels put on lines before they were outputs. */
   private readonly waiting = new Map<string, Level>();
   private readonly outputs = new Set<string>();
@@ -55,9 +62,10 @@ export class Reacting {
   constructor(
     private readonly model: RigModel,
     program: Program,
-    memory: Uint8Array | undefined,
+    left: LeftOver | undefined,
   ) {
-    this.world = new World(model, memory);
+    this.world = new World(model, left);
+    this.since = left?.since ?? 0;
     this.run = startProgram(program, boardOf(controllerById(model.rig.plan.controller)), this.world);
     this.happenings = new Happenings(program, model.rig.live, (variable) => this.run.look(variable) ?? 0);
     const none = { at: 0, spent: this.run.spent() };
@@ -91,22 +99,23 @@ export class Reacting {
     this.happenings.add(at, `answered “${text}”`);
   }
 
-  hands(): Readonly<Record<UnitRef, number>> {
-    return this.world.stand();
+  hands(now: Nanoseconds): Readonly<Record<UnitRef, number>> {
+    return this.world.stand(now);
   }
 
-  /** What is left of the memory where the power is cut. */
-  memory(at: Nanoseconds): Uint8Array {
-    return this.world.left(at);
+  /** What is left where the power is cut. */
+  left(at: Nanoseconds): LeftOver {
+    return { ...this.world.left(at), since: this.since + at };
   }
 
   /**
    * @param move its moment is how many ms from now on it takes place
    * @param from the moment up to which the program has read
+   * @returns the move as it stands on a tape, from the first power-up on: played again it bounces alike
    */
   move(move: Move, from: Nanoseconds): Move {
-    const moved = { ...move, at: move.at + (from + 1) / 1e6 };
-    this.world.add(rawMoves(this.model.rig, moved));
+    const moved = { ...move, at: move.at + (this.since + from + 1) / 1e6 };
+    this.world.add(rawMoves(this.model.rig, moved).map((raw) => ({ ...raw, at: raw.at - this.since })));
     return moved;
   }
 

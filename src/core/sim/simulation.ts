@@ -10,7 +10,7 @@ import { controllerById, type PipId, type UnitRef } from "../rig";
 import { Board } from "./board";
 import { VISIBLE, type Face, type FaceView, type PipLight } from "./face";
 import { litWhileBlinking, type Moment, type Outcome, type ScanLight, type Stretch } from "./moment";
-import { Reacting, type Told, type Work } from "./reacting";
+import { Reacting, type LeftOver, type Told, type Work } from "./reacting";
 import { ScanLights } from "./scan-light";
 import { Storage } from "./storage";
 
@@ -62,7 +62,7 @@ export class Simulation {
   constructor(
     private readonly model: RigModel,
     private readonly program: Program,
-    memory?: Uint8Array,
+    left?: LeftOver,
   ) {
     this.board = new Board(model);
     this.scanLights = new ScanLights(model, this.board);
@@ -77,7 +77,7 @@ export class Simulation {
     this.charge = new Float64Array(this.pips.length);
     this.doubt = new Float64Array(this.pips.length);
     const { cost } = controllerById(model.rig.plan.controller);
-    if (program.live) this.reacting = new Reacting(model, program, memory);
+    if (program.live) this.reacting = new Reacting(model, program, left);
     this.events = this.reacting?.events ?? runProgram(program, cost);
     this.scanLength = program.on.length > 1 ? scanPeriod(program, cost) : Infinity;
     this.looked = this.mark();
@@ -144,14 +144,14 @@ export class Simulation {
     return this.reacting?.work(this.now);
   }
 
-  /** What is left of the memory that outlives a power cut, where it is cut now. */
-  memory(): Uint8Array | undefined {
-    return this.reacting?.memory(this.now);
+  /** What is left of the hands and of what outlives a power cut, where the power is cut now. */
+  left(): LeftOver | undefined {
+    return this.reacting?.left(this.now);
   }
 
   /** Where every input part stands. */
   hands(): Readonly<Record<UnitRef, number>> {
-    return this.reacting?.hands() ?? {};
+    return this.reacting?.hands(this.now) ?? {};
   }
 
   /**

@@ -1,5 +1,5 @@
 import { besideShow, type Address, type RigModel } from "../address";
-import { chipKeys, contactLine, converterLine, echoLines, encoderLines, keypadLines } from "../inputs";
+import { chipKeys, clockLines, contactLine, converterLine, echoLines, encoderLines, keypadLines } from "../inputs";
 import { actionWords, conditionWords, gestureWords } from "../live";
 import { legRef, reactingOf, splitPipId, type Action, type Live, type UnitRef } from "../rig";
 import type { Hop } from "./hop";
@@ -61,6 +61,8 @@ function handHops(model: RigModel, live: Live): Hop[] {
     );
   for (const value of live.values)
     if ("reading" in value) note(value.reading.of, `${value.name} is read from it`);
+    else if ("clock" in value && value.clock.chip)
+      note(value.clock.chip, `${value.name} is read from it, and set in it`);
   const known = [...hands].filter(([unit]) => model.rig.units.some(({ ref }) => ref === unit));
   const listed = known.slice(0, MOST_HANDS).map(([unit, says]): Hop => {
     const lines = linesOf(model, unit);
@@ -120,6 +122,10 @@ function linesOf(model: RigModel, unit: UnitRef): string[] {
     case "echo": {
       const found = echoLines(model, unit);
       return "problem" in found ? [] : [found.trigger, found.echo];
+    }
+    case "clock": {
+      const found = clockLines(model, unit);
+      return "problem" in found ? [] : [found.data, found.clock];
     }
     default: {
       const found = converterLine(model, unit);

@@ -5,13 +5,17 @@ import { controlWords } from "@/core/live";
 import { LIVE_LIMITS, asUnit, partOf, type Rig, type UnitRef } from "@/core/rig";
 import { editRig, say, useRig } from "@/store";
 import { IconButton, type SimulationView } from "@/ui";
+import { ClockHand } from "./clock-hand";
 import { SerialLine } from "./serial-line";
 
 /** Keys of the first buttons, as they lie side by side. */
 const KEYS = ["q", "w", "e", "r", "t", "y", "u", "i"];
 
 const keepsAny = ({ live }: Rig): boolean =>
-  (live?.values ?? []).some((value) => "kept" in value && value.kept === true);
+  (live?.values ?? []).some(
+    (value) =>
+      ("kept" in value && value.kept === true) || ("clock" in value && value.clock.chip !== undefined),
+  );
 
 /** What a rig's hands do, in the words of its show: the title of a button. */
 const saysOf = ({ live }: Rig, ref: string, key?: string): string =>
@@ -78,6 +82,9 @@ export function Hands({ simulation }: { simulation: SimulationView }) {
       ))}
       {inputs.map(({ unit, part }) => (
         <Slider key={unit.ref} unit={unit} part={part} at={live.hands[unit.ref]} simulation={simulation} />
+      ))}
+      {inputs.map(({ unit, part }) => (
+        <ClockHand key={unit.ref} unit={unit} part={part} at={live.hands[unit.ref]} simulation={simulation} />
       ))}
       {live.told && <SerialLine told={live.told} simulation={simulation} />}
       <TapeLine simulation={simulation} keeps={keepsAny(rig)} />

@@ -1,4 +1,5 @@
 import { numberWords } from "@/core/live";
+import { parseDayTime } from "@/core/quantity";
 import { LIVE_LIMITS, type Condition, type Live, type LiveValue } from "@/core/rig";
 import { CommitField, SelectField } from "@/ui";
 
@@ -41,8 +42,17 @@ const NUMBERLESS: ReadonlySet<Condition["is"]> = new Set([
   "refused",
 ]);
 
-/** A number as it is typed for a value: a reading with its decimals, a timer in seconds. */
+/** A time of day as it is typed: how many steps of so many seconds after midnight. */
+export function readDayTime(text: string, step = 1) {
+  const seconds = parseDayTime(text);
+  return seconds === undefined
+    ? { ok: false as const, message: "hours and minutes, as in 07:30" }
+    : { ok: true as const, value: Math.floor(seconds / step) };
+}
+
+/** A number as it is typed for a value: a reading with its decimals, a timer in seconds, a clock as its time. */
 export function readNumber(text: string, value: LiveValue | undefined) {
+  if (value && "clock" in value) return readDayTime(text, 60);
   const typed = Number(text.replace(/s$/, "").trim());
   const scale =
     value && "reading" in value
@@ -59,7 +69,7 @@ export function readNumber(text: string, value: LiveValue | undefined) {
 /** What is shown of it while it is typed. */
 export function shownNumber(number: number, value: LiveValue | undefined): string {
   if (value && "timer" in value) return String((number * value.timer.tick) / 1000);
-  return value && "clock" in value ? String(number) : numberWords(value, number);
+  return numberWords(value, number);
 }
 
 /** Something a value has to be: which, how, than what. */

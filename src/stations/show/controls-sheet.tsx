@@ -177,6 +177,8 @@ const PARTS: ReadonlyArray<readonly [id: string, title: string]> = [
   ["thermistor-10k", "A thermistor, with its resistor"],
   ["light-sensor", "A light sensor, with its resistor"],
   ["distance-sensor", "A distance sensor, trigger and echo"],
+  ["clock-chip", "A clock chip on I²C, two lines"],
+  ["clock-chip-bare", "A clock chip of 5 V with a bare crystal"],
   ["led", "A lamp: an LED with its resistor"],
   ["buzzer", "A buzzer, with its transistor"],
   ["relay-board", "A relay board"],

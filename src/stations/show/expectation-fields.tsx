@@ -1,12 +1,14 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { gripOf, inputUnits } from "@/core/inputs";
+import { formatDayTime } from "@/core/quantity";
 import { LIVE_LIMITS, asUnit, type Live, type TapeItem } from "@/core/rig";
 import { useRig } from "@/store";
 import { CommitField, SelectField } from "@/ui";
 import { MsField } from "./ms-field";
 import { switchable } from "./action-fields";
-import { readNumber, shownNumber } from "./condition-fields";
+import { clocksOf } from "./clocks";
+import { readDayTime, readNumber, shownNumber } from "./condition-fields";
 
 interface Props {
   readonly live: Live;
@@ -30,9 +32,13 @@ export function ExpectationFields({ live, now, onAdd }: Props) {
   const loads = switchable(rig);
   const inputs = inputUnits(rig);
   const turned = inputs.filter(({ part }) => gripOf(part).kind === "steps").map(({ unit }) => unit);
-  const contacts = inputs.filter(({ part }) => !["slider", "steps"].includes(gripOf(part).kind));
+  const contacts = inputs.filter(({ part }) => !["slider", "steps", "time"].includes(gripOf(part).kind));
   const buttons = contacts.map(({ unit }) => unit);
-  const sliders = inputs.filter(({ part }) => gripOf(part).kind === "slider").map(({ unit }) => unit);
+  const clocks = clocksOf(rig);
+  const sliders = inputs
+    .filter(({ part }) => gripOf(part).kind === "slider")
+    .map(({ unit }) => unit)
+    .concat(clocks);
   const talks = live.values.some((one) => "message" in one);
   const refs = { output: loads, press: buttons, set: sliders, turn: turned };
   const choices: ReadonlyArray<readonly [Kind, string]> = [
@@ -49,6 +55,7 @@ export function ExpectationFields({ live, now, onAdd }: Props) {
   const part = contacts.find((one) => one.unit === unit)?.part;
   const grip = part && gripOf(part);
   const faces = grip?.kind === "keys" ? grip.faces : undefined;
+  const toTime = kind === "set" && clocks.some((one) => one === unit);
   const value = live.values.find(({ name }) => name === of) ?? live.values[0];
   const moment = at ?? Math.round(now / 100) * 100;
   const add = () => {
@@ -134,11 +141,13 @@ export function ExpectationFields({ live, now, onAdd }: Props) {
       {(kind === "set" || kind === "turn") && (
         <CommitField
           label={kind === "turn" ? "Steps" : "To"}
-          shown={String(number)}
+          shown={toTime ? formatDayTime(Math.min(86_399, Math.max(0, number)), true) : String(number)}
           read={(typed) =>
-            typed.trim() !== "" && Number.isFinite(Number(typed))
-              ? { ok: true, value: Number(typed) }
-              : { ok: false, message: "a number" }
+            toTime
+              ? readDayTime(typed)
+              : typed.trim() !== "" && Number.isFinite(Number(typed))
+                ? { ok: true, value: Number(typed) }
+                : { ok: false, message: "a number" }
           }
           onCommit={setNumber}
           width={80}

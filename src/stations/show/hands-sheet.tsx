@@ -1,7 +1,9 @@
-import { gripOf, inputUnits } from "@/core/inputs";
+import { gripOf, inputUnits, restOf, type InputUnit } from "@/core/inputs";
+import { formatDayTime } from "@/core/quantity";
 import { type Unit } from "@/core/rig";
 import { editRig, useRig } from "@/store";
 import { CommitField, QuantityField } from "@/ui";
+import { readDayTime } from "./condition-fields";
 
 const setHand = (ref: string, values: NonNullable<Unit["hand"]>) =>
   editRig((rig) => ({
@@ -18,7 +20,10 @@ const amount = (least: number, most: number) => (text: string) => {
     : { ok: false as const, message: `${least} to ${most}` };
 };
 
-/** How the parts on the table really are: how long a contact bounces, how much a reading trembles. */
+/** Seconds a day for each millionth a crystal is off. */
+const A_DAY = 0.0864;
+
+/** How the parts on the table really are: how long a contact bounces, how much a reading trembles, what a clock says. */
 export function HandsSheet() {
   const inputs = inputUnits(useRig());
   if (inputs.length === 0) return null;
@@ -26,37 +31,51 @@ export function HandsSheet() {
     <section className="sheet">
       <h2>Parts as they are</h2>
       <ul className="plain-list hand-facts">
-        {inputs.map(({ unit, part }) => {
-          const grip = gripOf(part);
-          return (
-            <li key={unit.ref} className="field-row">
-              <span className="hand-fact">
-                <strong>{unit.ref}</strong> <span className="small quiet">{part.title}</span>
-              </span>
-              {part.act.by === "contact" || part.act.by === "keys" || part.act.by === "steps" ? (
-                <QuantityField
-                  label="Bounces for"
-                  unit="s"
-                  value={(unit.hand?.bounce ?? part.act.bounce) / 1000}
-                  range={[0, 0.1]}
-                  onCommit={(time) => setHand(unit.ref, { bounce: Math.round(time * 1e6) / 1000 })}
-                  width={110}
-                />
-              ) : (
-                grip.kind === "slider" && (
-                  <CommitField
-                    label={`Trembles by ± ${grip.unit}`}
-                    shown={String(unit.hand?.noise ?? 0)}
-                    read={amount(0, 100)}
-                    onCommit={(noise) => setHand(unit.ref, { noise })}
-                    width={110}
-                  />
-                )
-              )}
-            </li>
-          );
-        })}
+        {inputs.map(({ unit, part }) => (
+          <li key={unit.ref} className="field-row">
+            <span className="hand-fact">
+              <strong>{unit.ref}</strong> <span className="small quiet">{part.title}</span>
+            </span>
+            <HandFact unit={unit} part={part} />
+          </li>
+        ))}
       </ul>
     </section>
   );
+}
+
+function HandFact({ unit, part }: InputUnit) {
+  const { act } = part;
+  if (act.by === "contact" || act.by === "keys" || act.by === "steps")
+    return (
+      <QuantityField
+        label="Bounces for"
+        unit="s"
+        value={(unit.hand?.bounce ?? act.bounce) / 1000}
+        range={[0, 0.1]}
+        onCommit={(time) => setHand(unit.ref, { bounce: Math.round(time * 1e6) / 1000 })}
+        width={110}
+      />
+    );
+  if (act.by === "clock")
+    return (
+      <CommitField
+        label="Says at power-up"
+        shown={formatDayTime(restOf(unit, part), true)}
+        read={(text) => readDayTime(text)}
+        onCommit={(rests) => setHand(unit.ref, { rests })}
+        width={150}
+        hint={`± ${act.ppm} ppm: up to ${(act.ppm * A_DAY).toFixed(1)} s a day`}
+      />
+    );
+  const grip = gripOf(part);
+  return grip.kind === "slider" ? (
+    <CommitField
+      label={`Trembles by ± ${grip.unit}`}
+      shown={String(unit.hand?.noise ?? 0)}
+      read={amount(0, 100)}
+      onCommit={(noise) => setHand(unit.ref, { noise })}
+      width={110}
+    />
+  ) : null;
 }

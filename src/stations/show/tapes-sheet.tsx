@@ -1,11 +1,12 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { isMove } from "@/core/inputs";
-import { formatQuantity } from "@/core/quantity";
+import { formatDayTime, formatQuantity } from "@/core/quantity";
 import type { Live, Rig, Tape, TapeItem } from "@/core/rig";
 import type { HandOrCut, Played } from "@/core/sim";
 import { editRig, useRig } from "@/store";
 import { CommitField, IconButton, Progress, SelectField, SeverityMark, useJob, useRunning } from "@/ui";
+import { clocksOf } from "./clocks";
 import { ExpectationFields } from "./expectation-fields";
 
 const editTapes = (change: (tapes: readonly Tape[]) => readonly Tape[]) =>
@@ -21,10 +22,11 @@ const isHand = (item: TapeItem): item is HandOrCut => isMove(item) || "cut" in i
 const keyWords = ({ key }: { readonly key?: string }): string => (key === undefined ? "" : ` key ${key}`);
 
 /** What an item says, in words. */
-function itemWords(item: TapeItem): string {
+function itemWords(item: TapeItem, clocks: ReadonlySet<string>): string {
   if ("press" in item) return `${item.press}${keyWords(item)} pressed`;
   if ("release" in item) return `${item.release}${keyWords(item)} let go`;
-  if ("set" in item) return `${item.set} set to ${item.to}`;
+  if ("set" in item)
+    return `${item.set} set to ${clocks.has(item.set) ? formatDayTime(item.to, true) : item.to}`;
   if ("turn" in item)
     return `${item.turn} turned ${Math.abs(item.by)} ${Math.abs(item.by) === 1 ? "step" : "steps"} to the ${item.by < 0 ? "left" : "right"}`;
   if ("type" in item) return `the line “${item.type}” comes`;
@@ -102,6 +104,7 @@ function OpenTape({ tape, live, onChange, onRemove }: OpenProps) {
   const [played, setPlayed] = useState<{ readonly of: Rig; readonly played: Played }>();
   const results = played?.of === rig ? played.played : undefined;
   const items = tape.items.map((item, nth) => ({ item, nth })).sort((a, b) => a.item.at - b.item.at);
+  const clocks = new Set<string>(clocksOf(rig).map(({ ref }) => ref));
   const expected = tape.items.filter((item) => !isHand(item)).length;
   const check = () =>
     job.run(
@@ -151,7 +154,7 @@ function OpenTape({ tape, live, onChange, onRemove }: OpenProps) {
             <li key={nth} className={isHand(item) ? "tape-item" : "tape-item is-expected"}>
               <span className="tape-time">{formatQuantity(item.at / 1000, "s", 5)}</span>
               <span>
-                {itemWords(item)}
+                {itemWords(item, clocks)}
                 {result && !result.ok && <span className="severity-fault"> but {result.saw}</span>}
               </span>
               {result && (
@@ -163,7 +166,7 @@ function OpenTape({ tape, live, onChange, onRemove }: OpenProps) {
               )}
               <IconButton
                 icon="bi-x"
-                label={`Take off ${itemWords(item)}`}
+                label={`Take off ${itemWords(item, clocks)}`}
                 onClick={() => onChange({ ...tape, items: tape.items.filter((_, place) => place !== nth) })}
               />
             </li>

@@ -1,8 +1,11 @@
 import { gripOf, isEcho } from "@/core/inputs";
 import { usualReading } from "@/core/live";
-import { LIVE_LIMITS, partOf, showsDots, type LiveValue } from "@/core/rig";
+import { formatDayTime } from "@/core/quantity";
+import { LIVE_LIMITS, asUnit, partOf, showsDots, type LiveValue } from "@/core/rig";
 import { useRig } from "@/store";
 import { CommitField, SelectField, WholeField } from "@/ui";
+import { clocksOf } from "./clocks";
+import { readDayTime } from "./condition-fields";
 import { MsField } from "./ms-field";
 
 type Of<Kind extends string> = Extract<LiveValue, Readonly<Record<Kind, unknown>>>;
@@ -235,19 +238,19 @@ function TimerFields({ value, onChange }: Props<Of<"timer">>) {
   );
 }
 
-const hoursAndMinutes = (seconds: number): string =>
-  `${String(Math.floor(seconds / 3600)).padStart(2, "0")}:${String(Math.floor(seconds / 60) % 60).padStart(2, "0")}`;
-
-function readDayTime(text: string) {
-  const [, hours, minutes] = /^(\d{1,2}):(\d{2})$/.exec(text.trim()) ?? [];
-  if (hours === undefined || Number(hours) > 23 || Number(minutes) > 59)
-    return { ok: false as const, message: "hours and minutes, as in 07:30" };
-  return { ok: true as const, value: Number(hours) * 3600 + Number(minutes) * 60 };
-}
+/** Who keeps the time, where that is no clock chip. */
+const BY_BOARD = "";
 
 function ClockFields({ value, onChange }: Props<Of<"clock">>) {
+  const chips = clocksOf(useRig());
   const { clock } = value;
   const put = (values: Partial<typeof clock>) => onChange({ ...value, clock: { ...clock, ...values } });
+  const keptBy = (by: string) => {
+    const { chip: _, ...plain } = clock;
+    if (by === BY_BOARD) return onChange({ ...value, clock: plain });
+    const { kept: _kept, ...rest } = value;
+    onChange({ ...rest, clock: { ...plain, chip: asUnit(by) } });
+  };
   return (
     <>
       <SelectField
@@ -259,11 +262,35 @@ function ClockFields({ value, onChange }: Props<Of<"clock">>) {
         ]}
         onChoose={(hours) => put({ hours: hours as 12 | 24 })}
       />
+      {(chips.length > 0 || clock.chip) && (
+        <SelectField
+          label="Kept by"
+          value={(clock.chip as string | undefined) ?? BY_BOARD}
+          options={[
+            [BY_BOARD, "the board’s own clock"],
+            ...chips.map((unit) => [unit.ref as string, `${unit.ref}, ${partOf(unit).title}`] as const),
+            ...(clock.chip && !chips.some(({ ref }) => ref === clock.chip)
+              ? [[clock.chip as string, `${clock.chip}, not there`] as const]
+              : []),
+          ]}
+          onChoose={keptBy}
+        />
+      )}
+      {!clock.chip && <OwnClockFields value={value} onChange={onChange} />}
+    </>
+  );
+}
+
+/** Of a clock that goes by the board's own: where it begins, and what is put right of its drift. */
+function OwnClockFields({ value, onChange }: Props<Of<"clock">>) {
+  const { clock } = value;
+  return (
+    <>
       <CommitField
         label="At power-up"
-        shown={hoursAndMinutes(clock.start)}
-        read={readDayTime}
-        onCommit={(start) => put({ start })}
+        shown={formatDayTime(clock.start)}
+        read={(text) => readDayTime(text)}
+        onCommit={(start) => onChange({ ...value, clock: { ...clock, start } })}
         width={100}
         hint="where nothing sets it"
       />

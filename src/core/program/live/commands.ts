@@ -44,12 +44,21 @@ export function commandCode(
   const inLine = element("line", at);
   const answers = (code: ValueCode, called: string): Statement => ({
     do: "tell",
-    parts: [`${called} `, code.compared],
+    parts: [`${called} `, code.told ?? code.compared],
   });
   const branches = known.map(({ value, code }, nth): Statement[] => {
-    const [least, most] = rangeOf(value);
+    const [least, high] = rangeOf(value);
+    const most = code.takes?.most ?? high;
     const given = name("given");
     const sets = code.setTo?.(given);
+    const outside = operation(
+      operation(given, "<", number(least)),
+      "||",
+      operation(given, ">", number(most)),
+    );
+    const wrong = code.takes
+      ? operation(outside, "||", operation(code.takes.valid(given), "==", number(0)))
+      : outside;
     return [
       call("findName", number(starts[nth]!)),
       when(place, [
@@ -57,18 +66,13 @@ export function commandCode(
           ? [
               when(operation(place, "<", length), [
                 call("readNumber"),
-                when(
-                  operation(
-                    operation(name("isNumber"), "==", number(0)),
-                    "||",
-                    operation(
-                      operation(given, "<", number(least)),
-                      "||",
-                      operation(given, ">", number(most)),
-                    ),
-                  ),
-                  [{ do: "tell", parts: [`${value.name} is from ${least} to ${most}`] }, { do: "return" }],
-                ),
+                when(operation(operation(name("isNumber"), "==", number(0)), "||", wrong), [
+                  {
+                    do: "tell",
+                    parts: [code.takes?.says ?? `${value.name} is from ${least} to ${most}`],
+                  },
+                  { do: "return" },
+                ]),
                 ...sets,
               ]),
             ]

@@ -54,7 +54,7 @@ export function liveCode(
   const problems: LiveProblem[] = [];
   const controller = controllerById(model.rig.plan.controller);
   const school = schoolOf(model, live, controller);
-  const values = valuesOf(model, live, school, controller, problems);
+  const { values, chips } = valuesOf(model, live, school, controller, problems);
   const serial = serialOf(model, live, values, problems);
   const outputs = outputsOf(model, live, problems);
   const does = doer(live, values, outputs);
@@ -92,6 +92,7 @@ export function liveCode(
   const setup = [
     ...(serial?.setup ?? []),
     ...outputs.flatMap((output) => output.setup),
+    ...chips.flatMap((chip) => chip.setup),
     ...values.flatMap(({ setup: own = [] }) => own),
     ...keys.setup,
     ...contacts.flatMap((one) => one.setup),
@@ -99,6 +100,8 @@ export function liveCode(
   const routines = [
     ...outputs.flatMap((output) => output.routines),
     ...keys.routines,
+    ...chips.flatMap((chip) => chip.routines),
+    ...values.flatMap(({ called = [] }) => called),
     ...contacts.map(({ routine }) => routine),
     ...values.flatMap(({ routine }) => routine ?? []),
     ...(serial?.routines ?? []),
@@ -111,6 +114,7 @@ export function liveCode(
     variables: [
       { name: "redraw", width: "u8", value: number(1), most: 1 },
       ...(holds ? [{ name: "faceHeld", width: "u8" as const, most: 1 }] : []),
+      ...chips.flatMap((chip) => chip.variables),
       ...eachOnce(values.flatMap(({ variables }) => variables)),
       ...(serial?.variables ?? []),
       ...keys.variables,
@@ -144,6 +148,7 @@ export function liveCode(
     ],
     parts: {
       arrays: [
+        ...chips.flatMap((chip) => chip.arrays),
         ...values.flatMap(({ arrays = [] }) => arrays),
         ...keys.arrays,
         ...(serial?.arrays ?? []),

@@ -1,4 +1,4 @@
-import { statementsIn, type Expression, type Statement, type Width } from "../language";
+import { statementsIn, type Expression, type Statement, type Subroutine, type Width } from "../language";
 import type { LiveParts, Program } from "../types";
 import { storedState, storedWrites } from "../stored";
 
@@ -20,6 +20,8 @@ const CODE = {
   asks: 330,
   /** Asking a distance sensor. */
   echo: 205,
+  /** Asking a clock chip, bit by bit. */
+  clockChip: 40,
   told: 22,
   serial: 140,
   scanned: 236,
@@ -78,8 +80,9 @@ function codeOf(program: Program, live: LiveParts, timed: boolean): number {
     (program.on.length > 1 ? CODE.scanned : 0) +
     (timed ? CODE.timed : 0) +
     (program.buses.length > 0 ? CODE.bus : 0) +
-    (live.keys ? CODE.asks : 0);
-  for (const { given, body } of live.routines) {
+    (live.keys ? CODE.asks : 0) +
+    (live.routines.some(asksClock) ? CODE.clockChip : 0);
+  for (const { given, body } of live.routines.filter((routine) => !asksClock(routine))) {
     const own = new Map([...widths, ...given.map(({ name, width }) => [name, width] as const)]);
     for (const statement of statementsIn(body))
       if (statement.do === "declare") own.set(statement.name, statement.width);
@@ -87,6 +90,10 @@ function codeOf(program: Program, live: LiveParts, timed: boolean): number {
   }
   return bytes;
 }
+
+/** Whether a routine moves the lines of a clock chip: they are measured as a whole. */
+const asksClock = ({ body }: Pick<Subroutine, "body">): boolean =>
+  [...statementsIn(body)].some((one) => one.do === "line-pull" && one.named.endsWith("_SCL"));
 
 function statementBytes(statement: Statement, widths: ReadonlyMap<string, Width>): number {
   const worked = expressionBytes(statement);

@@ -11,6 +11,8 @@ export interface ValueCode {
   readonly setup?: readonly Statement[];
   /** What it does as time goes on. */
   readonly routine?: Subroutine;
+  /** Routines its actions call. */
+  readonly called?: readonly Subroutine[];
   /** Of a text: what it does with a line that came. */
   readonly take?: Subroutine;
   /** Variables that are kept where it outlives a power cut. */
@@ -37,6 +39,15 @@ export interface ValueCode {
   part(part: string | undefined): Expression;
   /** The digits of a part, ones first, where it is held in them: they are shown as they are. */
   digits?(part: string | undefined): readonly Expression[] | undefined;
+  /** What is told of it over the serial line, where that is another number than the one that is compared. */
+  readonly told?: Expression;
+  /** What is taken over the serial line, where that is more than a number within its bounds. */
+  readonly takes?: {
+    readonly most: number;
+    valid(given: Expression): Expression;
+    /** What is answered otherwise. */
+    readonly says: string;
+  };
   /** Sets it to a number within its bounds; left out where it cannot be set. */
   setTo?(to: Expression): readonly Statement[];
   /** What an action does to it; undefined where it cannot. */

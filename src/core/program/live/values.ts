@@ -1,9 +1,10 @@
 import { gridOf, usedLines, type RigModel } from "../../address";
-import { BAUD, converterLine, echoLines, type ConverterLine, type EchoLines } from "../../inputs";
+import { BAUD, clockLines, converterLine, echoLines, type ConverterLine, type EchoLines } from "../../inputs";
 import type { ControllerPart } from "../../parts";
-import { controllerById, type Live, type LiveValue } from "../../rig";
+import { controllerById, type Live, type LiveValue, type UnitRef } from "../../rig";
 import { templatePieces } from "../../show";
 import { clockCode } from "./clock";
+import { clockChipCode, type ClockChipCode } from "./clock-chip";
 import { commandCode } from "./commands";
 import { countCode, randomCode } from "./count";
 import { RUNS_ANEW } from "./draw-dots";
@@ -53,7 +54,26 @@ function notInLogic(value: LiveValue): string | undefined {
     return "a number by chance takes a division: logic has none. Let a count run while a button is held, or take a controller";
   if (("count" in value && value.count.least < 0) || ("entry" in value && value.entry.least < 0))
     return "logic counts in digits, from 0 on: let its least be 0 or more";
+  if ("clock" in value && value.clock.chip !== undefined)
+    return "logic reads no clock chip here: let the clock go by the board’s own, or take a controller";
   return undefined;
+}
+
+/** The clock chips the values of a rig are read from, each asked by routines of its own. */
+function chipsOf(
+  model: RigModel,
+  live: Live,
+  { cost }: ControllerPart,
+  problem: (nth: number, says: string, unit: UnitRef) => void,
+): ReadonlyMap<UnitRef, ClockChipCode> {
+  const chips = new Map<UnitRef, ClockChipCode>();
+  live.values.forEach((value, nth) => {
+    if (!("clock" in value) || !value.clock.chip || chips.has(value.clock.chip)) return;
+    const lines = clockLines(model, value.clock.chip);
+    if ("problem" in lines) problem(nth, lines.problem, value.clock.chip);
+    else chips.set(value.clock.chip, clockChipCode(lines, cost.pinMode));
+  });
+  return chips;
 }
 
 /** The values of a rig, each by the builder of its kind. */
@@ -63,9 +83,12 @@ export function valuesOf(
   school: Live["digits"],
   controller: ControllerPart,
   problems: LiveProblem[],
-): ValueCode[] {
+): { readonly values: ValueCode[]; readonly chips: readonly ClockChipCode[] } {
   const logic = controller.flavour === "logic";
-  return live.values.flatMap((value, nth): ValueCode[] => {
+  const chips = logic
+    ? new Map<UnitRef, ClockChipCode>()
+    : chipsOf(model, live, controller, (nth, says, unit) => problems.push({ at: "values", nth, says, unit }));
+  const values = live.values.flatMap((value, nth): ValueCode[] => {
     const not = logic ? notInLogic(value) : undefined;
     if (not !== undefined) {
       problems.push({ at: "values", nth, says: not });
@@ -74,7 +97,7 @@ export function valuesOf(
     if ("count" in value) return [countCode(value, school)];
     if ("random" in value) return [randomCode(value)];
     if ("timer" in value) return [timerCode(value, school, partsShown(live, value.name))];
-    if ("clock" in value) return [clockCode(value, school)];
+    if ("clock" in value) return [clockCode(value, school, value.clock.chip && chips.get(value.clock.chip))];
     if ("entry" in value) return [entryCode(value, school)];
     if ("message" in value) {
       const runs = gridOf(model) !== undefined && live.faces.some((face) => face.runs);
@@ -100,6 +123,7 @@ export function valuesOf(
       );
     return [readingCode(value, from, line, most)];
   });
+  return { values, chips: [...chips.values()] };
 }
 
 /** Listening on the serial line, where a message comes over it. */

@@ -59,6 +59,9 @@ export interface Held {
   set(to: Target): Statement[];
   /** Sets it to what is worked out. */
   setTo(to: Expression): Statement[];
+  /** A number of two digits as packed BCD, a digit in each half of a byte; and set from such. */
+  readonly packed: Expression;
+  setPacked(byte: Expression): Statement[];
   /** Pushes a digit in from the right. */
   push(digit: number): Statement[];
   /** Sets it to what another one holds that is held alike. */
@@ -93,6 +96,21 @@ export function asNumber(variable: string, least: number, most: number, start: n
     ],
     set: (to) => [set(variable, target(to))],
     setTo: (to) => [set(variable, to)],
+    packed: operation(
+      operation(operation(value, "/", number(10)), "<<", number(4)),
+      "|",
+      operation(value, "%", number(10)),
+    ),
+    setPacked: (byte) => [
+      set(
+        variable,
+        operation(
+          operation(operation(byte, ">>", number(4)), "*", number(10)),
+          "+",
+          operation(byte, "&", number(15)),
+        ),
+      ),
+    ],
     push: (digit) => [set(variable, operation(operation(value, "*", number(10)), "+", number(digit)))],
     take: (other) => [set(variable, other.value)],
   };
@@ -149,6 +167,11 @@ export function asDigits(counter: DigitCounter, start: number): Held {
         const down = weight === 1 ? to : operation(to, "/", number(weight));
         return set(own, at === names.length - 1 ? down : operation(down, "%", number(radices[at]!)));
       }),
+    packed: operation(operation(name(names[1] ?? names[0]!), "<<", number(4)), "|", name(names[0]!)),
+    setPacked: (byte) => [
+      set(names[0]!, operation(byte, "&", number(15))),
+      ...names.slice(1, 2).map((tens) => set(tens, operation(byte, ">>", number(4)))),
+    ],
     push: (digit) => [
       ...names
         .slice(1)
