@@ -1,5 +1,6 @@
 import type { InputPart } from "../parts";
 import type { Nanoseconds, Ohms } from "../quantity";
+import type { PartMove } from "./tape";
 import { partOf, type Rig, type Unit } from "../rig";
 
 /** Where every input part stands: a contact 0 or 1, a keypad a bit for each key, a wiper in per cent, a sensor at what it senses. */
@@ -94,4 +95,12 @@ export function ohmsAt(act: Extract<InputPart["act"], { by: "thermistor" | "ligh
     return act.dark * (act.bright / act.dark) ** (Math.min(100, Math.max(0, sensed)) / 100);
   // R = R25 · e^(B · (1/T − 1/298.15 K))
   return act.ohms * Math.exp(act.b * (1 / (sensed + 273.15) - 1 / 298.15));
+}
+
+/** A hand moves: where its part stands from then on. */
+export function moveHand(hands: Record<string, number>, { unit, to, key, moves }: PartMove): void {
+  const was = hands[unit] ?? 0;
+  if (moves) hands[unit] = was + to;
+  else if (key === undefined) hands[unit] = to;
+  else hands[unit] = to ? was | (1 << key) : was & ~(1 << key);
 }

@@ -27,6 +27,7 @@ export {
   type KeypadLines,
 } from "./lines";
 export { BAUD, isMove, rawMoves, type Move, type PartMove } from "./tape";
+export type { LineEdge } from "./edges";
 export { World, type Left } from "./world";
 export { keyChips, wireKey } from "./wire-key";
 export { wireUp, type WiredUp } from "./wire-up";

@@ -5,7 +5,8 @@ import { legRef, type LegRef, type UnitRef } from "../rig";
 import { chipKeys, keyScanOf, type ChipKeyLine } from "./chip-keys";
 import { InputCircuit, drainOf } from "./circuit";
 import { clockChips, type ClockChip } from "./clock-chip";
-import { answerOf, echoTime, restOf, type Hands } from "./hands";
+import { LineEdges, type LineEdge } from "./edges";
+import { answerOf, echoTime, moveHand, restOf, type Hands } from "./hands";
 import { randomFrom } from "./random";
 import type { PartMove, RawMove } from "./tape";
 
@@ -38,6 +39,7 @@ export class World {
   private readonly noise: ReadonlyMap<UnitRef, number>;
   private moves: RawMove[] = [];
   private next = 0;
+  private edges: LineEdges | undefined;
   /** Bytes that came and were not taken: a small buffer, what comes on top of it is lost. */
   private readonly received: number[] = [];
   private conversions = 0;
@@ -158,6 +160,20 @@ export class World {
     listen();
   }
 
+  watch(line: string, now: Nanoseconds): void {
+    this.goTo(now);
+    this.edges ??= new LineEdges(this.controller.logic / 2, (of) => this.legOf(of));
+    this.edges.watch(line, this.next, this.circuit, this.hands);
+  }
+
+  edgeBy(until: Nanoseconds): LineEdge | undefined {
+    return this.edges?.by(until, this.moves, this.circuit);
+  }
+
+  takeEdge(): void {
+    this.edges?.take();
+  }
+
   /** When the echo of a sensor begins that is told to listen now, and how long it lasts, its noise included. */
   echo(unit: UnitRef, now: Nanoseconds): { readonly begins: Nanoseconds; readonly lasts: Nanoseconds } {
     this.goTo(now);
@@ -256,15 +272,8 @@ export class World {
     for (let move = this.moves[this.next]; move && move.at <= now; move = this.moves[this.next]) {
       if ("byte" in move) {
         if (this.received.length < RECEIVE_BUFFER) this.received.push(move.byte);
-      } else if (this.setsClock(move)) {
-        // It goes on from there by itself.
-      } else if (move.moves) this.hands[move.unit] = (this.hands[move.unit] ?? 0) + move.to;
-      else if (move.key === undefined) this.hands[move.unit] = move.to;
-      else {
-        const bit = 1 << move.key;
-        const keys = this.hands[move.unit] ?? 0;
-        this.hands[move.unit] = move.to ? keys | bit : keys & ~bit;
-      }
+        // A clock chip goes on from there by itself.
+      } else if (!this.setsClock(move)) moveHand(this.hands, move);
       this.next += 1;
       this.levels.clear();
     }

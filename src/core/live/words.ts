@@ -9,8 +9,7 @@ export function numberWords(value: LiveValue | undefined, number: number): strin
   if (value && "reading" in value && value.reading.decimals > 0)
     return (number / 10 ** value.reading.decimals).toFixed(value.reading.decimals);
   if (value && "timer" in value) return time(number * value.timer.tick);
-  if (value && "clock" in value)
-    return formatDayTime(number * 60);
+  if (value && "clock" in value) return formatDayTime(number * 60);
   return String(number);
 }
 

@@ -7,7 +7,10 @@ import {
   scaled,
   avrTimers,
   figures,
+  AVR_CONVERTER,
+  AVR_EEPROM,
   AVR_LINES,
+  AVR_PULL_UP,
   TIMES,
   ESTIMATED,
 } from "./controller-profiles";
@@ -34,6 +37,9 @@ export const ATTINY84 = bareChip({
   allPinsMaximum: 200,
   cost: scaled(8e6),
   timers: avrTimers(8e6, [1], false),
+  eeprom: { ...AVR_EEPROM, bytes: 512 },
+  pullUp: AVR_PULL_UP,
+  interrupts: ["2"],
   lines: numbered(0, 11),
   notes: {
     "11": { unusable: "it is the reset input unless a fuse is burnt that ends ordinary programming" },
@@ -84,6 +90,12 @@ const atmega328pChip = (crystal: boolean): ControllerPart =>
     allPinsMaximum: 200,
     cost: crystal ? MEASURED : scaled(8e6),
     timers: avrTimers(crystal ? 16e6 : 8e6, [1]),
+    // Slower clocks divide less: the converter's own clock stays at 125 kHz.
+    converter: { ...AVR_CONVERTER, lines: numbered(0, 5, "A") },
+    eeprom: { ...AVR_EEPROM, bytes: 1024 },
+    serial: { lines: ["0", "1"] },
+    pullUp: AVR_PULL_UP,
+    interrupts: ["2", "3"],
     lines: [...numbered(0, 13), ...numbered(0, 5, "A")],
     notes: {
       "0": { awkward: "a serial adapter is connected to it", mild: true },

@@ -24,6 +24,7 @@ interface Profile extends Pick<
   | "eeprom"
   | "serial"
   | "pullUp"
+  | "interrupts"
 > {
   readonly flavour?: ControllerPart["flavour"];
   readonly around?: ControllerPart["around"];

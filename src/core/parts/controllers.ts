@@ -42,6 +42,7 @@ export const ATMEGA328P_BOARD = board({
   eeprom: { ...AVR_EEPROM, bytes: 1024 },
   serial: { lines: ["0", "1"] },
   pullUp: AVR_PULL_UP,
+  interrupts: ["2", "3"],
   lines: [...numbered(0, 13), ...numbered(0, 5, "A")],
   notes: { ...SERIAL, "13": { awkward: "line 13 also carries the LED on the board", mild: true } },
 });
@@ -67,6 +68,7 @@ export const ATMEGA2560_BOARD = board({
   eeprom: { ...AVR_EEPROM, bytes: 4096 },
   serial: { lines: ["0", "1"] },
   pullUp: AVR_PULL_UP,
+  interrupts: ["2", "3", ...numbered(18, 21)],
   lines: [...numbered(0, 53), ...numbered(0, 15, "A")],
   notes: { ...SERIAL, "13": { awkward: "line 13 also carries the LED on the board", mild: true } },
 });
@@ -88,6 +90,7 @@ export const ESP8266_MODULE = board({
   timers: microsecondTimer(32),
   serial: { lines: ["1", "3"] },
   pullUp: { ohms: 60_000, none: ["16"] },
+  interrupts: numbered(0, 15),
   lines: numbered(0, 16),
   notes: {
     "1": { awkward: "line 1 is the send side of the programming serial port" },
@@ -97,6 +100,8 @@ export const ESP8266_MODULE = board({
     ...noted(numbered(6, 11), { unusable: "it belongs to the flash memory" }),
   },
 });
+
+const ESP32_LINES = [...numbered(0, 19), ...numbered(21, 23), ...numbered(25, 27), ...numbered(32, 39)];
 
 export const ESP32_MODULE = board({
   id: "ESP32-module",
@@ -116,7 +121,8 @@ export const ESP32_MODULE = board({
   converter: { bits: 12, lines: numbered(32, 39), time: 40_000, reference: 3.3, asks: true },
   serial: { lines: ["1", "3"] },
   pullUp: { ohms: 45_000, none: numbered(34, 39) },
-  lines: [...numbered(0, 19), ...numbered(21, 23), ...numbered(25, 27), ...numbered(32, 39)],
+  interrupts: ESP32_LINES,
+  lines: ESP32_LINES,
   notes: {
     "1": { awkward: "line 1 is the send side of the programming serial port" },
     "3": { awkward: "line 3 is the receive side of the programming serial port" },
@@ -125,6 +131,8 @@ export const ESP32_MODULE = board({
     ...noted(numbered(34, 39), { unusable: "it is an input only" }),
   },
 });
+
+const RP2040_LINES = [...numbered(0, 22), ...numbered(26, 28)];
 
 export const RP2040_BOARD = board({
   id: "RP2040-board",
@@ -149,7 +157,8 @@ export const RP2040_BOARD = board({
   converter: { bits: 12, lines: numbered(26, 28), time: 12_000, reference: 3.3, asks: true },
   serial: { lines: [] },
   pullUp: { ohms: 65_000, none: [] },
-  lines: [...numbered(0, 22), ...numbered(26, 28)],
+  interrupts: RP2040_LINES,
+  lines: RP2040_LINES,
   notes: {},
 });
 

@@ -79,6 +79,8 @@ export interface Variable {
   readonly name: string;
   readonly width: Width;
   readonly value?: Expression;
+  /** An interrupt changes it. */
+  readonly shared?: true;
   /** The largest number it ever holds, where that is less than its width has room for: logic gives it no more bits. */
   readonly most?: number;
 }
@@ -149,6 +151,8 @@ export type Deed =
       readonly named: string;
       readonly pulledUp: boolean;
     }
+  /** From here on a routine runs whenever the level on a line changes. */
+  | { readonly do: "attach"; readonly line: string; readonly named: string; readonly routine: string }
   /** The line becomes an output at the level that was last put on it. */
   | { readonly do: "line-output"; readonly line: string; readonly named: string }
   /** Pulls a line low, or lets it go so that what hangs on it decides. */
@@ -231,6 +235,8 @@ export interface Subroutine {
   readonly says?: readonly string[];
   readonly given: ReadonlyArray<Omit<Variable, "value">>;
   readonly body: readonly Statement[];
+  /** It runs whenever a line asks for it, whatever the program is at. */
+  readonly interrupts?: true;
 }
 
 /** A number as it stands. */

@@ -16,6 +16,8 @@ const CALLS = `
 #include <avr/pgmspace.h>
 #include <stdint.h>
 enum { LOW, HIGH, INPUT = 0, OUTPUT = 1, INPUT_PULLUP = 2, LSBFIRST = 0, MSBFIRST = 1, A0 = 14, A1, A2, A3, A4, A5 };
+#define CHANGE 1
+#define digitalPinToInterrupt(line) ((line) - 2)
 #define noInterrupts() cli()
 #define interrupts() sei()
 extern "C" {
@@ -29,6 +31,7 @@ void delay(unsigned long);
 void delayMicroseconds(unsigned int);
 unsigned long millis(void);
 unsigned long micros(void);
+void attachInterrupt(uint8_t, void (*)(void), int);
 }
 class __FlashStringHelper;
 #define F(text) (reinterpret_cast<const __FlashStringHelper *>(PSTR(text)))
@@ -144,11 +147,20 @@ const REACTING = [
     return made.ok ? [[`${id}, ${start}`, made.rig]] : [];
   }),
 );
+const INTERRUPTED = ["water-warmth", "crew-tally"].map((id): [string, Rig] => {
+  const made = startWith(plainDemoRig(id), "count");
+  if (!made.ok) throw new Error(made.message);
+  const { live } = made.rig;
+  return [
+    `${id}, count by interrupts`,
+    { ...made.rig, live: { ...live!, debounce: { way: "interrupt", ms: 20 } } },
+  ];
+});
 // Logic has no memory to fill.
 const SHIPPED = DEMO_RIGS.filter(({ live, plan }) => live && plan.scheme !== "logic").map(
   (rig): [string, Rig] => [rig.id, rig],
 );
-test.each([...REACTING, ...SHIPPED])(
+test.each([...REACTING, ...INTERRUPTED, ...SHIPPED])(
   "%s: variables are counted to the byte, code is estimated within 15 %%",
   (_, rig) => {
     const made = compiled(rig);

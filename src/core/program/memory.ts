@@ -86,8 +86,8 @@ export function sketchMemory(model: RigModel, program: Program): SketchMemory {
 
 /** The serial line of the sketch flavour, as it customarily comes: its code, and two buffers of 64 bytes with their places. */
 const SERIAL = { flash: 1300, ram: 157 };
-/** Reading a line, and the converter. */
-const READS = { line: 96, converter: 70 };
+/** Reading a line, and the converter; lines that interrupt, as they customarily come: two vectors and a table of routines. */
+const READS = { line: 96, converter: 70, interrupts: 260 };
 
 /** A sketch that reacts: its code is only estimated, whatever the board. */
 function reacting(model: RigModel, program: Program, live: LiveParts, kind: TimerKind): SketchMemory {
@@ -101,6 +101,7 @@ function reacting(model: RigModel, program: Program, live: LiveParts, kind: Time
     (isMultiplexed(model) ? CALLS.delayMicroseconds : 0) +
     READS.line +
     (live.routines.some(({ name }) => name.startsWith("read")) ? READS.converter : 0) +
+    (live.routines.some(({ interrupts }) => interrupts) ? READS.interrupts : 0) +
     (live.talks ? SERIAL.flash : 0);
   return {
     own,

@@ -65,6 +65,10 @@ class Run extends PuttingOut {
     return this.run(this.program.tick, this.frame);
   }
 
+  protected interrupt(routine: string): Generator<TimedEvent, unknown> {
+    return this.run([{ do: "call", routine, given: [] }], this.frame);
+  }
+
   *events(): Generator<TimedEvent, void> {
     const { setup, loop } = this.program;
     yield* this.run(setup, this.frame);
@@ -97,7 +101,7 @@ class Run extends PuttingOut {
     const { changed, unsteady, until } = noted;
     // A hand that moved in the middle of the pass was seen by half of it.
     const quiet = events === 0 && !changed && !unsteady && took > 0 && around.moved === moved;
-    if (this.nextTick !== undefined && this.nextTick <= this.now) yield* this.ticks(this.now);
+    if (this.isDue(this.now)) yield* this.ticks(this.now);
     this.tally.end(passed, changed);
     if (quiet) yield* this.again(passed, took, until * 1000);
     if (this.now >= around.knownUntil) yield { kind: "nothing", at: this.now };
@@ -127,6 +131,11 @@ class Run extends PuttingOut {
           break;
         case "listen":
           this.serial.open(statement.baud);
+          this.now += this.cost.pinMode;
+          break;
+        case "attach":
+          this.attached.set(statement.line, statement.routine);
+          this.around?.watch(statement.line, this.now);
           this.now += this.cost.pinMode;
           break;
         case "line-input":
@@ -223,7 +232,7 @@ class Run extends PuttingOut {
     const told = this.told;
     this.told = [];
     for (const event of told) {
-      if (this.nextTick !== undefined && this.nextTick <= event.at) yield* this.ticks(event.at);
+      if (this.isDue(event.at)) yield* this.ticks(event.at);
       yield event;
     }
   }

@@ -1,3 +1,4 @@
+import type { LineEdge } from "../inputs";
 import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import type { UnitRef } from "../rig";
@@ -19,6 +20,11 @@ export interface Surroundings {
   input(line: string, pulledUp: boolean): void;
   /** A line is pulled low, or let go. */
   pull(line: string, low: boolean, now: Nanoseconds): void;
+  /** From now on the changes of a line are told of, one after the other. */
+  watch(line: string, now: Nanoseconds): void;
+  /** The next change of such a line that comes by a moment, until it is taken. */
+  edgeBy(until: Nanoseconds): LineEdge | undefined;
+  takeEdge(): void;
   /** When the echo of a distance sensor begins that is told to listen now, and how long it lasts. */
   echo(unit: UnitRef, now: Nanoseconds): { readonly begins: Nanoseconds; readonly lasts: Nanoseconds };
   /** What the chips of a bus tell of their keys. */

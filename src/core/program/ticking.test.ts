@@ -11,6 +11,9 @@ const started = (rig: Rig): Rig => {
   if (!made.ok) throw new Error(made.message);
   return made.rig;
 };
+function interrupting(rig: Rig): Rig {
+  return { ...rig, live: { ...rig.live!, debounce: { way: "interrupt", ms: 20 } } };
+}
 const river = plainDemoRig("river-level");
 const RIGS: ReadonlyArray<readonly [string, Rig]> = [
   ["digits kept by a timer", started({ ...river, scan: { ...river.scan, school: "timer" } })],
@@ -18,6 +21,11 @@ const RIGS: ReadonlyArray<readonly [string, Rig]> = [
   ["logic", demoRig("boats-out")],
   ["a chip that scans", demoRig("crew-tally")],
   ["outputs that keep still", demoRig("lap-bell")],
+  ["lines that interrupt", interrupting(started({ ...river, scan: { ...river.scan, school: "timer" } }))],
+  [
+    "lines that interrupt a loop",
+    interrupting(started({ ...river, scan: { ...river.scan, school: "loop" } })),
+  ],
 ];
 
 /** All a program does in two seconds, told how far the hands are known in steps. */

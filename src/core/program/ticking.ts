@@ -1,6 +1,7 @@
 import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import { microseconds } from "./moments";
+import type { LineEdge } from "../inputs";
 import type { Surroundings, TimedEvent } from "./surroundings";
 import { Tally, type Pass } from "./tally";
 import type { Program } from "./types";
@@ -11,7 +12,11 @@ export abstract class Ticking {
   protected slot = 0;
   /** When the timer interrupts next, once it runs. */
   protected nextTick: Nanoseconds | undefined;
-  private tickedUntil: Nanoseconds = 0;
+  /** When the last interrupt was over, and when one of each line began last. */
+  private servedUntil: Nanoseconds = 0;
+  private readonly served = new Map<string, Nanoseconds>();
+  /** The routine each line runs that interrupts. */
+  protected readonly attached = new Map<string, string>();
   readonly tally = new Tally();
 
   constructor(
@@ -22,6 +27,9 @@ export abstract class Ticking {
 
   /** What the timer's interrupt does. */
   protected abstract tick(): Generator<TimedEvent, unknown>;
+
+  /** What a line's interrupt does. */
+  protected abstract interrupt(routine: string): Generator<TimedEvent, unknown>;
 
   /**
    * Passes just like the one before, until a moment of the clock or a hand makes a difference. Ticks change nothing a pass
@@ -77,24 +85,58 @@ export abstract class Ticking {
     this.tally.add("waiting", time);
   }
 
-  /** The ticks up to a moment; what they take is taken from whatever else was under way. */
+  /** Whether an interrupt is due by a moment. */
+  protected isDue(until: Nanoseconds): boolean {
+    return (
+      (this.nextTick !== undefined && this.nextTick <= until) ||
+      (this.attached.size > 0 && this.around!.edgeBy(until) !== undefined)
+    );
+  }
+
+  /** The interrupts up to a moment; what they take is taken from whatever else was under way. */
   protected *ticks(until: Nanoseconds): Generator<TimedEvent, void> {
-    const { program, cost } = this;
-    while (this.nextTick !== undefined && this.nextTick <= until) {
-      // A tick waits for the one before; what the loop did beyond that moment is done after it.
-      const start = Math.max(this.nextTick, this.tickedUntil);
-      const ahead = Math.max(0, this.now - start);
-      this.now = start;
-      this.nextTick += microseconds(program.periods[this.slot]!);
-      // An interrupt costs some of its time on the way in and the rest on the way out.
-      const entering = Math.round(cost.interrupt / 2);
-      this.now += entering;
-      yield* this.tick();
-      this.slot = (this.slot + 1) % program.on.length;
-      this.now += cost.interrupt - entering;
-      this.tally.add("out", cost.interrupt);
-      this.tickedUntil = this.now;
-      this.now += ahead;
+    while (true) {
+      const edge = this.attached.size > 0 ? this.around!.edgeBy(until) : undefined;
+      const tick = this.nextTick !== undefined && this.nextTick <= until ? this.nextTick : undefined;
+      if (tick !== undefined && (edge === undefined || tick <= edge.at)) yield* this.serveTick(tick);
+      else if (edge !== undefined) yield* this.serveEdge(edge);
+      else return;
     }
+  }
+
+  private *serveTick(due: Nanoseconds): Generator<TimedEvent, void> {
+    const { program } = this;
+    this.nextTick = due + microseconds(program.periods[this.slot]!);
+    yield* this.serve(due, this.tick(), "out");
+    this.slot = (this.slot + 1) % program.on.length;
+  }
+
+  /** Changes that come while their line still waits are one. */
+  private *serveEdge({ at, line }: LineEdge): Generator<TimedEvent, void> {
+    this.around!.takeEdge();
+    const begins = Math.max(at, this.servedUntil);
+    if (at <= (this.served.get(line) ?? -1)) return;
+    this.served.set(line, begins);
+    yield* this.serve(at, this.interrupt(this.attached.get(line)!), "reading");
+  }
+
+  /** An interrupt waits for the one before; what the loop did beyond that moment is done after it. */
+  private *serve(
+    due: Nanoseconds,
+    what: Generator<TimedEvent, unknown>,
+    as: "out" | "reading",
+  ): Generator<TimedEvent, void> {
+    const { cost } = this;
+    const start = Math.max(due, this.servedUntil);
+    const ahead = Math.max(0, this.now - start);
+    this.now = start;
+    // It costs some of its time on the way in and the rest on the way out.
+    const entering = Math.round(cost.interrupt / 2);
+    this.now += entering;
+    yield* what;
+    this.now += cost.interrupt - entering;
+    this.tally.add(as, cost.interrupt);
+    this.servedUntil = this.now;
+    this.now += ahead;
   }
 }

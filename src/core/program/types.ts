@@ -84,6 +84,8 @@ export interface LiveParts {
     readonly unit: UnitRef;
     readonly key?: string;
     readonly variable: string;
+    /** Its line interrupts the program. */
+    readonly interrupts?: true;
   }>;
   /** What asks the chip of a bus for its keys. */
   readonly keys?: ReadonlyArray<{ readonly bus: number; readonly asks: SlotState }>;

@@ -91,7 +91,9 @@ const CLOCK = object({
       amount(LIVE_LIMITS.correction),
     ),
   ),
-  chip: optional(about("the clock chip it is read from and set in; otherwise the board's own clock", UNIT_REF)),
+  chip: optional(
+    about("the clock chip it is read from and set in; otherwise the board's own clock", UNIT_REF),
+  ),
 });
 
 const POINT = object({ raw: whole(LIVE_LIMITS.raw), shows: NUMBER });
@@ -206,7 +208,7 @@ const EVENT = object({ when: CONDITION, does: ACTION });
 export type LiveEvent = Of<typeof EVENT>;
 
 /** How a program takes a contact that bounces. */
-export const DEBOUNCE_WAYS = ["none", "wait", "samples", "states"] as const;
+export const DEBOUNCE_WAYS = ["none", "wait", "samples", "states", "interrupt"] as const;
 export type DebounceWay = (typeof DEBOUNCE_WAYS)[number];
 
 /** How texts stand on a display of dots. */

@@ -147,6 +147,8 @@ export interface ControllerPart extends PartBase {
   };
   /** Resistance of the pull-ups inside, and the lines that have none. */
   readonly pullUp?: { readonly ohms: Ohms; readonly none: readonly string[] };
+  /** Lines whose change interrupts the program, by the sketch flavour's own call. */
+  readonly interrupts?: readonly string[];
   /** Which program the board runs: the sketch flavour, plain C, or logic that acts on every clock. */
   readonly flavour: "sketch" | "plain-c" | "logic";
   readonly timers: readonly TimerUnit[];

@@ -12,11 +12,12 @@ test("a worn contact counts several times as it comes, and once by each of the w
   expect(view.contact.filter(({ down }) => down).length).toBeGreaterThan(1);
   const of = (way: string) => view.taken.find((one) => one.way === way)!;
   expect(of("none").presses).toBeGreaterThan(1);
-  expect(["wait", "samples", "states"].map((way) => of(way).presses)).toEqual([1, 1, 1]);
+  expect(["wait", "samples", "states", "interrupt"].map((way) => of(way).presses)).toEqual([1, 1, 1, 1]);
   const ms = (way: string) => of(way).late! / 1e6;
   // A blocking wait takes the first touch; a level that has to stand comes after the bouncing and its 20 ms.
   expect(ms("none")).toBeLessThan(1);
   expect(ms("wait")).toBeLessThan(1);
+  expect(ms("interrupt")).toBeLessThan(1);
   expect(ms("states")).toBeGreaterThan(20);
   expect(ms("states")).toBeLessThan(9 + 20 + 3);
 });
@@ -28,7 +29,7 @@ test("a contact that does not bounce is taken once by all of them", () => {
   };
   const view = contactView(modelOf(still), judge!)!;
   expect(view.contact.map(({ down }) => down)).toEqual([true, false]);
-  expect(view.taken.map(({ presses }) => presses)).toEqual([1, 1, 1, 1]);
+  expect(view.taken.map(({ presses }) => presses)).toEqual([1, 1, 1, 1, 1]);
 });
 
 test("a key of a keypad is seen like a button; what nothing reads has no view", () => {

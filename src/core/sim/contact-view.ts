@@ -71,8 +71,10 @@ function takenBy(
   key: string | undefined,
 ): Edge[] | undefined {
   const program = buildProgram(model);
-  const variable = program.live?.contacts?.find((one) => one.unit === unit && one.key === key)?.variable;
-  if (variable === undefined) return undefined;
+  const taken = program.live?.contacts?.find((one) => one.unit === unit && one.key === key);
+  // What cannot interrupt is read otherwise: there is nothing to see of this way.
+  if (!taken || (model.rig.live!.debounce.way === "interrupt" && !taken.interrupts)) return undefined;
+  const { variable } = taken;
   const world = new World(model);
   world.add(moves.flatMap((move) => rawMoves(model.rig, move)));
   const run = startProgram(program, boardOf(controllerById(model.rig.plan.controller)), world);

@@ -1,5 +1,13 @@
 import { besideShow, type Address, type RigModel } from "../address";
-import { chipKeys, clockLines, contactLine, converterLine, echoLines, encoderLines, keypadLines } from "../inputs";
+import {
+  chipKeys,
+  clockLines,
+  contactLine,
+  converterLine,
+  echoLines,
+  encoderLines,
+  keypadLines,
+} from "../inputs";
 import { actionWords, conditionWords, gestureWords } from "../live";
 import { legRef, reactingOf, splitPipId, type Action, type Live, type UnitRef } from "../rig";
 import type { Hop } from "./hop";

@@ -10,6 +10,7 @@ const NAMES: Readonly<Record<DebounceWay, string>> = {
   wait: "blocking wait",
   samples: "by samples",
   states: "wait for rest",
+  interrupt: "interrupt",
 };
 
 /** Drawing units: where lanes begin and end, how high one is, how far its level goes. */

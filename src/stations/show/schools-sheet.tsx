@@ -7,6 +7,11 @@ import { MsField } from "./ms-field";
 const WAYS: ReadonlyArray<ChoiceOption<DebounceWay>> = [
   { value: "states", name: "Wait for rest", cost: "a level counts once it has stood; nothing else waits" },
   { value: "samples", name: "By samples", cost: "eight that agree; also against spikes" },
+  {
+    value: "interrupt",
+    name: "Interrupt",
+    cost: "counts at the first touch, however long the loop is at something else; a spike counts as well, and few lines can",
+  },
   { value: "wait", name: "Blocking wait", cost: "two lines of code; everything else stands still meanwhile" },
   { value: "none", name: "As it comes", cost: "a bouncing contact counts several times" },
 ];
@@ -36,7 +41,7 @@ export function SchoolsSheet({ live }: { live: Live }) {
           <Choices
             label="Contacts that bounce"
             value={live.debounce.way}
-            options={WAYS}
+            options={logic ? WAYS.filter(({ value }) => value !== "interrupt") : WAYS}
             onChoose={(way) => editLive((was) => ({ ...was, debounce: { ...was.debounce, way } }))}
           />
           {live.debounce.way !== "none" && (

@@ -20,6 +20,8 @@ import { joined, lineConstant, routineFor, unitName } from "./naming";
 export interface ContactCode {
   readonly variables: readonly Variable[];
   readonly routine: Subroutine;
+  /** What a change of its line runs at once. */
+  readonly interrupt?: Subroutine;
   readonly setup: readonly Statement[];
   /** 1 while the program takes it for pressed. */
   readonly down: string;
@@ -40,6 +42,8 @@ export interface ContactSource {
   /** Other than 0 while it is pressed. */
   readonly pressed: Expression;
   readonly setup: readonly Statement[];
+  /** The line whose change interrupts the program, where the contact has one that can. */
+  readonly line?: { readonly line: string; readonly named: string };
 }
 
 /** A contact on a line of its own. */
@@ -51,22 +55,22 @@ export function lineContact({ unit, line, pressed, pull }: ContactLine): Contact
     routine: routineFor("read", unit),
     pressed: operation({ is: "line", line, named }, "==", number(pressed)),
     setup: [{ do: "line-input", line, named, pulledUp: pull === "inside" }],
+    line: { line, named },
   };
 }
 
 /** How a button is read: by the school that is chosen, with what its controls do. */
 export function contactCode(
-  { own, called, routine, pressed: isPressed, setup }: ContactSource,
+  { own, called, routine, pressed: isPressed, setup, line }: ContactSource,
   controls: readonly Control[],
-  { way, ms }: Live["debounce"],
+  { way: school, ms }: Live["debounce"],
   does: Does,
 ): ContactCode {
-  const [down, seen, since, held] = ["down", "seen", "since", "held"].map((word) => joined(own, word)) as [
-    string,
-    string,
-    string,
-    string,
-  ];
+  // Keys that are scanned interrupt nothing: they are asked for all the time anyway.
+  const way = school === "interrupt" && !line ? "states" : school;
+  const [down, seen, since, held, unsure] = ["down", "seen", "since", "held", "unsure"].map((word) =>
+    joined(own, word),
+  ) as [string, string, string, string, string];
   const holds = controls.filter(({ on, repeat }) => on === "hold" || repeat !== undefined);
   const pressed: Statement[] = controls.filter(({ on }) => on === "press").flatMap(does);
   const released: Statement[] = controls.filter(({ on }) => on === "release").flatMap(does);
@@ -84,7 +88,8 @@ export function contactCode(
     value: isPressed,
   };
   const settled: Statement[] = [set(down, level), ...acted];
-  const { variables, body } = schoolOf(way, ms, { down, seen, since, read, level, settled });
+  const { variables, body } = schoolOf(way, ms, { down, seen, since, unsure, read, level, settled });
+  const notes = routineFor("note", called);
   const holding = holds.flatMap((control, at) => holdCode(control, at, held, fired(at), own, does));
   return {
     variables: [
@@ -102,16 +107,31 @@ export function contactCode(
       given: [],
       body: [...body, ...(holding.length > 0 ? [when(name(down), holding)] : [])],
     },
-    setup,
+    ...(way === "interrupt" ? { interrupt: noteChange(notes, called, seen, since, ms) } : {}),
+    setup: [
+      ...setup,
+      ...(way === "interrupt" ? [{ do: "attach", ...line!, routine: notes } satisfies Statement] : []),
+    ],
     down,
   };
 }
+
+/** What a change of the line does at once: the first after a rest is a change of the contact, the others are its bounce. */
+const noteChange = (routine: string, unit: string, seen: string, since: string, ms: number): Subroutine => ({
+  name: routine,
+  says: [`${unit} changes: this interrupts whatever is done.`],
+  given: [],
+  interrupts: true,
+  body: [when(operation(elapsed(since), ">=", number(ms)), [set(seen, number(1))]), set(since, clock("ms"))],
+});
 
 const SAYS: Readonly<Record<Live["debounce"]["way"], (unit: string, ms: number) => string>> = {
   none: (unit) => `${unit} as it comes: a contact that bounces counts several times.`,
   wait: (unit, ms) => `${unit}: after a change nothing else is done for ${ms} ms, until the contact rests.`,
   samples: (unit, ms) =>
     `${unit}: ${SAMPLES} samples that agree, one every ${Math.max(1, Math.round(ms / SAMPLES))} ms, are a change.`,
+  interrupt: (unit, ms) =>
+    `${unit}: the first change after ${ms} ms of rest counts at once; afterwards it is what its line says.`,
   states: (unit, ms) => `${unit}: a level that has stood for ${ms} ms is a change.`,
 };
 
@@ -119,16 +139,18 @@ interface Parts {
   readonly down: string;
   readonly seen: string;
   readonly since: string;
+  /** Of an interrupt: 1 until what it took for a change has been seen to last. */
+  readonly unsure: string;
   readonly read: Statement;
   readonly level: Expression;
   readonly settled: readonly Statement[];
 }
 
-/** The four schools: what is kept in mind, and how a level becomes a press. */
+/** The schools: what is kept in mind, and how a level becomes a press. */
 function schoolOf(
   way: Live["debounce"]["way"],
   ms: number,
-  { down, seen, since, read, level, settled }: Parts,
+  { down, seen, since, unsure, read, level, settled }: Parts,
 ): { readonly variables: readonly Variable[]; readonly body: readonly Statement[] } {
   const differs = operation(level, "!=", name(down));
   switch (way) {
@@ -156,6 +178,47 @@ function schoolOf(
               settled,
             ),
           ]),
+        ],
+      };
+    }
+    case "interrupt": {
+      const [changed, rested] = [name("changed"), name("rested")];
+      return {
+        variables: [
+          { name: seen, width: "u8", most: 1, shared: true },
+          { name: since, width: "u32", shared: true },
+          { name: unsure, width: "u8", most: 1 },
+        ],
+        body: [
+          // The line is read first: a change that comes behind it is told of by the interrupt.
+          read,
+          {
+            // An interrupt between the bytes of a number would make another one of it.
+            do: "guard",
+            body: [
+              { do: "declare", name: "changed", width: "u8", most: 1, value: name(seen) },
+              set(seen, number(0)),
+              {
+                do: "declare",
+                name: "rested",
+                width: "u8",
+                most: 1,
+                value: operation(elapsed(since), ">=", number(ms)),
+              },
+            ],
+          },
+          when(
+            changed,
+            [set("pressed", operation(name(down), "==", number(0))), set(unsure, number(1))],
+            [
+              when(
+                operation(name(unsure), "&&", rested),
+                [set(unsure, number(0))],
+                [set("pressed", name(down))],
+              ),
+            ],
+          ),
+          when(differs, settled),
         ],
       };
     }

@@ -21,8 +21,12 @@ type Read =
   | { readonly source: ContactSource; readonly keypad?: KeypadLines; readonly chip?: ChipKeyLine }
   | { readonly problem: string };
 
+/** Lines in words: a few by their names, many by how many there are. */
+const listed = (lines: readonly string[]): string =>
+  lines.length > 6 ? `another of its ${lines.length} lines` : `line ${lines.join(", ")}`;
+
 /** How a control's contact is read: on a line of its own, by a chip, or as a key of a keypad. */
-function readOf(model: RigModel, unit: UnitRef, key: string | undefined): Read {
+function readOf(model: RigModel, unit: UnitRef, key: string | undefined, way: Live["debounce"]["way"]): Read {
   const part = model.rig.units.some(({ ref }) => ref === unit) ? model.part(unit) : undefined;
   if (!part) return { problem: `there is no part ${unit}` };
   if (part.kind === "input" && part.act.by === "keys") {
@@ -44,7 +48,16 @@ function readOf(model: RigModel, unit: UnitRef, key: string | undefined): Read {
   const chip = chipKeys(model).find((one) => one.unit === unit);
   if (chip) return { source: chipKey(model, chip), chip };
   const contact = contactLine(model, unit);
-  return "problem" in contact ? contact : { source: lineContact(contact) };
+  if ("problem" in contact) return contact;
+  const { interrupts = [] } = controllerById(model.rig.plan.controller);
+  if (way === "interrupt" && !interrupts.includes(contact.line))
+    return {
+      problem:
+        interrupts.length > 0
+          ? `line ${contact.line} of ${unit} interrupts nothing: take ${listed(interrupts)}, or another way to read contacts`
+          : "no line of this board interrupts a sketch: take another way to read contacts",
+    };
+  return { source: lineContact(contact) };
 }
 
 /** The contacts controls are bound to, each with what it does, and what scanning keys asks for. */
@@ -59,6 +72,10 @@ export function contactsOf(
   readonly keys: KeyCode;
   readonly read: NonNullable<LiveParts["contacts"]>;
 } {
+  // In logic nothing is interrupted: everything goes on side by side.
+  const logic = controllerById(model.rig.plan.controller).flavour === "logic";
+  const debounce: Live["debounce"] =
+    logic && live.debounce.way === "interrupt" ? { ...live.debounce, way: "states" } : live.debounce;
   const keypads = new Map<UnitRef, KeypadLines>();
   const chips: ChipKeyLine[] = [];
   const taken: Array<NonNullable<LiveParts["contacts"]>[number]> = [];
@@ -71,7 +88,7 @@ export function contactsOf(
     const { unit, key } = own[0]!;
     const say = (says: string, of: Control) =>
       problems.push({ at: "controls", nth: live.controls.indexOf(of), says, unit });
-    const read = readOf(model, unit, key);
+    const read = readOf(model, unit, key, debounce.way);
     if ("problem" in read) {
       own.forEach((control) => say(read.problem, control));
       return [];
@@ -93,8 +110,13 @@ export function contactsOf(
     });
     const act = ({ does: action }: Control) => does(action) ?? [];
     if (turns) return [encoderCode(read.encoder, able, act)];
-    const made = contactCode(read.source, able, live.debounce, act);
-    taken.push({ unit, ...(key === undefined ? {} : { key }), variable: made.down });
+    const made = contactCode(read.source, able, debounce, act);
+    taken.push({
+      unit,
+      ...(key === undefined ? {} : { key }),
+      variable: made.down,
+      ...(made.interrupt ? { interrupts: true } : {}),
+    });
     return [made];
   });
   return { contacts, keys: keyCode(model, [...keypads.values()], chips), read: taken };

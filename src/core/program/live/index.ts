@@ -102,7 +102,7 @@ export function liveCode(
     ...keys.routines,
     ...chips.flatMap((chip) => chip.routines),
     ...values.flatMap(({ called = [] }) => called),
-    ...contacts.map(({ routine }) => routine),
+    ...contacts.flatMap(({ interrupt, routine }) => [...(interrupt ? [interrupt] : []), routine]),
     ...values.flatMap(({ routine }) => routine ?? []),
     ...(serial?.routines ?? []),
     ...watch,

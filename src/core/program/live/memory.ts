@@ -20,6 +20,8 @@ const CODE = {
   asks: 330,
   /** Asking a distance sensor. */
   echo: 205,
+  /** A line that interrupts, each: what is shared with it is read anew every time. */
+  interrupt: 45,
   /** Asking a clock chip, bit by bit. */
   clockChip: 40,
   told: 22,
@@ -81,6 +83,7 @@ function codeOf(program: Program, live: LiveParts, timed: boolean): number {
     (timed ? CODE.timed : 0) +
     (program.buses.length > 0 ? CODE.bus : 0) +
     (live.keys ? CODE.asks : 0) +
+    live.routines.filter(({ interrupts }) => interrupts).length * CODE.interrupt +
     (live.routines.some(asksClock) ? CODE.clockChip : 0);
   for (const { given, body } of live.routines.filter((routine) => !asksClock(routine))) {
     const own = new Map([...widths, ...given.map(({ name, width }) => [name, width] as const)]);

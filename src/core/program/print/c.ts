@@ -82,7 +82,7 @@ export const C: Syntax = {
     switch (statement.do) {
       case "declare": {
         const value = statement.value ? ` = ${expression(statement.value)}` : "";
-        return `${statement.kept ? "static " : ""}${typeName(statement.width)} ${statement.name}${value};`;
+        return `${statement.kept ? "static " : ""}${statement.shared ? "volatile " : ""}${typeName(statement.width)} ${statement.name}${value};`;
       }
       case "set":
         return `${statement.name} = ${expression(statement.value)};`;
@@ -118,9 +118,12 @@ export const C: Syntax = {
       body,
     ),
   guard: (body) => ["noInterrupts();", ...body, "interrupts();"],
-  routine: ({ name, says = [], given }, body) => [
+  routine: ({ name, says = [], given, interrupts }, body) => [
     ...says.map((line) => `// ${line}`),
-    ...block(`void ${name}(${given.map((one) => `${typeName(one.width)} ${one.name}`).join(", ")})`, body),
+    ...block(
+      `void ${interrupts ? "IRAM_ATTR " : ""}${name}(${given.map((one) => `${typeName(one.width)} ${one.name}`).join(", ")})`,
+      body,
+    ),
   ],
 };
 

@@ -19,6 +19,9 @@ import { sketchWords } from "./words";
 const BLANK_LINE: SketchLine = { text: "" };
 const asLines = (code: Code): SketchLine[] => code.map((text) => ({ text }));
 
+/** Boards that read their program from a slow flash keep what interrupts in RAM; on others the word says nothing. */
+const INTERRUPT_WORD: Code = ["#ifndef IRAM_ATTR", "#define IRAM_ATTR", "#endif", ""];
+
 /**
  * Prints a program as a C++ sketch for the setup()/loop() flavour, with plain pin-write and shift-out calls and no
  * library.
@@ -41,6 +44,7 @@ export function writeSketch(model: RigModel, program: Program, legNames: LegName
     ...(program.live?.kept ? [{ text: "#include <avr/eeprom.h>" }, BLANK_LINE] : []),
     ...FLASH_WORDS,
     BLANK_LINE,
+    ...(program.live?.routines.some(({ interrupts }) => interrupts) ? asLines(INTERRUPT_WORD) : []),
     ...constants(program, clock),
     ...(program.live?.lines ?? []).map(({ named, line }) => ({ text: `const uint8_t ${named} = ${line};` })),
     BLANK_LINE,

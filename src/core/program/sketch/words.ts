@@ -40,6 +40,8 @@ export const sketchWords =
         return lineMode(program, deed);
       case "line-input":
         return [`pinMode(${deed.named}, ${deed.pulledUp ? "INPUT_PULLUP" : "INPUT"});`];
+      case "attach":
+        return [`attachInterrupt(digitalPinToInterrupt(${deed.named}), ${deed.routine}, CHANGE);`];
       case "keep":
         return [
           `eeprom_update_byte((uint8_t *)(uintptr_t)(${C.expression(deed.at)}), ${C.expression(deed.value)});`,
