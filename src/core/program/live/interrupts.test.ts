@@ -68,7 +68,7 @@ test("a spike counts as a press, and is taken back once the line has rested", ()
   world.knowUntil(1e9);
   const run = startProgram(buildProgram(model), boardOf(controllerById(model.rig.plan.controller)), world);
   for (let next = run.events.next(); !next.done && next.value.at < 1e9; next = run.events.next());
-  expect([run.look("count"), run.look("sw1Down")]).toEqual([1, 0]);
+  expect([run.look("countValue"), run.look("sw1Down")]).toEqual([1, 0]);
 });
 
 test("while the loop waits for an echo a quick press is missed by asking, and not by an interrupt", () => {
