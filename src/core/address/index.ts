@@ -69,3 +69,4 @@ export {
   type DotGrid,
   type ModuleBox,
 } from "./grid";
+export { brightnessSteps } from "./brightness";

@@ -69,6 +69,16 @@ export function conditionWords(condition: Condition, live: Pick<Live, "values">)
   return `${condition.value} ${COMPARED[condition.is]}${than}`;
 }
 
+const LIGHT: Readonly<Record<Extract<Action, { light: unknown }>["light"], (level: number) => string>> = {
+  dark: () => "all digits dark",
+  lit: () => "lit again",
+  switch: () => "dark, or lit again",
+  brighter: () => "a step brighter, up to the brightest",
+  dimmer: () => "a step dimmer, down to the dimmest",
+  round: () => "a step brighter, from the brightest to the dimmest",
+  level: (level) => `brightness to step ${level}`,
+};
+
 /** What is done, in words: "lapsToGo down by 1, not below 0". */
 export function actionWords(action: Action, live: Pick<Live, "values">): string {
   const value = (name: string) => live.values.find((one) => one.name === name);
@@ -96,6 +106,7 @@ export function actionWords(action: Action, live: Pick<Live, "values">): string 
   if ("clear" in action) return `${action.clear}: what was typed is cleared`;
   if ("accept" in action) return `${action.accept}: what was typed counts`;
   if ("face" in action) return action.face === "next" ? "next face" : "the face is held as it is, or goes on";
+  if ("light" in action) return LIGHT[action.light](action.level ?? 0);
   switch (action.how) {
     case "on":
       return `${action.switch} on`;

@@ -51,6 +51,19 @@ export const setUpWrites = (model: RigModel): ChipWrite[] =>
       .map(({ bytes, why }) => ({ bus: at, write: { bus: bus.protocol, bytes }, why })),
   );
 
+/** The writes that set a step of brightness, of every bus: what of the set-up hangs on it. */
+export const dimWrites = (model: RigModel, step: number): ChipWrite[] =>
+  busesOf(model).flatMap((bus, at) => {
+    const chip = chipOn(model, bus);
+    const setUpAt = (level: number) => chip.setUp({ ...asked(model, bus), level });
+    const other = setUpAt(step === 0 ? 1 : 0);
+    return setUpAt(step).flatMap(({ bytes }, nth) =>
+      bytes.join() === other[nth]?.bytes.join()
+        ? []
+        : [{ bus: at, write: { bus: bus.protocol, bytes }, why: `brightness, step ${step}` }],
+    );
+  });
+
 /** The writes that bring the chips' memories to a state, of every bus. */
 export const updateWrites = (model: RigModel, memory: Memory): ChipWrite[] =>
   busesOf(model).flatMap((bus, at) =>

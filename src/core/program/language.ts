@@ -183,6 +183,8 @@ export type Deed =
   | { readonly do: "listen"; readonly baud: number }
   /** Sends a line of text and numbers over the serial line. */
   | { readonly do: "tell"; readonly parts: ReadonlyArray<string | Expression> }
+  /** Sets the driver chips to a step of brightness. */
+  | { readonly do: "dim"; readonly step: Expression }
   /** What was drawn is shown from now on. */
   | { readonly do: "hand-over" }
   | { readonly do: "line-write"; readonly line: string; readonly level: 0 | 1 }

@@ -85,6 +85,11 @@ export abstract class PuttingOut extends Ticking {
     this.tally.add("out", made.duration);
   }
 
+  /** Sets the brightness of chips that scan by themselves. */
+  protected *dim(step: number): Generator<TimedEvent, void> {
+    yield* this.burst(this.program.live!.dims![step]!, "set-up", this.frame, false);
+  }
+
   /** What a chip answers is what hands do at the end of its asking. */
   protected *readKeys({ bus, array }: Doing<"read-keys">): Generator<TimedEvent, void> {
     const { program, around, frame } = this;

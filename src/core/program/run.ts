@@ -147,6 +147,9 @@ class Run extends PuttingOut {
         case "darken":
           yield* this.putOut(statement);
           break;
+        case "dim":
+          yield* this.dim(this.worth(statement.step, routine));
+          break;
         case "read-keys":
           yield* this.readKeys(statement);
           break;

@@ -89,6 +89,8 @@ export interface LiveParts {
   }>;
   /** What asks the chip of a bus for its keys. */
   readonly keys?: ReadonlyArray<{ readonly bus: number; readonly asks: SlotState }>;
+  /** What is put out for each step of brightness, where it sets any. */
+  readonly dims?: readonly SlotState[];
   /** It listens on the serial line and answers. */
   readonly talks?: true;
   /** What switches each output, for those who look on. */

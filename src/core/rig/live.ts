@@ -53,6 +53,8 @@ export const LIVE_LIMITS = {
   keyFace: 4,
   /** Steps an encoder is turned at once. */
   turn: [-100, 100],
+  /** Steps of brightness of a driver chip. */
+  light: [0, 15],
   /** Digits of an entry. */
   entry: [1, 8],
   /** What a hand sets an input to: °C, or per cent. */
@@ -182,6 +184,10 @@ const ACTION = eitherByKey("what is done", {
   clear: object({ clear: VALUE_NAME }),
   accept: object({ accept: VALUE_NAME }),
   face: object({ face: choice("next", "hold") }),
+  light: object({
+    light: choice("dark", "lit", "switch", "brighter", "dimmer", "round", "level"),
+    level: optional(about("the step of brightness of a driver chip", whole(LIVE_LIMITS.light))),
+  }),
   switch: object({
     switch: UNIT_REF,
     how: choice("on", "off", "toggle", "pulse"),

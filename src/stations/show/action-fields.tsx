@@ -1,6 +1,7 @@
 import { isSingleLeds } from "@/core/parts";
+import { brightnessSteps } from "@/core/address";
 import { LIVE_LIMITS, asUnit, partOf, type Action, type Live, type LiveValue, type Rig } from "@/core/rig";
-import { useRig } from "@/store";
+import { useModel, useRig } from "@/store";
 import { CommitField, SelectField, WholeField } from "@/ui";
 import { MsField } from "./ms-field";
 import { readNumber, shownNumber } from "./condition-fields";
@@ -80,6 +81,7 @@ const kindOf = (action: Action): string =>
   [
     "switch",
     "face",
+    "light",
     "push",
     "accept",
     "clear",
@@ -93,10 +95,14 @@ const kindOf = (action: Action): string =>
     "draw",
   ].find((kind) => kind in action)!;
 
+/** What is no value and no part: no value's name begins with a blank. */
+const [FACE, LIGHT] = [" face", " light"];
+
 /** The value or the part an action is about. */
 function objectOf(action: Action): string {
   if ("switch" in action) return action.switch;
-  if ("face" in action) return "face";
+  if ("face" in action) return FACE;
+  if ("light" in action) return LIGHT;
   if ("step" in action || "set" in action || "push" in action) return action.value;
   return Object.values(action)[0]!;
 }
@@ -116,7 +122,8 @@ export function ActionFields({ action, live, onChange }: Props) {
   const value = live.values.find(({ name }) => name === of);
   const kinds = value ? KINDS.filter(({ fits }) => fits(value)) : [];
   const choose = (name: string) => {
-    if (name === "face") return onChange({ face: "next" });
+    if (name === FACE) return onChange({ face: "next" });
+    if (name === LIGHT) return onChange({ light: "switch" });
     if (loads.some(({ ref }) => ref === name))
       return onChange({ switch: asUnit(name), how: "pulse", ms: 1000 });
     const chosen = live.values.find((one) => one.name === name);
@@ -130,12 +137,15 @@ export function ActionFields({ action, live, onChange }: Props) {
         label="What changes"
         value={of}
         options={[
-          ...(able.some(({ name }) => name === of) || loads.some(({ ref }) => ref === of) || of === "face"
+          ...(able.some(({ name }) => name === of) ||
+          loads.some(({ ref }) => ref === of) ||
+          [FACE, LIGHT].includes(of)
             ? []
             : [[of, of || "choose one"] as const]),
           ...able.map(({ name }) => [name, name] as const),
           ...loads.map((unit) => [unit.ref as string, `${unit.ref}, ${partOf(unit).title}`] as const),
-          ["face", "the face"] as const,
+          [FACE, "the face"] as const,
+          [LIGHT, "the light of the display"] as const,
         ]}
         onChoose={choose}
       />
@@ -170,6 +180,7 @@ export function ActionFields({ action, live, onChange }: Props) {
           onChoose={(how) => onChange({ face: how })}
         />
       )}
+      {"light" in action && <LightFields action={action} onChange={onChange} />}
       {"push" in action && (
         <WholeField
           label="Digit"
@@ -217,6 +228,45 @@ export function ActionFields({ action, live, onChange }: Props) {
             />
           )}
         </>
+      )}
+    </>
+  );
+}
+
+type LightAction = Extract<Action, { light: unknown }>;
+
+/** Dark or lit; and the steps of a driver chip. */
+function LightFields({ action, onChange }: { action: LightAction; onChange: (action: Action) => void }) {
+  const steps = brightnessSteps(useModel());
+  const levels: ReadonlyArray<readonly [LightAction["light"], string]> = [
+    ["brighter", "a step brighter"],
+    ["dimmer", "a step dimmer"],
+    ["round", "a step brighter, round to the dimmest"],
+    ["level", "at one step"],
+  ];
+  const isLevel = levels.some(([light]) => light === action.light);
+  return (
+    <>
+      <SelectField
+        label="How"
+        value={action.light}
+        options={[
+          ["switch", "dark, or lit again"],
+          ["dark", "dark"],
+          ["lit", "lit again"],
+          ...(steps > 1 || isLevel ? levels : []),
+        ]}
+        onChoose={(light) => onChange(light === "level" ? { light, level: 0 } : { light })}
+      />
+      {action.light === "level" && (
+        <WholeField
+          label="Step"
+          value={action.level ?? 0}
+          range={[0, Math.max(0, steps - 1)]}
+          onCommit={(level) => onChange({ light: "level", level })}
+          width={80}
+          hint={`0 is the dimmest, ${Math.max(0, steps - 1)} the brightest`}
+        />
       )}
     </>
   );

@@ -28,66 +28,64 @@ const [SPACE, MINUS, ZERO] = [32, 45, 48];
 /** The largest number that is read: what is longer is none. */
 const MOST_DIGITS = 8;
 
-/** Values that can be asked for, with those that can be set. */
+/** A word behind the mark of a command. */
+export interface Command {
+  readonly name: string;
+  /** What is done where nothing is behind it. */
+  readonly alone?: readonly Statement[];
+  /** A number behind it: its bounds, what is done with it, and what is answered to any other. */
+  readonly sets?: {
+    readonly least: number;
+    readonly most: number;
+    with(given: Expression): readonly Statement[];
+    /** Beside its bounds. */
+    valid?(given: Expression): Expression;
+    readonly says?: string;
+  };
+  /** What is answered once it is done. */
+  readonly answer: ReadonlyArray<string | Expression>;
+}
+
+/** A value by its name: it is asked for, and set where it can be. */
+function valueCommand(value: LiveValue, code: ValueCode): Command {
+  const [least, most] = rangeOf(value);
+  const { setTo, takes } = code;
+  return {
+    name: value.name,
+    ...(setTo
+      ? {
+          sets: {
+            least,
+            most: takes?.most ?? most,
+            with: (given: Expression) => setTo(given),
+            ...(takes ? { valid: takes.valid, says: takes.says } : {}),
+          },
+        }
+      : {}),
+    answer: [`${value.name} `, code.told ?? code.compared],
+  };
+}
+
+/** @param more words of the program's own; a value of the same name goes before one */
 export function commandCode(
   live: { readonly values: readonly LiveValue[] },
   values: readonly ValueCode[],
+  more: readonly Command[],
 ): CommandCode {
-  const known = live.values.flatMap((value) => {
+  const known = live.values.flatMap((value): Command[] => {
     const code = values.find(({ name: own }) => own === value.name);
-    return code && !code.text ? [{ value, code }] : [];
+    return code && !code.text ? [valueCommand(value, code)] : [];
   });
-  const bytes = known.map(({ value }) => [...value.name].map((letter) => letter.charCodeAt(0)).concat(0));
+  const commands = [
+    ...known,
+    ...more.filter(({ name: word }) => !live.values.some((value) => value.name === word)),
+  ];
+  const bytes = commands.map(({ name: word }) => [...word].map((letter) => letter.charCodeAt(0)).concat(0));
   const names = flashTable("NAMES", "u8", bytes.flat().concat(0));
   const starts = bytes.map((_, nth) => bytes.slice(0, nth).reduce((sum, { length }) => sum + length, 0));
-  const [at, length, place] = [name("at"), name("lineLength"), name("lineAfter")];
+  const [at, length] = [name("at"), name("lineLength")];
   const inLine = element("line", at);
-  const answers = (code: ValueCode, called: string): Statement => ({
-    do: "tell",
-    parts: [`${called} `, code.told ?? code.compared],
-  });
-  const branches = known.map(({ value, code }, nth): Statement[] => {
-    const [least, high] = rangeOf(value);
-    const most = code.takes?.most ?? high;
-    const given = name("given");
-    const sets = code.setTo?.(given);
-    const outside = operation(
-      operation(given, "<", number(least)),
-      "||",
-      operation(given, ">", number(most)),
-    );
-    const wrong = code.takes
-      ? operation(outside, "||", operation(code.takes.valid(given), "==", number(0)))
-      : outside;
-    return [
-      call("findName", number(starts[nth]!)),
-      when(place, [
-        ...(sets
-          ? [
-              when(operation(place, "<", length), [
-                call("readNumber"),
-                when(operation(operation(name("isNumber"), "==", number(0)), "||", wrong), [
-                  {
-                    do: "tell",
-                    parts: [code.takes?.says ?? `${value.name} is from ${least} to ${most}`],
-                  },
-                  { do: "return" },
-                ]),
-                ...sets,
-              ]),
-            ]
-          : [
-              when(operation(place, "<", length), [
-                { do: "tell", parts: [`${value.name} cannot be set`] },
-                { do: "return" },
-              ]),
-            ]),
-        answers(code, value.name),
-        { do: "return" },
-      ]),
-    ];
-  });
-  const anySet = known.some(({ code }) => code.setTo);
+  const anySet = commands.some(({ sets }) => sets);
   return {
     variables: [
       { name: "lineAfter", width: "u8" },
@@ -99,16 +97,54 @@ export function commandCode(
         : []),
     ],
     routines: [
-      ...(known.length > 0 ? [findName(names, inLine, length)] : []),
+      ...(commands.length > 0 ? [findName(names, inLine, length)] : []),
       ...(anySet ? [readNumber(inLine, length)] : []),
       {
         name: "doCommand",
-        says: ["A line that begins with #: a name asks for a value, a number behind it sets it."],
+        says: [
+          "A line that begins with #: a word asks for a value or does something, a number behind it sets it.",
+        ],
         given: [],
-        body: [...branches.flat(), { do: "tell", parts: ["no value of that name"] }],
+        body: [
+          ...commands.flatMap((command, nth) => commandBranch(command, starts[nth]!)),
+          { do: "tell", parts: ["no value of that name"] },
+        ],
       },
     ],
   };
+}
+
+/** Takes a command if the line is its. */
+function commandBranch({ name: word, alone = [], sets, answer }: Command, start: number): Statement[] {
+  const [place, length, given] = [name("lineAfter"), name("lineLength"), name("given")];
+  const refuse = (says: string): Statement[] => [{ do: "tell", parts: [says] }, { do: "return" }];
+  const set = (): Statement[] => {
+    if (!sets) return refuse(`${word} cannot be set`);
+    const bounds = operation(
+      operation(given, "<", number(sets.least)),
+      "||",
+      operation(given, ">", number(sets.most)),
+    );
+    const wrong = sets.valid
+      ? operation(bounds, "||", operation(sets.valid(given), "==", number(0)))
+      : bounds;
+    return [
+      call("readNumber"),
+      when(
+        operation(operation(name("isNumber"), "==", number(0)), "||", wrong),
+        refuse(sets.says ?? `${word} is from ${sets.least} to ${sets.most}`),
+      ),
+      ...sets.with(given),
+    ];
+  };
+  return [
+    call("findName", number(start)),
+    when(place, [
+      when(operation(place, "<", length), set(), alone.length > 0 ? alone : undefined),
+      { do: "tell", parts: answer },
+      { do: "return" },
+    ]),
+  ];
 }
 
 /** Whether the command names a value; where the number behind the name begins, or the end of the line. */

@@ -25,9 +25,12 @@ import { columnWidth, columnsOf, spaceBehind, startsOf } from "./dot-glyphs";
 import { charactersOf, lineWriter, textOf } from "./dot-line";
 import { faceArrays, flashTable, lampsDrawn, onFace, turnBits, type FaceCode, type Lamps } from "./face-code";
 import { BLANK_CODE, forEach, numberRoutine } from "./numbers";
+import { OFF } from "./light";
 import { REDRAW, type ValueCode } from "./value-code";
 import { widthFor } from "./widths";
 
+/** ms from column to column, where commands may set it. */
+export const STEP_MS = "stepMs";
 /** Rows of a font a column of which is one number. */
 export const MOST_ROWS = 32;
 /** Stands in the table of dots where no LED is. */
@@ -50,13 +53,32 @@ interface Drawn {
   readonly values: readonly ValueCode[];
   readonly wired: DotBits;
   readonly lamps: Lamps;
+  /** Other than 0 while nothing is lit; lamps are, all the same. */
+  readonly off: Expression | undefined;
+  /** Commands over the serial line may set how fast a text runs. */
+  readonly talks: boolean;
 }
+
+/** What is done where something may be lit. */
+const lit = (off: Expression | undefined, body: readonly Statement[]): readonly Statement[] =>
+  off ? [when(operation(off, "==", number(0)), body)] : body;
 
 /**
  * Faces of dots: the characters of a line one after the other, numbers taking just the room they need; then its columns,
  * and of each column the bits of its dots, as the wires and modules lie.
  */
-export function drawDots({ model, grid, live, school, faces, values, wired, lamps }: Drawn): FaceCode {
+export function drawDots({
+  model,
+  grid,
+  live,
+  school,
+  faces,
+  values,
+  wired,
+  lamps,
+  off,
+  talks,
+}: Drawn): FaceCode {
   const { font: fontId, align, step } = signText(model.rig);
   const font = fontById(model.rig, fontId);
   const { width, height } = grid;
@@ -73,7 +95,6 @@ export function drawDots({ model, grid, live, school, faces, values, wired, lamp
   );
   const puts = lineWriter(pieces, characters, values);
   const running = faces.flatMap(({ runs }, nth) => (runs ? [nth] : []));
-  const blinks = faces.some((face) => face.blinks);
   const columns = flashTable("GLYPH_COLUMNS", columnWidth(cells), cells.flat());
   const starts = flashTable("GLYPH_AT", widthFor(0, cells.flat().length), startsOf(cells));
   const dots = flashTable(
@@ -95,6 +116,7 @@ export function drawDots({ model, grid, live, school, faces, values, wired, lamp
             { name: "offset", width: "i16" as const },
             { name: "steppedAt", width: "u32" as const },
             { name: "ran", width: "u8" as const },
+            ...(talks ? [{ name: STEP_MS, width: "u16" as const, value: number(step) }] : []),
           ]
         : []),
     ],
@@ -110,7 +132,7 @@ export function drawDots({ model, grid, live, school, faces, values, wired, lamp
             runRoutine(
               running,
               faces.length,
-              step,
+              talks ? name(STEP_MS) : number(step),
               width,
               values.flatMap(({ through = [] }) => through),
             ),
@@ -125,7 +147,7 @@ export function drawDots({ model, grid, live, school, faces, values, wired, lamp
         given: [],
         body: [
           set("length", number(0)),
-          ...(blinks ? [when(operation(name("blinkedOff"), "==", number(0)), write)] : write),
+          ...write,
           set("across", number(0)),
           forEach("at", name("length"), [
             { do: "change", name: "across", operator: "+", by: operation(to, "-", from) },
@@ -135,21 +157,23 @@ export function drawDots({ model, grid, live, school, faces, values, wired, lamp
           ]),
           forEach("at", wired.base.length, [setElement("drawn", at, entry(base, at))]),
           { do: "declare", name: "x", width: "i16", value: placeOf(faces, align, width) },
-          forEach("at", name("length"), [
-            {
-              do: "count",
-              name: "column",
-              width: "u16",
-              from,
-              below: to,
-              body: [
-                when(
-                  operation(operation(x, ">=", number(0)), "&&", operation(x, "<", number(width))),
-                  drawColumn(entry(columns, name("column")), columns.width, Math.max(0, top), width),
-                ),
-                { do: "change", name: "x", operator: "+", by: number(1) },
-              ],
-            },
+          ...lit(off, [
+            forEach("at", name("length"), [
+              {
+                do: "count",
+                name: "column",
+                width: "u16",
+                from,
+                below: to,
+                body: [
+                  when(
+                    operation(operation(x, ">=", number(0)), "&&", operation(x, "<", number(width))),
+                    drawColumn(entry(columns, name("column")), columns.width, Math.max(0, top), width),
+                  ),
+                  { do: "change", name: "x", operator: "+", by: number(1) },
+                ],
+              },
+            ]),
           ]),
           ...lampsDrawn(lamps),
           { do: "hand-over" },
@@ -160,7 +184,8 @@ export function drawDots({ model, grid, live, school, faces, values, wired, lamp
     fresh: running.length > 0 ? RUNS_ANEW : [],
     shown: ({ array, variable }) => {
       const codes = array("codes").slice(0, variable("length"));
-      const text = codes.map((one) => (one === BLANK_CODE ? "" : characters[one]!)).join("");
+      const isOff = off !== undefined && OFF.some((one) => variable(one) > 0);
+      const text = isOff ? "" : codes.map((one) => (one === BLANK_CODE ? "" : characters[one]!)).join("");
       const drawn = array("drawn");
       return {
         key: `${text}\n${drawn.join()}`,
@@ -250,11 +275,11 @@ function turnDot(dots: Parameters<typeof entry>[0], hasHoles: boolean): Subrouti
 function runRoutine(
   running: readonly number[],
   faces: number,
-  step: number,
+  step: Expression,
   width: number,
   through: readonly Statement[],
 ): Subroutine {
-  const due = operation(elapsed("steppedAt"), ">=", number(step));
+  const due = operation(elapsed("steppedAt"), ">=", step);
   const runs =
     running.length === faces
       ? undefined
@@ -263,11 +288,13 @@ function runRoutine(
           .reduce((all, one) => operation(all, "||", one));
   return {
     name: "runText",
-    says: [`The text runs on by a column every ${step} ms, and comes again once it is through.`],
+    says: [
+      `The text runs on by a column every ${step.is === "number" ? step.value : STEP_MS} ms, and comes again once it is through.`,
+    ],
     given: [],
     body: [
       when(runs ? operation(runs, "&&", due) : due, [
-        { do: "change", name: "steppedAt", operator: "+", by: number(step) },
+        { do: "change", name: "steppedAt", operator: "+", by: step },
         { do: "change", name: "offset", operator: "+", by: number(1) },
         when(operation(name("offset"), ">=", operation(name("across"), "+", number(width))), [
           set("offset", number(0)),

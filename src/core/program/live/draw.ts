@@ -43,7 +43,6 @@ const extrasOf = ({ point, marks = [] }: Cell, all: readonly MarkName[]): number
   (point ? 1 : 0) | marks.reduce((bits, mark) => bits | (2 << all.indexOf(mark)), 0);
 
 interface Drawn {
-  readonly live: Live;
   readonly school: Live["digits"];
   readonly laid: readonly Laid[];
   readonly values: readonly ValueCode[];
@@ -51,17 +50,18 @@ interface Drawn {
   readonly marks: readonly MarkName[];
   readonly pattern: Pattern;
   readonly lamps: Lamps;
+  /** Other than 0 while nothing is lit; lamps are, all the same. */
+  readonly off: Expression | undefined;
 }
 
 /** Faces of digits: characters by their codes, numbers at fixed places, then the bytes. */
-export function drawDigits({ live, school, laid, values, digits, marks, pattern, lamps }: Drawn): FaceCode {
+export function drawDigits({ school, laid, values, digits, marks, pattern, lamps, off }: Drawn): FaceCode {
   const texts = values.filter(
     ({ name: own, text }) =>
       text && laid.some(({ fields: all }) => all.some(({ slot }) => slot.value === own)),
   );
   const glyphs = glyphCodes(laid, texts.length > 0);
   const several = laid.length > 1;
-  const blinks = live.faces.some((face) => face.blinks);
   const usesExtras =
     texts.length > 0 || laid.some(({ cells }) => cells.some((cell) => cell.point || cell.marks?.length));
   const codes = table(
@@ -80,9 +80,9 @@ export function drawDigits({ live, school, laid, values, digits, marks, pattern,
   const fields = laid.map(({ fields: own }) => own.flatMap((field) => putField(field, values)));
   const putAll = onFace(fields);
   const placing = placingCode(pattern, marks, usesExtras);
-  const dark: Statement[] = blinks
+  const dark: Statement[] = off
     ? [
-        when(name("blinkedOff"), [
+        when(off, [
           forEach("at", digits, [
             setElement("codes", at, number(BLANK_CODE)),
             ...(usesExtras ? [setElement("extras", at, number(0))] : []),

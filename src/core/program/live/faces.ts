@@ -2,6 +2,7 @@ import { gridOf, type RigModel } from "../../address";
 import { fontHeight } from "../../dots";
 import { controllerById, fontById, type Live } from "../../rig";
 import { layTemplate, marksOf, signText, templateProblem } from "../../show";
+import { name, operation, type Expression } from "../language";
 import { dotBits } from "./dot-bits";
 import { drawDigits, glyphCodes } from "./draw";
 import { MOST_ROWS, drawDots } from "./draw-dots";
@@ -21,14 +22,22 @@ export interface DrawnFaces extends Pick<SlotBytes, "size" | "stateOf"> {
   readonly bytes: number;
 }
 
+interface ToDraw {
+  readonly live: Live;
+  readonly school: Live["digits"];
+  readonly values: readonly ValueCode[];
+  readonly outputs: readonly OutputCode[];
+  /** Other than 0 while nothing is to be lit, where that is ever asked for. */
+  readonly dark: Expression | undefined;
+  /** Commands over the serial line may set how fast a text runs. */
+  readonly talks: boolean;
+}
+
 /** Draws faces of digits, or of dots, by what the wires make of them. */
 export function facesCode(
   model: RigModel,
-  live: Live,
-  values: readonly ValueCode[],
-  outputs: readonly OutputCode[],
+  { live, school, values, outputs, dark, talks }: ToDraw,
   direct: readonly string[],
-  school: Live["digits"],
   problems: LiveProblem[],
 ): DrawnFaces {
   const grid = gridOf(model);
@@ -41,17 +50,26 @@ export function facesCode(
   const lamps: Lamps = outputs.flatMap((output) =>
     "pips" in output.by ? [{ output, bits: lampBits(wired, output.by.pips, model.slots.length) }] : [],
   );
-  const given = { live, school, faces, values, lamps };
+  const given = { live, school, faces, values, lamps, off: offWhen(faces, dark), talks };
   const code = grid ? dots(model, grid, wired, given, problems) : digits(model, wired, given, problems);
   return { code, faces, bytes: wired.dark.length, size: wired.size, stateOf: wired.stateOf };
 }
 
-type Given = Pick<Parameters<typeof drawDots>[0], "live" | "school" | "faces" | "values" | "lamps">;
+type Given = Pick<
+  Parameters<typeof drawDots>[0],
+  "live" | "school" | "faces" | "values" | "lamps" | "off" | "talks"
+>;
+
+/** When nothing of a face is drawn: in the dark half of its blinking, and while it is to be dark. */
+function offWhen(faces: Live["faces"], dark: Expression | undefined): Expression | undefined {
+  const blinks = faces.some((face) => face.blinks) ? name("blinkedOff") : undefined;
+  return blinks && dark ? operation(blinks, "||", dark) : (blinks ?? dark);
+}
 
 function digits(
   model: RigModel,
   wired: SlotBytes,
-  { live, school, faces, values, lamps }: Given,
+  { live, school, faces, values, lamps, off }: Given,
   problems: LiveProblem[],
 ): FaceCode {
   const logic = controllerById(model.rig.plan.controller).flavour === "logic";
@@ -85,7 +103,7 @@ function digits(
     ),
     marks,
   );
-  return drawDigits({ live, school, laid, values, digits: count, marks, pattern, lamps });
+  return drawDigits({ school, laid, values, digits: count, marks, pattern, lamps, off });
 }
 
 function dots(

@@ -2,8 +2,6 @@ import type { RigModel } from "../../address";
 import { controllerById, type Action, type Live } from "../../rig";
 import {
   call,
-  clock,
-  comeRound,
   name,
   number,
   operation,
@@ -19,11 +17,12 @@ import { linesIn, tablesIn } from "./named-in";
 import type { LiveProblem } from "./problem";
 import { conditionCode, eventCode } from "./conditions";
 import { contactsOf } from "./controls";
+import { doer, ownCommands, sayUndone } from "./actions";
 import type { FaceCode } from "./face-code";
 import { facesCode } from "./faces";
+import { lightCode } from "./light";
 import { outputCode, switchedBy, type OutputCode } from "./outputs";
 import { keepingOf, schoolOf, serialOf, valuesOf } from "./values";
-import { REDRAW, type ValueAction, type ValueCode } from "./value-code";
 
 export { USUAL_KEEP } from "./keep";
 export type { LiveProblem } from "./problem";
@@ -55,9 +54,17 @@ export function liveCode(
   const controller = controllerById(model.rig.plan.controller);
   const school = schoolOf(model, live, controller);
   const { values, chips } = valuesOf(model, live, school, controller, problems);
-  const serial = serialOf(model, live, values, problems);
+  const talks = live.values.some((value) => "message" in value);
+  const light = lightCode(model, live, talks);
+  const serial = serialOf(
+    model,
+    live,
+    values,
+    [...light.commands, ...ownCommands(model, live, values)],
+    problems,
+  );
   const outputs = outputsOf(model, live, problems);
-  const does = doer(live, values, outputs);
+  const does = doer(live, values, outputs, light);
   const { contacts, keys, read } = contactsOf(
     model,
     live,
@@ -73,7 +80,8 @@ export function liveCode(
     return [];
   });
   const holds = actionsOf(live).some((action) => "face" in action && action.face === "hold");
-  const drawn = facesCode(model, live, values, outputs, direct, school, problems);
+  const given = { live, school, values, outputs, dark: light.dark, talks };
+  const drawn = facesCode(model, given, direct, problems);
   const { code } = drawn;
   const choice = choiceCode(drawn.faces, values, code.fresh, problems);
   const watch: Subroutine[] =
@@ -98,6 +106,7 @@ export function liveCode(
     ...contacts.flatMap((one) => one.setup),
   ];
   const routines = [
+    ...light.routines,
     ...outputs.flatMap((output) => output.routines),
     ...keys.routines,
     ...chips.flatMap((chip) => chip.routines),
@@ -116,6 +125,7 @@ export function liveCode(
       ...(holds ? [{ name: "faceHeld", width: "u8" as const, most: 1 }] : []),
       ...chips.flatMap((chip) => chip.variables),
       ...eachOnce(values.flatMap(({ variables }) => variables)),
+      ...light.variables,
       ...(serial?.variables ?? []),
       ...keys.variables,
       ...contacts.flatMap(({ variables }) => variables),
@@ -157,6 +167,7 @@ export function liveCode(
       contacts: read,
       ...(keys.keys.length > 0 ? { keys: keys.keys } : {}),
       ...(serial ? { talks: true as const } : {}),
+      ...(light.dims ? { dims: light.dims } : {}),
       routines,
       drawn: "drawn",
       pattern: "pattern",
@@ -224,47 +235,4 @@ function outputsOf(model: RigModel, live: Live, problems: LiveProblem[]): Output
       });
     return [];
   });
-}
-
-/** What actions do, as statements; undefined where nothing can. */
-function doer(
-  live: Live,
-  values: readonly ValueCode[],
-  outputs: readonly OutputCode[],
-): (action: Action) => readonly Statement[] | undefined {
-  const on = (called: string, action: ValueAction) =>
-    values.find(({ name: own }) => own === called)?.act(action);
-  const turning = live.faces.filter((face) => face.while === undefined).length;
-  return (action) => {
-    if ("step" in action) return on(action.value, { do: "step", by: action.step });
-    if ("set" in action) return on(action.value, { do: "set", to: action.set });
-    if ("reset" in action) return on(action.reset, { do: "reset" });
-    if ("start" in action) return on(action.start, { do: "start" });
-    if ("pause" in action) return on(action.pause, { do: "pause" });
-    if ("toggle" in action) return on(action.toggle, { do: "toggle" });
-    if ("preset" in action) return on(action.preset, { do: "preset" });
-    if ("draw" in action) return on(action.draw, { do: "draw" });
-    if ("push" in action) return on(action.value, { do: "push", digit: action.push });
-    if ("clear" in action) return on(action.clear, { do: "clear" });
-    if ("accept" in action) return on(action.accept, { do: "accept" });
-    if ("face" in action && action.face === "hold")
-      return [set("faceHeld", operation(name("faceHeld"), "==", number(0))), REDRAW];
-    if ("face" in action)
-      return turning > 1 ? [comeRound("turn", turning), set("turnedAt", clock("ms"))] : undefined;
-    return outputs.find(({ unit }) => unit === action.switch)?.act(action.how, action.ms ?? 1000);
-  };
-}
-
-/** Why an action is not done, in words. */
-function sayUndone(live: Live, action: Action, of?: string): string {
-  if (of !== undefined && !live.values.some(({ name: own }) => own === of))
-    return `there is no value called ${of}`;
-  if ("face" in action) return "there is only one face to turn to";
-  if ("switch" in action) return `${action.switch} cannot be switched`;
-  const [what, value] = Object.entries(action).find(
-    ([key]) => !["value", "step", "set", "push"].includes(key),
-  ) ?? ["step" in action ? "step" : "set" in action ? "set" : "push", (action as { value?: string }).value];
-  return live.values.some(({ name: own }) => own === value)
-    ? `${value} has nothing to ${what}`
-    : `there is no value called ${value}`;
 }

@@ -47,6 +47,7 @@ export function liveMemory(
   const variables = program.variables ?? [];
   const dark = keepsDark(program) ? sum(program.dark.states.map((state) => storedState(state).length)) : 0;
   const flash = sum(live.tables.map(({ width, values }) => bytesOf(width) * values.length));
+  const dims = sum((live.dims ?? []).map((state) => storedWrites(state).length));
   // Tables that are not kept in flash apart, and what begins with something, lie in both.
   const both =
     dark +
@@ -67,7 +68,7 @@ export function liveMemory(
   const lines = program.buses.length > 0 ? 0 : program.direct.length;
   return {
     code: codeOf(program, live, timed),
-    tables: flash + dark + begun + slots + setUp + lines,
+    tables: flash + dims + dark + begun + slots + setUp + lines,
     ram:
       both +
       sum(live.arrays.map(({ width, size }) => bytesOf(width) * size)) +

@@ -5,7 +5,7 @@ const TAKEN = new Set(
   signed sizeof slot state static struct switch template this throw tone true try typedef union unsigned using virtual void
   volatile while word at codes drawn pattern face turn redraw shown extras blinkedOff blinkedAt faceSince abs min max round
   map bit pressed rest value first width least minus digits place digit frame due now time length across offset steppedAt ran column x bits count decimals line lineLength lineCut lineAt lineAfter given isNumber got letter taken nth serial scanned faceHeld closed carry handed show logic final unique priority type var string clock lines levels to second wanted sum sample scaled found looked from check draw watch darken
-  keptPlace keptCount keptAt turnedAt below last changed rested
+  keptPlace keptCount keptAt turnedAt below last changed rested darkened lightStep stepMs
   always assign begin buf casex casez cmos deassign disable edge end endcase endfunction endmodule endtask event force forever
   fork function generate genvar highz0 highz1 initial inout input integer join localparam medium module nand negedge nor not
   output parameter posedge primitive pull0 pull1 pulldown pullup real realtime reg release repeat scalared specify specparam
@@ -15,7 +15,7 @@ const TAKEN = new Set(
 
 /** How routines are called: by a verb and what it is done to; and what is there once for each event. */
 const CALLED =
-  /^((begin|take|write|note|read|put|send|show|scan|tick|watch|keep|choose|switch|end|find|do|run|turn|pull|let)[A-Z]|(held|holds)\d)/;
+  /^((begin|take|write|note|set|read|put|send|show|scan|tick|watch|keep|choose|switch|end|find|do|run|turn|pull|let)[A-Z]|(held|holds)\d)/;
 
 /** A value's name as a variable of the program: its own, unless a language or the program needs that one. */
 export const variableOf = (name: string): string =>

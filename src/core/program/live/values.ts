@@ -5,7 +5,7 @@ import { controllerById, type Live, type LiveValue, type UnitRef } from "../../r
 import { templatePieces } from "../../show";
 import { clockCode } from "./clock";
 import { clockChipCode, type ClockChipCode } from "./clock-chip";
-import { commandCode } from "./commands";
+import { commandCode, type Command } from "./commands";
 import { countCode, randomCode } from "./count";
 import { RUNS_ANEW } from "./draw-dots";
 import { entryCode } from "./entry";
@@ -131,6 +131,7 @@ export function serialOf(
   model: RigModel,
   live: Live,
   values: readonly ValueCode[],
+  commands: readonly Command[],
   problems: LiveProblem[],
 ): SerialCode | undefined {
   const { serial, title } = controllerById(model.rig.plan.controller);
@@ -149,7 +150,7 @@ export function serialOf(
     );
   const code = values.find(({ name: own }) => own === first.value.name);
   if (!serial || !code) return undefined;
-  return serialCode({ ...code, most: first.value.message.most }, commandCode(live, values), BAUD);
+  return serialCode({ ...code, most: first.value.message.most }, commandCode(live, values, commands), BAUD);
 }
 
 /** What outlives a power cut, where the board has a memory for it. */

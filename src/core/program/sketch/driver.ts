@@ -38,6 +38,18 @@ export function setUpTable(model: RigModel, program: Program): SketchLine[] {
       .filter(({ bus }) => bus === 0)
       .map((write) => row(model, program, write)),
     { text: `${INDENT}0};` },
+    ...lightTable(program),
+  ];
+}
+
+/** The transfers that set each step of brightness, where the program ever does. */
+function lightTable({ live }: Program): SketchLine[] {
+  if (!live?.dims) return [];
+  return [
+    comment("The transfers that set each step of brightness, the dimmest first."),
+    { text: "const uint8_t LIGHT_STEPS[] PROGMEM = {" },
+    ...live.dims.map((state): SketchLine => ({ text: `${INDENT}${hex(storedWrites(state))},` })),
+    { text: "};" },
   ];
 }
 

@@ -6,6 +6,7 @@ import { C, tableEntry } from "../print/c";
 import { TRIGGER_US } from "../moments";
 import type { Words } from "../print/printer";
 import type { Code } from "../print/syntax";
+import { storedWrites } from "../stored";
 import type { Program } from "../types";
 import type { SketchClock } from "./clocks";
 import { lineName, onTimes } from "./constants";
@@ -59,6 +60,8 @@ export const sketchWords =
         return [`pinMode(${deed.named}, ${deed.low ? "OUTPUT" : "INPUT"});`];
       case "read-keys":
         return [`readTransfer(${readCommand(program, deed.bus)}, ${deed.array}, sizeof(${deed.array}));`];
+      case "dim":
+        return [`sendStored(LIGHT_STEPS + ${C.expression(deed.step)} * ${stepBytes(program)});`];
       case "hand-over":
         return faces.handOver;
       case "listen":
@@ -122,6 +125,9 @@ export const sketchWords =
         return clock?.start ?? [];
     }
   };
+
+/** Bytes of the transfers that set a step of brightness: as many for every step. */
+const stepBytes = ({ live }: Program): number => storedWrites(live!.dims![0]!).length;
 
 /** The byte that asks a chip for its keys. */
 const readCommand = ({ live }: Program, bus: number): string =>
