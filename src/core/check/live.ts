@@ -118,7 +118,11 @@ function checkLoads({ model, board, controller }: Inputs): Finding[] {
   return model.rig.units.flatMap(({ ref }) => {
     const part = model.part(ref);
     if (part.kind !== "load") return [];
-    return [...straightOnLine(model, board, controller, ref, part), ...cautions(ref, part)];
+    return [
+      ...straightOnLine(model, board, controller, ref, part),
+      ...coilAlone(model, ref, part),
+      ...cautions(ref, part),
+    ];
   });
 }
 
@@ -147,6 +151,47 @@ function straightOnLine(
       legs: [leg],
     }),
   );
+}
+
+/** A coil without a diode across it, or with one the wrong way round. */
+function coilAlone(model: RigModel, unit: UnitRef, { pins, coil, title }: LoadPart): Finding[] {
+  if (!coil || "input" in pins) return [];
+  const net = (leg: LegRef) => model.nets.of(leg).id;
+  const [plus, minus] = [net(legRef(unit, pins.plus)), net(legRef(unit, pins.minus))];
+  const across = model.rig.units.flatMap(({ ref }) => {
+    const part = model.part(ref);
+    if (part.kind !== "diode") return [];
+    const [anode, cathode] = [net(legRef(ref, part.pins.anode)), net(legRef(ref, part.pins.cathode))];
+    if (anode === minus && cathode === plus) return [{ ref, right: true }];
+    return anode === plus && cathode === minus ? [{ ref, right: false }] : [];
+  });
+  const name = title.split(",")[0]!;
+  const wrong = across.find(({ right }) => !right);
+  if (wrong)
+    return [
+      finding({
+        id: `coil-diode-turned-${unit}`,
+        severity: "fault",
+        topic: "wiring",
+        title: `${wrong.ref} across ${unit} is the wrong way round`,
+        reason:
+          "It conducts whenever the coil is switched on: that is a short circuit through the transistor.",
+        remedy: `Turn it: its ring to the plus side of ${unit}.`,
+        legs: legsOf(model, wrong.ref),
+      }),
+    ];
+  if (across.length > 0) return [];
+  return [
+    finding({
+      id: `coil-alone-${unit}`,
+      severity: "caution",
+      topic: "wiring",
+      title: `${unit} has no diode across its coil`,
+      reason: `A ${name} is a coil: switched off it drives its current on, and the voltage at the transistor rises until something breaks down.`,
+      remedy: `A diode across it, its ring to the plus side of ${unit}, leads that current round.`,
+      legs: legsOf(model, unit),
+    }),
+  ];
 }
 
 function cautions(unit: UnitRef, { caution, pins }: LoadPart): Finding[] {

@@ -217,7 +217,7 @@ function wireEcho(table: Table, echo: LegRef): void {
   table.wire(legRef(lower!, "2"), table.ground);
 }
 
-function wireLoad(table: Table, ref: UnitRef, { pins }: Extract<Part, { kind: "load" }>): void {
+function wireLoad(table: Table, ref: UnitRef, { pins, coil }: Extract<Part, { kind: "load" }>): void {
   const leg = (id: string) => legRef(ref, id);
   const line = table.line("plain");
   if ("input" in pins) {
@@ -229,6 +229,11 @@ function wireLoad(table: Table, ref: UnitRef, { pins }: Extract<Part, { kind: "l
   const base = table.add("resistor", { ohms: BASE_OHMS });
   table.wire(leg(pins.plus), table.strong);
   table.wire(leg(pins.minus), legRef(transistor, "C"));
+  if (coil) {
+    const diode = table.add("rectifier-diode");
+    table.wire(legRef(diode, "K"), leg(pins.plus));
+    table.wire(legRef(diode, "A"), leg(pins.minus));
+  }
   table.wire(line, legRef(base, "1"));
   table.wire(legRef(base, "2"), legRef(transistor, "B"));
   table.wire(legRef(transistor, "E"), table.ground);

@@ -107,15 +107,16 @@ export function actionWords(action: Action, live: Pick<Live, "values">): string 
   if ("accept" in action) return `${action.accept}: what was typed counts`;
   if ("face" in action) return action.face === "next" ? "next face" : "the face is held as it is, or goes on";
   if ("light" in action) return LIGHT[action.light](action.level ?? 0);
+  const pitch = action.tone === undefined ? "" : ` at ${formatQuantity(action.tone, "Hz", 4)}`;
   switch (action.how) {
     case "on":
-      return `${action.switch} on`;
+      return `${action.switch} on${pitch}`;
     case "off":
       return `${action.switch} off`;
     case "toggle":
-      return `${action.switch} on, or off`;
+      return `${action.switch} on${pitch}, or off`;
     case "pulse":
-      return `${action.switch} on for ${time(action.ms ?? 1000)}`;
+      return `${action.switch} on${pitch} for ${time(action.ms ?? 1000)}`;
   }
 }
 

@@ -16,6 +16,47 @@ const BUZZER: LoadPart = {
   source: "customary active buzzer: sounds by itself at 2 to 4 kHz, 30 mA at 5 V",
 };
 
+const PASSIVE_BUZZER: LoadPart = {
+  id: "buzzer-passive",
+  kind: "load",
+  title: "buzzer, passive, 42 Ω",
+  sounds: true,
+  outline: { style: "two-ended" },
+  legs: [
+    { id: "+", name: "plus", role: "passive" },
+    { id: "-", name: "minus", role: "passive" },
+  ],
+  pins: { plus: "+", minus: "-" },
+  tone: 2048,
+  coil: true,
+  // 5 V over 42 Ω for half of each period, less what its coil holds back: customary figure.
+  current: 60,
+  supplyRange: [3, 5.5],
+  source: "customary magnetic buzzer: 42 Ω coil, loudest at 2048 Hz, up to 120 mA while its line is high",
+};
+
+/** Before a relay switches anything. */
+const MAINS =
+  "Mains, or any load above 30 V AC or 60 V DC: isolate, enclose and fuse it, follow your local codes and leave it to a licensed person.";
+
+const RELAY: LoadPart = {
+  id: "relay",
+  kind: "load",
+  title: "relay, 5 V coil",
+  sounds: false,
+  outline: { style: "two-ended" },
+  legs: [
+    { id: "A1", name: "coil", role: "passive" },
+    { id: "A2", name: "coil", role: "passive" },
+  ],
+  pins: { plus: "A1", minus: "A2" },
+  coil: true,
+  current: 72,
+  supplyRange: [3.8, 6.5],
+  caution: MAINS,
+  source: "customary relay: 5 V coil of 70 Ω, 70 to 80 mA; pulls in from three quarters of its voltage",
+};
+
 const RELAY_BOARD: LoadPart = {
   id: "relay-board",
   kind: "load",
@@ -31,11 +72,10 @@ const RELAY_BOARD: LoadPart = {
   current: 75,
   inputCurrent: 3,
   supplyRange: [4.5, 5.5],
-  caution:
-    "Mains, or any load above 30 V AC or 60 V DC: isolate, enclose and fuse it, follow your local codes and leave it to a licensed person.",
+  caution: MAINS,
   source:
     "customary relay board: 5 V coil of 70 to 80 mA behind a transistor, diode and optocoupler, on while its input is low",
 };
 
 /** What a line switches that is no LED. */
-export const LOADS: readonly LoadPart[] = [BUZZER, RELAY_BOARD];
+export const LOADS: readonly LoadPart[] = [BUZZER, PASSIVE_BUZZER, RELAY_BOARD, RELAY];

@@ -18,9 +18,7 @@ import {
   type StateMaker,
 } from "./states";
 import type { Program, ProgramFrame } from "./types";
-
-/** Microseconds a slot is held, the last entry standing for all that follow. */
-export const onTime = ({ on }: Pick<Scan, "on">, slot: number): number => on[Math.min(slot, on.length - 1)]!;
+import { slotLit, slotTimes } from "./slot-times";
 
 /** The program that plays the rig's show. */
 export const buildProgram: (model: RigModel) => Program = remembered((model: RigModel) => {
@@ -133,7 +131,7 @@ function withoutFaces(
   const shared = digitLines(model.encoding);
   const blank = blankFace(model, grid);
   const dark: ProgramFrame = { ...blank, states: maker(blank) };
-  const on = model.slots.map((_, slot) => onTime(scan, slot));
+  const on = slotLit(model);
   return {
     chain,
     direct,
@@ -144,10 +142,7 @@ function withoutFaces(
     school: schoolOf(model),
     on,
     blankTime: isMultiplexed(model) ? scan.blank : 0,
-    ...strategy.timing(
-      model,
-      on.map((time) => time + scan.blank),
-    ),
+    ...strategy.timing(model, slotTimes(model)),
     frames: [],
     dark,
     send: sendRoutine(hands),

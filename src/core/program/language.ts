@@ -159,8 +159,14 @@ export type Deed =
   | { readonly do: "line-pull"; readonly line: string; readonly named: string; readonly low: 0 | 1 }
   /** Asks the chip of a bus for its keys: what it answers is put into an array. */
   | { readonly do: "read-keys"; readonly bus: number; readonly array: string }
-  /** Puts a level that is worked out on a line. */
-  | { readonly do: "line-set"; readonly line: string; readonly named: string; readonly level: Expression }
+  /** Puts a level that is worked out on a line; with a tone it goes up and down so many times a second instead of high. */
+  | {
+      readonly do: "line-set";
+      readonly line: string;
+      readonly named: string;
+      readonly level: Expression;
+      readonly tone?: Expression;
+    }
   /**
    * Tells a distance sensor to listen and waits for its echo: how long that lasted, in µs, or 0 where nothing comes back
    * in time.

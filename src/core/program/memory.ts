@@ -86,8 +86,8 @@ export function sketchMemory(model: RigModel, program: Program): SketchMemory {
 
 /** The serial line of the sketch flavour, as it customarily comes: its code, and two buffers of 64 bytes with their places. */
 const SERIAL = { flash: 1300, ram: 157 };
-/** Reading a line, and the converter; lines that interrupt, as they customarily come: two vectors and a table of routines. */
-const READS = { line: 96, converter: 70, interrupts: 260 };
+/** Reading a line, and the converter; lines that interrupt, as they customarily come: two vectors and a table of routines; tones with their timer. */
+const READS = { line: 96, converter: 70, interrupts: 260, tone: 640 };
 
 /** A sketch that reacts: its code is only estimated, whatever the board. */
 function reacting(model: RigModel, program: Program, live: LiveParts, kind: TimerKind): SketchMemory {
@@ -102,6 +102,7 @@ function reacting(model: RigModel, program: Program, live: LiveParts, kind: Time
     READS.line +
     (live.routines.some(({ name }) => name.startsWith("read")) ? READS.converter : 0) +
     (live.routines.some(({ interrupts }) => interrupts) ? READS.interrupts : 0) +
+    (live.routines.some(sounds) ? READS.tone : 0) +
     (live.talks ? SERIAL.flash : 0);
   return {
     own,
@@ -111,6 +112,9 @@ function reacting(model: RigModel, program: Program, live: LiveParts, kind: Time
     measured: false,
   };
 }
+
+const sounds = ({ body }: LiveParts["routines"][number]): boolean =>
+  [...statementsIn(body)].some((one) => one.do === "line-set" && one.tone !== undefined);
 
 const usesWrites = ({ chain, direct, ring, buses }: Program): boolean =>
   chain !== undefined || direct.length > 0 || ring !== undefined || callsOf({ buses }).has("digitalWrite");

@@ -53,6 +53,8 @@ export const LIVE_LIMITS = {
   keyFace: 4,
   /** Steps an encoder is turned at once. */
   turn: [-100, 100],
+  /** Hz of a passive buzzer. */
+  tone: [31, 10_000],
   /** Steps of brightness of a driver chip. */
   light: [0, 15],
   /** Digits of an entry. */
@@ -192,6 +194,7 @@ const ACTION = eitherByKey("what is done", {
     switch: UNIT_REF,
     how: choice("on", "off", "toggle", "pulse"),
     ms: optional(TIME),
+    tone: optional(about("Hz, of a passive buzzer", whole(LIVE_LIMITS.tone))),
   }),
 });
 export type Action = Of<typeof ACTION>;

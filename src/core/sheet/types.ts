@@ -273,6 +273,10 @@ export interface LoadPart extends PartBase {
   readonly pins:
     | { readonly plus: string; readonly minus: string }
     | { readonly supply: string; readonly ground: string; readonly input: string; readonly on: 0 | 1 };
+  /** Hz it is loudest at; it is silent unless its line goes up and down so fast. */
+  readonly tone?: Hertz;
+  /** A coil, which drives its current on when it is switched off: a diode across it leads that away. */
+  readonly coil?: true;
   /** What it takes while it is on; of one with an input, what its input takes as well. */
   readonly current: Milliamps;
   readonly inputCurrent?: Milliamps;

@@ -1,6 +1,15 @@
 import { isSingleLeds } from "@/core/parts";
 import { brightnessSteps } from "@/core/address";
-import { LIVE_LIMITS, asUnit, partOf, type Action, type Live, type LiveValue, type Rig } from "@/core/rig";
+import {
+  LIVE_LIMITS,
+  asUnit,
+  partOf,
+  type Action,
+  type Live,
+  type LiveValue,
+  type Rig,
+  type Unit,
+} from "@/core/rig";
 import { useModel, useRig } from "@/store";
 import { CommitField, SelectField, WholeField } from "@/ui";
 import { MsField } from "./ms-field";
@@ -114,12 +123,20 @@ export const switchable = ({ units }: Rig) =>
     return part.kind === "load" || isSingleLeds(part);
   });
 
+/** Hz a buzzer is loudest at that wants a tone. */
+function toneOf(unit: Unit): number | undefined {
+  const part = partOf(unit);
+  return part.kind === "load" ? part.tone : undefined;
+}
+
 /** What is done: to which value or part, and how. */
 export function ActionFields({ action, live, onChange }: Props) {
   const rig = useRig();
   const loads = switchable(rig);
   const of = objectOf(action);
   const value = live.values.find(({ name }) => name === of);
+  const load = loads.find(({ ref }) => ref === of);
+  const usual = load && toneOf(load);
   const kinds = value ? KINDS.filter(({ fits }) => fits(value)) : [];
   const choose = (name: string) => {
     if (name === FACE) return onChange({ face: "next" });
@@ -210,13 +227,15 @@ export function ActionFields({ action, live, onChange }: Props) {
               ["off", "off"],
               ["toggle", "on, or off"],
             ]}
-            onChoose={(how) =>
-              onChange(
-                how === "pulse"
-                  ? { switch: action.switch, how, ms: action.ms ?? 1000 }
-                  : { switch: action.switch, how },
-              )
-            }
+            onChoose={(how) => {
+              const { ms = 1000, tone } = action;
+              onChange({
+                switch: action.switch,
+                how,
+                ...(how === "pulse" ? { ms } : {}),
+                ...(tone === undefined || how === "off" ? {} : { tone }),
+              });
+            }}
           />
           {action.how === "pulse" && (
             <MsField
@@ -225,6 +244,16 @@ export function ActionFields({ action, live, onChange }: Props) {
               range={LIVE_LIMITS.time}
               onCommit={(ms) => onChange({ ...action, ms })}
               width={90}
+            />
+          )}
+          {usual !== undefined && action.how !== "off" && (
+            <WholeField
+              label="Tone, Hz"
+              value={action.tone ?? usual}
+              range={LIVE_LIMITS.tone}
+              onCommit={(tone) => onChange({ ...action, tone })}
+              width={90}
+              hint={`${usual} Hz is its loudest`}
             />
           )}
         </>

@@ -181,7 +181,9 @@ const PARTS: ReadonlyArray<readonly [id: string, title: string]> = [
   ["clock-chip-bare", "A clock chip of 5 V with a bare crystal"],
   ["led", "A lamp: an LED with its resistor"],
   ["buzzer", "A buzzer, with its transistor"],
+  ["buzzer-passive", "A passive buzzer for tones, with transistor and diode"],
   ["relay-board", "A relay board"],
+  ["relay", "A relay, with transistor and diode"],
 ];
 
 interface GestureProps {

@@ -35,7 +35,9 @@ export function doer(
     if ("face" in action)
       return turning > 1 ? [comeRound("turn", turning), set("turnedAt", clock("ms"))] : undefined;
     if ("light" in action) return light.act(action);
-    return outputs.find(({ unit }) => unit === action.switch)?.act(action.how, action.ms ?? 1000);
+    return outputs
+      .find(({ unit }) => unit === action.switch)
+      ?.act(action.how, action.ms ?? 1000, action.tone);
   };
 }
 

@@ -1,6 +1,7 @@
 import { reachFrom, type RigModel } from "../../address";
 import { isSingleLeds } from "../../parts";
-import { legRef, type PipId, type UnitRef } from "../../rig";
+import type { Hertz } from "../../quantity";
+import { controllerById, legRef, type PipId, type UnitRef } from "../../rig";
 import {
   call,
   clock,
@@ -20,7 +21,7 @@ import { REDRAW } from "./value-code";
 
 /** How a program switches something: a line at a level, or LEDs among what it puts out. */
 export type SwitchedBy =
-  | { readonly unit: UnitRef; readonly line: string; readonly on: 0 | 1 }
+  | { readonly unit: UnitRef; readonly line: string; readonly on: 0 | 1; readonly tone?: Hertz }
   | { readonly unit: UnitRef; readonly pips: readonly PipId[] };
 
 /** What switches a lamp, a buzzer or a relay, by its wires; why nothing can, otherwise. */
@@ -33,7 +34,7 @@ export function switchedBy(model: RigModel, unit: UnitRef): SwitchedBy | { reado
     return pips.length > 0 ? { unit, pips } : { problem: `nothing the program controls lights ${unit}` };
   }
   if (part.kind !== "load") return { problem: `${unit} is nothing one switches` };
-  const { pins } = part;
+  const { pins, tone } = part;
   const legs =
     "input" in pins
       ? [{ leg: pins.input, on: pins.on }]
@@ -45,9 +46,22 @@ export function switchedBy(model: RigModel, unit: UnitRef): SwitchedBy | { reado
     const line = drivenBy(model, unit, leg);
     if (!line) continue;
     // A line at the plus leg turns on high, one at the minus leg turns on low; a transistor says when it conducts.
-    return { unit, line: line.line, on: line.when ?? on };
+    const level = line.when ?? on;
+    if (tone === undefined) return { unit, line: line.line, on: level };
+    const problem = toneProblem(model, unit, level);
+    return problem === undefined ? { unit, line: line.line, on: level, tone } : { problem };
   }
   return { problem: `${unit} is on no line of the board` };
+}
+
+/** Why a line cannot sound a buzzer that wants a tone. */
+function toneProblem(model: RigModel, unit: UnitRef, on: 0 | 1): string | undefined {
+  const { flavour } = controllerById(model.rig.plan.controller);
+  if (flavour === "logic")
+    return `${unit} wants a tone, which this logic does not make: take an active buzzer`;
+  return on === 0
+    ? `behind a tone a line stays low, and current would flow through ${unit} all the time: switch it by an NPN transistor, which a low turns off`
+    : undefined;
 }
 
 /** The line that drives a leg, straight, through resistors, or by a transistor's control leg. */
@@ -78,7 +92,8 @@ export interface OutputCode {
   readonly setup: readonly Statement[];
   /** Run at every pass. */
   readonly pass: readonly Statement[];
-  act(how: "on" | "off" | "toggle" | "pulse", ms: number): readonly Statement[];
+  /** @param hertz of a buzzer that wants a tone: another than its usual one */
+  act(how: "on" | "off" | "toggle" | "pulse", ms: number, hertz: Hertz | undefined): readonly Statement[];
 }
 
 /** @param pulses whether anything switches it on for a time */
@@ -88,6 +103,8 @@ export function outputCode(by: SwitchedBy, pulses: boolean): OutputCode {
   const switchOn = routineFor("switch", by.unit);
   const named = lineConstant(by.unit);
   const onLine = "line" in by;
+  const tone = "tone" in by ? by.tone : undefined;
+  const pitch = joined(own, "tone");
   const levelFor = (value: 0 | 1) => number(onLine && by.on === 1 ? value : 1 - value);
   const routine: Subroutine = {
     name: switchOn,
@@ -100,6 +117,7 @@ export function outputCode(by: SwitchedBy, pulses: boolean): OutputCode {
             line: by.line,
             named,
             level: by.on === 1 ? name("to") : operation(name("to"), "==", number(0)),
+            ...(tone === undefined ? {} : { tone: name(pitch) }),
           }
         : REDRAW,
     ],
@@ -121,6 +139,7 @@ export function outputCode(by: SwitchedBy, pulses: boolean): OutputCode {
     variable: on,
     variables: [
       { name: on, width: "u8", most: 1 },
+      ...(tone === undefined ? [] : [{ name: pitch, width: "u16" as const, value: number(tone) }]),
       ...(pulses
         ? [
             { name: since, width: "u32" as const },
@@ -136,8 +155,10 @@ export function outputCode(by: SwitchedBy, pulses: boolean): OutputCode {
         ]
       : [],
     pass: pulses ? [call(pulse.name)] : [],
-    act(how, ms) {
-      const stop: Statement[] = pulses ? [set(stays, number(0))] : [];
+    act(how, ms, hertz) {
+      const sounds: Statement[] =
+        tone === undefined || how === "off" ? [] : [set(pitch, number(hertz ?? tone))];
+      const stop: Statement[] = [...sounds, ...(pulses ? [set(stays, number(0))] : [])];
       switch (how) {
         case "on":
           return [...stop, call(switchOn, number(1))];
@@ -146,7 +167,7 @@ export function outputCode(by: SwitchedBy, pulses: boolean): OutputCode {
         case "toggle":
           return [...stop, call(switchOn, operation(name(on), "==", number(0)))];
         case "pulse":
-          return [set(since, clock("ms")), set(stays, number(ms)), call(switchOn, number(1))];
+          return [...sounds, set(since, clock("ms")), set(stays, number(ms)), call(switchOn, number(1))];
       }
     },
   };

@@ -50,6 +50,11 @@ export const sketchWords =
       case "line-output":
         return [`pinMode(${deed.named}, OUTPUT);`];
       case "line-set":
+        if (deed.tone)
+          return [
+            `if (${C.expression(deed.level)}) tone(${deed.named}, ${C.expression(deed.tone)});`,
+            `else noTone(${deed.named});`,
+          ];
         return [`digitalWrite(${deed.named}, ${levelText(deed.level)});`];
       case "echo":
         return [
