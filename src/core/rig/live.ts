@@ -139,7 +139,7 @@ const VALUE = eitherByKey("a count, a timer, a clock, a reading, an entry, a mes
   reading: object({ name: VALUE_NAME, reading: READING }),
   random: object({ ...named, random: RANDOM }),
   entry: object({ ...named, entry: ENTRY }),
-  message: object({ name: VALUE_NAME, message: MESSAGE }),
+  message: object({ ...named, message: MESSAGE }),
 });
 export type LiveValue = Of<typeof VALUE>;
 

@@ -1,3 +1,4 @@
+import { formatQuantity } from "@/core/quantity";
 import { USUAL_KEEP } from "@/core/program";
 import { LIVE_LIMITS, type Live } from "@/core/rig";
 import { editLive } from "@/store";
@@ -55,8 +56,9 @@ export function MemorySheet({ live, look }: { live: Live; look: LiveLook | undef
       {look?.kept && (
         <p className="small mt-2 mb-0">
           {look.kept.size} bytes
-          {look.kept.places > 1 && `, round over ${look.kept.places} places`}. Changing all the time, the
-          memory lasts <strong>{lasting(look.kept.lasts)}</strong>.{" "}
+          {look.kept.places > 1 && `, round over ${look.kept.places} places`}. A write takes up to{" "}
+          {formatQuantity(look.kept.takes, "s", 2)}, and the loop does nothing else meanwhile. Changing all
+          the time, the memory lasts <strong>{lasting(look.kept.lasts)}</strong>.{" "}
           {look.kept.lasts < LONG_ENOUGH && (
             <SeverityMark severity="caution" text="Write less often, or over many places." />
           )}

@@ -106,7 +106,7 @@ export function ValuesSheet({ live, problems }: Props) {
               }
               onCommit={(name) => editLive((was) => renameValue(was, value.name, name))}
             />
-            {!("reading" in value) && !("message" in value) && !("clock" in value && value.clock.chip) && (
+            {!("reading" in value) && !("clock" in value && value.clock.chip) && (
               <Form.Check
                 type="switch"
                 id={`kept-${at}`}

@@ -20,7 +20,13 @@ export interface LiveLook {
   readonly lines: { readonly used: number; readonly of: number };
   readonly memory: ReturnType<typeof sketchMemory>;
   /** What outlives a power cut: bytes, places it goes round over, and how many s that lasts if it changes all the time. */
-  readonly kept?: { readonly size: number; readonly places: number; readonly lasts: number };
+  readonly kept?: {
+    readonly size: number;
+    readonly places: number;
+    readonly lasts: number;
+    /** Seconds a write takes at the most, in which nothing else is done. */
+    readonly takes: number;
+  };
   /** Once through the loop while nothing happens; in logic, at the most. */
   readonly pass: Nanoseconds;
   /** Of logic: bits of its registers. */
@@ -51,7 +57,13 @@ function keptOf({ rig }: RigModel, { live }: Program): Pick<LiveLook, "kept"> {
   const { eeprom } = controllerById(rig.plan.controller);
   if (!live?.kept || !eeprom) return {};
   const { every } = rig.live?.keep ?? USUAL_KEEP;
-  return { kept: { ...live.kept, lasts: (eeprom.endures * live.kept.places * every) / 1000 } };
+  return {
+    kept: {
+      ...live.kept,
+      lasts: (eeprom.endures * live.kept.places * every) / 1000,
+      takes: (live.kept.size * eeprom.write) / 1e9,
+    },
+  };
 }
 
 function passTime(model: RigModel, program: Program): Nanoseconds {

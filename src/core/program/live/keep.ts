@@ -4,10 +4,12 @@ import {
   as,
   clock,
   elapsed,
+  element,
   name,
   number,
   operation,
   set,
+  setElement,
   when,
   type Expression,
   type Statement,
@@ -16,15 +18,23 @@ import {
   type Width,
 } from "../language";
 import { joined } from "./naming";
+import { forEach } from "./numbers";
 
 /** Over so many places writes go round at most: fewer than half a byte counts, so that the newest is known. */
 const MOST_PLACES = 100;
 /** What is meant where nothing is said: a write every ten seconds at the most, spread. */
 export const USUAL_KEEP: NonNullable<Live["keep"]> = { every: 10_000, spread: true };
 
-interface Kept {
+/** What is kept: a variable; of a text how long it is, and its characters. */
+export interface Kept {
   readonly name: string;
   readonly width: Width;
+  readonly text?: {
+    readonly array: string;
+    readonly size: number;
+    /** Counts the texts: another one is told by it. */
+    readonly count: string;
+  };
 }
 
 /** How much of the memory it takes, and over how many places it goes round. */
@@ -53,7 +63,7 @@ export function keepCode(
   readonly routines: readonly Subroutine[];
   readonly room: KeptRoom;
 } {
-  const lengths = kept.map(({ width }) => Number(width.slice(1)) / 8);
+  const lengths = kept.map(({ width, text }) => Number(width.slice(1)) / 8 + (text?.size ?? 0));
   const room = roomFor(
     lengths.reduce((sum, one) => sum + one, 0),
     keep,
@@ -68,7 +78,9 @@ export function keepCode(
   ];
   const byteAt = (at: Expression): Expression => ({ is: "kept", at });
   const seed = number(seedOf(kept));
-  const copy = (one: Kept) => joined(one.name, "kept");
+  /** What tells that it has changed, and what that was when it was kept. */
+  const told = ({ name: own, text }: Kept) => text?.count ?? own;
+  const copy = (one: Kept) => joined(told(one), "kept");
   const start = (at: Expression): Statement => ({
     do: "declare",
     name: "from",
@@ -78,8 +90,18 @@ export function keepCode(
   const add = (to: Expression): Statement => set("check", as("u8", operation(check, "+", to)));
   let offset = 1;
   const offsets = lengths.map((length) => (offset += length) - length);
+  const character = (text: NonNullable<Kept["text"]>) => element(text.array, name("at"));
+  const eachCharacter = (text: NonNullable<Kept["text"]>, body: readonly Statement[]): Statement =>
+    forEach("at", number(text.size), body);
+  const behind = (nth: number) => operation(operation(from, "+", number(offsets[nth]! + 1)), "+", name("at"));
   const readBack = kept.flatMap((one, nth): Statement[] => {
-    const bytes = Array.from({ length: lengths[nth]! }, (_, at): Expression => {
+    const { text, width } = one;
+    if (text)
+      return [
+        set(one.name, byteAt(operation(from, "+", number(offsets[nth]!)))),
+        eachCharacter(text, [setElement(text.array, name("at"), byteAt(behind(nth)))]),
+      ];
+    const bytes = Array.from({ length: Number(width.slice(1)) / 8 }, (_, at): Expression => {
       const byte = byteAt(operation(from, "+", number(offsets[nth]! + at)));
       return at === 0 ? byte : operation(as("u32", byte), "<<", number(8 * at));
     });
@@ -94,15 +116,23 @@ export function keepCode(
     { do: "keep", at: operation(from, "+", number(at)), value },
   ];
   const same = kept
-    .map((one) => operation(name(one.name), "==", name(copy(one))))
+    .map((one) => operation(name(told(one)), "==", name(copy(one))))
     .reduce((all, one) => operation(all, "&&", one));
-  const written = kept.flatMap((one, nth) =>
-    Array.from({ length: lengths[nth]! }, (_, at): Statement[] => {
+  const written = kept.flatMap((one, nth) => [
+    ...Array.from({ length: Number(one.width.slice(1)) / 8 }, (_, at): Statement[] => {
       const byte = as("u8", at === 0 ? name(one.name) : operation(name(one.name), ">>", number(8 * at)));
       return [...put(offsets[nth]! + at, byte), add(byte)];
     }).flat(),
-  );
-  const copies = kept.map((one) => set(copy(one), name(one.name)));
+    ...(one.text
+      ? [
+          eachCharacter(one.text, [
+            { do: "keep", at: behind(nth), value: character(one.text) },
+            add(character(one.text)),
+          ]),
+        ]
+      : []),
+  ]);
+  const copies = kept.map((one) => set(copy(one), name(told(one))));
   return {
     room,
     variables: [

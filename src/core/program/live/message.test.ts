@@ -144,3 +144,52 @@ test("a board whose serial lines are taken, a board without any, a second messag
   };
   expect(says(having(taken))).toEqual(["the serial line comes in by lines 0 and 1: move what is wired to 1"]);
 });
+
+describe("a message that outlives a power cut", () => {
+  const keeping = (rig: Rig, spread: boolean): Rig =>
+    having(rig, {
+      values: [
+        { name: "notice", kept: true, message: { most: 12, start: "Hi", waits: false } },
+        { ...LIVE.values[1]!, kept: true } as Live["values"][number],
+      ],
+      keep: { every: 100, spread },
+    });
+
+  test.each<[string, Rig, boolean]>([
+    ["on dots, spread", tide, true],
+    ["on digits, spread", digits, true],
+    ["on digits, always at one place", digits, false],
+  ])("%s: the sketch keeps it as the simulation does, and it comes back", (_, of, spread) => {
+    const rig = keeping(of, spread);
+    expect(liveProblems(modelOf(rig))).toEqual([]);
+    const moves = [line(300, "12.4"), line(700, "#berths 7"), line(1200, "HI 5"), line(1800, "#clear")];
+    const compiled = compiledLive(rig, moves, 3);
+    const simulated = simulatedLive(rig, moves, 3);
+    expect(simulated.map(({ what }) => what)).toEqual(compiled.map(({ what }) => what));
+    const shownAfter = (cut: number) => {
+      const items: TapeItem[] = [...moves, { at: cut, cut: "power" }, { at: cut + 60, reads: "never" }];
+      return playTape(modelOf(rig), { items }).checked[0]!.saw;
+    };
+    expect(shownAfter(200)).toMatch(/Hi/i);
+    expect(shownAfter(1000)).toMatch(/12\.4/);
+    expect(shownAfter(1700)).toMatch(/5/);
+    // Taken off the sign, it stays off.
+    expect(shownAfter(2400)).toMatch(/dark|blank/);
+  });
+
+  test("cut in the middle of its writing it is the one before, or the one behind: none of both", () => {
+    const rig = keeping(digits, true);
+    const saw = (cut: number) =>
+      playTape(modelOf(rig), {
+        items: [
+          line(300, "11111"),
+          line(900, "22222"),
+          { at: cut, cut: "power" },
+          { at: cut + 60, reads: "never" },
+        ],
+      }).checked[0]!.saw;
+    const seen = new Set(Array.from({ length: 24 }, (_, nth) => saw(910 + nth * 3)));
+    expect([...seen].every((one) => /1111|2222/.test(one) && !/12|21/.test(one))).toBe(true);
+    expect(seen.size).toBe(2);
+  });
+});

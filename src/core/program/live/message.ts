@@ -41,7 +41,7 @@ const asciiOf = (text: string): number[] =>
  * @param fresh what is done when another text begins
  */
 export function messageCode(
-  { name: called, message }: OneValue<"message">,
+  { name: called, kept, message }: OneValue<"message">,
   runs: boolean,
   fresh: readonly Statement[],
 ): ValueCode {
@@ -60,7 +60,9 @@ export function messageCode(
       set("lineCut", number(1)),
     ]),
   ];
-  const begins: Statement[] = [set(arrives, number(1)), ...fresh, REDRAW];
+  const texts = joined(array, "count");
+  const counted: Statement[] = kept ? [{ do: "change", name: texts, operator: "+", by: number(1) }] : [];
+  const begins: Statement[] = [set(arrives, number(1)), ...counted, ...fresh, REDRAW];
   const told = (what: string): Statement =>
     when(
       name("lineCut"),
@@ -83,9 +85,19 @@ export function messageCode(
     width: "u8",
     worth: (read) => read(length),
     keeps: [],
+    ...(kept
+      ? {
+          keepsText: {
+            name: length,
+            width: "u8" as const,
+            text: { array, size: message.most, count: texts },
+          },
+        }
+      : {}),
     variables: [
       { name: length, width: "u8", value: number(start.length) },
       { name: arrives, width: "u8" },
+      ...(kept ? [{ name: texts, width: "u8" as const }] : []),
       ...(waits
         ? [
             { name: nextLength, width: "u8" as const },
@@ -146,7 +158,7 @@ export function messageCode(
           ],
         }
       : {}),
-    act: (action) => (action.do === "reset" ? [set(length, number(0)), REDRAW] : undefined),
+    act: (action) => (action.do === "reset" ? [set(length, number(0)), ...counted, REDRAW] : undefined),
   };
 }
 

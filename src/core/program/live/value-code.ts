@@ -2,6 +2,7 @@ import type { LiveValue } from "../../rig";
 import type { ArrayVariable, Expression, Statement, Subroutine, Variable, Width } from "../language";
 import { set, number } from "../language";
 import type { Sign } from "./digits/counter";
+import type { Kept } from "./keep";
 
 /** What a value asks of a program: what it keeps in mind, what it does at every pass, how it is shown and changed. */
 export interface ValueCode {
@@ -17,6 +18,8 @@ export interface ValueCode {
   readonly take?: Subroutine;
   /** Variables that are kept where it outlives a power cut. */
   readonly keeps: readonly string[];
+  /** Of a text: counts those that came, where it outlives a power cut. */
+  readonly keepsText?: Kept;
   /** The width its number needs. */
   readonly width: Width;
   /** The number people look at, by what its variables hold. */

@@ -173,6 +173,7 @@ export function keepingOf(
   }
   const kept = wanted.flatMap(({ value }) => {
     const code = values.find(({ name: own }) => own === value.name);
+    if (code?.keepsText) return [code.keepsText];
     return (code?.keeps ?? []).map((variable) => ({
       name: variable,
       width: code!.variables.find((one) => one.name === variable)!.width,
