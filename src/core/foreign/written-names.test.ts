@@ -7,11 +7,12 @@ import { demoRig } from "@/demo";
 import { modelOf } from "../address";
 import { codeOnly } from "./fixtures/code-only";
 import { HOSTILE } from "./fixtures/hostile";
-import { framesAsC } from "../frames";
+import { framesAsC, runFrames } from "../frames";
 import { buildProgram, sketchText, writeProgram } from "../program";
 import { readRig, writeRig, type Rig } from "../rig";
 import { surveyCapture, tapeC, tapeCsv, vcdOf } from "../trace";
 
+const framesOf = (rig: Rig): string => framesAsC(modelOf(rig), runFrames(modelOf(rig))!);
 const program = (rig: Rig) => sketchText(writeProgram(modelOf(rig), buildProgram(modelOf(rig))).lines);
 
 /** The rig without what it does that reacts: its list of texts. */
@@ -36,7 +37,7 @@ const WRITERS: ReadonlyArray<readonly [what: string, id: string, write: (rig: Ri
   ["a hardware description", "boats-out", program],
   ["a hardware description of a list", "boats-out", (rig) => program(listed(rig))],
   ["a tape as C", "water-warmth", tapeC],
-  ["frames as C", "wind-arrow", (rig) => framesAsC(modelOf(rig))],
+  ["frames as C", "wind-arrow", framesOf],
 ];
 
 describe.each(WRITERS)("%s", (_, id, write) => {
@@ -61,7 +62,7 @@ test("texts that are code stay texts: the words of a show in every table of a sk
 test("tables in C compile with every warning an error, whatever the rig is called", () => {
   const folder = mkdtempSync(join(tmpdir(), "bold-pip-names-"));
   const files = HOSTILE.flatMap((name, at) =>
-    [tapeC(named("water-warmth", name)), framesAsC(modelOf(named("wind-arrow", name)))].map((text, kind) => {
+    [tapeC(named("water-warmth", name)), framesOf(named("wind-arrow", name))].map((text, kind) => {
       const file = `table-${at}-${kind}.c`;
       writeFileSync(join(folder, file), text);
       return file;

@@ -1,8 +1,17 @@
 import fc from "fast-check";
 import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
-import { ORIENTATIONS, USUAL_TEXT_SCENE, bitmapOf, builtInFont, sceneFrames, type Scene } from "../dots";
+import {
+  ORIENTATIONS,
+  USUAL_TEXT_SCENE,
+  bitmapHex,
+  bitmapOf,
+  builtInFont,
+  sceneFrames,
+  type Scene,
+} from "../dots";
 import { checkModel } from "../check";
+import { exportFrames } from "../pictures";
 import { buildProgram, runProgram, scanPeriod } from "../program";
 import {
   USUAL_LAYOUT,
@@ -21,7 +30,6 @@ import {
   framesAsBinary,
   framesAsC,
   framesAsJson,
-  framesOf,
   layoutsFrom,
   looksOf,
   orientationsFrom,
@@ -32,7 +40,7 @@ import {
   signPace,
   tearingOf,
   tellsWhichWay,
-  wiredBytes,
+  runFrames,
 } from ".";
 
 /** A chain of four that starts at the left. */
@@ -142,8 +150,8 @@ describe("cost and bytes", () => {
   });
   test("a straight chain's bytes are the picture's rows, the farthest chip first", () => {
     const model = modelOf(tide);
-    const bytes = wiredBytes(model)[40]!;
-    const bitmap = framesOf(model)![40]!.bitmap();
+    const bytes = runFrames(model)![40]!.wired();
+    const bitmap = runFrames(model)![40]!.bitmap();
     const rowByte = (row: number, chip: number) =>
       Array.from({ length: 8 }, (_, at) => bitmap.dots[row * 32 + chip * 8 + at]!).reduce(
         (byte, dot) => byte * 2 + dot,
@@ -156,13 +164,13 @@ describe("cost and bytes", () => {
   });
   test("C, bytes and JSON say the same", () => {
     const model = modelOf(wind);
-    const size = wiredBytes(model)[0]!.length;
-    const c = framesAsC(model);
+    const size = runFrames(model)![0]!.wired().length;
+    const c = framesAsC(model, runFrames(model)!);
     expect(c).toContain("const uint16_t FRAME_COUNT = 16;");
     expect(c).toContain(`FRAME_BYTES[][${size}] PROGMEM`);
     const inC = [...c.matchAll(/0x([0-9A-F]{2})/g)].map(([, hex]) => Number.parseInt(hex!, 16));
-    expect(inC).toEqual([...framesAsBinary(model)]);
-    const json = JSON.parse(framesAsJson(model)) as { frames: Array<{ bytes: number[] }> };
+    expect(inC).toEqual([...framesAsBinary(runFrames(model)!)]);
+    const json = JSON.parse(framesAsJson(model, runFrames(model)!)) as { frames: Array<{ bytes: number[] }> };
     expect(json.frames.flatMap(({ bytes }) => bytes)).toEqual(inC);
   });
 });
@@ -218,7 +226,7 @@ describe("which way round", () => {
     const looks = looksOf(found.picture).find(
       ({ orientation }) => orientation.turn === 90 && !orientation.mirrored,
     )!;
-    expect(looks.picture.dots.slice(0, 5)).toEqual(framesOf(modelOf(rig))![0]!.bitmap().dots.slice(0, 5));
+    expect(looks.picture.dots.slice(0, 5)).toEqual(runFrames(modelOf(rig))![0]!.bitmap().dots.slice(0, 5));
     expect(await findModulePicture(rig, new Blob(["Dear all"]))).toMatchObject({ ok: false });
   });
   test("a capture that only reads with turned modules in a reversed chain says so", async () => {
@@ -293,4 +301,41 @@ describe("findings", () => {
   ])("%s", (_, rig, says) => expect(titles(rig).join()).toMatch(says));
   test("nothing against the demo rigs", () =>
     expect(["tide-notice", "wind-arrow", "regatta-board"].flatMap((id) => titles(demoRig(id)))).toEqual([]));
+});
+
+describe("a sign that reacts is recorded", () => {
+  const sign = demoRig("tide-notice");
+  const model = modelOf(sign);
+
+  test("its file shows what it shows, and no figures that stand for others", () => {
+    const frames = runFrames(model, { seconds: 6 })!;
+    expect(frames.reduce((sum, { stands }) => sum + stands, 0)).toBeCloseTo(6000, 3);
+    const seen = new Set(frames.map(({ bitmap }) => bitmapHex(bitmap())));
+    expect(seen.size).toBeGreaterThan(20);
+    // What goes over the wires for a picture lights just its dots.
+    const { bitmap, wired } = frames.at(-1)!;
+    const lit = [...bitmap().dots].filter(Boolean).length;
+    const bits = [...wired()].reduce((sum, byte) => sum + byte.toString(2).replaceAll("0", "").length, 0);
+    expect(lit).toBeGreaterThan(5);
+    expect(bits).toBe(lit);
+  });
+
+  test("with the hands of a tape, which make a difference", () => {
+    const { items } = sign.tapes![0]!;
+    const pictures = (tape: typeof items) =>
+      new Set(runFrames(model, { seconds: 12, tape })!.map(({ bitmap }) => bitmapHex(bitmap())));
+    const [without, withHands] = [pictures([]), pictures(items)];
+    expect([...withHands].some((one) => !without.has(one))).toBe(true);
+  });
+
+  test("as a GIF it lasts as long as it was recorded; how long one may is bounded", () => {
+    const made = exportFrames(model, { format: "gif", recording: { seconds: 3 } });
+    if (!made.ok) throw new Error(made.message);
+    expect(made.file.bytes.length).toBeGreaterThan(500);
+    for (const seconds of [0, 121, NaN])
+      expect(exportFrames(model, { format: "gif", recording: { seconds } })).toMatchObject({
+        ok: false,
+        message: expect.stringMatching(/1 to 120 s/),
+      });
+  });
 });

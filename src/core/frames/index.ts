@@ -1,7 +1,8 @@
 export { beatOf, passerBy, readingTime, tearingOf } from "./reading";
-export { FRAME_FORMATS, type FrameFormat } from "./formats";
+export { FRAME_FORMATS, RECORDING_RANGE, USUAL_RECORDING, type FrameFormat, type Recording } from "./formats";
 export { signCost, type SignCost } from "./cost";
-export { framesAsBinary, framesAsC, framesAsJson, framesOf, stacked, wiredBytes } from "./export";
+export { framesAsBinary, framesAsC, framesAsJson, stacked } from "./export";
+export { runFrames } from "./run-frames";
 export {
   STARTS,
   layoutsFrom,

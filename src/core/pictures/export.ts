@@ -4,12 +4,15 @@ import {
   framesAsBinary,
   framesAsC,
   framesAsJson,
-  framesOf,
-  signPace,
+  RECORDING_RANGE,
+  USUAL_RECORDING,
+  runFrames,
   stacked,
   type FrameFormat,
+  type Recording,
 } from "../frames";
 import { safeFileName } from "../foreign";
+import { reactingOf } from "../rig";
 import { GifWriter, writePbm, writePng, type Colour } from "./write";
 
 export interface FramesAsked {
@@ -19,6 +22,8 @@ export interface FramesAsked {
   /** The one frame a PNG or PBM is to show, from 0; without it all frames stand under one another. */
   readonly frame?: number;
   readonly colour?: Colour;
+  /** Of a sign that reacts: how long it is recorded, and with which hands. */
+  readonly recording?: Recording;
 }
 
 export interface FramesFile {
@@ -33,6 +38,8 @@ export type FramesResult =
   { readonly ok: true; readonly file: FramesFile } | { readonly ok: false; readonly message: string };
 
 export const SCALES = [1, 16] as const;
+/** Share of the work recording is, where it comes before the writing. */
+const RECORDED = 0.8;
 /** Dots one image file may have. */
 const MOST_DOTS = 64 * 1024 * 1024;
 
@@ -67,10 +74,14 @@ const saysOf = (frames: number, leftOut: number): string | undefined =>
  */
 export function exportFrames(
   model: RigModel,
-  { format, scale = 1, frame, colour }: FramesAsked,
+  { format, scale = 1, frame, colour, recording = USUAL_RECORDING }: FramesAsked,
   report: (share: number) => void = () => undefined,
 ): FramesResult {
-  const frames = framesOf(model);
+  const [shortest, longest] = RECORDING_RANGE;
+  if (!(recording.seconds >= shortest && recording.seconds <= longest))
+    return refuse(`A sign is recorded for ${shortest} to ${longest} s, and not for ${recording.seconds}.`);
+  const recorded = reactingOf(model.rig) !== undefined;
+  const frames = runFrames(model, recording, (share) => report(recorded ? share * RECORDED : 0));
   if (!frames) return refuse("This rig shows digits, so it has no frames of dots.");
   if (!FRAME_FORMATS.includes(format))
     return refuse(`There is no format “${String(format)}”: ${FRAME_FORMATS.join(", ")}.`);
@@ -87,12 +98,12 @@ export function exportFrames(
   });
   switch (format) {
     case "gif": {
-      // As fast as the board really is.
-      const { times } = signPace(model)!;
       const writer = new GifWriter(scale, colour);
-      chosen.forEach(({ bitmap }, at) => {
-        writer.add(bitmap, times[frame ?? at]!);
-        if (at % 16 === 0) report(at / chosen.length);
+      const from = recorded ? RECORDED : 0;
+      // As fast as the board really is.
+      chosen.forEach(({ bitmap, stands }, at) => {
+        writer.add(bitmap, stands);
+        if (at % 16 === 0) report(from + ((1 - from) * at) / chosen.length);
       });
       return give(writer.finish(), saysOf(chosen.length, writer.leftOut));
     }
@@ -108,10 +119,10 @@ export function exportFrames(
       return give(format === "png" ? writePng(picture, scale) : writePbm(picture));
     }
     case "c":
-      return give(text(framesAsC(model)));
+      return give(text(framesAsC(model, chosen)));
     case "bin":
-      return give(framesAsBinary(model));
+      return give(framesAsBinary(chosen));
     case "json":
-      return give(text(framesAsJson(model)));
+      return give(text(framesAsJson(model, chosen)));
   }
 }

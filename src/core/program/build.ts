@@ -1,6 +1,6 @@
 import { digitLines, directLines, gridOf, isMultiplexed, type DotGrid, type RigModel } from "../address";
 import { remembered } from "../remember";
-import { controllerById, reactingOf, reactsNot, type Scan } from "../rig";
+import { controllerById, reactingOf, reactsNot } from "../rig";
 import { sceneTitle, showFrames, signRun, type Frame } from "../show";
 import { setUpWrites, stepOf } from "./driver-writes";
 import type { Statement } from "./language";

@@ -36,5 +36,5 @@ export {
 export { Board } from "./board";
 export { readSign } from "./read-sign";
 export { playTape, type LiveStretch, type Played } from "./play-tape";
-export { PoweredRig, type HandOrCut } from "./powered";
+export { PoweredRig, isHandOrCut, type HandOrCut } from "./powered";
 export { programEvents } from "./program-events";

@@ -15,6 +15,9 @@ export type HandOrCut = Move | Cut;
 
 export const isCut = (item: TapeItem): item is Cut => "cut" in item;
 
+/** What is done, and nothing that is expected. */
+export const isHandOrCut = (item: TapeItem): item is HandOrCut => isMove(item) || isCut(item);
+
 /**
  * A rig that runs on over power cuts: what its memory holds outlives them and hands stay where they are, everything else
  * begins anew. Time counts from the first power-up.

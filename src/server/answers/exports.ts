@@ -1,5 +1,5 @@
 import { modelOf } from "@/core/address";
-import { FRAME_FORMATS, type FrameFormat } from "@/core/frames";
+import { FRAME_FORMATS, USUAL_RECORDING, type FrameFormat } from "@/core/frames";
 import { exportFrames } from "@/core/pictures";
 import { buildProgram, printProblem, sketchText, writeProgram } from "@/core/program";
 import { safeFileName } from "@/core/foreign";
@@ -9,7 +9,8 @@ import { isAnswer, numberIn, rigIn } from "./rig";
 
 /**
  * A rig document with a display of dots in; its frames out, in the form `format` names. `scale` (1 to 16) enlarges the
- * dots of a GIF or PNG; `frame`, from 0, asks for one frame instead of all.
+ * dots of a GIF or PNG; `frame`, from 0, asks for one frame instead of all. A sign that reacts is recorded from power-up
+ * on, for `seconds` and with the hands of its tape number `tape`, from 1.
  */
 export function answerFrames({ text, query }: Question): Answer {
   const format = query.format ?? "gif";
@@ -22,10 +23,18 @@ export function answerFrames({ text, query }: Question): Answer {
   };
   const scale = number("scale");
   const frame = number("frame");
+  const { tapes = [] } = read.rig;
+  const tape = number("tape");
+  if (tape !== undefined && !tapes[tape - 1])
+    return refusal(422, `There is no tape ${query.tape}: this rig has ${tapes.length}, counted from 1.`);
   const result = exportFrames(modelOf(read.rig), {
     format,
     ...(scale === undefined ? {} : { scale }),
     ...(frame === undefined ? {} : { frame }),
+    recording: {
+      seconds: number("seconds") ?? USUAL_RECORDING.seconds,
+      ...(tape === undefined ? {} : { tape: tapes[tape - 1]!.items }),
+    },
   });
   if (!result.ok) return refusal(422, result.message);
   const { bytes, mime, name } = result.file;

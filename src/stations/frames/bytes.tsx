@@ -2,12 +2,21 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Link from "next/link";
 import { gridOf } from "@/core/address";
-import { FRAME_FORMATS, type FrameFormat } from "@/core/frames";
+import { FRAME_FORMATS, RECORDING_RANGE, USUAL_RECORDING, type FrameFormat } from "@/core/frames";
 import { type FramesResult } from "@/core/pictures";
 import { formatBytes, formatNanoseconds, formatQuantity } from "@/core/quantity";
-import { controllerById, driverChipOf } from "@/core/rig";
+import { controllerById, driverChipOf, reactingOf } from "@/core/rig";
 import { useModel } from "@/store";
-import { PlannerProgress, Progress, SelectField, SeverityMark, saveBytes, useJob, usePlanner } from "@/ui";
+import {
+  PlannerProgress,
+  Progress,
+  SelectField,
+  SeverityMark,
+  WholeField,
+  saveBytes,
+  useJob,
+  usePlanner,
+} from "@/ui";
 
 /** Picture elements a dot may become each way. */
 const DOT_SIZES = [1, 2, 4, 8, 16] as const;
@@ -34,8 +43,9 @@ export function BytesView() {
 /** What the faces take in the board's flash, by each way of keeping them, beside what there is. */
 function Memory() {
   const { rig } = useModel();
+  // Of its scenes, also while the sign reacts and shows something else.
   const reckoning = usePlanner(JSON.stringify([rig.plan, rig.sign, rig.scan]), (planner) =>
-    planner.signCost(rig),
+    planner.signCost({ ...rig, live: undefined }),
   );
   const { result, stale } = reckoning;
   const board = controllerById(rig.plan.controller);
@@ -146,13 +156,23 @@ function Files() {
   const [scale, setScale] = useState<(typeof DOT_SIZES)[number]>(8);
   const [refused, setRefused] = useState<string>();
   const [note, setNote] = useState<string>();
+  const reacts = reactingOf(rig) !== undefined;
+  const { tapes = [] } = rig;
+  const [wanted, setWanted] = useState<"scenes" | "reacting">("reacting");
+  const ofScenes = !reacts || wanted === "scenes";
+  const [seconds, setSeconds] = useState(USUAL_RECORDING.seconds);
+  const [tape, setTape] = useState(0);
   const image = format === "gif" || format === "png";
   const save = () => {
     setRefused(undefined);
     setNote(undefined);
     run(
       (planner, report): Promise<FramesResult> =>
-        planner.frames(rig, { format, ...(image ? { scale } : {}) }, report),
+        planner.frames(
+          ofScenes ? { ...rig, live: undefined } : rig,
+          { format, ...(image ? { scale } : {}), recording: { seconds, tape: tapes[tape - 1]?.items } },
+          report,
+        ),
       (result) => {
         if (!result.ok) return setRefused(result.message);
         setNote(result.file.note);
@@ -164,6 +184,34 @@ function Files() {
     <section className="sheet">
       <h2>As files</h2>
       <div className="field-row">
+        {reacts && (
+          <SelectField
+            label="Of"
+            value={wanted}
+            options={[
+              ["reacting", "what it shows as it reacts"],
+              ["scenes", "the scenes of this station"],
+            ]}
+            onChoose={setWanted}
+          />
+        )}
+        {!ofScenes && (
+          <WholeField
+            label="From power-up, s"
+            value={seconds}
+            range={RECORDING_RANGE}
+            onCommit={setSeconds}
+            width={110}
+          />
+        )}
+        {!ofScenes && tapes.length > 0 && (
+          <SelectField
+            label="Hands"
+            value={tape}
+            options={[[0, "none"] as const, ...tapes.map(({ name }, at) => [at + 1, name] as const)]}
+            onChoose={setTape}
+          />
+        )}
         <SelectField
           label="Format"
           value={format}

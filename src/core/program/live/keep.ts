@@ -19,23 +19,12 @@ import {
 } from "../language";
 import { joined } from "./naming";
 import { forEach } from "./numbers";
+import type { Kept } from "./value-code";
 
 /** Over so many places writes go round at most: fewer than half a byte counts, so that the newest is known. */
 const MOST_PLACES = 100;
 /** What is meant where nothing is said: a write every ten seconds at the most, spread. */
 export const USUAL_KEEP: NonNullable<Live["keep"]> = { every: 10_000, spread: true };
-
-/** What is kept: a variable; of a text how long it is, and its characters. */
-export interface Kept {
-  readonly name: string;
-  readonly width: Width;
-  readonly text?: {
-    readonly array: string;
-    readonly size: number;
-    /** Counts the texts: another one is told by it. */
-    readonly count: string;
-  };
-}
 
 /** How much of the memory it takes, and over how many places it goes round. */
 export interface KeptRoom {

@@ -2,7 +2,18 @@ import type { LiveValue } from "../../rig";
 import type { ArrayVariable, Expression, Statement, Subroutine, Variable, Width } from "../language";
 import { set, number } from "../language";
 import type { Sign } from "./digits/counter";
-import type { Kept } from "./keep";
+
+/** What is kept: a variable; of a text how long it is, and its characters. */
+export interface Kept {
+  readonly name: string;
+  readonly width: Width;
+  readonly text?: {
+    readonly array: string;
+    readonly size: number;
+    /** Counts the texts: another one is told by it. */
+    readonly count: string;
+  };
+}
 
 /** What a value asks of a program: what it keeps in mind, what it does at every pass, how it is shown and changed. */
 export interface ValueCode {
