@@ -15,7 +15,6 @@ import {
   type Statement,
   type Subroutine,
   type Variable,
-  type Width,
 } from "../language";
 import { joined } from "./naming";
 import { forEach } from "./numbers";
