@@ -51,6 +51,12 @@ const DEBIAN = [
     has: () => spawnSync("iverilog", ["-V"]).status === 0,
     why: "running the descriptions of logic",
   },
+  {
+    package: "libsimavr-dev",
+    has: () => existsSync("/usr/include/simavr/sim_avr.h"),
+    why: "running sketches on a simulated chip",
+  },
+  { package: "libelf-dev", has: () => existsSync("/usr/include/libelf.h"), why: "the same" },
   { package: "avr-libc", has: () => existsSync("/usr/lib/avr/include/avr/io.h"), why: "the same" },
 ];
 

@@ -11,7 +11,7 @@ const DATE = [0x01, 0x01, 0x01, 0x00] as const;
 const REGISTERS = 3 + DATE.length;
 
 /** A number of two digits as packed BCD: a digit in each half of the byte. */
-export const packed = (value: number): number => (Math.floor(value / 10) << 4) | (value % 10);
+const packed = (value: number): number => (Math.floor(value / 10) << 4) | (value % 10);
 const unpacked = (byte: number): number => (byte >> 4) * 10 + (byte & 15);
 
 /** Seconds since midnight, within a day. */

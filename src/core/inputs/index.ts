@@ -1,5 +1,4 @@
 export { InputCircuit } from "./circuit";
-export { packed } from "./clock-chip";
 export {
   answerOf,
   echoOf,

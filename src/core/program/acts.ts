@@ -1,4 +1,3 @@
-import type { ControllerPart } from "../parts";
 import type { Nanoseconds } from "../quantity";
 import {
   statementsIn,
@@ -8,9 +7,8 @@ import {
   type Statement,
   type Subroutine,
 } from "./language";
-import { operationsIn, type Variables } from "./variables";
-
-type Cost = ControllerPart["cost"];
+import { isJoined, type Costs } from "./costs";
+import type { Variables } from "./variables";
 
 /** A statement made into what does it; it says whether its routine is over. */
 export type Act = () => boolean;
@@ -67,9 +65,8 @@ export class Acts {
   constructor(
     private readonly variables: Variables,
     routines: readonly Subroutine[],
-    private readonly cost: Cost,
+    private readonly costs: Costs,
     private readonly hands: Hands,
-    private readonly converts: Nanoseconds,
   ) {
     this.routines = new Map(routines.map((routine) => [routine.name, routine]));
     for (const { name, given, body } of routines) this.declareOwn(name, given, body);
@@ -100,11 +97,6 @@ export class Acts {
         this.variables.declare(parameter.name, parameter.width, given[at]!),
       ),
     );
-  }
-
-  /** How long working an expression out takes. */
-  timeOf(expression: Expression): Nanoseconds {
-    return operationsIn(expression) * this.cost.statement + conversionsIn(expression) * this.converts;
   }
 
   /** Names of a routine lie where they lie from the start: no routine calls itself. */
@@ -145,7 +137,6 @@ export class Acts {
 
   private make(statement: Plain | Momentary, routine: string): Act {
     const { hands, variables } = this;
-    const step = this.cost.statement;
     if (isMomentary(statement))
       return () => {
         hands.deed(statement, routine);
@@ -154,15 +145,15 @@ export class Acts {
     switch (statement.do) {
       case "declare":
         if (statement.kept) return () => false;
-        return this.simple(variables.act(statement), statement.value);
+        return this.simple(statement, variables.act(statement), statement.value);
       case "set":
-        return this.simple(variables.act(statement), statement.value);
+        return this.simple(statement, variables.act(statement), statement.value);
       case "change":
-        return this.simple(variables.act(statement), statement.by);
+        return this.simple(statement, variables.act(statement), statement.by);
       case "receive":
-        return this.simple(variables.act(statement));
+        return this.simple(statement, variables.act(statement));
       case "set-element":
-        return this.simple(variables.act(statement), statement.value, statement.at);
+        return this.simple(statement, variables.act(statement), statement.value, statement.at);
       case "say":
         return () => false;
       case "return":
@@ -170,8 +161,8 @@ export class Acts {
       case "guard":
         return this.body(statement.body, routine);
       case "if": {
-        const time = step + this.timeOf(statement.condition);
-        const condition = variables.make(statement.condition);
+        const time = this.costs.statement(statement);
+        const condition = this.condition(statement.condition);
         const then = this.body(statement.body, routine);
         const otherwise = this.body(statement.otherwise ?? [], routine);
         return () => {
@@ -180,11 +171,11 @@ export class Acts {
         };
       }
       case "while": {
-        const time = this.timeOf(statement.condition);
-        const condition = variables.make(statement.condition);
+        const turn = this.costs.statement(statement);
+        const condition = this.condition(statement.condition);
         const body = this.body(statement.body, routine);
         return () => {
-          for (hands.spend(time); condition(); hands.spend(step + time)) if (body()) return true;
+          for (; condition(); hands.spend(turn)) if (body()) return true;
           return false;
         };
       }
@@ -197,10 +188,30 @@ export class Acts {
     }
   }
 
-  private simple(act: () => void, ...worked: ReadonlyArray<Expression | undefined>): Act {
-    const { hands } = this;
-    const time = worked.reduce((sum, one) => sum + (one ? this.timeOf(one) : 0), this.cost.statement);
-    const reading = worked.reduce((sum, one) => sum + (one ? conversionsIn(one) : 0), 0) * this.converts;
+  /** A condition that spends its time as it is looked at: what is behind a side that decides is not. */
+  private condition(expression: Expression): () => number {
+    const { hands, costs } = this;
+    if (isJoined(expression)) {
+      const [one, other] = [this.condition(expression.left), this.condition(expression.right)];
+      return expression.operator === "&&" ? () => (one() ? other() : 0) : () => (one() ? 1 : other());
+    }
+    const time = costs.of(expression);
+    const worth = this.variables.make(expression);
+    return () => {
+      hands.spend(time);
+      return worth();
+    };
+  }
+
+  private simple(
+    statement: Statement,
+    act: () => void,
+    ...worked: ReadonlyArray<Expression | undefined>
+  ): Act {
+    const { hands, costs } = this;
+    const given = worked.filter((one) => one !== undefined);
+    const time = given.reduce((sum, one) => sum + costs.of(one), costs.statement(statement));
+    const reading = given.reduce((sum, one) => sum + costs.conversions(one), 0);
     if (reading > 0)
       return () => {
         hands.spend(time);
@@ -223,7 +234,7 @@ export class Acts {
     const next = variables.act({ do: "change", name: statement.name, operator: "+", by: ONE });
     const goesOn = variables.make({ is: "operation", operator: "<", left: name, right: statement.below });
     const body = this.body(statement.body, routine);
-    const turn = 2 * this.cost.statement;
+    const turn = this.costs.statement(statement);
     return () => {
       for (start(); goesOn(); next()) {
         hands.spend(turn);
@@ -233,10 +244,11 @@ export class Acts {
     };
   }
 
-  private calling({ routine, given }: Extract<Plain, { do: "call" }>): Act {
+  private calling(statement: Extract<Plain, { do: "call" }>): Act {
+    const { routine, given } = statement;
     const { hands, variables } = this;
     const worth = given.map((one) => variables.make(one));
-    const time = given.reduce((sum, one) => sum + this.timeOf(one), this.cost.statement);
+    const time = given.reduce((sum, one) => sum + this.costs.of(one), this.costs.statement(statement));
     const parameters = variables.within(routine, () =>
       this.routine(routine).given.map(({ name }) => variables.holder(name)),
     );
@@ -261,22 +273,3 @@ export class Acts {
 }
 
 const ONE: Expression = { is: "number", value: 1 };
-
-/** How many times an expression asks the converter. */
-function conversionsIn(expression: Expression): number {
-  switch (expression.is) {
-    case "converter":
-      return 1;
-    case "operation":
-      return conversionsIn(expression.left) + conversionsIn(expression.right);
-    case "as":
-      return conversionsIn(expression.value);
-    case "either":
-      return Math.max(conversionsIn(expression.then), conversionsIn(expression.otherwise));
-    case "element":
-    case "entry":
-      return conversionsIn(expression.at);
-    default:
-      return 0;
-  }
-}

@@ -21,7 +21,8 @@ import {
 import { C } from "./print/c";
 import { refreshIfDue } from "./sketch/clocks";
 import { PAUSE, untilDue } from "./sketch/time";
-import { Variables, operationsIn } from "./variables";
+import { Costs } from "./costs";
+import { Variables } from "./variables";
 import { wrap } from "./widths";
 
 const STANDARD: Readonly<Record<Width, string>> = {
@@ -203,10 +204,30 @@ describe("how an expression is written", () => {
   });
 });
 
-test("operations are counted, the dearer of two ways included", () => {
-  expect(operationsIn(operation(name("a"), "+", operation(name("b"), "*", number(2))))).toBe(2);
-  expect(operationsIn(either(name("a"), number(1), operation(name("b"), "-", clock("ms"))))).toBe(3);
-  expect(operationsIn(as("u8", name("a")))).toBe(0);
+test("operations are counted alike where their clocks are not known, the dearer of two ways included", () => {
+  const variables = new Variables(32, still);
+  const cost = { measured: false, pinMode: 0, pinWrite: 0, shiftBit: 0, statement: 7, interrupt: 0 };
+  const costs = new Costs(variables, { cost, intBits: 32, converts: 1000 });
+  expect(costs.of(operation(name("a"), "+", operation(name("b"), "*", number(2))))).toBe(2 * 7);
+  expect(costs.of(either(name("a"), number(1), operation(name("b"), "-", clock("ms"))))).toBe(3 * 7);
+  expect(costs.of(as("u8", name("a")))).toBe(0);
+  expect(costs.of({ is: "converter", line: "A0", named: "A0_LINE" })).toBe(7 + 1000);
+});
+
+test("on an 8-bit board wider numbers take longer, and a division most of all", () => {
+  const variables = new Variables(16, still);
+  for (const width of WIDTHS) variables.declare(width, width);
+  const cost = { measured: true, pinMode: 0, pinWrite: 0, shiftBit: 0, statement: 500, interrupt: 0 };
+  const costs = new Costs(variables, { cost, intBits: 16, converts: 0, clock: 62.5 });
+  const takes = (width: Width, operator: "+" | "*" | "/") =>
+    costs.of(operation(name(width), operator, name(width)));
+  for (const operator of ["+", "*", "/"] as const) {
+    expect(takes("u16", operator)).toBeGreaterThan(takes("u8", operator));
+    expect(takes("i32", operator)).toBeGreaterThan(takes("i16", operator));
+  }
+  for (const width of WIDTHS) expect(takes(width, "/")).toBeGreaterThan(takes(width, "*"));
+  // Two bytes out of memory and one added: five clocks.
+  expect(takes("u8", "+")).toBe(Math.round(5 * 62.5));
 });
 
 test("statements are gone through with those in their bodies", () => {

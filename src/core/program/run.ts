@@ -4,6 +4,7 @@ import { Acts, type Momentary } from "./acts";
 import type { Expression, Statement } from "./language";
 import type { Board, ProgramRun, Surroundings, TimedEvent } from "./surroundings";
 import { chosen, frameValue, microseconds, milliseconds } from "./moments";
+import { Costs } from "./costs";
 import { SerialOut } from "./serial-out";
 import { PuttingOut, type Doing } from "./putting-out";
 import type { Program, ProgramFrame } from "./types";
@@ -39,26 +40,23 @@ class Run extends PuttingOut {
   /** What a wait without drift counts from. */
   private due: Nanoseconds = 0;
   private readonly acts: Acts;
+  private readonly costs: Costs;
   private readonly serial: SerialOut;
   /** What was done without waiting and not yet told. */
   private told: TimedEvent[] = [];
 
-  constructor(program: Program, { cost, intBits, converts }: Board, around: Surroundings | undefined) {
+  constructor(program: Program, board: Board, around: Surroundings | undefined) {
+    const { cost, intBits } = board;
     super(program, cost, around, intBits);
     this.serial = new SerialOut(cost);
     for (const array of program.live?.arrays ?? []) this.variables.declareArray(array);
     for (const variable of program.variables ?? []) this.variables.apply({ do: "declare", ...variable });
-    this.acts = new Acts(
-      this.variables,
-      program.live?.routines ?? [],
-      cost,
-      {
-        spend: (time) => (this.now += time),
-        read: (time) => this.tally.add("reading", time),
-        deed: (deed, routine) => this.momentary(deed, routine),
-      },
-      converts,
-    );
+    this.costs = new Costs(this.variables, board);
+    this.acts = new Acts(this.variables, program.live?.routines ?? [], this.costs, {
+      spend: (time) => (this.now += time),
+      read: (time) => this.tally.add("reading", time),
+      deed: (deed, routine) => this.momentary(deed, routine),
+    });
   }
 
   protected tick(): Generator<TimedEvent, unknown> {
@@ -347,7 +345,7 @@ class Run extends PuttingOut {
   /** What an expression is worth; working it out takes its time. */
   private worth(expression: Expression, routine: string): number {
     const value = this.variables.value(expression, routine);
-    this.now += this.acts.timeOf(expression);
+    this.now += this.variables.within(routine, () => this.costs.of(expression));
     return value;
   }
 }

@@ -45,10 +45,13 @@ export interface Board {
   readonly intBits: IntBits;
   /** ns of one conversion. */
   readonly converts: Nanoseconds;
+  /** ns of a clock, where what operations take is known in clocks: of the 8-bit boards. */
+  readonly clock?: Nanoseconds;
 }
 
-export const boardOf = ({ cost, converter, id }: ControllerPart): Board => ({
+export const boardOf = ({ cost, converter, id, clock }: ControllerPart): Board => ({
   cost,
+  ...(id.startsWith("AT") ? { clock: 1e9 / clock } : {}),
   intBits: /^(AT|PIC)/.test(id) ? 16 : 32,
   converts: converter?.time ?? 0,
 });

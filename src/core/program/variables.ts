@@ -296,6 +296,11 @@ export class Variables {
     this.noted.changed = true;
   }
 
+  /** Whether a name is the routine's own that is at hand. */
+  isOwn(name: string): boolean {
+    return this.scope !== "" && this.cells.has(this.scope + name);
+  }
+
   private find(name: string): Cell | undefined {
     return this.cells.get(this.scope + name) ?? this.cells.get(name);
   }
@@ -328,7 +333,7 @@ export class Variables {
   }
 
   /** How the value of an expression is held: C's rules, by the kinds of its parts alone. */
-  private kind(expression: Expression): Kind {
+  kind(expression: Expression): Kind {
     switch (expression.is) {
       case "number":
         return kindOfNumber(expression.value, this.intBits);
@@ -387,35 +392,5 @@ export class Variables {
       this.noted.until = Math.min(this.noted.until, (Math.floor(this.time() / 1000) + left) * 1000);
       return Number(operator === "<" ? passed < least : passed >= least);
     };
-  }
-}
-
-/** How many operations an expression takes: until they are measured one by one, each lasts as long as a statement. */
-export function operationsIn(expression: Expression): number {
-  switch (expression.is) {
-    case "number":
-    case "name":
-      return 0;
-    case "clock":
-    case "line":
-    case "converter":
-    case "waiting":
-      return 1;
-    case "elapsed":
-      return 2;
-    case "entry":
-    case "element":
-    case "kept":
-      return 1 + operationsIn(expression.at);
-    case "as":
-      return operationsIn(expression.value);
-    case "either":
-      return (
-        1 +
-        operationsIn(expression.condition) +
-        Math.max(operationsIn(expression.then), operationsIn(expression.otherwise))
-      );
-    case "operation":
-      return 1 + operationsIn(expression.left) + operationsIn(expression.right);
   }
 }
