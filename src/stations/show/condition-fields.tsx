@@ -117,9 +117,7 @@ export function ConditionFields({ condition, live, onChange }: Props) {
       />
       {compares && (
         <CommitField
-          label={
-            value && "timer" in value ? "Seconds" : value && "clock" in value ? "Minute of the day" : "Number"
-          }
+          label={value && "timer" in value ? "Seconds" : value && "clock" in value ? "Time" : "Number"}
           shown={shownNumber(condition.than ?? 0, value)}
           read={(text) => readNumber(text, value)}
           onCommit={(than) => onChange({ ...condition, than })}
