@@ -52,6 +52,8 @@ export class ClockChip {
       },
       new BusWatch(times, ""),
     );
+    // Both lines are held up before anybody pulls one.
+    this.receiver.apply({ data: HIGH, clock: HIGH }, 0);
   }
 
   get data(): LegRef {

@@ -14,7 +14,6 @@ export type Doing<What extends Statement["do"]> = Extract<Statement, { do: What 
 
 /** What goes out to the rig and what comes back: the face that is shown, its bursts, keys and echoes that are waited for. */
 export abstract class PuttingOut extends Ticking {
-  protected frame: ProgramFrame;
   protected readonly variables: Variables;
   protected readonly memory: Memory = {
     array: (name) => this.variables.array(name),
@@ -30,7 +29,6 @@ export abstract class PuttingOut extends Ticking {
     intBits: IntBits,
   ) {
     super(program, cost, around);
-    this.frame = program.dark;
     const outside: Outside | undefined = around && {
       level: (line) => around.level(line, this.now),
       convert: (line) => around.convert(line, this.now),

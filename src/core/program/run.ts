@@ -27,6 +27,7 @@ export function startProgram(program: Program, board: Board, around?: Surroundin
     lookAt: (array) => run.lookAt(array),
     passTime: () => run.passTime,
     spent: () => run.tally.spent,
+    unseen: (until) => run.unseen(until),
   };
 }
 
@@ -86,9 +87,10 @@ class Run extends PuttingOut {
     noted.unsteady = false;
     noted.until = Infinity;
     const moved = this.around?.moved;
-    let events = 0;
+    let [events, bursts] = [0, 0];
     for (const event of this.run(loop, this.frame)) {
       events += 1;
+      if (event.kind === "burst") bursts += 1;
       yield event;
     }
     const { around } = this;
@@ -98,7 +100,8 @@ class Run extends PuttingOut {
     const passed = this.tally.passed(spent, took);
     const { changed, unsteady, until } = noted;
     // A hand that moved in the middle of the pass was seen by half of it.
-    const quiet = events === 0 && !changed && !unsteady && took > 0 && around.moved === moved;
+    const told = this.now < this.unseenUntil ? events - bursts : events;
+    const quiet = told === 0 && !changed && !unsteady && took > 0 && around.moved === moved;
     if (this.isDue(this.now)) yield* this.ticks(this.now);
     this.tally.end(passed, changed);
     if (quiet) yield* this.again(passed, took, until * 1000);

@@ -67,4 +67,6 @@ export interface ProgramRun {
   readonly passTime: () => Nanoseconds;
   /** Where its time went since power-up. */
   readonly spent: () => Spent;
+  /** Nobody looks on up to a moment: what is put out again and again is not told until then. */
+  readonly unseen: (until: Nanoseconds) => void;
 }

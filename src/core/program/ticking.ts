@@ -4,14 +4,23 @@ import { microseconds } from "./moments";
 import type { LineEdge } from "../inputs";
 import type { Surroundings, TimedEvent } from "./surroundings";
 import { Tally, type Pass } from "./tally";
-import type { Program } from "./types";
+import type { Program, ProgramFrame } from "./types";
 
 /** The clock of a program under way: time goes on, and the ticks of its timer take place in it. */
 export abstract class Ticking {
   protected now: Nanoseconds = 0;
+  protected frame: ProgramFrame;
   protected slot = 0;
   /** When the timer interrupts next, once it runs. */
   protected nextTick: Nanoseconds | undefined;
+  /** Up to here nobody looks on: what is as it was before need not be told. */
+  protected unseenUntil: Nanoseconds = 0;
+  /** What the tick of each slot took last, and of which face. */
+  private readonly tickTimes: Array<{
+    readonly of: ProgramFrame;
+    readonly time: Nanoseconds;
+    readonly out: Nanoseconds;
+  }> = [];
   /** When the last interrupt was over, and when one of each line began last. */
   private servedUntil: Nanoseconds = 0;
   private readonly served = new Map<string, Nanoseconds>();
@@ -23,7 +32,14 @@ export abstract class Ticking {
     protected readonly program: Program,
     protected readonly cost: ControllerPart["cost"],
     protected readonly around: Surroundings | undefined,
-  ) {}
+  ) {
+    this.frame = program.dark;
+  }
+
+  /** Nobody looks on up to a moment: passes and ticks that are as those before are gone through at once. */
+  unseen(until: Nanoseconds): void {
+    this.unseenUntil = until;
+  }
 
   /** What the timer's interrupt does. */
   protected abstract tick(): Generator<TimedEvent, unknown>;
@@ -53,8 +69,25 @@ export abstract class Ticking {
       go(Math.max(0, Math.floor((stop - this.now) / took)));
       if (tick >= end || this.now + took > end) return;
       go(1);
-      yield* this.ticks(this.now);
+      if (this.now >= this.unseenUntil || !this.skipTicks()) yield* this.ticks(this.now);
     }
+  }
+
+  /** Ticks that do what they did before take just their time. @returns false where one is not known */
+  private skipTicks(): boolean {
+    const { cost, program } = this;
+    while (this.nextTick !== undefined && this.nextTick <= this.now) {
+      const known = this.tickTimes[this.slot];
+      if (known?.of !== this.frame) return false;
+      const start = Math.max(this.nextTick, this.servedUntil);
+      const ahead = Math.max(0, this.now - start);
+      this.nextTick += microseconds(program.periods[this.slot]!);
+      this.servedUntil = start + known.time + cost.interrupt;
+      this.tally.add("out", known.out + cost.interrupt);
+      this.now = this.servedUntil + ahead;
+      this.slot = (this.slot + 1) % program.on.length;
+    }
+    return true;
   }
 
   /** Lets time pass; the ticks that fall into it take place. What reads goes no further than the hands are known. */
@@ -107,8 +140,15 @@ export abstract class Ticking {
   private *serveTick(due: Nanoseconds): Generator<TimedEvent, void> {
     const { program } = this;
     this.nextTick = due + microseconds(program.periods[this.slot]!);
-    yield* this.serve(due, this.tick(), "out");
+    yield* this.serve(due, this.timed(this.tick()), "out");
     this.slot = (this.slot + 1) % program.on.length;
+  }
+
+  private *timed(tick: Generator<TimedEvent, unknown>): Generator<TimedEvent, void> {
+    const { now: from, slot, frame } = this;
+    const { out } = this.tally.spent;
+    yield* tick;
+    this.tickTimes[slot] = { of: frame, time: this.now - from, out: this.tally.spent.out - out };
   }
 
   /** Changes that come while their line still waits are one. */

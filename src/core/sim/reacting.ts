@@ -127,6 +127,11 @@ export class Reacting {
     this.world.knowUntil(moment);
   }
 
+  /** Nobody looks on up to a moment. */
+  unseen(until: Nanoseconds): void {
+    this.run.unseen(until);
+  }
+
   /** Who goes on step by step knows that no hand moves meanwhile. */
   goOn(now: Nanoseconds): void {
     if (now >= this.world.knownUntil) this.world.knowUntil(now + STEP_ON);

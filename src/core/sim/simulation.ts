@@ -17,6 +17,10 @@ import { Storage } from "./storage";
 /** How long a step waits for a change of a rig that reacts, in ns. */
 const MOST_WAITED: Nanoseconds = 10e9;
 
+/** ns before a moment from which on everything is followed: what is to be seen then began there. */
+const SEEN: Nanoseconds = 1e9;
+/** Going farther than this at once is worth not following everything. */
+const WORTH_SKIPPING: Nanoseconds = 10e9;
 /** Currents kept of moments that may come again: some 30 MB. */
 const MOST_REMEMBERED = 4e6;
 
@@ -170,8 +174,40 @@ export class Simulation {
   /** Runs up to and including a moment. */
   advanceTo(until: Nanoseconds): void {
     this.reacting?.knowUntil(until);
+    if (this.reacting && until - this.now > WORTH_SKIPPING) this.skipTo(until - SEEN);
     for (let at = this.nextAt; at !== undefined && at <= until; at = this.nextAt) this.take();
     this.pass(until);
+  }
+
+  /**
+   * Goes far ahead: what is put out again and again is not followed, only what was put out last. What is to be seen
+   * afterwards begins there.
+   */
+  private skipTo(until: Nanoseconds): void {
+    this.reacting!.unseen(until);
+    while (this.ahead.length > 0) this.take();
+    const last: Array<Extract<TimedEvent, { kind: "burst" }>> = [];
+    const most = 4 * this.program.on.length;
+    while (this.next && this.next.at <= until) {
+      const event = this.next;
+      if (event.kind !== "burst" || event.routine === "set-up") {
+        this.take();
+        continue;
+      }
+      last.push(event);
+      if (last.length > most) last.shift();
+      this.fetch();
+    }
+    for (const event of last) {
+      this.burst(event);
+      while (this.ahead.length > 0) {
+        this.moment = this.ahead[0]!.moment;
+        this.ahead = this.ahead.slice(1);
+      }
+    }
+    this.now = Math.max(this.now, until);
+    this.cut.complete(() => this.mark());
+    this.look();
   }
 
   /** Goes to the next thing that happens. @returns false when nothing will */

@@ -20,7 +20,7 @@ import { joined, routineFor, unitName } from "./naming";
 import { forEach } from "./numbers";
 
 /** ms between two looks at a clock chip: a second is never shown later than that. */
-export const CHIP_LOOKS_MS = 100;
+export const CHIP_LOOKS_MS = 250;
 
 /** The time as a chip has it: packed BCD, seconds first. */
 const REGISTERS = 3;

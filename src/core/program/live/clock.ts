@@ -89,7 +89,8 @@ export function clockCode(
     keeps: chip ? [] : [...hourHeld.keeps, ...minuteHeld.keeps, ...secondHeld.keeps],
     variables: [
       ...[hourHeld, minuteHeld, secondHeld].flatMap((one) => one.variables),
-      { name: last, width: "u32" },
+      // A chip is looked at in the very first pass: what is set is set from the time it says.
+      { name: last, width: "u32", ...(chip ? { value: number(2 ** 32 - CHIP_LOOKS_MS) } : {}) },
       ...(us === 0 || chip ? [] : [{ name: over, width: "u16" as const }]),
     ],
     ...(chip
