@@ -1,16 +1,17 @@
-import { Doubt } from "./doubt";
-import { ChangeCut, type Mark } from "./change-cut";
 import type { RigModel } from "../address";
-import { LOW, type Level } from "../level";
+import { LOW } from "../level";
 import { circuitOf, type RigCircuit, type Solution } from "../circuit";
 import type { Move } from "../inputs";
 import { runProgram, scanPeriod, type Program, type ProgramFrame, type TimedEvent } from "../program";
 import type { Nanoseconds } from "../quantity";
 import { controllerById, type PipId, type UnitRef } from "../rig";
 import { Board } from "./board";
+import { ChangeCut, type Mark } from "./change-cut";
 import { VISIBLE, type Face, type FaceView, type PipLight } from "./face";
-import { litWhileBlinking, type Moment, type Outcome, type ScanLight, type Stretch } from "./moment";
+import { litWhileBlinking, type Moment, type Outcome, type Stretch } from "./moment";
+import { Moments } from "./moments";
 import { Reacting, type LeftOver, type Told, type Work } from "./reacting";
+import { SavedBoards } from "./saved-boards";
 import { ScanLights } from "./scan-light";
 import { Storage } from "./storage";
 
@@ -21,8 +22,6 @@ const MOST_WAITED: Nanoseconds = 10e9;
 const SEEN: Nanoseconds = 1e9;
 /** Going farther than this at once is worth not following everything. */
 const WORTH_SKIPPING: Nanoseconds = 10e9;
-/** Currents kept of moments that may come again: some 30 MB. */
-const MOST_REMEMBERED = 4e6;
 
 /**
  * Runs a program on a rig at leg level: deterministic, event by event, in integer nanoseconds. What a burst of edges
@@ -42,18 +41,14 @@ export class Simulation {
   private now: Nanoseconds = 0;
   private frame: ProgramFrame | undefined;
   private readonly pips: readonly PipId[];
-  private readonly doubtful: Doubt;
   private moment: Moment;
   private readonly charge: Float64Array;
   private readonly doubt: Float64Array;
   /** Stretches of the burst that is under way and not yet reached. */
   private ahead: readonly { at: Nanoseconds; moment: Moment }[] = [];
-  private saved: string[] = [];
-  private savedIds = new Map<string, number>();
-  private boardIs: number;
-  private boardHolds: number;
+  private readonly boards: SavedBoards;
   private outcomes = new WeakMap<object, Map<number, Outcome>>();
-  private moments = new Map<string, Moment>();
+  private readonly moments: Moments;
   private looked: Mark;
   private scanBegan: Mark | undefined;
   private readonly cut = new ChangeCut();
@@ -77,7 +72,7 @@ export class Simulation {
       this.circuit.outputs.flatMap((driver) => (driver.kind === "line" ? [driver.line] : [])),
     );
     this.pips = model.addresses.map(({ pip }) => pip);
-    this.doubtful = new Doubt(model, this.board);
+    this.moments = new Moments(model, this.board, this.circuit, this.scanLights, this.pips);
     this.charge = new Float64Array(this.pips.length);
     this.doubt = new Float64Array(this.pips.length);
     const { cost } = controllerById(model.rig.plan.controller);
@@ -85,9 +80,8 @@ export class Simulation {
     this.events = this.reacting?.events ?? runProgram(program, cost);
     this.scanLength = program.on.length > 1 ? scanPeriod(program, cost) : Infinity;
     this.looked = this.mark();
-    this.boardIs = this.intern();
-    this.boardHolds = this.boardIs;
-    this.moment = this.momentNow();
+    this.boards = new SavedBoards(this.board);
+    this.moment = this.moments.now();
     this.fetch();
   }
 
@@ -376,20 +370,20 @@ export class Simulation {
 
   /** What chips tell of their keys from now on. */
   private holdKeys({ units, answer }: NonNullable<Extract<TimedEvent, { kind: "burst" }>["keys"]>): void {
-    this.restore();
+    this.boards.restore();
     for (const driver of this.board.drivers)
       if (driver.units.some((unit) => units.includes(unit))) driver.holdKeys?.(answer);
-    this.boardIs = this.boardHolds = this.intern();
+    this.boards.settle();
   }
 
   /** A single change of the board outside any burst. */
   private change(act: () => void, at: Nanoseconds): void {
-    this.restore();
+    this.boards.restore();
     act();
-    this.boardIs = this.boardHolds = this.intern();
-    const moment = this.momentNow();
+    this.boards.settle();
+    const moment = this.moments.now();
     const tail = this.storage.follow(this.moment.solution, [{ from: 0, moment }], (levels, stored) =>
-      this.momentFor(levels, moment.unknown, moment.scan, stored),
+      this.moments.at(levels, moment.unknown, moment.scan, stored),
     );
     this.ahead = tail.map(({ from, moment: then }) => ({ at: at + from, moment: then }));
   }
@@ -398,111 +392,49 @@ export class Simulation {
     const settled = this.ahead.length === 0;
     const known = this.outcomes.get(event.burst) ?? new Map<number, Outcome>();
     this.outcomes.set(event.burst, known);
-    const key = this.boardIs * 100_003 + this.momentId(this.moment);
+    const key = this.boards.is * 100_003 + this.moments.idOf(this.moment);
     let outcome = settled ? known.get(key) : undefined;
     if (!outcome) {
-      if (this.moments.size * this.pips.length > MOST_REMEMBERED) this.forget();
+      if (this.moments.isFull) this.forget();
       outcome = this.workOut(event);
       if (settled) known.set(key, outcome);
     }
-    this.boardIs = outcome.leaves;
+    this.boards.is = outcome.leaves;
     this.ahead = outcome.stretches.map(({ from, moment }) => ({ at: event.at + from, moment }));
   }
 
   /** A run that never comes back to what it was would remember without end: it starts afresh from where it stands. */
   private forget(): void {
-    this.restore();
+    this.boards.forget();
     this.outcomes = new WeakMap();
-    this.moments = new Map();
-    this.momentIds = new Map([[this.moment, 0]]);
-    this.saved = [];
-    this.savedIds = new Map();
-    this.boardIs = this.boardHolds = this.intern();
+    this.moments.forgetAllBut(this.moment);
     this.scanLights.forget();
   }
 
   /** Drives a burst's edges into the board one by one and notes what the circuit goes through. */
   private workOut(event: Extract<TimedEvent, { kind: "burst" }>): Outcome {
     const { burst } = event;
-    this.restore();
+    this.boards.restore();
     const stretches: Stretch[] = [];
     let before = this.moment;
     this.board.takeTouched();
     for (const { at, line, level } of burst.events) {
       this.board.drive(line, level, event.at + at);
       if (!this.board.takeTouched() && !this.circuitLines.has(line) && !this.serialShows) continue;
-      const levels = this.circuit.outputs.map((driver) => this.board.level(driver));
+      const levels = this.moments.levels();
       const scan = this.scanLights.now();
       if (scan === before.scan && levels.every((now, place) => now === before.levels[place])) continue;
-      const moment = this.momentNow(levels, scan);
+      const moment = this.moments.now(levels, scan);
       stretches.push({ from: at, moment });
       before = moment;
     }
     // Nobody reads here what the chips took down of their buses.
     for (const driver of this.board.drivers) driver.takeNotes();
-    this.boardHolds = this.intern();
     return {
       stretches: this.storage.follow(this.moment.solution, stretches, (levels, stored, moment) =>
-        this.momentFor(levels, moment.unknown, moment.scan, stored),
+        this.moments.at(levels, moment.unknown, moment.scan, stored),
       ),
-      leaves: this.boardHolds,
+      leaves: this.boards.changed(),
     };
-  }
-
-  /** Brings the board to the state the simulation is in, after states that were only looked up. */
-  private restore(): void {
-    if (this.boardHolds === this.boardIs) return;
-    this.board.load(this.saved[this.boardIs]!);
-    this.boardHolds = this.boardIs;
-  }
-
-  private intern(): number {
-    const text = this.board.save();
-    const known = this.savedIds.get(text);
-    if (known !== undefined) return known;
-    this.saved.push(text);
-    this.savedIds.set(text, this.saved.length - 1);
-    return this.saved.length - 1;
-  }
-
-  private momentNow(
-    levels = this.circuit.outputs.map((driver) => this.board.level(driver)),
-    scan = this.scanLights.now(),
-  ): Moment {
-    return this.momentFor(levels, this.doubtful.among(levels, scan?.unknown), scan);
-  }
-
-  private momentFor(
-    levels: readonly Level[],
-    unknown: Uint8Array,
-    scan: ScanLight | undefined,
-    stored?: ReadonlySet<string>,
-  ): Moment {
-    const key = `${levels.join("")} ${stored ? [...stored].join() : ""} ${unknown.join("")} ${scan?.id ?? ""}`;
-    let moment = this.moments.get(key);
-    if (!moment) {
-      const solution = this.circuit.solve(levels, stored);
-      const currents = this.currentsOf(solution, scan);
-      moment = { levels, unknown, scan, solution, currents };
-      this.moments.set(key, moment);
-      this.momentIds.set(moment, this.momentIds.size);
-    }
-    return moment;
-  }
-
-  private currentsOf({ leds }: Solution, scan: ScanLight | undefined): Float64Array {
-    // Where chips scan everything, nothing else drives an LED.
-    if (scan && this.circuit.outputs.length === 0) return scan.currents;
-    const currents = scan?.currents.slice() ?? new Float64Array(this.pips.length);
-    this.pips.forEach((pip, at) => {
-      currents[at]! += leds.get(pip) ?? 0;
-    });
-    return currents;
-  }
-
-  private momentIds = new Map<Moment, number>();
-
-  private momentId(moment: Moment): number {
-    return this.momentIds.get(moment) ?? -1;
   }
 }
