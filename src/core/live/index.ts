@@ -10,3 +10,4 @@ export {
 } from "./words";
 export { usualReading } from "./usual-reading";
 export { freeName, removeValue, renameValue, valueOf } from "./edit";
+export { boardDrift, driftWords } from "./drift";

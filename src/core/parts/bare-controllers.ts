@@ -8,6 +8,8 @@ import {
   avrTimers,
   figures,
   AVR_CONVERTER,
+  CRYSTAL,
+  RC_OSCILLATOR,
   AVR_EEPROM,
   AVR_LINES,
   AVR_PULL_UP,
@@ -18,6 +20,7 @@ import {
 /** An 8-bit chip with 12 lines, one of them its reset. */
 export const ATTINY84 = bareChip({
   id: "ATtiny84",
+  clockBy: RC_OSCILLATOR,
   memory: { flash: 8_192, ram: 512 },
   title: "ATtiny84, 8 MHz, 5 V",
   source: `ATtiny84 data sheet: electrical characteristics (20 mA kept, 40 mA at most, 200 mA through VCC or GND; VOL 0.6 V at most at 10 mA: 60 Ω; typical curves: 25 Ω); lines numbered as the sketch flavour does, counting up from PB0; call times are those of the 16 MHz parts at half the clock`,
@@ -56,6 +59,7 @@ const LOAD_FARADS = 22e-12;
 const atmega328pChip = (crystal: boolean): ControllerPart =>
   bareChip({
     id: crystal ? "ATmega328P-crystal" : "ATmega328P-inner",
+    clockBy: crystal ? CRYSTAL : RC_OSCILLATOR,
     memory: { flash: 32_768, ram: 2_048 },
     title: `ATmega328P chip, ${crystal ? "16 MHz crystal" : "8 MHz inner clock"}, 5 V`,
     source: `ATmega328P data sheet: pin configuration (28 legs), electrical characteristics and I/O port characteristics (VOL 0.9 V at most at 20 mA: 45 Ω; typical curves: 25 Ω); lines numbered as sketches do; ${crystal ? TIMES : "call times are those of the 16 MHz boards at half the clock"}`,
@@ -110,6 +114,7 @@ export const ATMEGA328P_INNER = atmega328pChip(false);
 /** A 14-leg chip with one input-only line. */
 export const PIC16F1455 = bareChip({
   id: "PIC16F1455",
+  clockBy: RC_OSCILLATOR,
   memory: { flash: 14_336, ram: 1_024 },
   title: "PIC16F1455, 16 MHz, 5 V",
   source: `PIC16F1455 data sheet: electrical specifications (25 mA a pin, 170 mA through the supply legs; VOL 0.6 V at most at 8 mA: about 70 Ω, typical 40 Ω); timer 2 counts instruction clocks, a quarter of the oscillator; ${ESTIMATED}`,

@@ -25,6 +25,7 @@ interface Profile extends Pick<
   | "serial"
   | "pullUp"
   | "interrupts"
+  | "clockBy"
 > {
   readonly flavour?: ControllerPart["flavour"];
   readonly around?: ControllerPart["around"];
@@ -158,6 +159,11 @@ export const AVR_LINES = "I/O port characteristics, 20 mA";
 export const TIMES =
   "call times measured by compiling the calls with avr-gcc -Os and counting clocks on a simulated 16 MHz ATmega328P";
 export const ESTIMATED = "call times are estimated from the clock, not measured";
+
+/** What clocks go by, customarily: 50 ppm are 4 s a day, half a per cent is 7 minutes, and an RC oscillator is off by per cents. */
+export const CRYSTAL = { what: "crystal", ppm: 50 } as const;
+export const RESONATOR = { what: "ceramic resonator", ppm: 5_000 } as const;
+export const RC_OSCILLATOR = { what: "RC oscillator", ppm: 100_000 } as const;
 
 /** The converter of the 8-bit boards: 13 clocks at 125 kHz, and the call around them. */
 export const AVR_CONVERTER = { bits: 10, time: 112_000, reference: 5 } as const;

@@ -12,6 +12,8 @@ import {
   REGULATOR_LEG,
   figures,
   AVR_CONVERTER,
+  CRYSTAL,
+  RESONATOR,
   AVR_EEPROM,
   AVR_LINES,
   AVR_PULL_UP,
@@ -24,6 +26,7 @@ import type { ControllerPart } from "../sheet";
 /** An 8-bit 5 V board with 20 usable lines at 16 MHz. */
 export const ATMEGA328P_BOARD = board({
   id: "ATmega328P-board",
+  clockBy: RESONATOR,
   memory: { flash: 32_256, ram: 2_048 },
   title: "ATmega328P board, 16 MHz, 5 V",
   source: `ATmega328P data sheet: electrical characteristics and I/O port characteristics (VOL 0.9 V at most at 20 mA: 45 Ω; typical curves: 25 Ω); ${TIMES}`,
@@ -50,6 +53,7 @@ export const ATMEGA328P_BOARD = board({
 /** Its larger sister with 70 lines. */
 export const ATMEGA2560_BOARD = board({
   id: "ATmega2560-board",
+  clockBy: RESONATOR,
   memory: { flash: 253_952, ram: 8_192 },
   title: "ATmega2560 board, 16 MHz, 5 V",
   source: `ATmega2560 data sheet: electrical characteristics (VOL 0.9 V at most at 20 mA: 45 Ω; typical curves: 25 Ω); ${TIMES}`,
@@ -75,6 +79,7 @@ export const ATMEGA2560_BOARD = board({
 
 export const ESP8266_MODULE = board({
   id: "ESP8266-module",
+  clockBy: CRYSTAL,
   memory: { flash: 1_044_464, ram: 81_920 },
   title: "ESP8266 module, 80 MHz, 3.3 V",
   source: `ESP8266 data sheet: GPIO characteristics and strapping; ${ESTIMATED}`,
@@ -105,6 +110,7 @@ const ESP32_LINES = [...numbered(0, 19), ...numbered(21, 23), ...numbered(25, 27
 
 export const ESP32_MODULE = board({
   id: "ESP32-module",
+  clockBy: CRYSTAL,
   memory: { flash: 1_310_720, ram: 327_680 },
   title: "ESP32 module, 240 MHz, 3.3 V",
   source: `ESP32 data sheet: GPIO characteristics and strapping; ${ESTIMATED}`,
@@ -136,6 +142,7 @@ const RP2040_LINES = [...numbered(0, 22), ...numbered(26, 28)];
 
 export const RP2040_BOARD = board({
   id: "RP2040-board",
+  clockBy: CRYSTAL,
   memory: { flash: 2_097_152, ram: 270_336 },
   title: "RP2040 board, 125 MHz, 3.3 V",
   source: `RP2040 data sheet: pad characteristics, 12 mA a pin and 50 mA together; ${ESTIMATED}`,
@@ -165,6 +172,7 @@ export const RP2040_BOARD = board({
 /** Programmable logic: every line acts on the clock, and a step of a program takes one clock of 10 ns. */
 export const FPGA_BOARD = board({
   id: "FPGA-board",
+  clockBy: CRYSTAL,
   memory: { flash: 0, ram: 0 },
   title: "FPGA board, 100 MHz, 3.3 V",
   source:

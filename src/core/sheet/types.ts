@@ -145,6 +145,11 @@ export interface ControllerPart extends PartBase {
     /** Writes a cell endures. */
     readonly endures: number;
   };
+  /** What its own clock goes by, and how far that may be off, in millionths. */
+  readonly clockBy: {
+    readonly what: "crystal" | "ceramic resonator" | "RC oscillator";
+    readonly ppm: number;
+  };
   /** Resistance of the pull-ups inside, and the lines that have none. */
   readonly pullUp?: { readonly ohms: Ohms; readonly none: readonly string[] };
   /** Lines whose change interrupts the program, by the sketch flavour's own call. */

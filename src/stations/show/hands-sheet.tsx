@@ -1,4 +1,5 @@
 import { gripOf, inputUnits, restOf, type InputUnit } from "@/core/inputs";
+import { driftWords } from "@/core/live";
 import { formatDayTime } from "@/core/quantity";
 import { type Unit } from "@/core/rig";
 import { editRig, useRig } from "@/store";
@@ -19,9 +20,6 @@ const amount = (least: number, most: number) => (text: string) => {
     ? { ok: true as const, value }
     : { ok: false as const, message: `${least} to ${most}` };
 };
-
-/** Seconds a day for each millionth a crystal is off. */
-const A_DAY = 0.0864;
 
 /** How the parts on the table really are: how long a contact bounces, how much a reading trembles, what a clock says. */
 export function HandsSheet() {
@@ -65,7 +63,7 @@ function HandFact({ unit, part }: InputUnit) {
         read={(text) => readDayTime(text)}
         onCommit={(rests) => setHand(unit.ref, { rests })}
         width={150}
-        hint={`± ${act.ppm} ppm: up to ${(act.ppm * A_DAY).toFixed(1)} s a day`}
+        hint={`± ${act.ppm} ppm: up to ${driftWords(act.ppm)} a day`}
       />
     );
   const grip = gripOf(part);

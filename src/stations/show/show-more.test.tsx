@@ -66,7 +66,7 @@ describe("a clock", () => {
     await hands.clear(field);
     await hands.type(field, "23:59:50{Enter}");
     expect(now().units.find(({ ref }) => ref === "SE1")!.hand).toEqual({ rests: 86_390 });
-    expect(screen.getByText(/± 2 ppm: up to 0.2 s a day/)).toBeTruthy();
+    expect(screen.getByText(/± 2 ppm: up to 0.17 s a day/)).toBeTruthy();
   });
 
   test("a condition on it is typed as a time", async () => {

@@ -1,5 +1,5 @@
 import { gripOf, isEcho } from "@/core/inputs";
-import { usualReading } from "@/core/live";
+import { boardDrift, usualReading } from "@/core/live";
 import { formatDayTime } from "@/core/quantity";
 import { LIVE_LIMITS, asUnit, partOf, showsDots, type LiveValue } from "@/core/rig";
 import { useRig } from "@/store";
@@ -284,6 +284,7 @@ function ClockFields({ value, onChange }: Props<Of<"clock">>) {
 /** Of a clock that goes by the board's own: where it begins, and what is put right of its drift. */
 function OwnClockFields({ value, onChange }: Props<Of<"clock">>) {
   const { clock } = value;
+  const drift = boardDrift(useRig());
   return (
     <>
       <CommitField
@@ -305,6 +306,10 @@ function OwnClockFields({ value, onChange }: Props<Of<"clock">>) {
         width={150}
         hint="how far the board falls behind in a day"
       />
+      <p className="tiny quiet mb-0 live-wide">
+        This board counts by its {drift.what}: off by up to {drift.aDay} a day. Set it by a good clock, look
+        again after a day, and enter by how much it has fallen behind; a clock chip keeps better time.
+      </p>
     </>
   );
 }
