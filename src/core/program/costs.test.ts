@@ -1,6 +1,6 @@
-import { plainDemoRig } from "@/demo";
+import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
-import { World, wireUp } from "../inputs";
+import { World, isMove, wireUp } from "../inputs";
 import { STARTS, startWith } from "../live";
 import { DEBOUNCE_WAYS, controllerById, type Rig } from "../rig";
 import { boardOf, buildProgram, startProgram } from ".";
@@ -106,3 +106,38 @@ test.each(DEBOUNCE_WAYS.filter((way) => way !== "none"))(
     chip.forEach(({ at: moment }, nth) => expect(Math.abs(moment - simulated[nth]!.at)).toBeLessThan(within));
   },
 );
+
+test("Lap bell with its own tape: every face that is latched on the chip's lines is the simulation's, bit for bit", () => {
+  const rig = demoRig("lap-bell");
+  const { items } = rig.tapes![0]!;
+  const moves = items.filter(isMove);
+  const seconds = Math.max(...items.map(({ at }) => at)) / 1000 + 1;
+  const program = buildProgram(modelOf(rig));
+  const { data, clock, latch } = program.chain!;
+  const { changes } = runOnAvr(rig, moves, seconds, [data, clock, latch!]);
+  const size = program.dark.states[0]!.bytes.length;
+  const sent = program.send.find((one) => one.do === "shift-state")!;
+  // A shift register as its sheet has it: a bit moves in when the clock rises, all are shown when the latch does.
+  const levels = new Map<number, number>();
+  let bits: number[] = [];
+  const latched: string[] = [];
+  for (const { line, level } of changes) {
+    if ((levels.get(line) ?? 0) === level) continue;
+    levels.set(line, level);
+    if (level === 0) continue;
+    if (line === Number(clock)) bits = [...bits, levels.get(Number(data)) ?? 0].slice(-8 * size);
+    if (line !== Number(latch) || bits.length < 8 * size) continue;
+    const bytes = Array.from({ length: size }, (_, at) => {
+      const own = bits.slice(8 * at, 8 * at + 8);
+      return parseInt((sent.order === "msb-first" ? own : own.reverse()).join(""), 2);
+    });
+    const face = `face ${bytes.join(" ")}`;
+    if (latched.at(-1) !== face) latched.push(face);
+  }
+  const simulated = simulatedLive(rig, moves, seconds).flatMap(({ what }) =>
+    what.startsWith("face") ? [what] : [],
+  );
+  expect(simulated.length).toBeGreaterThan(15);
+  // The dark face comes first, before anything is drawn.
+  expect(latched.slice(1)).toEqual(simulated);
+});
