@@ -5,6 +5,7 @@ export const ROUTES = [
   "check",
   "simulate",
   "decode",
+  "diagnose",
   "export/frames",
   "export/sketch",
   "export/writes",

@@ -1,9 +1,10 @@
-import { railVolts, type RigModel } from "../address";
+import type { RigModel } from "../address";
 import { BusWatch, OpenDrainReceiver } from "../bus";
 import { HIGH, LOW, UNKNOWN, type Level } from "../level";
 import type { Nanoseconds, Volts } from "../quantity";
 import { legRef, type LegRef, type UnitRef } from "../rig";
 import type { ClockAct } from "./hands";
+import { clockVolts } from "./lines";
 
 const DAY = 86_400;
 /** What the registers behind the time hold that nobody sets: day of the week, day, month, year. */
@@ -132,11 +133,4 @@ export function clockChips(model: RigModel, stands: Readonly<Record<string, numb
     const volts = clockVolts(model, ref, part.act);
     return volts === undefined ? [] : [new ClockChip(ref, part.act, volts, stands[ref] ?? 0)];
   });
-}
-
-/** What a clock chip is fed with; undefined where that is nothing. */
-export function clockVolts(model: RigModel, unit: UnitRef, act: ClockAct): Volts | undefined {
-  const rail = (leg: string) => railVolts(model.drivers.get(model.nets.of(legRef(unit, leg)).id) ?? []);
-  const [supply, ground] = [rail(act.supply), rail(act.ground)];
-  return supply !== undefined && ground !== undefined && supply > ground ? supply - ground : undefined;
 }

@@ -1,10 +1,9 @@
 import { railVolts, type RigModel } from "../address";
 import type { ControllerPart } from "../parts";
-import { formatQuantity, type Milliseconds, type Nanoseconds } from "../quantity";
+import { formatQuantity, type Milliseconds, type Nanoseconds, type Volts } from "../quantity";
 import { legRef, type LegRef, type UnitRef } from "../rig";
 import { InputCircuit } from "./circuit";
-import { clockVolts } from "./clock-chip";
-import { echoOf, echoTime, type Hands } from "./hands";
+import { echoOf, echoTime, type ClockAct, type Hands } from "./hands";
 
 /** How a contact is read: its line, the level it has while it is pressed, and what holds the line when it is not. */
 export interface ContactLine {
@@ -145,6 +144,13 @@ export function echoLines(model: RigModel, unit: UnitRef): EchoLines | Unread {
     };
   const farthest = act.begins + echoTime(act, act.sensed.range[1]);
   return { unit, trigger, echo, every: act.every, patience: Math.ceil((farthest * PATIENCE) / 1e6) * 1000 };
+}
+
+/** What a clock chip is fed with; undefined where that is nothing. */
+export function clockVolts(model: RigModel, unit: UnitRef, act: ClockAct): Volts | undefined {
+  const rail = (leg: string) => railVolts(model.drivers.get(model.nets.of(legRef(unit, leg)).id) ?? []);
+  const [supply, ground] = [rail(act.supply), rail(act.ground)];
+  return supply !== undefined && ground !== undefined && supply > ground ? supply - ground : undefined;
 }
 
 /** The lines a clock chip is on. */

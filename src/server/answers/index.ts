@@ -1,6 +1,7 @@
 import type { Answer, Question, RouteName } from "../question";
 import { answerCheck } from "./check";
 import { answerDecode } from "./decode";
+import { answerDiagnose } from "./diagnose";
 import { answerFrames, answerSketch, answerWrites } from "./exports";
 import { answerFont } from "./font";
 import { answerSimulate } from "./simulate";
@@ -9,6 +10,7 @@ const ANSWERS: Readonly<Record<RouteName, (question: Question) => Answer | Promi
   check: answerCheck,
   simulate: answerSimulate,
   decode: answerDecode,
+  diagnose: answerDiagnose,
   "export/frames": answerFrames,
   "export/sketch": answerSketch,
   "export/writes": answerWrites,
