@@ -1,2 +1,2 @@
-export { FaultSearch, type Candidate, type Diagnosis, type Seen } from "./diagnose";
+export { FaultSearch, type Diagnosis, type Seen } from "./diagnose";
 export type { Pattern } from "./patterns";

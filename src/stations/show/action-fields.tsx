@@ -1,19 +1,10 @@
-import { isSingleLeds } from "@/core/parts";
 import { brightnessSteps } from "@/core/address";
-import {
-  LIVE_LIMITS,
-  asUnit,
-  partOf,
-  type Action,
-  type Live,
-  type LiveValue,
-  type Rig,
-  type Unit,
-} from "@/core/rig";
+import { LIVE_LIMITS, asUnit, partOf, type Action, type Live, type LiveValue, type Unit } from "@/core/rig";
 import { useModel, useRig } from "@/store";
 import { CommitField, SelectField, WholeField } from "@/ui";
 import { MsField } from "./ms-field";
 import { readNumber, shownNumber } from "./condition-fields";
+import { switchable } from "./table-parts";
 
 interface Props {
   readonly action: Action;
@@ -115,13 +106,6 @@ function objectOf(action: Action): string {
   if ("step" in action || "set" in action || "push" in action) return action.value;
   return Object.values(action)[0]!;
 }
-
-/** Parts of a rig that can be switched. */
-export const switchable = ({ units }: Rig) =>
-  units.filter((unit) => {
-    const part = partOf(unit);
-    return part.kind === "load" || isSingleLeds(part);
-  });
 
 /** Hz a buzzer is loudest at that wants a tone. */
 function toneOf(unit: Unit): number | undefined {

@@ -13,8 +13,8 @@ import {
 import { atDesk, editLive, editWires, refuse, useAtDesk, useModel, useRig } from "@/store";
 import { MoreMenu, SelectField } from "@/ui";
 import { MsField } from "./ms-field";
-import { ActionFields } from "./action-fields";
 import { AddButton, Rows } from "./rows";
+import { ActionFields } from "./opened";
 
 interface Props {
   readonly live: Live;

@@ -2,10 +2,11 @@ import { actionWords, conditionWords } from "@/core/live";
 import type { LiveProblem } from "@/core/program";
 import { LIVE_LIMITS, type Live, type LiveEvent } from "@/core/rig";
 import { editLive, useRig } from "@/store";
-import { ActionFields, switchable } from "./action-fields";
+import { switchable } from "./table-parts";
 import { ConditionFields } from "./condition-fields";
 import { firstAction } from "./controls-sheet";
 import { AddButton, Rows } from "./rows";
+import { ActionFields } from "./opened";
 
 interface Props {
   readonly live: Live;

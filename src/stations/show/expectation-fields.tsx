@@ -6,8 +6,8 @@ import { LIVE_LIMITS, asUnit, type Live, type TapeItem } from "@/core/rig";
 import { useRig } from "@/store";
 import { CommitField, SelectField } from "@/ui";
 import { MsField } from "./ms-field";
-import { switchable } from "./action-fields";
-import { clocksOf } from "./clocks";
+import { switchable } from "./table-parts";
+import { clocksOf } from "./table-parts";
 import { readDayTime, readNumber, shownNumber } from "./condition-fields";
 
 interface Props {

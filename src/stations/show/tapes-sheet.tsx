@@ -6,7 +6,7 @@ import type { Live, Rig, Tape, TapeItem } from "@/core/rig";
 import type { HandOrCut, Played } from "@/core/sim";
 import { editRig, useRig } from "@/store";
 import { CommitField, IconButton, Progress, SelectField, SeverityMark, useJob, useRunning } from "@/ui";
-import { clocksOf } from "./clocks";
+import { clocksOf } from "./table-parts";
 import { ExpectationFields } from "./expectation-fields";
 
 const editTapes = (change: (tapes: readonly Tape[]) => readonly Tape[]) =>

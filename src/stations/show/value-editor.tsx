@@ -4,7 +4,7 @@ import { formatDayTime } from "@/core/quantity";
 import { LIVE_LIMITS, asUnit, partOf, showsDots, type LiveValue } from "@/core/rig";
 import { useRig } from "@/store";
 import { CommitField, SelectField, WholeField } from "@/ui";
-import { clocksOf } from "./clocks";
+import { clocksOf } from "./table-parts";
 import { readDayTime } from "./condition-fields";
 import { MsField } from "./ms-field";
 

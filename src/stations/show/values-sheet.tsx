@@ -6,7 +6,7 @@ import { LIVE_LIMITS, type Live, type LiveValue, type Rig } from "@/core/rig";
 import { editLive, useRig } from "@/store";
 import { CommitField, MoreMenu, useRunning } from "@/ui";
 import { Rows } from "./rows";
-import { ValueEditor } from "./value-editor";
+import { ValueEditor } from "./opened";
 
 interface Props {
   readonly live: Live;
