@@ -109,7 +109,13 @@ export class FaultSearch {
       .filter(({ weight }) => weight / whole > HARDLY)
       .sort((one, other) => other.weight - one.weight);
     // Before anything was seen the whole face is looked at.
-    const kinds = seen.length === 0 ? [] : this.kindsOf(left.map(({ fault }) => fault));
+    const kinds =
+      seen.length === 0
+        ? []
+        : this.kindsOf(
+            left.map(({ fault }) => fault),
+            places,
+          );
     const open = new Set(this.patterns.map(({ id }) => id));
     for (const { pattern } of seen) open.delete(pattern);
     const misses = new Map(left.map((one) => [one.fault, one]));
@@ -140,10 +146,12 @@ export class FaultSearch {
   }
 
   /** Faults that nobody tells apart by looking, whatever is shown, belong together. */
-  private kindsOf(faults: readonly Fault[]): Kind[] {
+  private kindsOf(faults: readonly Fault[], seen: readonly number[]): Kind[] {
     const kinds = new Map<string, { faults: Fault[]; sights: readonly Sight[]; weight: number }>();
     for (const fault of faults) {
-      const sights = this.sights(fault);
+      // What is never written is junk whatever is shown: it need not be looked at again and again.
+      const isJunk = this.sights(fault, seen).every((sight) => sight === "?");
+      const sights = isJunk ? this.patterns.map((): Sight => "?") : this.sights(fault);
       const key = JSON.stringify(sights);
       const kind = kinds.get(key) ?? { faults: [], sights, weight: 0 };
       kind.faults.push(fault);
