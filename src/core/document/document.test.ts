@@ -284,3 +284,13 @@ test("a word for readers stands in the published schema", () => {
     properties: { seats: { description: "how many row", type: "integer", minimum: 1, maximum: 9 } },
   });
 });
+
+test("of many choices those that begin alike are named, and the others counted", () => {
+  const many = choice(...Array.from({ length: 60 }, (_, at) => `${at < 5 ? "MAX" : "TM"}${at}`));
+  const [alike] = problemsIn(object({ chip: many }), { chip: "max7219" });
+  expect(alike!.message).toBe(
+    'must be one of MAX0, MAX1, MAX2, MAX3, MAX4 and 55 others the schema lists, not "max7219"',
+  );
+  const [none] = problemsIn(object({ chip: many }), { chip: "qq" });
+  expect(none!.message).toMatch(/^must be one of MAX0, .*TM23 and 36 others the schema lists, not "qq"$/);
+});

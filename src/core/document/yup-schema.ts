@@ -2,6 +2,19 @@ import * as yup from "yup";
 import { shapeIn, type AnyShape } from "./shapes";
 import { cut, shown } from "./shown";
 
+/** Choices that are listed whole; of more, those that begin alike, and how many others there are. */
+const MOST_LISTED = 24;
+/** Letters that have to be alike. */
+const ALIKE = 3;
+
+function someOf(choices: readonly string[], given: unknown): string {
+  if (choices.length <= MOST_LISTED) return choices.join(", ");
+  const start = typeof given === "string" ? given.slice(0, ALIKE).toLowerCase() : "";
+  const alike = start === "" ? [] : choices.filter((one) => one.toLowerCase().startsWith(start));
+  const listed = (alike.length > 0 ? alike : choices).slice(0, MOST_LISTED);
+  return `${listed.join(", ")} and ${choices.length - listed.length} others the schema lists`;
+}
+
 /** Messages without the path: the reader puts it in front. */
 yup.setLocale({
   mixed: {
@@ -10,7 +23,8 @@ yup.setLocale({
     notNull: "may not be null",
     notType: ({ type, originalValue }) =>
       `must be ${/^[aeiou]/.test(type) ? "an" : "a"} ${type}, not ${shown(originalValue)}`,
-    oneOf: ({ values, originalValue }) => `must be one of ${values}, not ${shown(originalValue)}`,
+    oneOf: ({ values, originalValue }) =>
+      `must be one of ${someOf(String(values).split(", "), originalValue)}, not ${shown(originalValue)}`,
   },
   string: {
     min: ({ min, value }) =>
