@@ -31,7 +31,8 @@ import { Simulation, glyphTable, tapeOf, traceWrites } from "../src/core/sim";
 import { decodeCapture, surveyCapture, vcdOf } from "../src/core/trace";
 import { compareWays } from "../src/core/ways";
 import { DEMO_RIGS, demoRig, plainDemoRig } from "../src/demo";
-import { FaultSearch, type Seen } from "../src/core/bench";
+import { FaultSearch } from "../src/core/bench";
+import { lookedFor } from "../src/core/bench/fixtures/looked-for";
 import { startWith } from "../src/core/live";
 import { Simulator } from "../src/workers/simulator";
 
@@ -112,18 +113,7 @@ for (const [id, school] of [
 /** Every single fault of a rig, looked for by showing what tells most next until one is as good as sure. */
 for (const id of ["slip-gate", "river-level"]) {
   const search = new FaultSearch(plainDemoRig(id));
-  const dark = search.patterns[0]!.asked.map(() => []);
-  const found = search.faults.map((fault) => {
-    const seen: Seen[] = [];
-    let now = search.diagnose(seen);
-    while (now.next && seen.length < 12 && !((now.candidates[0]?.likely ?? 0) > 0.98)) {
-      const [sight] = search.sights(fault, [search.patterns.indexOf(now.next)]);
-      seen.push({ pattern: now.next.id, lit: sight === "?" ? dark : sight! });
-      now = search.diagnose(seen);
-    }
-    const rank = now.candidates.findIndex((one) => one.id === fault.id || one.alike.includes(fault.says));
-    return { rank, looks: seen.length };
-  });
+  const found = search.faults.map((fault) => lookedFor(search, fault));
   const share = (wanted: (rank: number) => boolean) =>
     `${Math.round((found.filter(({ rank }) => wanted(rank)).length / found.length) * 100)} %`;
   const looks = found.reduce((sum, one) => sum + one.looks, 0) / found.length;

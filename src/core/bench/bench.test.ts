@@ -1,36 +1,16 @@
 import { plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
 import type { PipName } from "../glyph";
-import { FaultSearch, type Diagnosis, type Seen } from ".";
+import { FaultSearch } from ".";
 import type { Fault } from "./faults";
+import { litWith, lookedFor, rankOf } from "./fixtures/looked-for";
 
 const gate = new FaultSearch(plainDemoRig("slip-gate"));
-const placeOf = (search: FaultSearch, pattern: string) =>
-  search.patterns.findIndex(({ id }) => id === pattern);
 const fault = (search: FaultSearch, says: RegExp): Fault => {
   const found = search.faults.filter((one) => says.test(one.says));
   if (found.length === 0) throw new Error(`no fault says ${says}`);
   return found[0]!;
 };
-/** What is lit of a pattern with a fault; all dark where nobody can tell, as an eye sees it. */
-const lit = (search: FaultSearch, of: Fault, pattern: string): Seen["lit"] => {
-  const [sight] = search.sights(of, [placeOf(search, pattern)]);
-  return sight === "?" ? search.patterns[0]!.asked.map(() => []) : sight!;
-};
-
-/** Answers what is asked for until one is as good as sure, or nothing more is to be seen. */
-function asked(search: FaultSearch, truth: Fault): { readonly found: Diagnosis; readonly tests: number } {
-  const seen: Seen[] = [];
-  let found = search.diagnose(seen);
-  while (found.next && seen.length < 12 && !((found.candidates[0]?.likely ?? 0) > 0.98)) {
-    seen.push({ pattern: found.next.id, lit: lit(search, truth, found.next.id) });
-    found = search.diagnose(seen);
-  }
-  return { found, tests: seen.length };
-}
-const rankOf = ({ candidates }: Diagnosis, truth: Fault): number =>
-  candidates.findIndex(({ id, alike }) => id === truth.id || alike.includes(truth.says));
-
 describe("a fault is made, and looks like what it is", () => {
   const legOf = (segment: PipName): string => {
     const model = modelOf(plainDemoRig("slip-gate"));
@@ -45,9 +25,9 @@ describe("a fault is made, and looks like what it is", () => {
       gate,
       new RegExp(`to DS1 leg ${legOf("a")} is missing|from DS1 leg ${legOf("a")} to`),
     );
-    expect(lit(gate, missing, "all")).toEqual([["b", "c", "d", "e", "f", "g", "dp"]]);
-    expect(lit(gate, missing, "digit 1 a")).toEqual([[]]);
-    expect(lit(gate, missing, "digit 1 b")).toEqual([["b"]]);
+    expect(litWith(gate, missing, "all")).toEqual([["b", "c", "d", "e", "f", "g", "dp"]]);
+    expect(litWith(gate, missing, "digit 1 a")).toEqual([[]]);
+    expect(litWith(gate, missing, "digit 1 b")).toEqual([["b"]]);
   });
 
   test("two wires at neighbouring legs that are exchanged: each segment lights the other", () => {
@@ -55,7 +35,7 @@ describe("a fault is made, and looks like what it is", () => {
     expect(exchanged.length).toBeGreaterThan(3);
     const swaps = exchanged.flatMap((one) =>
       (["a", "b", "c", "d", "e", "f", "g", "dp"] as const).flatMap((segment) => {
-        const [seen] = lit(gate, one, `digit 1 ${segment}`);
+        const [seen] = litWith(gate, one, `digit 1 ${segment}`);
         return seen?.length === 1 && seen[0] !== segment ? [`${segment} ${seen[0]}`] : [];
       }),
     );
@@ -65,11 +45,11 @@ describe("a fault is made, and looks like what it is", () => {
   });
 
   test("a display of the other polarity stays dark; bits in the opposite order light the mirror bit", () => {
-    expect(lit(gate, fault(gate, /other polarity/), "all")).toEqual([[]]);
+    expect(litWith(gate, fault(gate, /other polarity/), "all")).toEqual([[]]);
     const order = fault(gate, /opposite order/);
-    expect(lit(gate, order, "all")[0]).toHaveLength(8);
+    expect(litWith(gate, order, "all")[0]).toHaveLength(8);
     const walked = ["a", "b", "c", "d", "e", "f", "g", "dp"].map(
-      (one) => lit(gate, order, `digit 1 ${one}`)[0]!,
+      (one) => litWith(gate, order, `digit 1 ${one}`)[0]!,
     );
     expect(walked.every((one) => one.length === 1)).toBe(true);
     expect(new Set(walked.flat()).size).toBe(8);
@@ -89,8 +69,8 @@ describe("what was seen is explained", () => {
 
   test("every fault of Slip gate is found, test by test, with those nobody tells from it", () => {
     const ranks = gate.faults.map((truth) => {
-      const { found, tests } = asked(gate, truth);
-      return { says: truth.says, rank: rankOf(found, truth), tests };
+      const { rank, looks } = lookedFor(gate, truth);
+      return { says: truth.says, rank, tests: looks };
     });
     const share = (wanted: (rank: number) => boolean) =>
       ranks.filter(({ rank }) => wanted(rank)).length / ranks.length;
@@ -101,7 +81,7 @@ describe("what was seen is explained", () => {
 
   test("one LED taken for dark by mistake does not lose the fault", () => {
     const truth = fault(gate, /DS1 leg \d+ and DS1 leg \d+ touch/);
-    const seen = gate.patterns.map(({ id }) => ({ pattern: id, lit: lit(gate, truth, id) }));
+    const seen = gate.patterns.map(({ id }) => ({ pattern: id, lit: litWith(gate, truth, id) }));
     const [first] = seen.filter((one) => one.lit[0]!.length > 1);
     const slipped = seen.map((one) => (one === first ? { ...one, lit: [one.lit[0]!.slice(1)] } : one));
     const found = gate.diagnose(slipped);

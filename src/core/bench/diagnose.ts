@@ -28,7 +28,6 @@ export interface Diagnosis {
   readonly candidates: readonly Candidate[];
   /** The pattern that tells most next; undefined where looking tells nothing more. */
   readonly next: Pattern | undefined;
-  readonly patterns: readonly Pattern[];
 }
 
 /** How likely it is that one LED was taken for lit or dark by mistake. */
@@ -44,7 +43,6 @@ const NOTHING = 1e-3;
 interface Kind {
   readonly faults: readonly Fault[];
   readonly sights: readonly Sight[];
-  readonly weight: number;
 }
 
 /** The rig with nothing wrong, among the others: most boards are wired right. */
@@ -89,19 +87,17 @@ export class FaultSearch {
 
   /**
    * What explains what was seen, and what to look at next.
-   * @param report called with the share done, 0 to 1
    * @throws where a pattern is not one of the rig's
    */
-  diagnose(seen: readonly Seen[], report: (share: number) => void = () => undefined): Diagnosis {
+  diagnose(seen: readonly Seen[]): Diagnosis {
     const places = seen.map(({ pattern }) => this.placeOf(pattern));
-    const weighed = this.faults.map((fault, nth) => {
+    const weighed = this.faults.map((fault) => {
       const sights = this.sights(fault, places);
       const misses = seen.reduce((sum, { lit }, at) => sum + missesOf(sights[at]!, lit), 0);
       const junk = seen.reduce(
         (product, { lit }, at) => (sights[at] === "?" ? product * junkOf(lit, this.whole) : product),
         1,
       );
-      if (nth % 8 === 0) report((nth / this.faults.length) * 0.8);
       return { fault, misses, weight: fault.weight * SLIP ** misses * junk };
     });
     const whole = weighed.reduce((sum, { weight }) => sum + weight, 0);
@@ -141,21 +137,19 @@ export class FaultSearch {
           };
         }),
       next: seen.length === 0 ? this.patterns[0] : this.tellsMost(sorted, whole, open),
-      patterns: this.patterns,
     };
   }
 
   /** Faults that nobody tells apart by looking, whatever is shown, belong together. */
   private kindsOf(faults: readonly Fault[], seen: readonly number[]): Kind[] {
-    const kinds = new Map<string, { faults: Fault[]; sights: readonly Sight[]; weight: number }>();
+    const kinds = new Map<string, { faults: Fault[]; sights: readonly Sight[] }>();
     for (const fault of faults) {
       // What is never written is junk whatever is shown: it need not be looked at again and again.
       const isJunk = this.sights(fault, seen).every((sight) => sight === "?");
       const sights = isJunk ? this.patterns.map((): Sight => "?") : this.sights(fault);
       const key = JSON.stringify(sights);
-      const kind = kinds.get(key) ?? { faults: [], sights, weight: 0 };
+      const kind = kinds.get(key) ?? { faults: [], sights };
       kind.faults.push(fault);
-      kind.weight += fault.weight;
       kinds.set(key, kind);
     }
     return [...kinds.values()];

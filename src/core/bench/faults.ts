@@ -204,17 +204,22 @@ const withUnit = (rig: Rig, ref: UnitRef, values: Partial<Unit>): Rig => ({
   units: rig.units.map((unit) => (unit.ref === ref ? { ...unit, ...values } : unit)),
 });
 
+/** Two rings off: what is smaller hardly shows. */
+const TOO_LARGE = 100;
+
 const wrongResistors = (rig: Rig, code: Encoding): Fault[] =>
   rig.units.flatMap((unit): Fault[] =>
     unit.ohms === undefined
       ? []
-      : [100].map((times): Fault => ({
-          id: `resistor ${unit.ref} ${times}`,
-          says: `${unit.ref} is far too large: its rings were read wrongly`,
-          legs: [],
-          weight: WEIGHTS.resistor,
-          made: () => ({ rig: withUnit(rig, unit.ref, { ohms: unit.ohms! * times }), code }),
-        })),
+      : [
+          {
+            id: `resistor ${unit.ref}`,
+            says: `${unit.ref} is far too large: its rings were read wrongly`,
+            legs: [],
+            weight: WEIGHTS.resistor,
+            made: () => ({ rig: withUnit(rig, unit.ref, { ohms: unit.ohms! * TOO_LARGE }), code }),
+          },
+        ],
   );
 
 const otherDisplays = (rig: Rig, code: Encoding): Fault[] =>

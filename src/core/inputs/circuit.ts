@@ -1,6 +1,6 @@
 import { railVolts, type RigModel } from "../address";
 import type { Ohms, Volts } from "../quantity";
-import { legRef, type LegRef } from "../rig";
+import { legRef, type LegRef, type UnitRef } from "../rig";
 import { answerOf, echoOf, ohmsAt, type Hands } from "./hands";
 
 /** A closed contact, in Ω. */
@@ -78,6 +78,17 @@ export class InputCircuit {
   }
 }
 
+/** The volts a part is fed with at its supply and its ground leg; undefined where it is not. */
+export function feedOf(
+  model: RigModel,
+  unit: UnitRef,
+  legs: { readonly supply: string; readonly ground: string },
+): { readonly supply: Volts; readonly ground: Volts } | undefined {
+  const rail = (leg: string) => railVolts(model.drivers.get(model.nets.of(legRef(unit, leg)).id) ?? []);
+  const [supply, ground] = [rail(legs.supply), rail(legs.ground)];
+  return supply !== undefined && ground !== undefined && supply > ground ? { supply, ground } : undefined;
+}
+
 function elementsOf(model: RigModel): Array<Element & { readonly unit: string | undefined }> {
   return model.rig.units.flatMap((unit): Array<Element & { readonly unit: string | undefined }> => {
     const part = model.part(unit.ref);
@@ -93,12 +104,6 @@ function elementsOf(model: RigModel): Array<Element & { readonly unit: string | 
       siemens,
       unit: unit.ref,
     });
-    /** The volts a sensor is fed with; undefined where it is not. */
-    const feedOf = (legs: { readonly supply: string; readonly ground: string }) => {
-      const rail = (leg: string) => railVolts(model.drivers.get(net(leg)) ?? []);
-      const [supply, ground] = [rail(legs.supply), rail(legs.ground)];
-      return supply !== undefined && ground !== undefined && supply > ground ? { supply, ground } : undefined;
-    };
     switch (act.by) {
       case "contact":
         return [one(act.legs[0], net(act.legs[1]), (hands) => (here(hands) ? 1 / CONTACT : 0))];
@@ -126,7 +131,7 @@ function elementsOf(model: RigModel): Array<Element & { readonly unit: string | 
         ];
       }
       case "echo": {
-        const feed = feedOf(act);
+        const feed = feedOf(model, unit.ref, act);
         if (!feed) return [];
         const { supply, ground } = feed;
         const pulse = echoOf(unit.ref);
@@ -134,7 +139,7 @@ function elementsOf(model: RigModel): Array<Element & { readonly unit: string | 
         return [{ from: net(act.echo), to: gives, siemens: () => 1 / act.ohms, unit: pulse }];
       }
       case "clock": {
-        const feed = feedOf(act);
+        const feed = feedOf(model, unit.ref, act);
         if (!feed) return [];
         const answer = answerOf(unit.ref);
         return [
@@ -156,7 +161,7 @@ function elementsOf(model: RigModel): Array<Element & { readonly unit: string | 
       case "light":
         return [one(act.legs[0], net(act.legs[1]), (hands) => 1 / ohmsAt(act, here(hands)))];
       case "voltage": {
-        const feed = feedOf(act);
+        const feed = feedOf(model, unit.ref, act);
         if (!feed) return [];
         const { supply, ground } = feed;
         const gives: Source = (hands) =>

@@ -2,7 +2,7 @@ import { railVolts, type RigModel } from "../address";
 import type { ControllerPart } from "../parts";
 import { formatQuantity, type Milliseconds, type Nanoseconds, type Volts } from "../quantity";
 import { legRef, type LegRef, type UnitRef } from "../rig";
-import { InputCircuit } from "./circuit";
+import { InputCircuit, feedOf } from "./circuit";
 import { echoOf, echoTime, type ClockAct, type Hands } from "./hands";
 
 /** How a contact is read: its line, the level it has while it is pressed, and what holds the line when it is not. */
@@ -148,9 +148,8 @@ export function echoLines(model: RigModel, unit: UnitRef): EchoLines | Unread {
 
 /** What a clock chip is fed with; undefined where that is nothing. */
 export function clockVolts(model: RigModel, unit: UnitRef, act: ClockAct): Volts | undefined {
-  const rail = (leg: string) => railVolts(model.drivers.get(model.nets.of(legRef(unit, leg)).id) ?? []);
-  const [supply, ground] = [rail(act.supply), rail(act.ground)];
-  return supply !== undefined && ground !== undefined && supply > ground ? supply - ground : undefined;
+  const feed = feedOf(model, unit, act);
+  return feed && feed.supply - feed.ground;
 }
 
 /** The lines a clock chip is on. */

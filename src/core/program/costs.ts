@@ -2,6 +2,7 @@ import type { Nanoseconds } from "../quantity";
 import type { Expression, Statement } from "./language";
 import type { Board } from "./surroundings";
 import type { Variables } from "./variables";
+import { YES_OR_NO } from "./widths";
 
 /**
  * Clocks of an 8-bit AVR by what is done, for each byte of a number where that is said: fitted to what avr-gcc -Os makes
@@ -177,7 +178,7 @@ export class Costs {
       case "either":
         return Math.max(this.bytes(expression.then), this.bytes(expression.otherwise));
       case "operation":
-        return isCondition(expression.operator)
+        return YES_OR_NO.has(expression.operator)
           ? 1
           : Math.max(this.bytes(expression.left), this.bytes(expression.right));
       case "line":
@@ -190,9 +191,6 @@ export class Costs {
 }
 
 const isOne = (expression: Expression): boolean => expression.is === "number" && expression.value === 1;
-
-const CONDITIONS: ReadonlySet<string> = new Set(["<", "<=", ">", ">=", "==", "!=", "&&", "||"]);
-const isCondition = (operator: string): boolean => CONDITIONS.has(operator);
 
 /** Conditions joined so that the second is only looked at where the first does not decide. */
 export const isJoined = (

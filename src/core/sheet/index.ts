@@ -1,4 +1,5 @@
 export * from "./types";
+export type { Sensed } from "./input-acts";
 export * from "./chips";
 export * from "./part";
 export { setCurrentFor, setResistorFor } from "./set-current";

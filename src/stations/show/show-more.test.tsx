@@ -1,28 +1,10 @@
-import { render, screen, waitFor, within } from "@testing-library/react";
+import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { asUnit, type Rig } from "@/core/rig";
 import { startWith, type Start } from "@/core/live";
 import { demoRig, plainDemoRig } from "@/demo";
-import { useOpenRig } from "@/store";
-import { RunningProvider, useSimulation } from "@/ui";
-import { openInPlace } from "../fixtures/open";
-import { ShowStation } from ".";
+import { show } from "./fixtures/shown";
 
-function Beside() {
-  const rig = useOpenRig((state) => state.rig);
-  return (
-    <RunningProvider value={useSimulation("tried", rig)}>
-      <ShowStation />
-    </RunningProvider>
-  );
-}
-
-function show(rig: Rig) {
-  openInPlace(rig);
-  const hands = userEvent.setup();
-  render(<Beside />);
-  return { hands, now: () => useOpenRig.getState().rig!, live: () => useOpenRig.getState().rig!.live! };
-}
 const started = (id: string, start: Start["id"]): Rig => {
   const made = startWith(plainDemoRig(id), start);
   if (!made.ok) throw new Error(made.message);

@@ -1,29 +1,8 @@
-import { act, render, screen, waitFor, within } from "@testing-library/react";
-import userEvent from "@testing-library/user-event";
-import type { Rig } from "@/core/rig";
+import { act, screen, waitFor, within } from "@testing-library/react";
 import { demoRig, plainDemoRig } from "@/demo";
 import { useOpenRig, useRefusal } from "@/store";
-import { RunningProvider, useSimulation } from "@/ui";
-import { openInPlace } from "../fixtures/open";
-import { ShowStation } from ".";
+import { show } from "./fixtures/shown";
 
-/** The station with its rig running beside it, as the page around it does. */
-function Beside() {
-  const rig = useOpenRig((state) => state.rig);
-  const simulation = useSimulation("tried", rig);
-  return (
-    <RunningProvider value={simulation}>
-      <ShowStation />
-    </RunningProvider>
-  );
-}
-
-function show(rig: Rig) {
-  openInPlace(rig);
-  const hands = userEvent.setup();
-  render(<Beside />);
-  return { hands, now: () => useOpenRig.getState().rig!, live: () => useOpenRig.getState().rig!.live! };
-}
 const lines = (of: string) =>
   within(screen.getByRole("region", { name: of }))
     .queryAllByRole("button", { name: /^Change / })

@@ -8,6 +8,12 @@ import type { LightCode } from "./light";
 import type { OutputCode } from "./outputs";
 import { REDRAW, type ValueAction, type ValueCode } from "./value-code";
 
+/** How many faces take turns. */
+const turningIn = ({ faces }: Live): number => faces.filter((face) => face.while === undefined).length;
+
+/** The next of the faces that take turns, from now on. */
+const turnOn = (turning: number): Statement[] => [comeRound("turn", turning), set("turnedAt", clock("ms"))];
+
 /** What actions do, as statements; undefined where nothing can. */
 export function doer(
   live: Live,
@@ -17,7 +23,7 @@ export function doer(
 ): (action: Action) => readonly Statement[] | undefined {
   const on = (called: string, action: ValueAction) =>
     values.find(({ name: own }) => own === called)?.act(action);
-  const turning = live.faces.filter((face) => face.while === undefined).length;
+  const turning = turningIn(live);
   return (action) => {
     if ("step" in action) return on(action.value, { do: "step", by: action.step });
     if ("set" in action) return on(action.value, { do: "set", to: action.set });
@@ -32,8 +38,7 @@ export function doer(
     if ("accept" in action) return on(action.accept, { do: "accept" });
     if ("face" in action && action.face === "hold")
       return [set("faceHeld", operation(name("faceHeld"), "==", number(0))), REDRAW];
-    if ("face" in action)
-      return turning > 1 ? [comeRound("turn", turning), set("turnedAt", clock("ms"))] : undefined;
+    if ("face" in action) return turning > 1 ? turnOn(turning) : undefined;
     if ("light" in action) return light.act(action);
     return outputs
       .find(({ unit }) => unit === action.switch)
@@ -43,7 +48,7 @@ export function doer(
 
 /** What else is asked over the serial line: another face, how fast a text runs, an empty sign. */
 export function ownCommands(model: RigModel, live: Live, values: readonly ValueCode[]): Command[] {
-  const turning = live.faces.filter((face) => face.while === undefined).length;
+  const turning = turningIn(live);
   const [text] = values.filter(({ text: has }) => has);
   const runs = gridOf(model) !== undefined && live.faces.some((face) => face.runs);
   const [least, most] = SCENE_LIMITS.step;
@@ -52,7 +57,7 @@ export function ownCommands(model: RigModel, live: Live, values: readonly ValueC
       ? [
           {
             name: "face",
-            alone: [comeRound("turn", turning), set("turnedAt", clock("ms"))],
+            alone: turnOn(turning),
             sets: {
               least: 1,
               most: turning,

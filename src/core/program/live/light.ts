@@ -1,6 +1,5 @@
 import { brightnessSteps, type RigModel } from "../../address";
 import type { Action, Live } from "../../rig";
-import { partById } from "../../parts";
 import { brightnessStep, dimWrites } from "../driver-writes";
 import {
   call,
@@ -38,12 +37,15 @@ const STEP = "lightStep";
 /** Variables that keep a face dark while they are other than 0. */
 export const OFF = ["blinkedOff", DARK] as const;
 
+/** Whether an action makes the display dark or lit, and asks for no step of brightness. */
+const isDarkening = ({ light }: LightAction): boolean => ["dark", "lit", "switch"].includes(light);
+
 /** @param talks commands over the serial line may ask for it as well */
 export function lightCode(model: RigModel, live: Live, talks: boolean): LightCode {
   const asked = [...live.controls, ...live.events].flatMap(({ does }) => ("light" in does ? [does] : []));
-  const darkens = talks || asked.some(({ light }) => ["dark", "lit", "switch"].includes(light));
+  const darkens = talks || asked.some(isDarkening);
   const steps = brightnessSteps(model);
-  const dims = steps > 1 && (talks || asked.some(({ light }) => !["dark", "lit", "switch"].includes(light)));
+  const dims = steps > 1 && (talks || !asked.every(isDarkening));
   const most = number(steps - 1);
   const to = (step: Expression): Statement[] => [set(STEP, step), call("setLight")];
   const turn = (dark: Expression): Statement[] => [set(DARK, dark), REDRAW];
@@ -109,7 +111,6 @@ export function lightCode(model: RigModel, live: Live, talks: boolean): LightCod
 /** The step the chips are set up with. */
 function usualStep(model: RigModel): number {
   const [bus] = model.encoding.buses ?? [];
-  const unit = bus && model.rig.units.find(({ ref }) => ref === bus.units[0]);
-  const sheet = unit && partById(unit.part);
+  const sheet = bus && model.part(bus.units[0]!);
   return sheet?.kind === "driver-chip" ? brightnessStep(model, sheet) : 0;
 }
