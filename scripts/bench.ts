@@ -110,16 +110,16 @@ for (const [id, school] of [
   ]);
 }
 
-/** Every single fault of a rig, looked for by showing what tells most next until one is as good as sure. */
+/** Every single fault of a rig, looked for by what tells most next until one is as good as sure. */
 for (const id of ["slip-gate", "river-level"]) {
   const search = new FaultSearch(plainDemoRig(id));
   const found = search.faults.map((fault) => lookedFor(search, fault));
   const share = (wanted: (rank: number) => boolean) =>
     `${Math.round((found.filter(({ rank }) => wanted(rank)).length / found.length) * 100)} %`;
-  const looks = found.reduce((sum, one) => sum + one.looks, 0) / found.length;
+  const tests = found.reduce((sum, one) => sum + one.tests, 0) / found.length;
   rows.push([
-    `${demoRig(id).name}: each of ${found.length} faults, by looking alone, with those nobody tells from it`,
-    `first ${share((rank) => rank === 0)}, among three ${share((rank) => rank >= 0 && rank < 3)}, ${looks.toFixed(1)} looks`,
+    `${demoRig(id).name}: each of ${found.length} faults, by looking and measuring, with those nobody tells from it`,
+    `first ${share((rank) => rank === 0)}, among three ${share((rank) => rank >= 0 && rank < 3)}, ${tests.toFixed(1)} tests`,
   ]);
 }
 

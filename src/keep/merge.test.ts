@@ -19,6 +19,8 @@ const CHANGES: Readonly<Partial<Record<keyof Rig, Partial<Rig>>>> = {
   show: { show: { ...slip.show, interval: 750 } },
   wireColours: { wireColours: "net" },
   leftOut: { leftOut: [asPip("DS1.1.dp")] },
+  dead: { dead: [asPip("DS1.1.g")] },
+  bench: { bench: { steps: [{ step: "supply", went: "right", at: 0 }], searches: [], log: [] } },
   beside: {
     beside: [{ colour: "red", units: added.rig.units.slice(-1).map(({ ref }) => ref), shows: ["8"] }],
   },

@@ -1,2 +1,4 @@
-export { FaultSearch, type Diagnosis, type Seen } from "./diagnose";
+export { FaultSearch, type Candidate, type Diagnosis, type NextTest } from "./diagnose";
+export { agrees, type Evidence, type Probed, type Seen } from "./evidence";
 export type { Pattern } from "./patterns";
+export type { Hold, Probe } from "./probes";

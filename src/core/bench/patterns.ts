@@ -1,7 +1,8 @@
 import { SEGMENTS, cellSegments, type PipName } from "../glyph";
 import { isMultiplexed, modelOf, type RigModel } from "../address";
-import { frameRows } from "../sim";
-import type { Encoding, Rig } from "../rig";
+import { VISIBLE, frameRows } from "../sim";
+import type { Milliamps } from "../quantity";
+import { pipId, type DigitId, type Encoding, type PipId, type Rig } from "../rig";
 
 /** A pattern one shows to learn something: a text for all digits, or one segment of one digit alone. */
 export interface Pattern {
@@ -71,14 +72,41 @@ export function patternsOf(model: RigModel): Pattern[] {
 /** Texts of the show that are worth looking at: beyond these there is little to learn. */
 const MOST_TEXTS = 12;
 
-/** What was lit of a pattern, digit by digit; "?" where nobody can tell. */
-export type Sight = ReadonlyArray<readonly PipName[]> | "?";
+/** How an LED looks beside how it looks where nothing is wrong. */
+export type Shade = "dim" | "lit" | "bright";
+
+/** What is lit of a pattern, digit by digit, and how; "?" where nobody can tell. */
+export type Sight = ReadonlyArray<ReadonlyMap<PipName, Shade>> | "?";
+
+/** What LEDs carry while a pattern is shown, in mA averaged over a turn of the scan; "?" where nobody can tell. */
+export type Light = ReadonlyMap<PipId, Milliamps> | "?";
+
+/** Shares of the usual current from which on an eye says dim, or bright: it takes half for hardly less. */
+const DIM = 0.4;
+const BRIGHT = 2.2;
+
+/** Light as an eye takes it in. @param usual where nothing is wrong */
+export function sightOf(light: Light, usual: Light, digits: readonly DigitId[]): Sight {
+  if (light === "?") return "?";
+  return digits.map(({ unit, digit }) => {
+    const seen = new Map<PipName, Shade>();
+    for (const segment of SEGMENTS) {
+      const pip = pipId(unit, digit, segment);
+      const current = light.get(pip) ?? 0;
+      if (current <= VISIBLE) continue;
+      const should = usual === "?" ? 0 : (usual.get(pip) ?? 0);
+      const share = should > VISIBLE ? current / should : 1;
+      seen.set(segment, share < DIM ? "dim" : share > BRIGHT ? "bright" : "lit");
+    }
+    return seen;
+  });
+}
 
 /**
- * What each pattern looks like on a rig whose code was written for other wires than it has.
+ * The light of each pattern on a rig whose code was written for other wires than it has.
  * @param code how the program reaches each LED
  */
-export function sightsOf(rig: Rig, code: Encoding, patterns: readonly Pattern[]): Sight[] {
+export function lightsOf(rig: Rig, code: Encoding, patterns: readonly Pattern[]): Light[] {
   const { live: _live, ...plain } = rig;
   const tried: Rig = {
     ...plain,
@@ -96,5 +124,9 @@ export function sightsOf(rig: Rig, code: Encoding, patterns: readonly Pattern[])
       leadingZeros: "show",
     },
   };
-  return frameRows(modelOf(tried)).map(({ shown, unknown }) => (unknown ? "?" : shown));
+  const model = modelOf(tried);
+  const turns = model.slots.length;
+  return frameRows(model).map(({ currents, unknown }) =>
+    unknown ? "?" : new Map([...currents].map(([pip, current]) => [pip, current / turns])),
+  );
 }

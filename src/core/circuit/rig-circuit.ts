@@ -3,7 +3,7 @@ import { HIGH, LOW, type Level } from "../level";
 import { FULL_DRIVE, isChip, ledThreshold, type BipolarFigures, type OutputSide, type Part } from "../parts";
 import type { Milliamps, Nanoseconds, Ohms, Volts } from "../quantity";
 import { remembered } from "../remember";
-import { legRef, pipId, splitLegRef, type LegRef, type UnitRef } from "../rig";
+import { legRef, pipId, splitLegRef, type LegRef, type PipId, type UnitRef } from "../rig";
 import type {
   BipolarBranch,
   ChannelBranch,
@@ -45,6 +45,9 @@ const REVERSE_GAIN = 5;
 export const isTurned = (type: string, collectorRail: Volts | undefined): boolean =>
   collectorRail !== undefined && (type === "npn" ? collectorRail <= 0 : type === "pnp" && collectorRail > 0);
 
+/** V: an LED that is broken inside conducts at no voltage there is. */
+const BROKEN: Volts = 1000;
+
 const NOTHING_STORED: ReadonlySet<string> = new Set();
 
 /** The LED network of a rig, solved for any state of its outputs and remembered. */
@@ -57,6 +60,8 @@ export class RigCircuit {
     /** Places in {@link outputs} of what drives this piece, with node and stage. */
     readonly drives: ReadonlyArray<{ readonly at: number; readonly node: number; readonly stage: Stage }>;
     readonly switches: ReadonlySet<string>;
+    /** Its own node for each net it takes in. */
+    readonly nodes: ReadonlyMap<number, number>;
     readonly solved: Map<string, Solution>;
   }>;
   private readonly solved = new Map<string, Solution>();
@@ -82,6 +87,7 @@ export class RigCircuit {
         ohms: unit.ohms!,
       }));
     const leds: LedBranch[] = [];
+    const dead = new Set<PipId>(rig.dead);
     const bipolars: BipolarBranch[] = [];
     const channels: ChannelBranch[] = [];
     const switches: SwitchUnit[] = [];
@@ -91,14 +97,16 @@ export class RigCircuit {
       if (part.kind === "display") {
         const { slope } = unit.led!;
         const forward = ledThreshold(unit.led!);
-        for (const { digit, segment, anode, cathode } of part.leds)
+        for (const { digit, segment, anode, cathode } of part.leds) {
+          const id = pipId(unit.ref, digit, segment);
           leds.push({
-            id: pipId(unit.ref, digit, segment),
+            id,
             anode: at(anode),
             cathode: at(cathode),
-            forward,
+            forward: dead.has(id) ? BROKEN : forward,
             slope,
           });
+        }
       } else if (part.kind === "diode") {
         leds.push({
           id: unit.ref,
@@ -209,6 +217,7 @@ export class RigCircuit {
           return isHere ? [{ at, node: here, stage: stages[at]! }] : [];
         }),
         switches: new Set([...(network.bipolars ?? []), ...(network.channels ?? [])].map(({ id }) => id)),
+        nodes: local,
         solved: new Map<string, Solution>(),
       }),
     );
@@ -221,6 +230,16 @@ export class RigCircuit {
    */
   takenFrom(net: number, solution: Solution): Milliamps {
     return (this.taps.get(net) ?? []).reduce((sum, tap) => sum + tap(solution), 0);
+  }
+
+  /**
+   * What a net stands at with each of {@link outputs} at a level, against ground.
+   * @param net id of a net that is no rail
+   * @returns V; undefined for a net that no LED, resistor or transistor hangs on
+   */
+  voltsOf(net: number, levels: readonly Level[]): Volts | undefined {
+    const piece = this.pieces.find(({ nodes }) => nodes.has(net));
+    return piece && this.solvePiece(piece, levels, NOTHING_STORED).volts[piece.nodes.get(net)!];
   }
 
   /**

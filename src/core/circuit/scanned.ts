@@ -36,7 +36,9 @@ export interface ScannedChip {
 /** The driver chips of a rig, each with what hangs between its legs. */
 export const scannedChips: (model: RigModel) => readonly ScannedChip[] = remembered((model: RigModel) => {
   const byUnit = new Map<UnitRef, ScannedLed[]>();
+  const dead = new Set(model.rig.dead);
   model.addresses.forEach(({ pip, anodeReach, cathodeReach, verdict }, index) => {
+    if (dead.has(pip)) return;
     if (verdict.kind !== "driven" || verdict.conditions[0]!.driver.kind !== "scanned") return;
     const ends = [anodeReach[0]!, cathodeReach[0]!];
     const at = (side: "segment" | "digit") =>

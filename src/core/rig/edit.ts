@@ -108,6 +108,14 @@ export function leaveOut(rig: Rig, pips: readonly PipId[], left: boolean): Rig {
   return now.length > 0 ? { ...rest, leftOut: now } : rest;
 }
 
+/** Notes of an LED that it does not light any more, or that it does again. */
+export function noteDead(rig: Rig, pip: PipId, isDead: boolean): Rig {
+  const { dead = [], ...rest } = rig;
+  const others = dead.filter((one) => one !== pip);
+  const now = isDead ? [...others, pip] : others;
+  return now.length > 0 ? { ...rest, dead: now } : rest;
+}
+
 /** Ticks parts as seated on the table, or clears the tick. */
 export const placeUnits = (rig: Rig, refs: readonly string[], placed: boolean): Rig => ({
   ...rig,

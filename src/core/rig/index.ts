@@ -1,4 +1,14 @@
 export * from "./document";
+export {
+  BENCH_LIMITS,
+  EMPTY_BENCH,
+  LOGGED,
+  type BenchNotes,
+  type LogEntry,
+  type Logged,
+  type Search,
+  type StepDone,
+} from "./bench";
 export { BLINKS, LIMITS } from "./limits";
 export { RIG_JSON_SCHEMA } from "./json-schema";
 export { checkRig, checkTapeItems, readRig, type ReadRig } from "./read";
@@ -37,6 +47,7 @@ export {
   changeUnits,
   moveWireEnd,
   leaveOut,
+  noteDead,
   placeUnits,
   noteUnit,
   noteWire,

@@ -177,9 +177,14 @@ function withoutBeside(rig: Rig, ref: UnitRef): Rig {
 
 /** What was said of a unit's LEDs goes with it. */
 function withoutPips(rig: Rig, ref: UnitRef): Rig {
-  const { leftOut, ...rest } = rig;
-  const left = leftOut?.filter((pip) => !pip.startsWith(`${ref}.`)) ?? [];
-  return left.length > 0 ? { ...rest, leftOut: left } : rest;
+  const { leftOut, dead, ...rest } = rig;
+  const others = (pips: Rig["dead"] = []) => pips.filter((pip) => !pip.startsWith(`${ref}.`));
+  const [left, stayDead] = [others(leftOut), others(dead)];
+  return {
+    ...rest,
+    ...(left.length > 0 ? { leftOut: left } : {}),
+    ...(stayDead.length > 0 ? { dead: stayDead } : {}),
+  };
 }
 
 /** The leg of each use of a part, so that one part's wires find their place on another of its kind. */

@@ -17,6 +17,8 @@ const COUNTS: Readonly<Record<Exclude<keyof Rig, "units" | "wires">, boolean>> =
   live: true,
   tapes: false,
   leftOut: true,
+  dead: true,
+  bench: false,
   wireColours: false,
 };
 /** Every part of the document but what tells which rig it is, and in which form. */

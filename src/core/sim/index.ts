@@ -17,6 +17,7 @@ export {
   type SendTrace,
   type StepUse,
 } from "./send";
+export { heldStill, linesStill, type Reading, type Still } from "./meter";
 export { contactView, type ContactView } from "./contact-view";
 export { linesShown, recordFace, type FaceStretch } from "./record";
 export { readCurrents } from "./read-currents";

@@ -21,7 +21,7 @@ import {
   type SlotState,
   type Statement,
 } from "../program";
-import type { Nanoseconds } from "../quantity";
+import type { Milliamps, Nanoseconds } from "../quantity";
 import { lazily, remembered } from "../remember";
 import {
   controllerById,
@@ -35,7 +35,7 @@ import {
 import { Board } from "./board";
 import { readShown, scannedPips } from "./scan-light";
 import { shownOnAll, type Lights, type Shown } from "./shown";
-import type { PipState } from "./face";
+import type { PipLight, PipState } from "./face";
 import { Simulation } from "./simulation";
 
 /** What a line is to the program: one of the chain's, or one that drives something directly. */
@@ -145,7 +145,9 @@ export function traceSend(model: RigModel, state: DriveState): SendTrace {
 function lightsOf(model: RigModel, board: Board): Lights {
   const lit = new Set<PipId>();
   const unknown = new Set<PipId>();
+  const dead = new Set(model.rig.dead);
   for (const { pip, anodeReach, cathodeReach } of model.addresses) {
+    if (dead.has(pip)) continue;
     const plus = anodeReach.map(({ driver }) => board.level(driver));
     const minus = cathodeReach.map(({ driver }) => board.level(driver));
     const may = (levels: readonly Level[], on: Level) =>
@@ -160,6 +162,8 @@ function lightsOf(model: RigModel, board: Board): Lights {
 interface Faces {
   /** What each digit shows, in reading order. */
   readonly digits: readonly Shown[];
+  /** What every LED carries. */
+  readonly pips: readonly PipLight[];
 }
 
 /** What all digits show after each of these states, put out one after the other through the wires as they are. */
@@ -171,7 +175,7 @@ function showStates(model: RigModel, states: readonly DriveState[]): Faces[] {
     const inState = (state: PipState) =>
       new Set(pips.filter((pip) => pip.state === state).map(({ pip }) => pip));
     const lights = { lit: inState("lit"), unknown: inState("unknown") };
-    return { digits: shownOnAll(model, lights) };
+    return { digits: shownOnAll(model, lights), pips };
   });
 }
 
@@ -241,6 +245,8 @@ export interface FrameRow {
   readonly wanted: ReadonlyArray<readonly PipName[]>;
   readonly shown: ReadonlyArray<readonly PipName[]>;
   readonly unknown: boolean;
+  /** What each LED carries at the most, in its own slot. */
+  readonly currents: ReadonlyMap<PipId, Milliamps>;
   /** What reads on the face. */
   readonly text: string;
   readonly faithful: boolean;
@@ -322,11 +328,15 @@ function showFramesThrough(model: RigModel): FrameRow[] {
             shown.map((segments) => ({ segments })),
           ),
     );
+    const currents = new Map<PipId, Milliamps>();
+    for (const { pips } of lights)
+      for (const { pip, current } of pips) currents.set(pip, Math.max(current, currents.get(pip) ?? 0));
     return {
       frame,
       wanted,
       shown,
       unknown,
+      currents,
       get text() {
         return text();
       },

@@ -1,5 +1,5 @@
-import type { RigModel } from "../address";
-import { LOW } from "../level";
+import type { Driver, RigModel } from "../address";
+import { LOW, type Level } from "../level";
 import { circuitOf, type RigCircuit, type Solution } from "../circuit";
 import type { Move } from "../inputs";
 import { runProgram, scanPeriod, type Program, type ProgramFrame, type TimedEvent } from "../program";
@@ -221,6 +221,12 @@ export class Simulation {
       if (this.ahead.length === 0 && this.next?.kind === "burst") left -= 1;
       this.take();
     }
+  }
+
+  /** What a driver gives as things stand. */
+  level(driver: Driver): Level {
+    this.boards.restore();
+    return this.board.level(driver);
   }
 
   /** Runs to the end of the next state put out and starts a new average there. */

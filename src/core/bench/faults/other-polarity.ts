@@ -1,4 +1,4 @@
-import { findPart } from "../parts";
+import { findPart } from "../../parts";
 
 const OTHER: Readonly<Record<string, string>> = { cc: "ca", ca: "cc" };
 
