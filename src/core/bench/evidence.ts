@@ -96,7 +96,11 @@ const TOLERANCE = { volts: 0.35, share: 0.1 } as const;
 
 /** Whether a measured value is within what parts and meters differ by. */
 export const agrees = (foretold: Volts, measured: Volts): boolean =>
-  Math.abs(measured - foretold) <= Math.max(TOLERANCE.volts, TOLERANCE.share * Math.abs(foretold));
+  Math.abs(measured - foretold) <= tolerance(foretold);
+
+/** V by which a meter may differ from what is foretold. */
+export const tolerance = (foretold: Volts): Volts =>
+  Math.max(TOLERANCE.volts, TOLERANCE.share * Math.abs(foretold));
 
 /** How likely a measured value is; undefined where it contradicts what is foretold. */
 export function likelihoodOf(reading: Reading, volts: Volts): number | undefined {

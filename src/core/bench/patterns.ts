@@ -1,6 +1,7 @@
 import { SEGMENTS, cellSegments, type PipName } from "../glyph";
 import { isMultiplexed, modelOf, type RigModel } from "../address";
 import { VISIBLE, frameRows } from "../sim";
+import { FULL, alone, lettersFor, rigShowing } from "./showing";
 import type { Milliamps } from "../quantity";
 import { pipId, type DigitId, type Encoding, type PipId, type Rig } from "../rig";
 
@@ -16,28 +17,19 @@ export interface Pattern {
   readonly effort: number;
 }
 
-/** Characters of their own for single segments: no text has one from the private use area. */
-const OWN = 0xe100;
-const own = (at: number): string => String.fromCodePoint(OWN + at);
-/** All of a digit, its point with it. */
-const FULL = own(SEGMENTS.length);
-const DARK = " ";
-
 /** What one shows, the smallest first: one segment of one digit alone, a whole digit, all of them, the show's own texts. */
 export function patternsOf(model: RigModel): Pattern[] {
   const { rig, digits } = model;
   const none = digits.map((): PipName[] => []);
   const only = (digit: number, segments: readonly PipName[]) =>
     none.map((dark, at) => (at === digit ? segments : dark));
-  const at = (digit: number, character: string): string =>
-    digits.map((_, place) => (place === digit ? character : DARK)).join("");
   // Digits that take turns share their segments: one is walked through, the others are told by all of them lit.
   const walked = isMultiplexed(model) ? digits.slice(0, 1) : digits;
   const single = walked.flatMap((_, digit) =>
-    SEGMENTS.map((segment, nth): Pattern => ({
+    SEGMENTS.map((segment): Pattern => ({
       id: `digit ${digit + 1} ${segment}`,
       says: `segment ${segment} of digit ${digit + 1} alone`,
-      text: at(digit, own(nth)),
+      text: alone(model, digit, lettersFor(segment)),
       asked: only(digit, [segment]),
       effort: 1,
     })),
@@ -45,7 +37,7 @@ export function patternsOf(model: RigModel): Pattern[] {
   const whole = digits.map((_, digit): Pattern => ({
     id: `digit ${digit + 1}`,
     says: `all of digit ${digit + 1} alone`,
-    text: at(digit, FULL),
+    text: alone(model, digit, FULL),
     asked: only(digit, SEGMENTS),
     effort: 1.2,
   }));
@@ -107,23 +99,12 @@ export function sightOf(light: Light, usual: Light, digits: readonly DigitId[]):
  * @param code how the program reaches each LED
  */
 export function lightsOf(rig: Rig, code: Encoding, patterns: readonly Pattern[]): Light[] {
-  const { live: _live, ...plain } = rig;
-  const tried: Rig = {
-    ...plain,
-    code: { ...rig.code, kept: code },
-    glyphs: [
-      ...rig.glyphs,
-      ...SEGMENTS.map((segment, nth) => ({ glyph: own(nth), segments: [segment] })),
-      { glyph: FULL, segments: [...SEGMENTS] },
-    ],
-    show: {
-      ...rig.show,
-      mode: "count",
-      texts: patterns.map(({ text }) => text),
-      align: "left",
-      leadingZeros: "show",
-    },
-  };
+  const showing = rigShowing(
+    rig,
+    patterns.map(({ text }) => text),
+    rig.show.interval,
+  );
+  const tried: Rig = { ...showing, code: { ...rig.code, kept: code } };
   const model = modelOf(tried);
   const turns = model.slots.length;
   return frameRows(model).map(({ currents, unknown }) =>

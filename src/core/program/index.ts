@@ -7,6 +7,8 @@ export { schoolOf } from "./scans";
 export { burstOf, scanPeriod } from "./bursts";
 export { runProgram, startProgram } from "./run";
 export { boardOf, type ProgramRun, type TimedEvent } from "./surroundings";
+export { plainProgram, writePlain, type PlainCode } from "./plain";
+export { TOGGLED_MS, echoCode, pulledLines, searchCode, toggleCode, type Unasked } from "./bench";
 export { writeSketch } from "./sketch";
 export { sketchMemory } from "./memory";
 export { storedBytes } from "./stored";

@@ -33,6 +33,13 @@ export interface ClockChipCode {
   readonly arrays: readonly ArrayVariable[];
   readonly setup: readonly Statement[];
   readonly routines: readonly Subroutine[];
+  /** The routines that begin and end a transfer and send a byte, and the variable that is 1 while all were answered. */
+  readonly transfer: {
+    readonly begin: string;
+    readonly send: string;
+    readonly end: string;
+    readonly heard: string;
+  };
   /** Reads the time into its array. */
   readonly read: Statement;
   /** 1 while it answered. */
@@ -154,6 +161,7 @@ export function clockChipCode(lines: ClockLines, callTime: Nanoseconds): ClockCh
       { do: "line-input", line: lines.clock, named: clock, pulledUp: false },
     ],
     routines,
+    transfer: { begin: begins, send: sends, end: ends, heard },
     read: call(reads),
     heard: name(heard),
     packed: (place) => operation(nth(place), "&", number(TIME_BITS[place])),
