@@ -1,7 +1,7 @@
 import type { Nanoseconds } from "../quantity";
 import type { Rig, TapeItem, UnitRef } from "../rig";
 import { partOf } from "../rig";
-import { randomFrom } from "./random";
+import { randomFrom } from "../chance";
 
 /** A hand as it reaches the wires: from a moment on a part stands so, or a byte has come over the serial line. */
 export type RawMove = PartMove | { readonly at: Nanoseconds; readonly byte: number };

@@ -7,7 +7,7 @@ import { InputCircuit, drainOf } from "./circuit";
 import { clockChips, type ClockChip } from "./clock-chip";
 import { LineEdges, type LineEdge } from "./edges";
 import { answerOf, echoTime, moveHand, restOf, type Hands } from "./hands";
-import { randomFrom } from "./random";
+import { randomFrom } from "../chance";
 import type { PartMove, RawMove } from "./tape";
 
 /** Bytes the controller keeps of the serial line until the program takes them. */

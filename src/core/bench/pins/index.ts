@@ -1,0 +1,12 @@
+export { seekPins, type PinsSought } from "./finder";
+export {
+  UNMARKED_KINDS,
+  UNMARKED_LIMITS,
+  lightsBetween,
+  unmarked,
+  unmarkedProblem,
+  type Reading,
+  type Saw,
+  type Unmarked,
+  type UnmarkedKind,
+} from "./display";
