@@ -21,6 +21,7 @@ export {
 } from "./open-rig";
 export { editScene, editSign } from "./edit-sign";
 export { editLive } from "./edit-live";
+export { editBench, editSearch } from "./edit-bench";
 export { editWires } from "./edit-wires";
 export { useAtDesk, useJustAtDesk } from "./at-desk";
 export { useModel, usePickedDigit } from "./derived";
@@ -29,3 +30,4 @@ export { loadPreferences, setLegNames, setTheme, usePreferences } from "./prefer
 export { storageProblem } from "./storage-problem";
 export { closeRefusal, refuse, useRefusal } from "./refusals";
 export { dismiss, say, useMessages } from "./messages";
+export { diagnose as diagnoseRig } from "@/workers";

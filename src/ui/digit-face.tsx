@@ -29,6 +29,8 @@ export interface PipLightLevel {
   /** 0 dark to 1 as bright as the picture can be. */
   readonly level: number;
   readonly unknown?: boolean;
+  /** How it is said aloud, where that is more than lit or dark. */
+  readonly says?: string;
 }
 
 /** What each LED of a digit gives. */
@@ -109,7 +111,7 @@ function Digit({
       {PIP_NAMES.filter((segment) => has.has(segment)).map((segment) => {
         const light = lights[segment];
         const lit = light && !light.unknown && light.level > 0;
-        const says = light?.unknown ? "unknown" : lit ? "lit" : "dark";
+        const says = light?.says ?? (light?.unknown ? "unknown" : lit ? "lit" : "dark");
         const named = NAMES[segment] ?? `segment ${segment}`;
         return (
           <g
@@ -209,6 +211,8 @@ interface RowProps {
   }>;
   readonly picked?: { readonly key: DigitKey; readonly segment: PipName };
   readonly onPick?: (key: DigitKey, segment: PipName) => void;
+  /** What a click does, for people who hear the page. */
+  readonly verb?: string;
   /** Most height; the width may keep it below. */
   readonly height: number | string;
   readonly label: string;
@@ -217,7 +221,7 @@ interface RowProps {
 }
 
 /** Digits side by side behind one lens: the face of a whole display. */
-export function DigitRow({ colour, digits, picked, onPick, height, label, children }: RowProps) {
+export function DigitRow({ colour, digits, picked, onPick, verb, height, label, children }: RowProps) {
   const inRow = digits.length > LONGEST_ROW ? Math.ceil(Math.sqrt(digits.length / 2) / 4) * 8 : digits.length;
   const width = PITCH * (inRow - 1) + 124;
   // Lamps stand above their digits.
@@ -249,6 +253,7 @@ export function DigitRow({ colour, digits, picked, onPick, height, label, childr
             place={digits.length > 1 ? `digit ${at + 1} ` : ""}
             picked={picked?.key === key ? picked.segment : undefined}
             onPick={onPick && ((segment) => onPick(key, segment))}
+            verb={verb}
           />
         </g>
       ))}

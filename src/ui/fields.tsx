@@ -15,6 +15,8 @@ interface CommitProps<Value> {
   readonly maxLength?: number;
   /** So many lines to type in; Enter then begins a new one, and leaving the field commits. */
   readonly rows?: number;
+  /** Its label is only for those who hear the page. */
+  readonly heard?: boolean;
   /** Commits while typing too, as long as what stands there is good. */
   readonly live?: boolean;
 }
@@ -34,6 +36,7 @@ export function CommitField<Value>({
   maxLength,
   live,
   rows,
+  heard = false,
 }: CommitProps<Value>) {
   const id = useId();
   const [draft, setDraft] = useState<string>();
@@ -55,7 +58,7 @@ export function CommitField<Value>({
   };
   return (
     <div style={{ width }}>
-      <label className="field-label" htmlFor={id}>
+      <label className={heard ? "visually-hidden" : "field-label"} htmlFor={id}>
         {label}
       </label>
       <Form.Control

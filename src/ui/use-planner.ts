@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { plan, type Job } from "@/workers";
+import { plan, type Job, type Running } from "@/workers";
 
 export interface PlannerView<Result> {
   readonly result: Result | undefined;
@@ -22,7 +22,14 @@ const CALM_MS = 120;
  * Keeps the result of a long job up to date with what it depends on. A new question ends the old job.
  * @param key stands for everything the job depends on; undefined for nothing to do
  */
-export function usePlanner<Result>(key: string | undefined, job: Job<Result>): PlannerView<Result> {
+export const usePlanner = <Result>(key: string | undefined, job: Job<Result>): PlannerView<Result> =>
+  useWork(key, (report) => plan(job, report));
+
+/** The same for work of any worker. @param start begins it, and is told how far it is */
+export function useWork<Result>(
+  key: string | undefined,
+  start: (report: (share: number) => void) => Running<Result>,
+): PlannerView<Result> {
   const [state, setState] = useState<{ key?: string; result?: Result; failed?: string }>({});
   const [progress, setProgress] = useState<number>();
   const [stop, setStop] = useState<() => void>();
@@ -35,10 +42,10 @@ export function usePlanner<Result>(key: string | undefined, job: Job<Result>): P
     const timer = setTimeout(() => {
       setProgress(0);
       let done = false;
-      const running = plan(job, (share) => current && !done && setProgress(share));
+      const running = start((share) => current && !done && setProgress(share));
       cancel = running.cancel;
       setStop(() => () => {
-        running.cancel();
+        (running.end ?? running.cancel)();
         setProgress(undefined);
         setStopped(key);
       });

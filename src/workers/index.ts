@@ -1,4 +1,8 @@
 import { proxy, wrap, type Remote } from "comlink";
+import type { Diagnosis, Evidence } from "@/core/bench";
+import type { LegNames } from "@/core/parts";
+import type { Rig } from "@/core/rig";
+import type { FaultDesk } from "./bench/fault-desk";
 import type { Desk } from "./desk/desk";
 import { deskTaking } from "./desk/desk-on";
 import type { Keeper } from "./keeper";
@@ -8,6 +12,7 @@ import type { Simulator } from "./simulator";
 
 export type { Comparison } from "./planner";
 export type { Held } from "./simulator";
+export type { BenchLook, BenchSketch, HeldFor, LogLook } from "./desk/bench";
 export type { Code } from "./desk/code";
 export type { Driving } from "./desk/currents";
 export type { FirstLook } from "./desk/desk";
@@ -55,6 +60,58 @@ export async function workersAnswer(): Promise<boolean> {
   }
 }
 
+/** Work under way: its result, and how to give it up. */
+export interface Running<Result> {
+  readonly result: Promise<Result>;
+  /** It is not wanted any more. */
+  cancel(): void;
+  /** Ends the worker itself, where that is more than no longer wanting its answer. */
+  end?(): void;
+}
+
+let faultDesk: { readonly worker: Worker; readonly remote: Remote<FaultDesk> } | undefined;
+
+/** Asks what is wrong with a rig. The worker stays: it keeps what it has simulated, unless it is ended. */
+export function diagnose(
+  rig: Rig,
+  legNames: LegNames,
+  evidence: Evidence,
+  report: Report,
+): Running<Diagnosis> {
+  const desk = (faultDesk ??= openFaultDesk());
+  let wanted = true;
+  const result = new Promise<Diagnosis>((resolve, reject) => {
+    desk.worker.addEventListener("error", (event) => {
+      if (wanted) reject(new Error(event.message || "the worker did not start"));
+      if (faultDesk === desk) faultDesk = undefined;
+    });
+    desk.remote
+      .diagnose(
+        rig,
+        legNames,
+        evidence,
+        proxy((share: number) => wanted && report(share)),
+      )
+      .then(
+        (found) => wanted && resolve(found),
+        (problem: unknown) =>
+          wanted && reject(problem instanceof Error ? problem : new Error(String(problem))),
+      );
+  });
+  const cancel = () => void (wanted = false);
+  const end = () => {
+    cancel();
+    desk.worker.terminate();
+    if (faultDesk === desk) faultDesk = undefined;
+  };
+  return { result, cancel, end };
+}
+
+function openFaultDesk(): { readonly worker: Worker; readonly remote: Remote<FaultDesk> } {
+  const worker = new Worker(new URL("./bench/fault-desk.worker.ts", import.meta.url), { type: "module" });
+  return { worker, remote: wrap<FaultDesk>(worker) };
+}
+
 /** A job for the planner: what to ask it, and where to report how far it is. */
 export type Job<Result> = (planner: Remote<Planner>, report: Report) => Promise<Result>;
 
@@ -63,10 +120,7 @@ export type Job<Result> = (planner: Remote<Planner>, report: Report) => Promise<
  * @param report the share done, 0 to 1, as the job goes on
  * @returns the result to come, and how to stop: the worker is ended and the result never comes
  */
-export function plan<Result>(
-  job: Job<Result>,
-  report: Report,
-): { result: Promise<Result>; cancel: () => void } {
+export function plan<Result>(job: Job<Result>, report: Report): Running<Result> {
   const worker = new Worker(new URL("./planner.worker.ts", import.meta.url), { type: "module" });
   const planner = wrap<Planner>(worker);
   let stopped = false;

@@ -10,9 +10,10 @@ import {
   missesOf,
   shadesOf,
   type Evidence,
+  type Seen,
 } from "./evidence";
 import { pairOf, singleFaults, type Fault } from "./faults";
-import { lightsOf, patternsOf, sightOf, type Light, type Pattern, type Sight } from "./patterns";
+import { lightsOf, patternsOf, sightOf, type Light, type Pattern, type Shade, type Sight } from "./patterns";
 import { probesOf, readingsOf, type Probe } from "./probes";
 
 /** What may be wrong, with how likely it is after all that was seen. */
@@ -27,9 +28,14 @@ export interface Candidate {
   readonly likely: number;
   /** What of all that was seen and measured it does not explain, in LEDs. */
   readonly misses: number;
+  /** What it would look like: of each pattern that was seen, and of the one to look at next. */
+  readonly looks: readonly Look[];
   /** Others that look and measure the same whatever one tries: nobody tells them apart from outside. */
   readonly alike: readonly string[];
 }
+
+/** What a pattern would look like with a fault; nobody can tell of what was never written. */
+export type Look = Seen | { readonly pattern: string; readonly unknown: true };
 
 /** What to do next to learn the most. */
 export type NextTest =
@@ -57,7 +63,7 @@ const NOTHING = 1e-3;
 /** Of all there is, less than this is as good as none: such faults are looked at no further. */
 const HARDLY = 1e-4;
 /** Faults that are followed through every test there is. */
-const MOST_FOLLOWED = 120;
+const MOST_FOLLOWED = 64;
 /** Of faults that explain part of what was seen, those of which pairs are made, and with how many others each. */
 const MOST_FIRST = 12;
 const MOST_SECOND = 24;
@@ -177,8 +183,10 @@ export class FaultSearch {
     const kinds = this.kindsOf(left, places.seen, (share) => report?.(0.75 + share / 4)).sort(
       (one, other) => sum(other.faults) - sum(one.faults),
     );
+    const next = this.tellsMost(kinds, whole, places, this.junkIn(seen));
+    const looked = [...places.seen, ...(next?.kind === "look" ? [this.placeOf(next.pattern.id)] : [])];
     return {
-      candidates: kinds.slice(0, MOST_TOLD).map(({ faults }): Candidate => {
+      candidates: kinds.slice(0, MOST_TOLD).map(({ faults, sights }): Candidate => {
         const [first, ...more] = faults;
         const { id, says, mend, legs, wire, pip } = first!.fault;
         return {
@@ -190,10 +198,11 @@ export class FaultSearch {
           ...(pip === undefined ? {} : { pip }),
           likely: sum(faults) / whole,
           misses: first!.misses,
+          looks: looked.map((place) => lookOf(this.patterns[place]!.id, sights[place]!)),
           alike: more.map(({ fault }) => fault.says),
         };
       }),
-      next: this.tellsMost(kinds, whole, places, this.junkIn(seen)),
+      next,
       tried: weighed.length,
     };
   }
@@ -354,6 +363,13 @@ export class FaultSearch {
 interface Places {
   readonly seen: readonly number[];
   readonly measured: readonly number[];
+}
+
+function lookOf(pattern: string, sight: Sight): Look {
+  if (sight === "?") return { pattern, unknown: true };
+  const of = (wanted: Shade) =>
+    sight.map((leds) => [...leds].flatMap(([led, shade]) => (shade === wanted ? [led] : [])));
+  return { pattern, lit: of("lit"), dim: of("dim"), bright: of("bright") };
 }
 
 /** A sight as a text that differs where the light does. */

@@ -83,7 +83,10 @@ const NO_FACES: SketchFaces = {
 /** Prints it as a C++ sketch for the setup()/loop() flavour. */
 export function writePlain(model: RigModel, code: PlainCode): SketchLine[] {
   const program = plainProgram(code);
-  const print = printer(C, sketchWords({ program, faces: NO_FACES, clock: undefined, pause: "delayMicroseconds" }));
+  const print = printer(
+    C,
+    sketchWords({ program, faces: NO_FACES, clock: undefined, pause: "delayMicroseconds" }),
+  );
   const part = (lines: readonly string[]): SketchLine[] =>
     lines.length > 0 ? [...lines.map((text) => ({ text })), { text: "" }] : [];
   const { tables = [], arrays = [], variables = [], routines = [] } = code;

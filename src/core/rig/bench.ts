@@ -1,5 +1,6 @@
 import { about, amount, choice, list, object, optional, text, whole, type Of } from "../document";
 import { PIP_NAMES } from "../glyph";
+import { OWN_DISPLAY_LIMITS } from "../parts";
 import type { Volts } from "../quantity";
 import { ID, LEG_REF } from "../refs";
 
@@ -9,6 +10,8 @@ export const BENCH_LIMITS = {
   seen: 120,
   measured: 120,
   steps: 400,
+  readings: 400,
+  fewestLegs: 4,
   log: 1000,
   name: 60,
   note: 500,
@@ -78,11 +81,31 @@ const LOG_ENTRY = object({
 });
 export type LogEntry = Of<typeof LOG_ENTRY>;
 
+/** A display whose legs are being found: what it looks like, and what lit between which of them. */
+const PINS = object({
+  kind: choice("digits", "digits-bare", "clock", "dots"),
+  legs: whole([BENCH_LIMITS.fewestLegs, OWN_DISPLAY_LIMITS.legs]),
+  digits: about("digits, or rows of dots", whole([1, OWN_DISPLAY_LIMITS.digits])),
+  columns: optional(about("of dots", whole([1, 8]))),
+  readings: list(
+    object({
+      plus: about("leg, from 1", whole([1, OWN_DISPLAY_LIMITS.legs])),
+      minus: whole([1, OWN_DISPLAY_LIMITS.legs]),
+      saw: choice("nothing", "short", "lit"),
+      digit: optional(whole([1, OWN_DISPLAY_LIMITS.digits])),
+      led: optional(choice(...PIP_NAMES)),
+    }),
+    BENCH_LIMITS.readings,
+  ),
+});
+export type PinsNotes = Of<typeof PINS>;
+
 /** What was done at the bench: steps gone through, faults searched for, what was measured. */
 export const BENCH = object({
   steps: list(STEP_DONE, BENCH_LIMITS.steps),
   searches: list(SEARCH, BENCH_LIMITS.searches),
   log: list(LOG_ENTRY, BENCH_LIMITS.log),
+  pins: optional(PINS),
 });
 export type BenchNotes = Of<typeof BENCH>;
 

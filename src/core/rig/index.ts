@@ -6,6 +6,7 @@ export {
   type BenchNotes,
   type LogEntry,
   type Logged,
+  type PinsNotes,
   type Search,
   type StepDone,
 } from "./bench";

@@ -9,5 +9,6 @@ export const TOPICS = [
   "frames",
   "show",
   "program",
+  "bench",
 ] as const;
 export type Topic = (typeof TOPICS)[number];

@@ -78,6 +78,13 @@ export const STATIONS: readonly Station[] = [
     load: async () => (await import("../show")).ShowStation,
   },
   {
+    name: "bench",
+    title: "Bench",
+    key: "9",
+    topics: ["bench"],
+    load: async () => (await import("../bench")).BenchStation,
+  },
+  {
     name: "code",
     title: "Code",
     key: "0",

@@ -4,6 +4,7 @@ import { checkAtOnce, type Finding } from "@/core/check";
 import { signPace, type ScenePace } from "@/core/frames";
 import type { LegNames } from "@/core/parts";
 import { buildProgram, type Program } from "@/core/program";
+import { logCsv, logMarkdown, seekPins, type PinReading, type PinsSought, type Unmarked } from "@/core/bench";
 import { lazily } from "@/core/remember";
 import { keyChips, wireKey, type WiredUp } from "@/core/inputs";
 import type { DigitId, PipId, Rig, UnitRef } from "@/core/rig";
@@ -22,6 +23,17 @@ import {
   type Shown,
 } from "@/core/sim";
 import { trailOf, type Hop } from "@/core/trail";
+import {
+  benchLook,
+  heldSketch,
+  logLook,
+  stepRun,
+  type BenchLook,
+  type BenchSketch,
+  type HeldFor,
+  type LogLook,
+  type StepRun,
+} from "./bench";
 import { codeOf, type Code } from "./code";
 import {
   adviceOn,
@@ -189,6 +201,36 @@ export class Desk {
   /** The rig with a key more on one of them. */
   withKey(chip: UnitRef): WiredUp {
     return wireKey(this.model, chip);
+  }
+
+  /** What is done at the bench with the rig at hand. */
+  bench(legNames: LegNames): BenchLook {
+    return benchLook(this.model, legNames);
+  }
+
+  /** What a step of bringing it up runs. */
+  benchStep(id: string, legNames: LegNames): StepRun | undefined {
+    return stepRun(this.model, id, legNames);
+  }
+
+  /** The program that holds it while one looks or measures. */
+  benchSketch(held: HeldFor, legNames: LegNames): BenchSketch | undefined {
+    return heldSketch(this.model, held, legNames);
+  }
+
+  /** Its log beside what it foretells. */
+  benchLog(): LogLook {
+    return logLook(this.model);
+  }
+
+  /** The log as a table or as a sheet to read. */
+  benchLogText(as: "csv" | "markdown"): string {
+    return as === "csv" ? logCsv(this.model.rig) : logMarkdown(this.model.rig);
+  }
+
+  /** What is known of the legs of an unmarked display after some readings. */
+  pins(display: Unmarked, readings: readonly PinReading[]): PinsSought {
+    return seekPins(display, readings);
   }
 
   private get program(): Program {

@@ -1,3 +1,3 @@
 export { bringUpSteps } from "./steps";
-export { rigOfStep, runOfStep, sketchOfStep } from "./sketch";
+export { rigOfStep, runOfStep, sketchOfHold, sketchOfPattern, sketchOfStep, type StepSketch } from "./sketch";
 export type { BringUpStep, Expected, StepDoes } from "./step";

@@ -13,9 +13,17 @@ import {
   type Program,
   type ProgramText,
 } from "../../program";
-import type { Rig } from "../../rig";
-import { FULL, rigShowing, signShowing } from "../showing";
+import { controllerById, type Rig } from "../../rig";
+import type { Pattern } from "../patterns";
+import type { Hold } from "../probes";
+import { FULL, alone, rigShowing, signShowing } from "../showing";
 import type { BringUpStep } from "./step";
+
+/** ms a face is held. */
+const HELD_MS = 2000;
+
+/** A program to load, with what files of its kind end in. */
+export type StepSketch = Pick<ProgramText, "lines" | "ending">;
 
 /** The rig that does what a step shows; undefined where a step shows nothing of the rig's display. */
 export function rigOfStep(model: RigModel, { does }: BringUpStep): Rig | undefined {
@@ -29,8 +37,8 @@ export function rigOfStep(model: RigModel, { does }: BringUpStep): Rig | undefin
       const lowest = { ...rig, scan: { ...rig.scan, level: 0 } };
       const grid = gridOf(model);
       return grid
-        ? signShowing({ ...model, rig: lowest }, [makeBitmap(grid.width, grid.height, () => 1)], 2000)
-        : rigShowing(lowest, [FULL.repeat(model.digits.length)], 2000);
+        ? signShowing({ ...model, rig: lowest }, [makeBitmap(grid.width, grid.height, () => 1)], HELD_MS)
+        : rigShowing(lowest, [FULL.repeat(model.digits.length)], HELD_MS);
     }
     case "show":
       return rig;
@@ -65,12 +73,28 @@ export function runOfStep(
   return { model: shown, program: buildProgram(shown) };
 }
 
-/** The program of a step as a text to load; undefined where the controller has nothing to do. */
-export function sketchOfStep(
+/** A sketch that puts a pattern out and keeps it. */
+export function sketchOfPattern(
   model: RigModel,
-  step: BringUpStep,
+  { text }: Pick<Pattern, "text">,
   legNames: LegNames,
-): Pick<ProgramText, "lines" | "ending"> | undefined {
+): StepSketch {
+  const shown = modelOf(rigShowing(model.rig, [text], HELD_MS));
+  return writeProgram(shown, buildProgram(shown), legNames);
+}
+
+/** A sketch that holds a rig while one measures; undefined where it does not matter what runs. */
+export function sketchOfHold(model: RigModel, { high }: Hold, legNames: LegNames): StepSketch | undefined {
+  if (high === undefined) return sketchOfPattern(model, { text: alone(model, 0, FULL) }, legNames);
+  const [line] = high;
+  const isLogic = controllerById(model.rig.plan.controller).flavour === "logic";
+  return line === undefined || isLogic
+    ? undefined
+    : { lines: writePlain(model, toggleCode(model, line)), ending: ".ino" };
+}
+
+/** The program of a step as a text to load; undefined where the controller has nothing to do. */
+export function sketchOfStep(model: RigModel, step: BringUpStep, legNames: LegNames): StepSketch | undefined {
   const plain = plainOf(model, step);
   if (plain) return { lines: writePlain(model, plain), ending: ".ino" };
   const run = runOfStep(model, step);

@@ -39,7 +39,9 @@ export function bringUpSteps(model: RigModel, legNames: LegNames): BringUpStep[]
       lit: [],
       sees: "what runs on the face above",
       expected: [],
-      ifNot: ["All steps before were right: it is in the program, not in the wires. Capture the lines and compare on Writes."],
+      ifNot: [
+        "All steps before were right: it is in the program, not in the wires. Capture the lines and compare on Writes.",
+      ],
     },
   ];
 }

@@ -88,7 +88,8 @@ function implied(entry: LogEntry, should: number, fit: Fit | undefined): string 
     const slow = value > should;
     return `${than}: ${slow ? "slow" : "fast"} by ${formatShare(value / should - 1)}, ${formatQuantity(Math.abs(value / should - 1) * 86_400, "s", 2)} a day.`;
   }
-  if (unit === "V" && should === 0) return `${than}: what should be ground is lifted. Look at its wire to ground.`;
+  if (unit === "V" && should === 0)
+    return `${than}: what should be ground is lifted. Look at its wire to ground.`;
   return `${than}: ${value > should ? "more" : "less"} by ${formatShare(value / should - 1)}.`;
 }
 

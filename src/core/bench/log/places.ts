@@ -25,7 +25,9 @@ const atHold = ({ says }: Hold, where: string): string => `${where}, ${says}`;
 /** Every place of a rig at which something is foretold. */
 export const placesOf: (model: RigModel) => readonly Place[] = remembered((model: RigModel) => {
   const probes = probesOf(model, "letters");
-  const leds = model.addresses.filter(({ ownReach }) => ownReach.every(({ driver }) => driver.kind !== "scanned"));
+  const leds = model.addresses.filter(({ ownReach }) =>
+    ownReach.every(({ driver }) => driver.kind !== "scanned"),
+  );
   return [
     ...probes.map(({ hold, leg }): Place => ({
       unit: "V",
@@ -48,7 +50,13 @@ export const placesOf: (model: RigModel) => readonly Place[] = remembered((model
     })),
     ...(refreshOf(model) === undefined
       ? []
-      : [{ unit: "Hz" as const, place: REFRESH, says: "refresh rate, by a meter or a logic probe on a digit" }]),
+      : [
+          {
+            unit: "Hz" as const,
+            place: REFRESH,
+            says: "refresh rate, by a meter or a logic probe on a digit",
+          },
+        ]),
     ...(model.rig.sign || model.rig.live
       ? []
       : [{ unit: "s" as const, place: FACE, says: "ten faces of the show, by a watch" }]),
@@ -64,9 +72,10 @@ function refreshOf(model: RigModel): number | undefined {
 }
 
 /** What a rig foretells at a place, in the entry's unit; undefined where it foretells nothing. */
-export function foretold(model: RigModel, { unit, place, held }: Pick<LogEntry, "unit" | "place" | "held">):
-  | number
-  | undefined {
+export function foretold(
+  model: RigModel,
+  { unit, place, held }: Pick<LogEntry, "unit" | "place" | "held">,
+): number | undefined {
   if (place === SUPPLY && unit === "mA") return supplyCurrent(model)[0]?.value;
   if (place === REFRESH && unit === "Hz") return refreshOf(model);
   if (place === FACE && unit === "s") return (model.rig.show.interval * COUNTED_FACES) / 1000;
@@ -90,4 +99,3 @@ function atLed(model: RigModel, pip: PipId, unit: LogEntry["unit"]): number | un
 /** The same of a changed rig. */
 export const foretoldOf = (rig: Rig, entry: Pick<LogEntry, "unit" | "place" | "held">): number | undefined =>
   foretold(modelOf(rig), entry);
-

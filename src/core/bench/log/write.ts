@@ -63,4 +63,3 @@ export function logMarkdown(rig: Rig): string {
     "",
   ].join("\n");
 }
-

@@ -1,4 +1,5 @@
 import { DOTS, SEGMENTS, isDot, type PipName } from "../../glyph";
+import { BENCH_LIMITS, type PinsNotes } from "../../rig";
 import { OWN_DISPLAY_LIMITS, type DisplaySheet, type LegUse, type Polarity } from "../../parts";
 
 /** What is known of a display before its legs are probed: what one sees from the front, and how many legs it has. */
@@ -10,7 +11,21 @@ export interface Unmarked {
   readonly leds: readonly PipName[];
 }
 
-export const UNMARKED_LIMITS = { legs: [4, OWN_DISPLAY_LIMITS.legs], digits: [1, 8] } as const;
+export const UNMARKED_LIMITS = {
+  legs: [BENCH_LIMITS.fewestLegs, OWN_DISPLAY_LIMITS.legs],
+  digits: [1, 8],
+} as const;
+
+/** What is noted of it, as the search for its legs has it. */
+export const unmarkedOf = ({ kind, digits, legs, columns }: PinsNotes): Unmarked =>
+  unmarked(kind, digits, legs, columns);
+
+/** The readings that are noted; one that says lit and not what is none. */
+export const readingsOf = ({ readings }: PinsNotes): Reading[] =>
+  readings.flatMap(({ plus, minus, saw, digit, led }): Reading[] => {
+    if (saw !== "lit") return [{ plus, minus, saw }];
+    return digit === undefined || led === undefined ? [] : [{ plus, minus, saw: { digit, led } }];
+  });
 
 /** The kinds one meets, by what they look like. */
 export const UNMARKED_KINDS = {

@@ -107,7 +107,8 @@ function tellsMost(
         return sum - share * Math.log2(share);
       }, 0);
       const effort = !last || last.plus === plus || last.minus === minus ? 1 : MOVED_BOTH;
-      if (bits > NOTHING && (!best || bits / effort > best.worth)) best = { plus, minus, worth: bits / effort };
+      if (bits > NOTHING && (!best || bits / effort > best.worth))
+        best = { plus, minus, worth: bits / effort };
     }
   return best && { plus: best.plus, minus: best.minus };
 }

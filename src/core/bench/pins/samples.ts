@@ -72,9 +72,9 @@ function dealt(
   if (free.length < open.length) return undefined;
   const pick = (below: number) => Math.floor(random() * below);
   // Legs beyond those of the lines are not used, or a common once more.
-  const spare = free.slice(open.length).map(
-    (): LegUse => (random() < 0.5 ? "not-used" : `digit-${pick(display.digits) + 1}`),
-  );
+  const spare = free
+    .slice(open.length)
+    .map((): LegUse => (random() < 0.5 ? "not-used" : `digit-${pick(display.digits) + 1}`));
   const deck = [...open, ...spare];
   for (let at = deck.length - 1; at > 0; at -= 1) {
     const other = pick(at + 1);
@@ -87,7 +87,9 @@ function dealt(
   let contradicts = readings.filter(wrong);
   for (let swap = 0; contradicts.length > 0 && swap < MOST_SWAPS; swap += 1) {
     const reading = contradicts[pick(contradicts.length)]!;
-    const [one] = [reading.plus - 1, reading.minus - 1].filter((place) => free.includes(place)).sort(() => random() - 0.5);
+    const [one] = [reading.plus - 1, reading.minus - 1]
+      .filter((place) => free.includes(place))
+      .sort(() => random() - 0.5);
     if (one === undefined) return undefined;
     const other = free[pick(free.length)]!;
     [made[one], made[other]] = [made[other]!, made[one]!];

@@ -73,7 +73,9 @@ export function echoCode(model: RigModel): { readonly code: PlainCode | undefine
   return {
     not,
     code: {
-      says: ["Tells what stands on every input, over and over: 0 and 1 as they are, numbers of the converter."],
+      says: [
+        "Tells what stands on every input, over and over: 0 and 1 as they are, numbers of the converter.",
+      ],
       lines: all(({ lines }) => lines),
       variables: all(({ variables }) => variables),
       setup: [{ do: "listen", baud: BAUD }, ...all(({ setup }) => setup)],
@@ -109,7 +111,10 @@ function levels(
   contacts: ReadonlyArray<readonly [which: string, line: string]>,
   pull: ContactLine["pull"],
 ): Asked {
-  const named = contacts.map(([which, line]) => ({ named: lineConstant(`${ref}${which && `_${which}`}`), line }));
+  const named = contacts.map(([which, line]) => ({
+    named: lineConstant(`${ref}${which && `_${which}`}`),
+    line,
+  }));
   return {
     lines: named,
     setup: named.map(({ line, named: as }) => input(line, as, pull)),
@@ -139,10 +144,7 @@ function distance(ref: string, trigger: string, echo: string, patience: number):
       { named: echoNamed, line: echo },
     ],
     variables: [{ name: into, width: "i32" }],
-    setup: [
-      { do: "line-output", line: trigger, named: triggerNamed },
-      input(echo, echoNamed, "wired"),
-    ],
+    setup: [{ do: "line-output", line: trigger, named: triggerNamed }, input(echo, echoNamed, "wired")],
     ask: [{ do: "echo", trigger, triggerNamed, echo, echoNamed, unit: ref as never, into, patience }],
     tell: [`${ref} `, name(into), " us  "],
   };

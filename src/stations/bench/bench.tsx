@@ -1,0 +1,51 @@
+"use client";
+import "./bench.css";
+import { useState } from "react";
+import { showsDots } from "@/core/rig";
+import { usePreferences, useAtDesk, useRig } from "@/store";
+import { StationFrame, ViewSwitch, fetched } from "@/ui";
+
+const BringUp = fetched("Bring-up", () => import("./bring-up").then((module) => module.BringUp));
+const FindFault = fetched("The search for a fault", () =>
+  import("./find-fault").then((module) => module.FindFault),
+);
+const PinOut = fetched("The pin finder", () => import("./pins/pin-out").then((module) => module.PinOut));
+const Log = fetched("The log", () => import("./log").then((module) => module.Log));
+
+const VIEWS = [
+  ["bring-up", "Bring it up"],
+  ["fault", "Find the fault"],
+  ["pins", "Pin it out"],
+  ["log", "Log"],
+] as const;
+type View = (typeof VIEWS)[number][0];
+
+const LEADS: Readonly<Record<View, string>> = {
+  "bring-up":
+    "One small thing after the other, each with its own sketch, what must be seen and what a meter must show.",
+  fault: "Say what you see and measure. Every fault there can be is made in the model and looked at.",
+  pins: "A display without paper: probe two legs, say what lights, and its legs are named in the fewest probings.",
+  log: "What was measured, beside what the rig foretells.",
+};
+
+/** Bench: bring the rig up, find its fault, pin out its display, keep the record. */
+export function BenchStation() {
+  const [view, setView] = useState<View>("bring-up");
+  const legNames = usePreferences((state) => state.legNames);
+  const look = useAtDesk((desk) => desk.bench(legNames), [legNames]);
+  const dots = showsDots(useRig().plan);
+  return (
+    <StationFrame
+      title="Bench"
+      lead={LEADS[view]}
+      actions={<ViewSwitch label="At the bench" value={view} views={VIEWS} onView={setView} />}
+    >
+      {view === "bring-up" && look && (
+        <BringUp steps={look.steps} onFault={dots ? undefined : () => setView("fault")} />
+      )}
+      {view === "fault" && look && <FindFault look={look} />}
+      {view === "pins" && <PinOut />}
+      {view === "log" && <Log />}
+    </StationFrame>
+  );
+}

@@ -1,0 +1,1 @@
+export { BenchStation } from "./bench";

@@ -1,0 +1,54 @@
+import type { BringUpStep } from "@/core/bench";
+import type { StepDone } from "@/core/rig";
+
+interface Props {
+  readonly name: string;
+  readonly steps: readonly BringUpStep[];
+  readonly went: ReadonlyMap<string, StepDone["went"]>;
+}
+
+/** All steps on paper, to tick beside the soldering iron; on the screen there is nothing of it. */
+export function PrintedSteps({ name, steps, went }: Props) {
+  return (
+    <div className="bench-paper" aria-hidden>
+      <h1>{name}: bring-up</h1>
+      {steps.map((step, nth) => (
+        <section key={step.id}>
+          <h2>
+            {went.get(step.id) === "right" ? "☑" : "☐"} {nth + 1}. {step.title}
+          </h2>
+          {step.cautions.map((caution) => (
+            <p key={caution}>
+              <strong>Mind: </strong>
+              {caution}
+            </p>
+          ))}
+          <p>{step.how}</p>
+          <p>
+            <strong>Must be seen: </strong>
+            {step.sees}.
+          </p>
+          {step.expected.length > 0 && (
+            <table>
+              <tbody>
+                {step.expected.map(({ unit, says, from, to }) => (
+                  <tr key={says}>
+                    <td>{says}</td>
+                    <td>
+                      {from.toFixed(1)} to {to.toFixed(1)} {unit}
+                    </td>
+                    <td>measured: __________</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+          <p>
+            <strong>If not: </strong>
+            {step.ifNot.join(" ")}
+          </p>
+        </section>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,4 @@
+import { expose } from "comlink";
+import { FaultDesk } from "./fault-desk";
+
+expose(new FaultDesk());
