@@ -1,4 +1,5 @@
 import { HEXADECIMAL, type SegmentName } from "@/core/glyph";
+import { withNotes } from "./bench-notes";
 import { DRIVER_RIGS } from "./driver-rigs";
 import { LIVE_RIGS } from "./live-rigs";
 import { REACTING } from "./reacting-rigs";
@@ -100,7 +101,7 @@ const PLAIN_RIGS: readonly Rig[] = [
 ];
 
 /** The rigs of the tide hut as they come with the application. */
-export const DEMO_RIGS: readonly Rig[] = PLAIN_RIGS.map((rig) => REACTING[rig.id]?.(rig) ?? rig);
+export const DEMO_RIGS: readonly Rig[] = PLAIN_RIGS.map((rig) => withNotes(REACTING[rig.id]?.(rig) ?? rig));
 
 const byId = (rigs: readonly Rig[], id: string): Rig => {
   const rig = rigs.find((one) => one.id === id);

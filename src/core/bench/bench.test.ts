@@ -125,7 +125,8 @@ describe("what was seen is weighed", () => {
     ["a dim one taken for dark", { lit: [["a"]] }, 0.5],
     ["one that is dark", { lit: [[]], dim: [["b"]] }, 1],
     ["one too many", { lit: [["a", "c"]], dim: [["b"]] }, 1],
-    ["a bright one", { lit: [[]], dim: [["b"]], bright: [["a"]] }, 0.3],
+    ["a bright one", { lit: [[]], dim: [["b"]], bright: [["a"]] }, 1.2],
+    ["a lit one taken for dim", { lit: [[]], dim: [["a", "b"]] }, 1.2],
   ])("%s", (_, seen, misses) => expect(missesOf(sight, { pattern: "all", ...seen })).toBeCloseTo(misses, 9));
 
   test("volts agree within what parts and meters differ by", () => {

@@ -37,16 +37,19 @@ export const shadesOf = ({ lit, dim, bright }: Seen, digit: number): ReadonlyMap
     ...(bright?.[digit] ?? []).map((one) => [one, "bright"] as const),
   ]);
 
+/** Shades, and no light at all. */
+type Seeming = Shade | "dark";
+
 /**
- * How far apart two shades are, in LEDs that somebody would have to have taken wrongly. A dim LED is easily taken for a
- * dark one, or for a lit one.
+ * How far what was seen is from what would be, in LEDs that somebody would have to have taken wrongly. A dim LED is easily
+ * taken for a dark one or for a lit one; but nobody says dim of one that is as it should be.
  */
-function apart(one: Shade | undefined, other: Shade | undefined): number {
-  if (one === other) return 0;
-  const both = [one, other];
-  if (both.includes("dim")) return both.includes("bright") ? 0.8 : 0.5;
-  return both.includes(undefined) ? 1 : 0.3;
-}
+const APART: Readonly<Record<Seeming, Readonly<Record<Seeming, number>>>> = {
+  dark: { dark: 0, dim: 0.7, lit: 1, bright: 1 },
+  dim: { dark: 0.5, dim: 0, lit: 0.5, bright: 1 },
+  lit: { dark: 1, dim: 1.2, lit: 0, bright: 1.2 },
+  bright: { dark: 1, dim: 1, lit: 0.4, bright: 0 },
+};
 
 /** LEDs that were seen otherwise than they would be; what nobody can tell may be anything. */
 export function missesOf(sight: Sight, seen: Seen): number {
@@ -54,7 +57,10 @@ export function missesOf(sight: Sight, seen: Seen): number {
   return sight.reduce((sum, would, digit) => {
     const was = shadesOf(seen, digit);
     const leds = new Set([...would.keys(), ...was.keys()]);
-    return sum + [...leds].reduce((misses, led) => misses + apart(would.get(led), was.get(led)), 0);
+    return (
+      sum +
+      [...leds].reduce((misses, led) => misses + APART[would.get(led) ?? "dark"][was.get(led) ?? "dark"], 0)
+    );
   }, 0);
 }
 
@@ -72,16 +78,18 @@ export function explainsMore(first: Sight, second: Sight, seen: Seen): number {
   }, 0);
 }
 
-/** How likely a register that was never written shows nothing at all, everything, or one thing out of many. */
-const JUNK = { dark: 0.3, whole: 0.1, other: 0.004 } as const;
+/**
+ * How likely a register that was never written shows nothing at all, everything, or one thing out of many. What it holds is
+ * lit like anything else: never dim, never bright.
+ */
+const JUNK = { dark: 0.3, whole: 0.1, other: 0.004, shaded: 0.0005 } as const;
 
 /** @param whole LEDs there are */
 export function junkOf({ lit, dim, bright }: Seen, whole: number): number {
-  const count = [lit, dim, bright].reduce(
-    (sum, leds) => sum + (leds ?? []).reduce((all, { length }) => all + length, 0),
-    0,
-  );
-  return count === 0 ? JUNK.dark : count === whole ? JUNK.whole : JUNK.other;
+  const count = (leds: LedsOfDigits = []) => leds.reduce((sum, { length }) => sum + length, 0);
+  if (count(dim) + count(bright) > 0) return JUNK.shaded;
+  if (count(lit) === 0) return JUNK.dark;
+  return count(lit) === whole ? JUNK.whole : JUNK.other;
 }
 
 /** V: a leg nothing drives is pulled down by the meter itself, mostly. */

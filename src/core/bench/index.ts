@@ -3,6 +3,7 @@ export { agrees, type Evidence, type Probed, type Seen } from "./evidence";
 export { patternsOf, type Pattern, type Shade } from "./patterns";
 export {
   bringUpSteps,
+  rangeWords,
   rigOfStep,
   sketchOfStep,
   sketchOfHold,

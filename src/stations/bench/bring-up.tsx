@@ -46,16 +46,9 @@ export function BringUp({ steps, onFault }: Props) {
           <h2 className="sheet-title mb-0">
             {done} of {steps.length} right
           </h2>
-          <span className="row-line">
-            <Button size="sm" variant="plain" onClick={() => window.print()}>
-              <i className="bi bi-printer" aria-hidden /> Print
-            </Button>
-            {bench.steps.length > 0 && (
-              <Button size="sm" variant="plain" onClick={forget}>
-                From the start
-              </Button>
-            )}
-          </span>
+          <Button size="sm" variant="plain" onClick={() => window.print()}>
+            <i className="bi bi-printer" aria-hidden /> Print
+          </Button>
         </div>
         <ol className="plain-list">
           {steps.map(({ id, title }) => (
@@ -72,6 +65,11 @@ export function BringUp({ steps, onFault }: Props) {
             </li>
           ))}
         </ol>
+        {bench.steps.length > 0 && (
+          <Button size="sm" variant="plain" onClick={forget}>
+            From the start
+          </Button>
+        )}
       </nav>
       <section className="sheet" aria-label={step.title}>
         <h2 className="sheet-title">{step.title}</h2>

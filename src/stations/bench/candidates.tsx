@@ -18,6 +18,8 @@ interface Props {
 
 /** As good as sure. */
 const SURE = 0.9;
+/** Less likely than this is hardly worth a word. */
+const HARDLY = 0.01;
 /** Told at first. */
 const FIRST = 5;
 
@@ -30,8 +32,8 @@ export function Candidates({ found, look, stale, lastSeen, onFound }: Props) {
   return (
     <div className={stale ? "is-stale" : undefined}>
       <p className="small quiet mb-2" role="status">
-        {verdict(first, candidates.length, next !== undefined)} {tried.toLocaleString("en")} faults were made
-        and looked at.
+        {verdict(first, candidates.filter(({ likely }) => likely > HARDLY).length, next !== undefined)}{" "}
+        {tried.toLocaleString("en")} faults were made and looked at.
       </p>
       <ol className="plain-list bench-candidates">
         {shown.map((candidate, nth) => (
@@ -61,7 +63,7 @@ function verdict(first: Candidate | undefined, count: number, more: boolean): st
   if (first.id === "right") return "The rig does what it should as far as was seen.";
   if (first.likely > SURE) return "As good as sure.";
   if (!more && count > 1) return "These cannot be told apart from outside.";
-  return count === 1 ? "One is left." : `${count} are left.`;
+  return count === 1 ? "One is left." : `${count} may be it.`;
 }
 
 interface CardProps {

@@ -1,5 +1,5 @@
 import { parseQuantity } from "@/core/quantity";
-import { formatLogged, type BringUpStep, type Expected } from "@/core/bench";
+import { formatLogged, rangeWords, type BringUpStep, type Expected } from "@/core/bench";
 import { EMPTY_BENCH, type LogEntry } from "@/core/rig";
 import { editBench, useRig } from "@/store";
 import { CommitField, SeverityMark } from "@/ui";
@@ -37,7 +37,7 @@ export function ExpectedTable({ step }: { step: BringUpStep }) {
       ],
     }));
   return (
-    <table className="data-table bench-expected" aria-label="What a meter must show">
+    <table className="rule-table bench-expected" aria-label="What a meter must show">
       <thead>
         <tr>
           <th scope="col">Measure</th>
@@ -52,9 +52,7 @@ export function ExpectedTable({ step }: { step: BringUpStep }) {
           return (
             <tr key={`${unit} ${placeOf(expected)}`}>
               <th scope="row">{says}</th>
-              <td className="text-nowrap">
-                {formatLogged(from, unit)} to {formatLogged(to, unit)}
-              </td>
+              <td className="text-nowrap">{rangeWords({ unit, from, to })}</td>
               <td>
                 <span className="row-line">
                   <MeasuredField

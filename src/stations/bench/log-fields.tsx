@@ -90,7 +90,6 @@ export function LogFields({ places }: { places: readonly Place[] }) {
         }}
         live
         width={110}
-        hint={unit}
       />
       <Button variant="primary" onClick={take} disabled={value === undefined || where === "" || full}>
         Into the log

@@ -26,7 +26,7 @@ export function Log() {
       <section className="sheet" aria-label="The log">
         <div className="spread mb-1">
           <h2 className="sheet-title mb-0">
-            {log.length} value{log.length === 1 ? "" : "s"}
+            {log.length === 0 ? "The log" : `${log.length} value${log.length === 1 ? "" : "s"}`}
           </h2>
           {log.length > 0 && (
             <span className="row-line">
@@ -52,15 +52,15 @@ export function Log() {
           </p>
         ) : (
           <div className="bench-scroll" tabIndex={0} role="region" aria-label="Values, scrolls sideways">
-            <table className="data-table">
+            <table className="rule-table small">
               <thead>
                 <tr>
                   <th scope="col">Time</th>
                   <th scope="col">Where</th>
-                  <th scope="col" className="num">
+                  <th scope="col" className="number">
                     Measured
                   </th>
-                  <th scope="col" className="num">
+                  <th scope="col" className="number">
                     Foretold
                   </th>
                   <th scope="col">What it says</th>
@@ -124,8 +124,8 @@ function LogRow({ entry, says, judged, onChart }: RowProps) {
     <tr>
       <td className="text-nowrap">{formatDate(at)}</td>
       <td>{says}</td>
-      <td className="num text-nowrap">{formatLogged(value, unit)}</td>
-      <td className="num text-nowrap">
+      <td className="number text-nowrap">{formatLogged(value, unit)}</td>
+      <td className="number text-nowrap">
         {judged?.foretold === undefined ? "" : formatLogged(judged.foretold, unit)}
       </td>
       <td>{judged && <JudgedCell judged={judged} />}</td>

@@ -1,4 +1,4 @@
-import type { BringUpStep } from "@/core/bench";
+import { rangeWords, type BringUpStep } from "@/core/bench";
 import type { StepDone } from "@/core/rig";
 
 interface Props {
@@ -31,12 +31,10 @@ export function PrintedSteps({ name, steps, went }: Props) {
           {step.expected.length > 0 && (
             <table>
               <tbody>
-                {step.expected.map(({ unit, says, from, to }) => (
-                  <tr key={says}>
-                    <td>{says}</td>
-                    <td>
-                      {from.toFixed(1)} to {to.toFixed(1)} {unit}
-                    </td>
+                {step.expected.map((expected) => (
+                  <tr key={expected.says}>
+                    <td>{expected.says}</td>
+                    <td>{rangeWords(expected)}</td>
                     <td>measured: __________</td>
                   </tr>
                 ))}

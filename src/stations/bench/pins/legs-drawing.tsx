@@ -33,7 +33,7 @@ export function LegsDrawing({ legs, uses, plus, minus }: Props) {
     >
       <rect x={6} y={34} width={width - 12} height={HEIGHT - 68} rx={5} className="pins-body" />
       <text x={width / 2} y={HEIGHT / 2 + 4} textAnchor="middle" className="pins-front">
-        front, points at the bottom right
+        {perRow > 6 ? "front, points at the bottom right" : "front"}
       </text>
       {Array.from({ length: legs }, (_, at) => {
         const leg = at + 1;
