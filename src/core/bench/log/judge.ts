@@ -34,6 +34,9 @@ export interface Judged {
 /** Shares by which a good meter, watch or counter is off at such a rig, with the parts' own tolerances. */
 const WITHIN: Readonly<Partial<Record<LogEntry["unit"], number>>> = { mA: 0.15, Hz: 0.03, s: 0.01 };
 
+/** LEDs of one kind drop alike. */
+const DROP_WITHIN = 0.08;
+
 const UNITS: Readonly<Record<LogEntry["unit"], string>> = {
   V: "V",
   mA: "mA",
@@ -52,9 +55,9 @@ export function judge(model: RigModel, entry: LogEntry): Judged {
   const should = foretold(model, entry);
   if (should === undefined)
     return { foretold: undefined, off: undefined, agrees: true, says: unforetold(entry), fit: undefined };
-  const { unit, value } = entry;
+  const { unit, value, held } = entry;
   const off = should === 0 ? undefined : value / should - 1;
-  const within = WITHIN[unit];
+  const within = held === "alone" && unit === "V" ? DROP_WITHIN : WITHIN[unit];
   const isRight = within === undefined ? agrees(should, value) : Math.abs(off ?? value) <= within;
   const base = { foretold: should, off, agrees: isRight };
   if (isRight) return { ...base, says: undefined, fit: undefined };
@@ -86,7 +89,7 @@ function implied(entry: LogEntry, should: number, fit: Fit | undefined): string 
   }
   if (unit === "s") {
     const slow = value > should;
-    return `${than}: ${slow ? "slow" : "fast"} by ${formatShare(value / should - 1)}, ${formatQuantity(Math.abs(value / should - 1) * 86_400, "s", 2)} a day.`;
+    return `${than}: ${slow ? "slow" : "fast"} by ${formatShare(value / should - 1)}, ${aDay(Math.abs(value / should - 1))} a day.`;
   }
   if (unit === "V" && should === 0)
     return `${than}: what should be ground is lifted. Look at its wire to ground.`;
@@ -94,6 +97,12 @@ function implied(entry: LogEntry, should: number, fit: Fit | undefined): string 
 }
 
 export const formatShare = (share: number): string => `${Number((Math.abs(share) * 100).toPrecision(2))} %`;
+
+/** What a share of a day is, in seconds or minutes. */
+function aDay(share: number): string {
+  const seconds = share * 86_400;
+  return seconds < 120 ? `${Number(seconds.toPrecision(2))} s` : `${Math.round(seconds / 60)} min`;
+}
 
 /** A value the rig would have to have; only where one part alone can be the reason. */
 function fitOf(model: RigModel, entry: LogEntry, should: number): Fit | undefined {

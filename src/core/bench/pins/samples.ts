@@ -28,6 +28,8 @@ export function forcedBy(readings: readonly Reading[], polarity: Polarity): Map<
       [common, `digit-${saw.digit}`],
     ] as const) {
       if ((forced.get(leg) ?? use) !== use) return undefined;
+      // Commons may be on two legs; no display has two for a segment.
+      if (!isCommon(use) && [...forced].some(([other, is]) => is === use && other !== leg)) return undefined;
       forced.set(leg, use);
     }
   }
@@ -101,6 +103,3 @@ function dealt(
   return contradicts.length === 0 ? made : undefined;
 }
 
-/** Whether a leg of a sample is joined to another. */
-export const hasTwin = (uses: Assignment, leg: number): boolean =>
-  isCommon(uses[leg - 1]!) && uses.filter((use) => use === uses[leg - 1]).length > 1;
