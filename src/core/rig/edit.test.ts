@@ -17,6 +17,7 @@ import {
   partOf,
   legRef,
   asPip,
+  noteDead,
   type Edited,
   type Rig,
 } from ".";
@@ -207,6 +208,13 @@ describe("ticks, values and what is left out", () => {
     expect(left.leftOut).toEqual([pip]);
     expect(leaveOut(left, [pip], false)).toEqual(slip);
     expect("leftOut" in leaveOut(left, [pip], false)).toBe(false);
+  });
+
+  test("a dead LED is noted once, and taken back", () => {
+    const pip = asPip("DS1.1.g");
+    const noted = noteDead(noteDead(slip, pip, true), pip, true);
+    expect(noted.dead).toEqual([pip]);
+    expect(noteDead(noted, pip, false)).toEqual(slip);
   });
 
   test("values are changed of just the parts that are meant", () => {

@@ -10,7 +10,9 @@ import {
   addWire,
   asLeg,
   asPip,
+  asPip,
   asUnit,
+  noteDead,
   checkRig,
   ledValues,
   litUnit,
@@ -253,6 +255,12 @@ describe("a part is taken off the table", () => {
     expect(without.wires).toHaveLength(rig.wires.length - wiresAt(rig, asUnit("R3")));
     expect(checkRig(JSON.parse(JSON.stringify(without)))).toMatchObject({ ok: true });
     expect(relay(without, without.plan).units).toHaveLength(rig.units.length);
+  });
+
+  test("what was said of its LEDs goes with it, and with no other part", () => {
+    const noted = noteDead(rigOf(), asPip("DS1.1.a"), true);
+    expect(good(removeUnit(noted, asUnit("R3"))).dead).toEqual(["DS1.1.a"]);
+    expect(good(removeUnit(noted, asUnit("DS1"))).dead).toBeUndefined();
   });
 
   test("a rig without its display still runs", () => {

@@ -80,9 +80,9 @@ function CandidateCard({ candidate, look, lastSeen, opened, onFound }: CardProps
   const { says, mend, likely, misses, alike, legs, pip, id } = candidate;
   const percent = likely >= 0.995 ? ">99" : likely < 0.01 ? "<1" : String(Math.round(likely * 100));
   const show = () => {
-    spotLegs(legs);
     const marked = pip ?? legs.flatMap((leg) => pipsAt(model, leg))[0];
     if (marked !== undefined) pickPip(marked);
+    spotLegs(legs);
     say({ text: "Marked on every station: open Wires to see the legs" });
   };
   return (

@@ -68,7 +68,7 @@ export function FindFault({ look }: { look: BenchLook }) {
   return (
     <div className="bench-columns is-fault">
       <div className="bench-column">
-        <section className="sheet" aria-label="Search">
+        <section className="sheet" aria-label="Which search">
           <div className="bench-search">
             {searches.length > 1 ? (
               <SelectField

@@ -1,3 +1,4 @@
+import { bringUpSteps, patternsOf, placesOf, probesOf, rigOfStep } from "@/core/bench";
 import { cellState, modelOf, type RigModel } from "@/core/address";
 import { baseAdvice, bothPlacings, levelMatches, offerFor, pickResistor, supplyAdvice } from "@/core/audit";
 import { checkAtOnce } from "@/core/check";
@@ -46,6 +47,23 @@ describe.each(small.map(({ id }) => [id] as const))("%s: what stations ask", (id
     const state = cellState(model, { glyph: "2", point: false }, digit);
     if (model.rig.plan.display !== "dots")
       expect(told(desk.shows(state, digit))).toEqual(showState(model, state, digit));
+  });
+
+  test("the bench: steps with what they run, patterns and probes with their sketches, the log", () => {
+    const look = told(desk.bench("letters"));
+    expect(look).toEqual({
+      steps: bringUpSteps(model, "letters"),
+      patterns: model.rig.plan.display === "dots" ? [] : patternsOf(model),
+      probes: probesOf(model, "letters"),
+    });
+    const run = told(desk.benchStep("all", "letters"))!;
+    expect(run.sketch!.text).toContain("Written by Bold Pip");
+    expect(run.rig).toEqual(rigOfStep(model, look.steps.find((step) => step.id === "all")!));
+    const [pattern] = look.patterns;
+    if (pattern) expect(told(desk.benchSketch({ pattern: pattern.id }, "letters"))!.text).toContain("Wiring");
+    expect(desk.benchSketch({ pattern: "no such" }, "letters")).toBeUndefined();
+    expect(desk.benchSketch({ hold: "rest" }, "letters")).toBeUndefined();
+    expect(told(desk.benchLog()).places).toEqual(placesOf(model));
   });
 
   test("what drives the LEDs: currents, supply, the chip's scan without its LEDs", () => {

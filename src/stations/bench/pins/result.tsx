@@ -44,7 +44,7 @@ export function Result({ pins, display, sought, count }: Props) {
       "",
     ].join("\n");
   return (
-    <section className="sheet" aria-label="Legs">
+    <section className="sheet" aria-label="Legs found">
       <div className="spread mb-1">
         <h2 className="sheet-title mb-0">
           {known} of {display.legs} legs, {pole}

@@ -1,0 +1,222 @@
+import { screen, waitFor, within } from "@testing-library/react";
+import type { UserEvent } from "@testing-library/user-event";
+import { demoRig, plainDemoRig } from "@/demo";
+import { useOpenRig } from "@/store";
+import { keepDownloads, savedFiles } from "@/ui/fixtures/downloads";
+import { showStation } from "../fixtures/open";
+import { BenchStation } from ".";
+
+const show = (rig = plainDemoRig("slip-gate")) => showStation(BenchStation, rig);
+const go = (hands: UserEvent, view: string) => hands.click(screen.getByRole("button", { name: view }));
+const region = (name: string | RegExp) => within(screen.getByRole("region", { name }));
+
+beforeAll(keepDownloads);
+
+describe("bring it up", () => {
+  test("steps are gone through one after the other, and how each went is kept with the rig", async () => {
+    const { hands, now } = show();
+    await screen.findByText("0 of 9 right");
+    await hands.click(screen.getByRole("button", { name: "It is so" }));
+    expect(await screen.findByText("1 of 9 right")).toBeTruthy();
+    expect(now().bench!.steps).toEqual([{ step: "before", went: "right", at: expect.any(Number) }]);
+    expect(screen.getByRole("heading", { name: "Supply and ground" })).toBeTruthy();
+    await hands.click(screen.getByRole("button", { name: "It is not" }));
+    expect(region("Supply and ground").getByText(/follow the red wire back/)).toBeTruthy();
+    expect(now().bench!.steps.map(({ went }) => went)).toEqual(["right", "wrong"]);
+    await hands.click(screen.getByRole("button", { name: "From the start" }));
+    expect(now().bench).toBeUndefined();
+  });
+
+  test("what is measured goes into the log, and is judged", async () => {
+    const { hands, now } = show();
+    await hands.click(await screen.findByRole("button", { name: /Supply and ground/ }));
+    const field = screen.getByLabelText("Measured: U1 VCC, leg 16");
+    await hands.type(field, "3.1{Enter}");
+    expect(now().bench!.log).toEqual([
+      expect.objectContaining({ unit: "V", place: "U1.16", held: "rest", value: 3.1 }),
+    ]);
+    expect(screen.getByText("too little")).toBeTruthy();
+    await hands.clear(screen.getByLabelText("Measured: U1 VCC, leg 16"));
+    await hands.type(screen.getByLabelText("Measured: U1 VCC, leg 16"), "x{Enter}");
+    expect(screen.getByRole("alert").textContent).not.toBe("");
+    expect(now().bench!.log).toHaveLength(1);
+  });
+
+  test("a step has its sketch, and leads to the search where it went wrong", async () => {
+    const { hands } = show();
+    await hands.click(await screen.findByRole("button", { name: /One segment/ }));
+    await screen.findByRole("button", { name: "Copy its sketch" });
+    await hands.click(screen.getByRole("button", { name: "Download" }));
+    expect(savedFiles.at(-1)!.name).toBe("slip-gate-one.ino");
+    await hands.click(screen.getByRole("button", { name: "It is not" }));
+    await hands.click(screen.getByRole("button", { name: /Find the fault by what is seen/ }));
+    expect(await screen.findByRole("heading", { name: "Tells most next" })).toBeTruthy();
+  });
+});
+
+describe("find the fault", () => {
+  test("what is seen is clicked; what explains it stands first, is marked, and noted as found", async () => {
+    const { hands, now } = show();
+    await screen.findByText("0 of 9 right");
+    await go(hands, "Find the fault");
+    await hands.click(await screen.findByRole("button", { name: "Change segment a, lit" }));
+    expect(screen.getByRole("button", { name: "Change segment a, dark" })).toBeTruthy();
+    await hands.click(screen.getByRole("button", { name: "That is what I see" }));
+    expect(now().bench!.searches[0]!.seen).toEqual([
+      { pattern: "all", lit: [["b", "c", "d", "e", "f", "g", "dp"]] },
+    ]);
+    const may = region("What it may be");
+    const first = await may.findByText(/The wire from U1 QA, leg 15 to R1 end 1 is missing/);
+    expect(first).toBeTruthy();
+    expect(may.getByText(/Explains all that was seen/)).toBeTruthy();
+    expect(may.getByRole("img", { name: "With it, everything lit" })).toBeTruthy();
+    await hands.click(may.getByRole("button", { name: "Show where" }));
+    expect(useOpenRig.getState().spot).toEqual(expect.arrayContaining(["U1.15"]));
+    expect(useOpenRig.getState().pick).toBe("DS1.1.a");
+    await hands.click(may.getByRole("button", { name: "That was it" }));
+    expect(now().bench!.searches[0]!.found).toMatch(/U1 QA/);
+    // What was said may be taken back.
+    await hands.click(region("What is known").getByRole("button", { name: "Take back everything lit" }));
+    expect(now().bench!.searches[0]!.seen).toEqual([]);
+  });
+
+  test("dim and bright are kept apart; a dead LED can be noted on the rig", async () => {
+    const { hands, now } = show();
+    await screen.findByText("0 of 9 right");
+    await go(hands, "Find the fault");
+    const name = (shade: string) => ({ name: `Change segment b, ${shade}` });
+    await hands.click(await screen.findByRole("button", name("lit")));
+    await hands.click(screen.getByRole("button", name("dark")));
+    await hands.click(screen.getByRole("button", name("dim")));
+    expect(screen.getByRole("button", name("bright"))).toBeTruthy();
+    await hands.click(screen.getByRole("button", name("bright")));
+    await hands.click(screen.getByRole("button", name("lit")));
+    await hands.click(screen.getByRole("button", { name: "That is what I see" }));
+    const may = region("What it may be");
+    await hands.click(await may.findByRole("button", { name: /The LED DS1\.1\.b is dead/ }));
+    await hands.click(may.getByRole("button", { name: "Note DS1.1.b as dead" }));
+    expect(now().dead).toEqual(["DS1.1.b"]);
+  });
+
+  test("a leg is measured: within the meter's range, and what it says is taken in", async () => {
+    const { hands, now } = show();
+    await screen.findByText("0 of 9 right");
+    await go(hands, "Find the fault");
+    await hands.selectOptions(
+      await screen.findByLabelText("Test"),
+      await screen.findByRole("option", { name: /U1 VCC, leg 16 against ground/ }),
+    );
+    await hands.type(screen.getByLabelText("It reads"), "500{Enter}");
+    expect(screen.getByRole("alert").textContent).toBe("from -50 V to 50 V");
+    await hands.clear(screen.getByLabelText("It reads"));
+    await hands.type(screen.getByLabelText("It reads"), "0.02{Enter}");
+    expect(now().bench!.searches[0]!.measured).toEqual([{ held: "rest", leg: "U1.16", volts: 0.02 }]);
+    const may = region("What it may be");
+    expect(await may.findByText(/U1 VCC, leg 16.* is missing or makes no contact\./)).toBeTruthy();
+    await hands.selectOptions(screen.getByLabelText("A capture of the lines"), "right");
+    expect(now().bench!.searches[0]!.sent).toBe("right");
+  });
+
+  test("Slip gate's own three searches are there; dots are told where to go instead", async () => {
+    const { hands, unmount } = show(demoRig("slip-gate"));
+    await screen.findByText("3 of 9 right");
+    await go(hands, "Find the fault");
+    const choose = await screen.findByLabelText("Search");
+    expect(
+      within(choose)
+        .getAllByRole("option")
+        .map((one) => one.textContent),
+    ).toEqual(["The 3 looks odd", "All dark after the storm", "Segment b is dim"]);
+    expect(
+      await region("What it may be").findByText(/U1 QD, leg 3 and U1 QE, leg 4 are exchanged/),
+    ).toBeTruthy();
+    unmount();
+    const dots = show(demoRig("tide-notice"));
+    await screen.findByRole("heading", { name: "Before the power comes" });
+    await go(dots.hands, "Find the fault");
+    expect(screen.getByText(/Faults are searched for on digits/)).toBeTruthy();
+  });
+});
+
+describe("pin it out", () => {
+  test("what lights is clicked until every leg is known, and the display becomes the rig's", async () => {
+    const { hands, now } = show();
+    await screen.findByText("0 of 9 right");
+    await go(hands, "Pin it out");
+    // A common cathode display whose legs are a to g and the point in a row, its common on legs 9 and 10.
+    const legs = ["a", "b", "c", "d", "e", "f", "g", "dp"];
+    for (let nth = 0; nth < 60 && !screen.queryByText(/^All legs are known/); nth += 1) {
+      const drawing = await screen.findByRole("img", { name: /plus on leg/ });
+      const asked = drawing.getAttribute("aria-label")!;
+      const [plus, minus] = asked.match(/\d+/g)!.map(Number) as [number, number];
+      const name =
+        plus > 8 && minus > 8
+          ? "A short"
+          : minus > 8 && plus <= 8
+            ? `Lit: ${plus === 8 ? "point" : `segment ${legs[plus - 1]}`}, dark`
+            : "Nothing lights";
+      await hands.click(screen.getByRole("button", { name }));
+      await waitFor(() => expect(now().bench!.pins!.readings.length).toBe(nth + 1));
+      await waitFor(() =>
+        expect(
+          screen.queryByText(/^All legs are known/) ??
+            screen.getByRole("img", { name: /plus on leg/ }).getAttribute("aria-label"),
+        ).not.toBe(asked),
+      );
+    }
+    expect(region("Legs found").getByRole("heading").textContent).toBe("10 of 10 legs, common cathode");
+    await hands.click(screen.getByRole("button", { name: "Make it the display of this rig" }));
+    expect(now().plan.own).toEqual({ polarity: "common-cathode", legs: [...legs, "digit-1", "digit-1"] });
+    expect(now().plan.display).toBe("own");
+  });
+
+  test("fewer legs than lines are refused in words", async () => {
+    const { hands } = show();
+    await screen.findByText("0 of 9 right");
+    await go(hands, "Pin it out");
+    await hands.selectOptions(await screen.findByLabelText("Digits"), "4");
+    await hands.selectOptions(screen.getByLabelText("Legs"), "11");
+    expect(screen.getByRole("alert").textContent).toMatch(/take 12 legs at least, and it has 11/);
+  });
+});
+
+describe("the log", () => {
+  test("a value is written down where the rig foretells one, and what it implies is taken into the rig", async () => {
+    const { hands, now } = show();
+    await screen.findByText("0 of 9 right");
+    await go(hands, "Log");
+    await hands.selectOptions(await screen.findByLabelText("What"), "mA");
+    await hands.selectOptions(
+      screen.getByLabelText("Where"),
+      await screen.findByRole("option", { name: "through DS1.1.c, lit alone and held" }),
+    );
+    await hands.type(screen.getByLabelText("It reads"), "12");
+    await hands.click(screen.getByRole("button", { name: "Into the log" }));
+    expect(now().bench!.log).toEqual([
+      expect.objectContaining({ unit: "mA", place: "DS1.1.c", held: "alone", value: 12 }),
+    ]);
+    await hands.click(await screen.findByRole("button", { name: "Take it into the rig" }));
+    expect(now().units.find(({ ref }) => ref === "R3")!.ohms).toBe(220);
+    await hands.type(screen.getByLabelText(/^Note on through DS1.1.c/), "by the drawer{Enter}");
+    expect(now().bench!.log[0]!.note).toBe("by the drawer");
+    await hands.click(screen.getByRole("button", { name: /^Remove 12 mA/ }));
+    expect(now().bench).toBeUndefined();
+  });
+
+  test("somewhere else is named in words; the log goes out as CSV and Markdown", async () => {
+    const { hands, now } = show();
+    await screen.findByText("0 of 9 right");
+    await go(hands, "Log");
+    await hands.selectOptions(await screen.findByLabelText("What"), "°C");
+    await hands.type(screen.getByLabelText("In words"), "U1, on its back");
+    await hands.type(screen.getByLabelText("It reads"), "70");
+    await hands.click(screen.getByRole("button", { name: "Into the log" }));
+    expect(now().bench!.log[0]).toMatchObject({ unit: "°C", place: "U1, on its back", value: 70 });
+    expect(await screen.findByText(/burns fingers/)).toBeTruthy();
+    await hands.click(screen.getByRole("button", { name: "CSV" }));
+    await waitFor(() => expect(savedFiles.at(-1)!.name).toBe("slip-gate-log.csv"));
+    expect(await savedFiles.at(-1)!.blob.text()).toContain('"U1, on its back",,70,°C');
+    await hands.click(screen.getByRole("button", { name: "Markdown" }));
+    await waitFor(() => expect(savedFiles.at(-1)!.name).toBe("slip-gate-log.md"));
+  });
+});
