@@ -14,7 +14,10 @@ import type { Variables } from "./variables";
 export type Act = () => boolean;
 
 /** What is done to the rig without letting time pass that somebody could wait for. */
-export type Momentary = Extract<Deed, { do: "line-set" | "line-pull" | "hand-over" | "keep" | "tell" }>;
+export type Momentary = Extract<
+  Deed,
+  { do: "line-set" | "line-pull" | "nth-line" | "hand-over" | "keep" | "tell" }
+>;
 
 /** What acts act on. */
 export interface Hands {
@@ -27,6 +30,7 @@ export interface Hands {
 const isMomentary = (statement: Statement): statement is Momentary =>
   statement.do === "line-set" ||
   statement.do === "line-pull" ||
+  statement.do === "nth-line" ||
   statement.do === "hand-over" ||
   statement.do === "keep" ||
   statement.do === "tell";
@@ -48,6 +52,7 @@ const PLAIN: ReadonlySet<Statement["do"]> = new Set([
   "hand-over",
   "keep",
   "line-pull",
+  "nth-line",
   "receive",
   "tell",
 ]);

@@ -125,6 +125,10 @@ export class Costs {
         return CLOCKS.milliseconds + (CLOCKS.load + CLOCKS.add) * 4;
       case "line":
         return CLOCKS.line;
+      case "nth-line":
+        return CLOCKS.line + CLOCKS.flash + CLOCKS.load + this.clocks(expression.at);
+      case "nth-converter":
+        return CLOCKS.flash + CLOCKS.load + this.clocks(expression.at);
       case "converter":
         return 0;
       case "kept":
@@ -182,6 +186,7 @@ export class Costs {
           ? 1
           : Math.max(this.bytes(expression.left), this.bytes(expression.right));
       case "line":
+      case "nth-line":
       case "waiting":
         return 1;
       default:
@@ -203,6 +208,8 @@ export function conversionsIn(expression: Expression): number {
   switch (expression.is) {
     case "converter":
       return 1;
+    case "nth-converter":
+      return 1 + conversionsIn(expression.at);
     case "operation":
       return conversionsIn(expression.left) + conversionsIn(expression.right);
     case "as":
@@ -233,6 +240,8 @@ function operationsIn(expression: Expression): number {
     case "entry":
     case "element":
     case "kept":
+    case "nth-line":
+    case "nth-converter":
       return 1 + operationsIn(expression.at);
     case "as":
       return operationsIn(expression.value);

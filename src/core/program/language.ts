@@ -63,7 +63,15 @@ export type Expression =
   /** How many bytes have come over the serial line and wait to be taken. */
   | { readonly is: "waiting" }
   /** The level on a line, or what the converter makes of its volts. */
-  | { readonly is: "line" | "converter"; readonly line: string; readonly named: string };
+  | { readonly is: "line" | "converter"; readonly line: string; readonly named: string }
+  /** The same of the line that stands at a place of a table. */
+  | { readonly is: "nth-line" | "nth-converter"; readonly lines: LineTable; readonly at: Expression };
+
+/** Lines by their place, from 0: which of them is meant may be worked out. */
+export interface LineTable {
+  readonly name: string;
+  readonly lines: readonly string[];
+}
 
 /** Numbers by their place, from 0. */
 export interface Table {
@@ -166,6 +174,13 @@ export type Deed =
       readonly named: string;
       readonly level: Expression;
       readonly tone?: Expression;
+    }
+  /** The line at a place of a table is driven, or let go, held by the pull-up inside or by nothing of the board's. */
+  | {
+      readonly do: "nth-line";
+      readonly lines: LineTable;
+      readonly at: Expression;
+      readonly becomes: "low" | "high" | "released" | "pulled-up";
     }
   /**
    * Tells a distance sensor to listen and waits for its echo: how long that lasted, in µs, or 0 where nothing comes back

@@ -1,6 +1,6 @@
 import type { RigModel } from "../address";
 import { controllerById } from "../rig";
-import type { ArrayVariable, Statement, Subroutine, Table, Variable } from "./language";
+import type { ArrayVariable, LineTable, Statement, Subroutine, Table, Variable } from "./language";
 import { C, arrayText, tableText } from "./print/c";
 import { printer } from "./print/printer";
 import { FLASH_WORDS, comment, type SketchLine } from "./sketch/text";
@@ -16,6 +16,8 @@ export interface PlainCode {
   readonly variables?: readonly Variable[];
   readonly arrays?: readonly ArrayVariable[];
   readonly tables?: readonly Table[];
+  /** Lines that are chosen as it runs. */
+  readonly lineTables?: readonly LineTable[];
   readonly routines?: readonly Subroutine[];
   readonly setup: readonly Statement[];
   readonly loop: readonly Statement[];
@@ -89,15 +91,16 @@ export function writePlain(model: RigModel, code: PlainCode): SketchLine[] {
   );
   const part = (lines: readonly string[]): SketchLine[] =>
     lines.length > 0 ? [...lines.map((text) => ({ text })), { text: "" }] : [];
-  const { tables = [], arrays = [], variables = [], routines = [] } = code;
+  const { tables = [], lineTables = [], arrays = [], variables = [], routines = [] } = code;
   return [
     comment(model.rig.name),
     ...code.says.map((text) => comment(text)),
     comment(`For: ${controllerById(model.rig.plan.controller).title}.`),
     comment("Written by Bold Pip."),
     { text: "" },
-    ...(tables.some(({ inFlash }) => inFlash) ? [...FLASH_WORDS, { text: "" }] : []),
+    ...(lineTables.length > 0 || tables.some(({ inFlash }) => inFlash) ? [...FLASH_WORDS, { text: "" }] : []),
     ...part(code.lines.map(({ named, line }) => `const uint8_t ${named} = ${line};`)),
+    ...part(lineTables.map(({ name, lines }) => `const uint8_t ${name}[] PROGMEM = {${lines.join(", ")}};`)),
     ...part(tables.map(tableText)),
     ...part([
       ...print.statements(variables.map((variable): Statement => ({ do: "declare", ...variable }))),

@@ -5,6 +5,7 @@ import type { Expression, Statement } from "./language";
 import type { Board, ProgramRun, Surroundings, TimedEvent } from "./surroundings";
 import { chosen, frameValue, microseconds, milliseconds } from "./moments";
 import { Costs } from "./costs";
+import { lineAt } from "./variables";
 import { SerialOut } from "./serial-out";
 import { PuttingOut, type Doing } from "./putting-out";
 import type { Program, ProgramFrame } from "./types";
@@ -202,6 +203,7 @@ class Run extends PuttingOut {
       this.now += this.cost.pinMode;
       return;
     }
+    if (deed.do === "nth-line") return this.nthLine(deed, routine);
     if (deed.do === "keep") {
       const at = this.variables.value(deed.at, routine);
       const value = this.variables.value(deed.value, routine);
@@ -220,6 +222,21 @@ class Run extends PuttingOut {
     if (frame === this.frame) return;
     this.frame = frame;
     this.told.push({ kind: "frame", frame, at: this.now });
+  }
+
+  /** A line that was worked out is driven, its level first so that it never shows another, or let go. */
+  private nthLine({ lines, at, becomes }: Extract<Momentary, { do: "nth-line" }>, routine: string): void {
+    const line = lineAt(lines, this.variables.value(at, routine));
+    const entry = this.cost.statement;
+    if (becomes === "low" || becomes === "high") {
+      this.told.push({ kind: "line", line, level: becomes === "high" ? 1 : 0, at: this.now + entry });
+      this.now += this.cost.pinWrite + entry;
+      this.told.push({ kind: "line-output", line, at: this.now });
+    } else {
+      this.around?.input(line, becomes === "pulled-up");
+      this.told.push({ kind: "line-mode", line, released: true, at: this.now });
+    }
+    this.now += this.cost.pinMode + entry;
   }
 
   /** A line goes out behind the program's back. */

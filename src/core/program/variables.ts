@@ -1,4 +1,4 @@
-import type { ArrayVariable, Expression, Plain, Table, Width } from "./language";
+import type { ArrayVariable, Expression, LineTable, Plain, Table, Width } from "./language";
 import {
   SHIFTS,
   YES_OR_NO,
@@ -264,6 +264,20 @@ export class Variables {
           this.noted.unsteady = true;
           return this.world.convert(expression.line);
         };
+      case "nth-line": {
+        const at = this.make(expression.at);
+        return () => {
+          this.noted.unsteady = true;
+          return this.world.level(lineAt(expression.lines, at()));
+        };
+      }
+      case "nth-converter": {
+        const at = this.make(expression.at);
+        return () => {
+          this.noted.unsteady = true;
+          return this.world.convert(lineAt(expression.lines, at()));
+        };
+      }
       case "as": {
         const [cut, value] = [cutter(kindOf(expression.width)), this.make(expression.value)];
         return () => cut(value());
@@ -350,6 +364,8 @@ export class Variables {
         return kindOf("u8");
       case "line":
       case "converter":
+      case "nth-line":
+      case "nth-converter":
       case "waiting":
         return { bits: this.intBits, signed: true };
       case "as":
@@ -393,4 +409,11 @@ export class Variables {
       return Number(operator === "<" ? passed < least : passed >= least);
     };
   }
+}
+
+/** The line at a place. @throws where the table ends before it */
+export function lineAt({ name, lines }: LineTable, at: number): string {
+  const line = lines[at];
+  if (line === undefined) throw new Error(`${name} has no line ${at}`);
+  return line;
 }

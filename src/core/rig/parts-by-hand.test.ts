@@ -10,7 +10,6 @@ import {
   addWire,
   asLeg,
   asPip,
-  asPip,
   asUnit,
   noteDead,
   checkRig,

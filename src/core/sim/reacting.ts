@@ -51,7 +51,7 @@ export class Reacting {
   private readonly run: ProgramRun;
   /** ns from the first power-up to the last. */
   private readonly since: Nanoseconds;
-  /** Levels put on lines before they were outputs. */
+  /** Levels put on lines, which they have whenever they are outputs. */
   private readonly waiting = new Map<string, Level>();
   private readonly outputs = new Set<string>();
   readonly told: Told[] = [];
@@ -139,9 +139,19 @@ export class Reacting {
 
   /** A line is given a level. @returns whether it stands on the line: one that is no output yet takes it when it becomes one */
   setLine(line: string, level: 0 | 1): boolean {
-    if (this.outputs.has(line)) return true;
     this.waiting.set(line, level);
-    return false;
+    return this.outputs.has(line);
+  }
+
+  /** A line is no output any more. */
+  letGo(line: string): void {
+    this.outputs.delete(line);
+  }
+
+  /** Bytes come over the serial line from a moment on, one after the other as fast as it carries them. */
+  receive(bytes: readonly number[], from: Nanoseconds, baud: number): void {
+    const byteTime = Math.round(1e10 / baud);
+    this.world.add(bytes.map((byte, nth) => ({ at: from + 1 + (nth + 1) * byteTime, byte })));
   }
 
   /** A line becomes an output. @returns the level it has from then on */

@@ -160,6 +160,11 @@ export class Simulation {
     return this.reacting?.move(move, Math.max(this.now, this.next?.at ?? 0)) ?? move;
   }
 
+  /** Bytes come over the serial line from now on. */
+  receive(bytes: readonly number[], baud: number): void {
+    this.reacting?.receive(bytes, this.now, baud);
+  }
+
   /** Hands of a tape, before they are reached. */
   expect(moves: readonly Move[]): void {
     this.reacting?.expect(moves);
@@ -317,6 +322,7 @@ export class Simulation {
     this.pass(event.at);
     switch (event.kind) {
       case "line-mode":
+        if (event.released) this.reacting?.letGo(event.line);
         this.change(
           () => this.board.drive(event.line, event.released ? "released" : LOW, event.at),
           event.at,

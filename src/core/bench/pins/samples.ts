@@ -102,4 +102,3 @@ function dealt(
   }
   return contradicts.length === 0 ? made : undefined;
 }
-

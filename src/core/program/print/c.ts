@@ -1,5 +1,5 @@
 import { commentText } from "../../foreign";
-import type { ArrayVariable, Plain, Table, Width } from "../language";
+import type { ArrayVariable, LineTable, Plain, Table, Width } from "../language";
 import { TIGHT, alone, expressionWriter, prefixed } from "./expression";
 import type { Code, Syntax } from "./syntax";
 
@@ -51,10 +51,17 @@ const expression = expressionWriter((leaf, write) => {
       return alone(`digitalRead(${leaf.named})`);
     case "converter":
       return alone(`analogRead(${leaf.named})`);
+    case "nth-line":
+      return alone(`digitalRead(${nthLine(leaf.lines, write(leaf.at))})`);
+    case "nth-converter":
+      return alone(`analogRead(${nthLine(leaf.lines, write(leaf.at))})`);
     case "as":
       return prefixed(`(${typeName(leaf.width)})${write(leaf.value, TIGHT)}`);
   }
 });
+
+/** A line of a table in flash. */
+export const nthLine = ({ name }: LineTable, at: string): string => `pgm_read_byte(&${name}[${at}])`;
 
 /** A place of an array that is worked with itself is written once. */
 function elementSet({ array, at, value }: Extract<Plain, { do: "set-element" }>): string {

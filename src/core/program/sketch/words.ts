@@ -2,7 +2,7 @@ import { transportOf } from "../../bus";
 import { formatByte } from "../../glyph";
 import { cText } from "../../foreign";
 import type { Deed, Expression } from "../language";
-import { C, tableEntry } from "../print/c";
+import { C, nthLine, tableEntry } from "../print/c";
 import { TRIGGER_US } from "../moments";
 import type { Words } from "../print/printer";
 import type { Code } from "../print/syntax";
@@ -56,6 +56,15 @@ export const sketchWords =
             `else noTone(${deed.named});`,
           ];
         return [`digitalWrite(${deed.named}, ${levelText(deed.level)});`];
+      case "nth-line": {
+        const line = nthLine(deed.lines, C.expression(deed.at));
+        if (deed.becomes === "released" || deed.becomes === "pulled-up")
+          return [`pinMode(${line}, ${deed.becomes === "released" ? "INPUT" : "INPUT_PULLUP"});`];
+        return [
+          `digitalWrite(${line}, ${deed.becomes === "high" ? "HIGH" : "LOW"});`,
+          `pinMode(${line}, OUTPUT);`,
+        ];
+      }
       case "echo":
         return [
           ...pulseLow(deed.triggerNamed),

@@ -48,6 +48,8 @@ export const expression = expressionWriter((leaf, write) => {
     case "kept":
     case "waiting":
     case "converter":
+    case "nth-line":
+    case "nth-converter":
       throw new Error(`logic has nothing to read of the kind ${leaf.is}`);
   }
 });
