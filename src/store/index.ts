@@ -30,4 +30,8 @@ export { loadPreferences, setLegNames, setTheme, usePreferences } from "./prefer
 export { storageProblem } from "./storage-problem";
 export { closeRefusal, refuse, useRefusal } from "./refusals";
 export { dismiss, say, useMessages } from "./messages";
-export { diagnose as diagnoseRig } from "@/workers";
+export {
+  diagnose as diagnoseRig,
+  faultDeskNow as faultDeskOfPage,
+  simulatorWorker as simulatorOfPage,
+} from "@/workers";

@@ -12,7 +12,8 @@ import type { Simulator } from "./simulator";
 
 export type { Comparison } from "./planner";
 export type { Held } from "./simulator";
-export type { BenchLook, BenchSketch, HeldFor, LogLook } from "./desk/bench";
+export type { NamedFault } from "./bench/fault-desk";
+export type { BenchLook, BenchSketch, HandFor, HeldFor, LogLook } from "./desk/bench";
 export type { Code } from "./desk/code";
 export type { Driving } from "./desk/currents";
 export type { FirstLook } from "./desk/desk";
@@ -106,6 +107,9 @@ export function diagnose(
   };
   return { result, cancel, end };
 }
+
+/** The page's search for faults, for what takes no time. */
+export const faultDeskNow = (): Remote<FaultDesk> => (faultDesk ??= openFaultDesk()).remote;
 
 function openFaultDesk(): { readonly worker: Worker; readonly remote: Remote<FaultDesk> } {
   const worker = new Worker(new URL("./bench/fault-desk.worker.ts", import.meta.url), { type: "module" });

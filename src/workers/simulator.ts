@@ -1,4 +1,5 @@
 import { modelOf, type DriveState, type RigModel } from "@/core/address";
+import { handProgram, sendToHand } from "@/core/bench";
 import { buildProgram, holdingFrame, type Program } from "@/core/program";
 import type { Bitmap } from "@/core/dots";
 import type { Nanoseconds } from "@/core/quantity";
@@ -16,8 +17,11 @@ import {
 /** Simulated time one call may run, so that a fast speed cannot hold the worker. */
 const MOST_AT_ONCE: Nanoseconds = 5e9;
 
-/** What is held on a display instead of the show: a state of what the program controls, or a picture of dots. */
-export type Held = DriveState | Bitmap;
+/**
+ * What is held on a display instead of the show: a state of what the program controls, a picture of dots, or what a hand
+ * does over the serial line.
+ */
+export type Held = DriveState | Bitmap | "hand";
 
 /** A rig that was started: its display, and what is on it. */
 export interface Started {
@@ -68,6 +72,12 @@ export class Simulator {
     return this.running.get(key)?.cut();
   }
 
+  /** Bytes come over the serial line, and are dealt with. @returns the lines that came back meanwhile */
+  send(key: string, bytes: readonly number[]): string[] | undefined {
+    const running = this.running.get(key);
+    return running && sendToHand(running, bytes);
+  }
+
   stop(key: string): void {
     this.running.delete(key);
   }
@@ -75,6 +85,7 @@ export class Simulator {
 
 function programFor(model: RigModel, held: Held | undefined): Program {
   if (!held) return buildProgram(model);
+  if (held === "hand") return handProgram(model);
   return "dots" in held
     ? holdingFrame(model, { cells: [], bitmap: () => held })
     : holdingProgram(model, held);

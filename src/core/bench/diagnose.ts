@@ -10,6 +10,7 @@ import {
   missesOf,
   shadesOf,
   type Evidence,
+  type Probed,
   type Seen,
 } from "./evidence";
 import { pairOf, singleFaults, type Fault } from "./faults";
@@ -144,6 +145,20 @@ export class FaultSearch {
       missing.forEach((place, at) => known.set(place, seen[at]!));
     }
     return places.map((place) => known.get(place)!);
+  }
+
+  /** The rig with a fault. @throws where there is none of that name */
+  withFault(id: string): Rig {
+    const fault = this.faults.find((one) => one.id === id);
+    if (!fault) throw new Error(`there is no fault “${id}”`);
+    return fault.make(this.given).rig;
+  }
+
+  /** What a meter shows with a fault at one place. @throws where there is no such fault, or nothing is foretold there */
+  readingAt(id: string, { held, leg }: Pick<Probed, "held" | "leg">): Reading {
+    const fault = this.faults.find((one) => one.id === id);
+    if (!fault) throw new Error(`there is no fault “${id}”`);
+    return this.readings(fault)[this.placeOfProbe(held, leg)]!;
   }
 
   /** What a meter shows with a fault, at every probe. */

@@ -41,3 +41,4 @@ export {
   type UnmarkedKind,
 } from "./pins";
 export { holdsOf, probesOf, type Hold, type Probe } from "./probes";
+export { handHold, handPattern, handProblem, handProgram, handStep, sendToHand, type HandShow } from "./hand";

@@ -220,3 +220,52 @@ describe("the log", () => {
     await waitFor(() => expect(savedFiles.at(-1)!.name).toBe("slip-gate-log.md"));
   });
 });
+
+describe("a hand on the board", () => {
+  const face = () => screen.getByRole("img", { name: "Face of the stand-in" });
+  const lit = () =>
+    [...face().querySelectorAll('[data-state="lit"]')].map((one) => one.getAttribute("data-segment"));
+
+  test("the stand-in is taken in hand and shows what a step asks for; a fault in it is seen, and measured", async () => {
+    const { hands, now } = show();
+    await screen.findByText("0 of 9 right");
+    await hands.click(await screen.findByRole("button", { name: "Use the stand-in" }));
+    await screen.findByText(/The stand-in: in hand/);
+    await hands.click(screen.getByRole("button", { name: /Everything lit/ }));
+    await hands.click(await screen.findByRole("button", { name: "On the stand-in" }));
+    await waitFor(() => expect(lit()).toHaveLength(8));
+    await hands.selectOptions(
+      screen.getByLabelText("A fault in it"),
+      await screen.findByRole("option", { name: /^the wire from board 5 V to U1 VCC.* is missing/ }),
+    );
+    await waitFor(() => expect(lit()).toEqual([]));
+    await screen.findByText(/The stand-in: in hand/);
+    await go(hands, "Find the fault");
+    await hands.selectOptions(
+      await screen.findByLabelText("Test"),
+      await screen.findByRole("option", { name: /U1 VCC, leg 16 against ground/ }),
+    );
+    await hands.click(await screen.findByRole("button", { name: "Measure on the stand-in" }));
+    await waitFor(() =>
+      expect(now().bench!.searches[0]!.measured).toEqual([{ held: "rest", leg: "U1.16", volts: 0.03 }]),
+    );
+    await hands.click(screen.getByRole("button", { name: "Let go" }));
+    expect(await screen.findByRole("button", { name: "Use the stand-in" })).toBeTruthy();
+  });
+
+  test("one that is not known can be asked for, and told", async () => {
+    const { hands } = show();
+    await screen.findByText("0 of 9 right");
+    await hands.click(await screen.findByRole("button", { name: "Use the stand-in" }));
+    await screen.findByText(/The stand-in: in hand/);
+    await screen.findByRole("option", { name: /^the wire from board 5 V/ });
+    await hands.selectOptions(screen.getByLabelText("A fault in it"), "?");
+    await hands.click(await screen.findByRole("button", { name: "Tell me" }));
+    expect(screen.getByText(/^It is:/).textContent!.length).toBeGreaterThan(15);
+  });
+
+  test("a board without a serial line is told so", async () => {
+    show(plainDemoRig("boats-out"));
+    expect(await screen.findByText(/no serial line to its computer/)).toBeTruthy();
+  });
+});

@@ -9,6 +9,9 @@ const BringUp = fetched("Bring-up", () => import("./bring-up").then((module) => 
 const FindFault = fetched("The search for a fault", () =>
   import("./find-fault").then((module) => module.FindFault),
 );
+const HandSheet = fetched("The hand on the board", () =>
+  import("./hand/hand-sheet").then((module) => module.HandSheet),
+);
 const PinOut = fetched("The pin finder", () => import("./pins/pin-out").then((module) => module.PinOut));
 const Log = fetched("The log", () => import("./log").then((module) => module.Log));
 
@@ -40,6 +43,7 @@ export function BenchStation() {
       lead={LEADS[view]}
       actions={<ViewSwitch label="At the bench" value={view} views={VIEWS} onView={setView} />}
     >
+      {(view === "bring-up" || view === "fault") && <HandSheet />}
       {view === "bring-up" && look && (
         <BringUp steps={look.steps} onFault={dots ? undefined : () => setView("fault")} />
       )}

@@ -6,6 +6,7 @@ import { EMPTY_BENCH, type StepDone } from "@/core/rig";
 import { editBench, useJustAtDesk, usePreferences, useRig } from "@/store";
 import { DownloadButton, RigFace, SeverityMark, copyText, useSimulation } from "@/ui";
 import { ExpectedTable } from "./expected-table";
+import { OnBoard } from "./hand/on-board";
 import { PrintedSteps } from "./printed-steps";
 
 interface Props {
@@ -153,6 +154,7 @@ function StepProgram({ step, rigName }: { step: BringUpStep; rigName: string }) 
               <i className="bi bi-clipboard me-1" aria-hidden />
               Copy its sketch
             </Button>
+            <OnBoard what={{ step: step.id }} />
             <DownloadButton
               text={() => sketch.text}
               name={safeFileName(`${rigName} ${step.id}`, sketch.ending)}

@@ -4,6 +4,8 @@ import { parseQuantity } from "@/core/quantity";
 import { BENCH_LIMITS } from "@/core/rig";
 import { spotLegs } from "@/store";
 import { CommitField } from "@/ui";
+import { OnBoard } from "./hand/on-board";
+import { StandInMeter } from "./hand/stand-in-meter";
 import { HeldSketch } from "./held-sketch";
 
 interface Props {
@@ -39,6 +41,8 @@ export function MeasurePanel({ probe, before, onTake }: Props) {
         <Button variant="plain" onClick={() => spotLegs([probe.leg])}>
           Mark the leg on Wires
         </Button>
+        <OnBoard what={{ hold: probe.hold.id }} />
+        <StandInMeter probe={probe} onTake={onTake} />
         <HeldSketch held={{ hold: probe.hold.id }} name={probe.hold.id} />
       </div>
     </>

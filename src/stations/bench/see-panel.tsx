@@ -2,6 +2,7 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import type { Pattern, Seen, Shade } from "@/core/bench";
 import type { PipName } from "@/core/glyph";
+import { OnBoard } from "./hand/on-board";
 import { HeldSketch } from "./held-sketch";
 import { ShadedFace, seenOf, shadesIn, type Shades } from "./shades";
 
@@ -63,6 +64,7 @@ export function SeePanel({ pattern, before, onTake }: Props) {
         <Button variant="plain" onClick={() => setShades(meant.map(() => new Map()))}>
           All dark
         </Button>
+        <OnBoard what={{ pattern: pattern.id }} />
         <HeldSketch held={{ pattern: pattern.id }} name={pattern.id} />
       </div>
     </>

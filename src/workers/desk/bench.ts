@@ -1,6 +1,10 @@
 import { gridOf, type RigModel } from "@/core/address";
 import {
   bringUpSteps,
+  handHold,
+  handPattern,
+  handProblem,
+  handStep,
   judgeLog,
   patternsOf,
   placesOf,
@@ -11,14 +15,15 @@ import {
   sketchOfStep,
   wordsOfPlace,
   type BringUpStep,
+  type HandShow,
   type Judged,
   type Pattern,
   type Place,
   type Probe,
 } from "@/core/bench";
 import type { LegNames } from "@/core/parts";
-import { sketchText } from "@/core/program";
-import type { Rig } from "@/core/rig";
+import { handCode, sketchText, writePlain } from "@/core/program";
+import { controllerById, type Rig } from "@/core/rig";
 
 /** What is done at the bench with a rig. */
 export interface BenchLook {
@@ -64,6 +69,30 @@ export function heldSketch(model: RigModel, held: HeldFor, legNames: LegNames): 
   }
   const probe = probesOf(model, legNames).find(({ hold }) => hold.id === held.hold);
   return probe && asText(sketchOfHold(model, probe.hold, legNames));
+}
+
+/** What a hand on the board is to do. */
+export type HandFor = HeldFor | { readonly step: string };
+
+export function handShow(model: RigModel, of: HandFor, legNames: LegNames): HandShow | undefined {
+  if ("step" in of) {
+    const step = bringUpSteps(model, legNames).find(({ id }) => id === of.step);
+    return step && handStep(model, step);
+  }
+  if ("pattern" in of) {
+    const pattern = patternsOf(model).find(({ id }) => id === of.pattern);
+    return pattern && handPattern(model, pattern.text);
+  }
+  const probe = probesOf(model, legNames).find(({ hold }) => hold.id === of.hold);
+  return probe && handHold(model, probe.hold);
+}
+
+/** The sketch that is loaded once, or why this board has none. */
+export function handSketch(model: RigModel): { readonly problem?: string; readonly sketch?: BenchSketch } {
+  const problem = handProblem(model);
+  if (problem !== undefined) return { problem };
+  const code = handCode(controllerById(model.rig.plan.controller));
+  return { sketch: { text: sketchText(writePlain(model, code)), ending: ".ino" } };
 }
 
 /** The log beside what the rig foretells, and every place of which it foretells something. */

@@ -58,7 +58,12 @@ describe.each(small.map(({ id }) => [id] as const))("%s: what stations ask", (id
     });
     const run = told(desk.benchStep("all", "letters"))!;
     expect(run.sketch!.text).toContain("Written by Bold Pip");
-    expect(run.rig).toEqual(rigOfStep(model, look.steps.find((step) => step.id === "all")!));
+    expect(run.rig).toEqual(
+      rigOfStep(
+        model,
+        look.steps.find((step) => step.id === "all")!,
+      ),
+    );
     const [pattern] = look.patterns;
     if (pattern) expect(told(desk.benchSketch({ pattern: pattern.id }, "letters"))!.text).toContain("Wiring");
     expect(desk.benchSketch({ pattern: "no such" }, "letters")).toBeUndefined();

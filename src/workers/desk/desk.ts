@@ -4,7 +4,15 @@ import { checkAtOnce, type Finding } from "@/core/check";
 import { signPace, type ScenePace } from "@/core/frames";
 import type { LegNames } from "@/core/parts";
 import { buildProgram, type Program } from "@/core/program";
-import { logCsv, logMarkdown, seekPins, type PinReading, type PinsSought, type Unmarked } from "@/core/bench";
+import {
+  type HandShow,
+  logCsv,
+  logMarkdown,
+  seekPins,
+  type PinReading,
+  type PinsSought,
+  type Unmarked,
+} from "@/core/bench";
 import { lazily } from "@/core/remember";
 import { keyChips, wireKey, type WiredUp } from "@/core/inputs";
 import type { DigitId, PipId, Rig, UnitRef } from "@/core/rig";
@@ -25,11 +33,14 @@ import {
 import { trailOf, type Hop } from "@/core/trail";
 import {
   benchLook,
+  handShow,
+  handSketch,
   heldSketch,
   logLook,
   stepRun,
   type BenchLook,
   type BenchSketch,
+  type HandFor,
   type HeldFor,
   type LogLook,
   type StepRun,
@@ -216,6 +227,16 @@ export class Desk {
   /** The program that holds it while one looks or measures. */
   benchSketch(held: HeldFor, legNames: LegNames): BenchSketch | undefined {
     return heldSketch(this.model, held, legNames);
+  }
+
+  /** What a hand on its board does to show or hold something; undefined where it moves nothing. */
+  handShow(of: HandFor, legNames: LegNames): HandShow | undefined {
+    return handShow(this.model, of, legNames);
+  }
+
+  /** The sketch for that, loaded once, or why its board has none. */
+  handSketch(): ReturnType<typeof handSketch> {
+    return handSketch(this.model);
   }
 
   /** Its log beside what it foretells. */

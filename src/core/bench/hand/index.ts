@@ -1,2 +1,2 @@
 export { handHold, handPattern, handProblem, handStep, type HandShow } from "./rows";
-export { StandIn } from "./stand-in";
+export { handProgram, sendToHand } from "./stand-in";

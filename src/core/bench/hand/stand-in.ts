@@ -1,11 +1,25 @@
 import type { RigModel } from "../../address";
-import { HAND, handCode, plainProgram } from "../../program";
+import { HAND, handCode, plainProgram, type Program } from "../../program";
 import type { Nanoseconds } from "../../quantity";
 import { controllerById } from "../../rig";
 import { PoweredRig, type ReadFace } from "../../sim";
 
 /** What a board may think, in ns, before it answers. */
 const THINKS: Nanoseconds = 3e6;
+
+/** The hand's own sketch for a rig's board. */
+export const handProgram = (model: RigModel): Program =>
+  plainProgram(handCode(controllerById(model.rig.plan.controller)));
+
+/** Sends bytes to a rig that runs it, and runs until they are dealt with. @returns the lines that came back meanwhile */
+export function sendToHand(rig: PoweredRig, bytes: readonly number[]): string[] {
+  const { running } = rig;
+  const before = running.told.length;
+  running.receive(bytes, HAND.baud);
+  const carried = ((bytes.length + 1) * 1e10) / HAND.baud;
+  rig.advanceTo(Math.round(rig.time + carried + THINKS));
+  return running.told.slice(before).map(({ text }) => text);
+}
 
 /**
  * A board that is not there: the hand's own sketch on the simulated rig, asked over its serial line byte by byte. What may
@@ -15,18 +29,12 @@ export class StandIn {
   private readonly rig: PoweredRig;
 
   constructor(model: RigModel) {
-    this.rig = new PoweredRig(model, plainProgram(handCode(controllerById(model.rig.plan.controller))));
+    this.rig = new PoweredRig(model, handProgram(model));
     this.rig.advanceTo(THINKS);
   }
 
-  /** Sends bytes and runs until they are dealt with. @returns the lines that came back meanwhile */
   send(bytes: readonly number[]): string[] {
-    const { running } = this.rig;
-    const before = running.told.length;
-    running.receive(bytes, HAND.baud);
-    const carried = ((bytes.length + 1) * 1e10) / HAND.baud;
-    this.rig.advanceTo(Math.round(this.rig.time + carried + THINKS));
-    return running.told.slice(before).map(({ text }) => text);
+    return sendToHand(this.rig, bytes);
   }
 
   /** Time goes by. @returns the lines that came meanwhile */
