@@ -105,12 +105,11 @@ export async function play(name: string, show: HandShow): Promise<void> {
       if (show.faces.length === 0) break;
       for (const slots of show.faces) {
         const until = performance.now() + show.interval;
+        for (const slot of slots) if (isOn()) await edges(slot);
         // Digits that take turns are gone round as fast as the line carries them.
-        do {
+        while (slots.length > 1 && isOn() && performance.now() < until)
           for (const slot of slots) if (isOn()) await edges(slot);
-          if (slots.length < 2)
-            await new Promise((resolve) => setTimeout(resolve, until - performance.now()));
-        } while (isOn() && performance.now() < until);
+        if (slots.length < 2) await new Promise((resolve) => setTimeout(resolve, show.interval));
         if (!isOn()) return;
       }
       if (show.faces.length === 1 && show.faces[0]!.length < 2) break;
