@@ -5,7 +5,7 @@ import { expectFace, face, openStation, trail } from "./helpers";
 // Each of them has a browser of its own to itself: they need not wait for one another.
 test.describe.configure({ mode: "parallel" });
 
-const STATIONS = ["plan", "wires", "current", "glyphs", "scan", "writes", "show", "code"];
+const STATIONS = ["plan", "wires", "current", "glyphs", "scan", "writes", "show", "bench", "code"];
 const VIEWS = [
   "/",
   "/new",

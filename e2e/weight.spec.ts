@@ -11,9 +11,10 @@ const PAGES: ReadonlyArray<readonly [path: string, most: number]> = [
     (one) => [`/rig/slip-gate/${one}`, 270] as const,
   ),
   ["/rig/slip-gate/show", 274],
-  ["/rig/lap-bell/show", 288],
+  ["/rig/lap-bell/show", 290],
   ["/rig/wind-arrow/frames", 274],
   ["/rig/slip-gate/code", 332],
+  ["/rig/slip-gate/bench", 250],
 ];
 
 /** Packed bytes of the scripts a page fetches for itself; each script is weighed once. */

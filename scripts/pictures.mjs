@@ -40,15 +40,6 @@ await takePicture("writes", "/rig/slip-gate/writes", {
   },
 });
 await takePicture("code", "/rig/slip-gate/code");
-/** Brings the element with this text to the top of the view. */
-const scrollTo = (text) => async (page) => {
-  await page.waitForTimeout(4000);
-  await page
-    .getByText(text, { exact: true })
-    .first()
-    .evaluate((element) => element.scrollIntoView({ block: "start" }));
-};
-await takePicture("ways", "/rig/moorings-free/plan", { act: scrollTo("Ways to drive it, side by side") });
 await takePicture("scan", "/rig/river-level/scan");
 await takePicture("breadboard", "/rig/river-level/wires", {
   act: async (page) => {
@@ -66,15 +57,8 @@ await takePicture("capture", "/rig/crew-tally/writes", {
   },
 });
 await takePicture("frames", "/rig/tide-notice/frames");
-await takePicture("module", "/rig/lamp-room/wires");
 await takePicture("module-opened", "/rig/lock-gauge/wires", {
   act: (page) => page.getByRole("button", { name: "Open the module" }).click(),
-});
-await takePicture("supply", "/rig/lock-gauge/plan", {
-  act: async (page) => {
-    await page.getByLabel("Fed from").selectOption("lithium-5v");
-    await page.waitForTimeout(3000);
-  },
 });
 await takePicture("show", "/rig/berth-board/show", {
   act: async (page) => {
@@ -82,9 +66,37 @@ await takePicture("show", "/rig/berth-board/show", {
     await page.waitForTimeout(3000);
   },
 });
-await takePicture("modules", "/rig/regatta-board/frames", {
+await takePicture("bring-up", "/rig/slip-gate/bench", {
+  act: async (page) => {
+    await page.getByRole("button", { name: "Use the stand-in" }).click();
+    await page.getByRole("button", { name: "One segment" }).click();
+    await page.getByRole("button", { name: "On the stand-in" }).click();
+    await page.waitForTimeout(2500);
+  },
+});
+await takePicture("fault", "/rig/slip-gate/bench", {
+  act: async (page) => {
+    await page.getByRole("button", { name: "Find the fault", exact: true }).click();
+    await page.getByRole("button", { name: "Show where" }).waitFor({ timeout: 60000 });
+    await page
+      .getByRole("region", { name: "Which search" })
+      .evaluate((element) => element.scrollIntoView({ block: "start" }));
+    await page.waitForTimeout(1500);
+  },
+});
+await takePicture("pins", "/rig/slip-gate/bench", {
+  act: async (page) => {
+    await page.getByRole("button", { name: "Pin it out" }).click();
+    await page.waitForTimeout(2000);
+  },
+});
+await takePicture("log", "/rig/slip-gate/bench", {
   night: true,
-  act: (page) => page.getByRole("button", { name: "Modules", exact: true }).click(),
+  act: async (page) => {
+    await page.getByRole("button", { name: "Log", exact: true }).click();
+    await page.getByRole("button", { name: /^Chart U1 VCC/ }).first().click();
+    await page.waitForTimeout(2000);
+  },
 });
 await takePicture("phone", "/rig/slip-gate/glyphs", { width: 390, height: 844 });
 await browser.close();

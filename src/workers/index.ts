@@ -13,7 +13,7 @@ import type { Simulator } from "./simulator";
 export type { Comparison } from "./planner";
 export type { Held } from "./simulator";
 export type { NamedFault } from "./bench/fault-desk";
-export type { BenchLook, BenchSketch, HandFor, HeldFor, LogLook } from "./desk/bench";
+export type { BenchLook, HandFor, HeldFor } from "./desk/bench";
 export type { Code } from "./desk/code";
 export type { Driving } from "./desk/currents";
 export type { FirstLook } from "./desk/desk";

@@ -8,20 +8,7 @@ export { burstOf, scanPeriod } from "./bursts";
 export { runProgram, startProgram } from "./run";
 export { boardOf, type ProgramRun, type TimedEvent } from "./surroundings";
 export { plainProgram, writePlain, type PlainCode } from "./plain";
-export {
-  HAND,
-  TOGGLED_MS,
-  echoCode,
-  edgeFrames,
-  handCode,
-  handFrame,
-  handLines,
-  type HandEdge,
-  pulledLines,
-  searchCode,
-  toggleCode,
-  type Unasked,
-} from "./bench";
+export { TOGGLED_MS, echoCode, handCode, handLines, pulledLines, searchCode, toggleCode } from "./bench";
 export { writeSketch } from "./sketch";
 export { sketchMemory } from "./memory";
 export { storedBytes } from "./stored";

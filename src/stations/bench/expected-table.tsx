@@ -1,5 +1,6 @@
 import { parseQuantity } from "@/core/quantity";
-import { formatLogged, rangeWords, type BringUpStep, type Expected } from "@/core/bench";
+import type { BringUpStep, Expected } from "@/core/bench";
+import { formatLogged, rangeWords } from "@/core/notes";
 import { EMPTY_BENCH, type LogEntry } from "@/core/rig";
 import { editBench, useRig } from "@/store";
 import { CommitField, SeverityMark } from "@/ui";

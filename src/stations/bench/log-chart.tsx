@@ -1,6 +1,6 @@
 import { useCallback, useMemo } from "react";
 import type { ChartOptions } from "chart.js";
-import { formatLogged } from "@/core/bench";
+import { formatLogged } from "@/core/notes";
 import type { LogEntry } from "@/core/rig";
 import { Chart, formatDate } from "@/ui";
 

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import { applyFit, formatLogged, formatShare, type Judged } from "@/core/bench";
+import type { Judged } from "@/core/bench";
+import { applyFit, formatLogged, formatShare } from "@/core/notes";
 import { safeFileName } from "@/core/foreign";
 import { BENCH_LIMITS, EMPTY_BENCH, type LogEntry } from "@/core/rig";
 import { atDesk, editBench, editRig, useAtDesk, useRig } from "@/store";

@@ -1,4 +1,5 @@
-import { rangeWords, type BringUpStep } from "@/core/bench";
+import type { BringUpStep } from "@/core/bench";
+import { rangeWords } from "@/core/notes";
 import type { StepDone } from "@/core/rig";
 
 interface Props {

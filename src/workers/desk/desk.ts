@@ -4,15 +4,8 @@ import { checkAtOnce, type Finding } from "@/core/check";
 import { signPace, type ScenePace } from "@/core/frames";
 import type { LegNames } from "@/core/parts";
 import { buildProgram, type Program } from "@/core/program";
-import {
-  type HandShow,
-  logCsv,
-  logMarkdown,
-  seekPins,
-  type PinReading,
-  type PinsSought,
-  type Unmarked,
-} from "@/core/bench";
+import { type HandShow, logCsv, logMarkdown, seekPins, type PinsSought } from "@/core/bench";
+import type { Reading as PinReading, Unmarked } from "@/core/notes";
 import { lazily } from "@/core/remember";
 import { keyChips, wireKey, type WiredUp } from "@/core/inputs";
 import type { DigitId, PipId, Rig, UnitRef } from "@/core/rig";

@@ -3,7 +3,8 @@ import { gridOf, modelOf } from "../../address";
 import { changeUnits, checkRig, removeWire, type Rig } from "../../rig";
 import { sketchText } from "../../program";
 import { frameRows } from "../../sim";
-import { bringUpSteps, rangeWords, rigOfStep, sketchOfHold, sketchOfPattern, sketchOfStep } from ".";
+import { bringUpSteps, rigOfStep, sketchOfHold, sketchOfPattern, sketchOfStep } from ".";
+import { rangeWords } from "../../notes";
 import { holdsOf } from "../probes";
 import { patternsOf } from "../patterns";
 

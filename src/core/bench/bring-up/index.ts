@@ -1,4 +1,3 @@
 export { bringUpSteps } from "./steps";
-export { rigOfStep, runOfStep, sketchOfHold, sketchOfPattern, sketchOfStep, type StepSketch } from "./sketch";
-export { rangeWords } from "./step";
-export type { BringUpStep, Expected, StepDoes } from "./step";
+export { rigOfStep, sketchOfHold, sketchOfPattern, sketchOfStep } from "./sketch";
+export type { BringUpStep, Expected } from "./step";

@@ -37,12 +37,6 @@ export type Expected =
       readonly to: Milliamps;
     };
 
-/** A range as one holds a meter's reading against it. */
-export const rangeWords = ({ unit, from, to }: Pick<Expected, "unit" | "from" | "to">): string => {
-  const shown = (value: number) => String(Number(value.toPrecision(2)));
-  return from <= 0 ? `less than ${shown(to)} ${unit}` : `${shown(from)} to ${shown(to)} ${unit}`;
-};
-
 /** One step of bringing a rig up: the smallest thing that can be right or wrong next. */
 export interface BringUpStep {
   readonly id: string;

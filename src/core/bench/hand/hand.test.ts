@@ -1,6 +1,7 @@
 import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../../address";
-import { HAND, edgeFrames, handCode, handFrame, handLines, sketchText, writePlain } from "../../program";
+import { HAND, edgeFrames, handFrame } from "../../hand";
+import { handCode, handLines, sketchText, writePlain } from "../../program";
 import { bytesIn, runTextOnAvr } from "../../program/fixtures/on-avr";
 import { compiledLive, printedPlain } from "../../program/fixtures/live-compiled";
 import { controllerById, removeWire } from "../../rig";

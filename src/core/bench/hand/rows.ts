@@ -5,9 +5,9 @@ import {
   handLines,
   pulledLines,
   runProgram,
-  type HandEdge,
   type ProgramFrame,
 } from "../../program";
+import type { HandEdge } from "../../hand";
 import { controllerById } from "../../rig";
 import { holdingProgram } from "../../sim";
 import { rigOfStep, type BringUpStep } from "../bring-up";

@@ -1,5 +1,6 @@
 import type { RigModel } from "../../address";
-import { HAND, handCode, plainProgram, type Program } from "../../program";
+import { HAND } from "../../hand";
+import { handCode, plainProgram, type Program } from "../../program";
 import type { Nanoseconds } from "../../quantity";
 import { controllerById } from "../../rig";
 import { PoweredRig, type ReadFace } from "../../sim";

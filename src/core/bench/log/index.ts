@@ -1,3 +1,3 @@
-export { applyFit, formatLogged, formatShare, judge, judgeLog, type Fit, type Judged } from "./judge";
-export { COUNTED_FACES, foretold, placesOf, type Place } from "./places";
+export { judge, judgeLog, type Judged } from "./judge";
+export { foretold, placesOf, type Place } from "./places";
 export { logCsv, logMarkdown, wordsOfPlace } from "./write";

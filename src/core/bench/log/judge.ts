@@ -1,5 +1,5 @@
 import { modelOf, type RigModel } from "../../address";
-import { formatQuantity, neighbours, type Ohms, type Volts } from "../../quantity";
+import { formatQuantity, neighbours } from "../../quantity";
 import {
   changeUnits,
   partOf,
@@ -11,14 +11,9 @@ import {
   type Rig,
   type UnitRef,
 } from "../../rig";
+import { formatLogged, formatShare, type Fit } from "../../notes";
 import { agrees } from "../evidence";
 import { foretold, foretoldOf } from "./places";
-
-/** A value of the rig that would make what was measured what is foretold. */
-export type Fit =
-  | { readonly kind: "resistor"; readonly unit: UnitRef; readonly ohms: Ohms }
-  | { readonly kind: "supply"; readonly unit: UnitRef; readonly volts: Volts }
-  | { readonly kind: "drop"; readonly unit: UnitRef; readonly forward: Volts; readonly milliamps: number };
 
 /** A measured value beside what the rig foretells. */
 export interface Judged {
@@ -34,21 +29,8 @@ export interface Judged {
 /** Shares by which a good meter, watch or counter is off at such a rig, with the parts' own tolerances. */
 const WITHIN: Readonly<Partial<Record<LogEntry["unit"], number>>> = { mA: 0.15, Hz: 0.03, s: 0.01 };
 
-/** LEDs of one kind drop alike. */
-const DROP_WITHIN = 0.08;
-
-const UNITS: Readonly<Record<LogEntry["unit"], string>> = {
-  V: "V",
-  mA: "mA",
-  Hz: "Hz",
-  s: "s",
-  "°C": "°C",
-  lx: "lx",
-};
-
-/** A value with its unit, as one reads it off a meter. */
-export const formatLogged = (value: number, unit: LogEntry["unit"]): string =>
-  unit === "mA" ? formatQuantity(value / 1000, "A") : `${Number(value.toPrecision(4))} ${UNITS[unit]}`;
+/** Shares by which volts may be off, by what the rig is held at: LEDs of one kind drop alike, and a supply keeps to 5 %. */
+const VOLTS_WITHIN: Readonly<Record<string, number>> = { alone: 0.08, rest: 0.05 };
 
 /** Holds a measured value against what the rig foretells at that place, and says what it implies. */
 export function judge(model: RigModel, entry: LogEntry): Judged {
@@ -57,7 +39,7 @@ export function judge(model: RigModel, entry: LogEntry): Judged {
     return { foretold: undefined, off: undefined, agrees: true, says: unforetold(entry), fit: undefined };
   const { unit, value, held } = entry;
   const off = should === 0 ? undefined : value / should - 1;
-  const within = held === "alone" && unit === "V" ? DROP_WITHIN : WITHIN[unit];
+  const within = unit === "V" && should > 0 ? VOLTS_WITHIN[held ?? ""] : WITHIN[unit];
   const isRight = within === undefined ? agrees(should, value) : Math.abs(off ?? value) <= within;
   const base = { foretold: should, off, agrees: isRight };
   if (isRight) return { ...base, says: undefined, fit: undefined };
@@ -95,8 +77,6 @@ function implied(entry: LogEntry, should: number, fit: Fit | undefined): string 
     return `${than}: what should be ground is lifted. Look at its wire to ground.`;
   return `${than}: ${value > should ? "more" : "less"} by ${formatShare(value / should - 1)}.`;
 }
-
-export const formatShare = (share: number): string => `${Number((Math.abs(share) * 100).toPrecision(2))} %`;
 
 /** What a share of a day is, in seconds or minutes. */
 function aDay(share: number): string {
@@ -144,7 +124,10 @@ function fittingResistor(rig: Rig, unit: UnitRef, entry: LogEntry): Fit | undefi
   let [below, above]: [number, number] = [SEARCHED[0], SEARCHED[1]];
   for (let nth = 0; nth < HALVINGS; nth += 1) {
     const middle = Math.sqrt(below * above);
-    const flows = foretoldOf(withOhms(rig, unit, middle), entry);
+    const flows = foretoldOf(
+      changeUnits(rig, ({ ref }) => ref === unit, { ohms: middle }),
+      entry,
+    );
     if (flows === undefined) return undefined;
     if (flows > entry.value) below = middle;
     else above = middle;
@@ -154,28 +137,6 @@ function fittingResistor(rig: Rig, unit: UnitRef, entry: LogEntry): Fit | undefi
   if (found < SEARCHED[0] * 2 || found > SEARCHED[1] / 2) return undefined;
   const { below: less, above: more } = neighbours("E12", found);
   return { kind: "resistor", unit, ohms: found / less < more / found ? less : more };
-}
-
-const withOhms = (rig: Rig, unit: UnitRef, ohms: Ohms): Rig =>
-  changeUnits(rig, ({ ref }) => ref === unit, { ohms });
-
-/** The rig with a fitted value. */
-export function applyFit(rig: Rig, fit: Fit): Rig {
-  switch (fit.kind) {
-    case "resistor":
-      return withOhms(rig, fit.unit, fit.ohms);
-    case "supply":
-      return changeUnits(rig, ({ ref }) => ref === fit.unit, { volts: fit.volts });
-    case "drop":
-      return {
-        ...rig,
-        units: rig.units.map((unit) =>
-          unit.ref === fit.unit && unit.led
-            ? { ...unit, led: { ...unit.led, forward: fit.forward, testCurrent: round(fit.milliamps, 3) } }
-            : unit,
-        ),
-      };
-  }
 }
 
 /** Judges every entry of a rig's log. */

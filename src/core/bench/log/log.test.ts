@@ -1,7 +1,8 @@
 import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../../address";
 import { EMPTY_BENCH, changeUnits, type LogEntry, type Rig } from "../../rig";
-import { applyFit, formatLogged, judge, judgeLog, logCsv, logMarkdown, foretold, placesOf } from ".";
+import { applyFit, formatLogged } from "../../notes";
+import { judge, judgeLog, logCsv, logMarkdown, foretold, placesOf } from ".";
 
 const slip = plainDemoRig("slip-gate");
 const entry = (
@@ -134,5 +135,8 @@ describe("written out", () => {
 
 test("the demo's log is judged entry by entry", () => {
   const said = judgeLog(demoRig("slip-gate")).map(({ says }) => says);
-  expect(said.filter(Boolean)).toEqual([expect.stringMatching(/R3 is nearer 220 Ω/)]);
+  expect(said.filter(Boolean)).toEqual([
+    expect.stringMatching(/R3 is nearer 220 Ω/),
+    expect.stringMatching(/4.58 V instead of 5 V: less by 8.4 %/),
+  ]);
 });

@@ -1,7 +1,8 @@
 import { csvRows, markdownText } from "../../foreign";
 import { type LogEntry, type Rig } from "../../rig";
 import { modelOf } from "../../address";
-import { formatLogged, formatShare, judgeLog } from "./judge";
+import { formatLogged, formatShare } from "../../notes";
+import { judgeLog } from "./judge";
 import { placesOf } from "./places";
 
 const HEAD = ["time", "place", "held at", "measured", "unit", "foretold", "off", "says", "note"] as const;

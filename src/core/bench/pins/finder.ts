@@ -1,6 +1,6 @@
 import { randomFrom } from "../../chance";
 import type { DisplaySheet, LegUse, Polarity } from "../../parts";
-import { lightsBetween, sawKey, sheetOf, type Reading, type Unmarked } from "./display";
+import { lightsBetween, sawKey, sheetOf, type Reading, type Unmarked } from "../../notes";
 import { forcedBy, samplesOf, type Sample } from "./samples";
 
 /** Ways of each polarity that are looked at. */

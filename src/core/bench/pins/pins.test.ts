@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { displayPart, type LegUse, type Polarity } from "../../parts";
-import { lightsBetween, sameSaw, unmarked, unmarkedProblem, type Reading, type Unmarked } from "./display";
+import { lightsBetween, sameSaw, unmarked, unmarkedProblem, type Reading, type Unmarked } from "../../notes";
 import { leastProbings, seekPins, type PinsSought } from "./finder";
 
 /** Lines of a display on its legs as they come. */

@@ -1,5 +1,5 @@
 import type { LegUse, Polarity } from "../../parts";
-import { isCommon, lightsBetween, sameSaw, type Assignment, type Reading, type Unmarked } from "./display";
+import { isCommon, lightsBetween, sameSaw, type Assignment, type Reading, type Unmarked } from "../../notes";
 
 /** A way the legs could be. */
 export interface Sample {

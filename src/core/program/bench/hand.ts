@@ -16,7 +16,7 @@ import {
   type Subroutine,
 } from "../language";
 import type { PlainCode } from "../plain";
-import { HAND } from "./hand-protocol";
+import { HAND } from "../../hand";
 
 /** Lines a hand may move: all that can be outputs, but for those the serial line takes. */
 export const handLines = ({ lines, serial }: ControllerPart): string[] =>

@@ -1,5 +1,5 @@
 import { create } from "zustand";
-import { HAND, edgeFrames, handFrame } from "@/core/program";
+import { HAND, edgeFrames, handFrame } from "@/core/hand";
 import type { HandShow } from "@/core/bench";
 
 /** A board at the other end of a line: frames out, its answers back. */

@@ -1,4 +1,4 @@
-import { HAND, handFrame } from "@/core/program";
+import { HAND, handFrame } from "@/core/hand";
 import { heard, letGo, play, stopPlaying, takeInHand, useHandLink } from "./link";
 import { hasSerial, openBoard, speakOver } from "./serial-port";
 

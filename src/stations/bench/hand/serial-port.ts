@@ -1,4 +1,4 @@
-import { HAND } from "@/core/program";
+import { HAND } from "@/core/hand";
 import type { HandPort } from "./link";
 
 /** As much of the browser's serial interface as is asked for: not every browser has it. */

@@ -1,5 +1,11 @@
 import Button from "react-bootstrap/Button";
-import { UNMARKED_KINDS, pinReadingsOf, unmarkedOf, unmarkedProblem, type UnmarkedKind } from "@/core/bench";
+import {
+  UNMARKED_KINDS,
+  readingsOf as pinReadingsOf,
+  unmarkedOf,
+  unmarkedProblem,
+  type UnmarkedKind,
+} from "@/core/notes";
 import { OWN_DISPLAY_LIMITS } from "@/core/parts";
 import { BENCH_LIMITS, type PinsNotes } from "@/core/rig";
 import { useAtDesk, useRig } from "@/store";

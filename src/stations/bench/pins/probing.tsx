@@ -1,7 +1,8 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { blankBitmap } from "@/core/dots";
-import type { PinReading, PinsSought, Saw, Unmarked } from "@/core/bench";
+import type { PinsSought } from "@/core/bench";
+import type { Reading as PinReading, Saw, Unmarked } from "@/core/notes";
 import { DOTS, type PipName } from "@/core/glyph";
 import type { PinsNotes } from "@/core/rig";
 import type { DigitKey } from "@/core/rig";

@@ -1,4 +1,4 @@
-import type { PinReading } from "@/core/bench";
+import type { Reading as PinReading } from "@/core/notes";
 import { IconButton } from "@/ui";
 import { editPins } from "./edit-pins";
 import { sawWords } from "./words";

@@ -1,5 +1,6 @@
 import Button from "react-bootstrap/Button";
-import type { PinsSought, Unmarked } from "@/core/bench";
+import type { PinsSought } from "@/core/bench";
+import type { Unmarked } from "@/core/notes";
 import { markdownText, safeFileName } from "@/core/foreign";
 import { withDisplay, withoutModule, type PinsNotes } from "@/core/rig";
 import { useRig } from "@/store";

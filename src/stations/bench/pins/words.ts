@@ -1,4 +1,4 @@
-import type { Saw } from "@/core/bench";
+import type { Saw } from "@/core/notes";
 import { columnOf, isDot } from "@/core/glyph";
 import type { LegUse } from "@/core/parts";
 

@@ -1,6 +1,6 @@
-import { DOTS, SEGMENTS, isDot, type PipName } from "../../glyph";
-import { BENCH_LIMITS, type PinsNotes } from "../../rig";
-import { OWN_DISPLAY_LIMITS, type DisplaySheet, type LegUse, type Polarity } from "../../parts";
+import { DOTS, SEGMENTS, isDot, type PipName } from "../glyph";
+import { type PinsNotes } from "../rig";
+import { type DisplaySheet, type LegUse, type Polarity } from "../parts";
 
 /** What is known of a display before its legs are probed: what one sees from the front, and how many legs it has. */
 export interface Unmarked {
@@ -10,11 +10,6 @@ export interface Unmarked {
   /** What each of them has: segments and points, or columns of dots. */
   readonly leds: readonly PipName[];
 }
-
-export const UNMARKED_LIMITS = {
-  legs: [BENCH_LIMITS.fewestLegs, OWN_DISPLAY_LIMITS.legs],
-  digits: [1, 8],
-} as const;
 
 /** What is noted of it, as the search for its legs has it. */
 export const unmarkedOf = ({ kind, digits, legs, columns }: PinsNotes): Unmarked =>

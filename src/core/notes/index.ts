@@ -1,0 +1,18 @@
+export { applyFit, formatLogged, formatShare, rangeWords, type Fit } from "./log";
+export {
+  UNMARKED_KINDS,
+  isCommon,
+  lightsBetween,
+  readingsOf,
+  sameSaw,
+  sawKey,
+  sheetOf,
+  unmarked,
+  unmarkedOf,
+  unmarkedProblem,
+  type Assignment,
+  type Reading,
+  type Saw,
+  type Unmarked,
+  type UnmarkedKind,
+} from "./pins";
