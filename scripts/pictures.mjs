@@ -94,7 +94,10 @@ await takePicture("log", "/rig/slip-gate/bench", {
   night: true,
   act: async (page) => {
     await page.getByRole("button", { name: "Log", exact: true }).click();
-    await page.getByRole("button", { name: /^Chart U1 VCC/ }).first().click();
+    await page
+      .getByRole("button", { name: /^Chart U1 VCC/ })
+      .first()
+      .click();
     await page.waitForTimeout(2000);
   },
 });
