@@ -14,3 +14,4 @@ export { judgeLog, logCsv, logMarkdown, placesOf, wordsOfPlace, type Judged, typ
 export { seekPins, type PinsSought } from "./pins";
 export { probesOf, type Probe } from "./probes";
 export { handHold, handPattern, handProblem, handProgram, handStep, sendToHand, type HandShow } from "./hand";
+export { faultDrill } from "./drill";

@@ -269,3 +269,54 @@ describe("a hand on the board", () => {
     expect(await screen.findByText(/no serial line to its computer/)).toBeTruthy();
   });
 });
+
+describe("drills", () => {
+  test("a question is answered, the reason told at once, and the score kept", async () => {
+    const { hands } = show();
+    await screen.findByText("0 of 9 right");
+    await go(hands, "Drills");
+    await hands.selectOptions(await screen.findByLabelText("Practise"), "resistor");
+    await screen.findByRole("heading", { name: "Which resistor" });
+    const answers = within(screen.getByRole("group", { name: "Answers" })).getAllByRole("button");
+    expect(answers).toHaveLength(4);
+    await hands.click(answers[0]!);
+    expect(screen.getByText(/÷ \d+ mA = /)).toBeTruthy();
+    const row = within(screen.getByRole("table", { name: "Scores" })).getByRole("row", {
+      name: /Which resistor/,
+    });
+    expect(row.textContent).toMatch(/Which resistor(10|01)1/);
+    await hands.click(screen.getByRole("button", { name: "Next" }));
+    await waitFor(() => expect(screen.queryByText(/÷ \d+ mA = /)).toBeNull());
+  });
+
+  test("a byte is read by clicking, and written by typing", async () => {
+    const { hands } = show();
+    await screen.findByText("0 of 9 right");
+    await go(hands, "Drills");
+    await hands.selectOptions(await screen.findByLabelText("Practise"), "byte-to-shape");
+    await screen.findByRole("heading", { name: "Read a byte" });
+    expect(screen.getByText(/bits 7 to 0: dp g f e d c b a; 1 lights/)).toBeTruthy();
+    const byte = Number.parseInt(/0x(\w\w)/.exec(screen.getByText(/^What does/).textContent!)![1]!, 16);
+    for (const [bit, segment] of ["a", "b", "c", "d", "e", "f", "g"].entries())
+      if ((byte >> bit) & 1)
+        await hands.click(screen.getByRole("button", { name: `Change segment ${segment}, dark` }));
+    if (byte >> 7) await hands.click(screen.getByRole("button", { name: "Change point, dark" }));
+    await hands.click(screen.getByRole("button", { name: "That is it" }));
+    expect(screen.getByText("Right.")).toBeTruthy();
+    await hands.selectOptions(screen.getByLabelText("Practise"), "shape-to-byte");
+    await hands.type(await screen.findByLabelText("The byte"), "0x00{Enter}");
+    expect((await screen.findByRole("status")).textContent).toMatch(/^Not so: 0x|^Right/);
+  });
+
+  test("a face with a fault is named", async () => {
+    const { hands } = show();
+    await screen.findByText("0 of 9 right");
+    await go(hands, "Drills");
+    await hands.selectOptions(await screen.findByLabelText("Practise"), "fault");
+    await screen.findByRole("heading", { name: "Name the fault" });
+    expect(screen.getByRole("img", { name: "Seen" })).toBeTruthy();
+    const [first] = within(screen.getByRole("group", { name: "Answers" })).getAllByRole("button");
+    await hands.click(first!);
+    expect(screen.getByText(/^It is: /, { exact: false })).toBeTruthy();
+  });
+});

@@ -13,6 +13,7 @@ const HandSheet = fetched("The hand on the board", () =>
   import("./hand/hand-sheet").then((module) => module.HandSheet),
 );
 const PinOut = fetched("The pin finder", () => import("./pins/pin-out").then((module) => module.PinOut));
+const Drills = fetched("The drills", () => import("./drills").then((module) => module.Drills));
 const Log = fetched("The log", () => import("./log").then((module) => module.Log));
 
 const VIEWS = [
@@ -20,6 +21,7 @@ const VIEWS = [
   ["fault", "Find the fault"],
   ["pins", "Pin it out"],
   ["log", "Log"],
+  ["drills", "Drills"],
 ] as const;
 type View = (typeof VIEWS)[number][0];
 
@@ -29,6 +31,7 @@ const LEADS: Readonly<Record<View, string>> = {
   fault: "Say what you see and measure. Every fault there can be is made in the model and looked at.",
   pins: "A display without paper: probe two legs, say what lights, and its legs are named in the fewest probings.",
   log: "What was measured, beside what the rig foretells.",
+  drills: "Short practice from this rig: bytes, legs, resistors, faults; harder where it goes well.",
 };
 
 /** Bench: bring the rig up, find its fault, pin out its display, keep the record. */
@@ -50,6 +53,7 @@ export function BenchStation() {
       {view === "fault" && look && <FindFault look={look} />}
       {view === "pins" && <PinOut />}
       {view === "log" && <Log />}
+      {view === "drills" && <Drills />}
     </StationFrame>
   );
 }

@@ -1,4 +1,6 @@
-import { FaultSearch, type Diagnosis, type Evidence, type Probed } from "@/core/bench";
+import { randomFrom } from "@/core/chance";
+import type { Drill } from "@/core/drills";
+import { FaultSearch, faultDrill, type Diagnosis, type Evidence, type Probed } from "@/core/bench";
 import type { LegNames } from "@/core/parts";
 import { runsAlike, type Rig } from "@/core/rig";
 import type { Report } from "../planner";
@@ -41,6 +43,11 @@ export class FaultDesk {
     const reading = this.searchOf(rig, legNames).readingAt(id ?? "right", probe);
     if (typeof reading === "number") return Number(reading.toFixed(2));
     return reading === "lifted" ? LIFTED : NOTHING;
+  }
+
+  /** A face with a fault, to practise on. */
+  drill(rig: Rig, legNames: LegNames, seed: string): Drill | undefined {
+    return faultDrill(this.searchOf(rig, legNames), randomFrom(seed));
   }
 
   private searchOf(rig: Rig, legNames: LegNames): FaultSearch {
