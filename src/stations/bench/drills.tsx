@@ -142,7 +142,7 @@ export function Drills() {
               const { right: good, wrong, level } = scores[one] ?? NO_SCORE;
               return (
                 <tr key={one}>
-                  <th scope="row">{DRILL_TITLES[one]}</th>
+                  <td>{DRILL_TITLES[one]}</td>
                   <td className="number">{good}</td>
                   <td className="number">{wrong}</td>
                   <td className="number">{level}</td>
