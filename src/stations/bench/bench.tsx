@@ -48,7 +48,7 @@ export function BenchStation() {
     >
       {(view === "bring-up" || view === "fault") && <HandSheet />}
       {view === "bring-up" && look && (
-        <BringUp steps={look.steps} onFault={dots ? undefined : () => setView("fault")} />
+        <BringUp look={look} onFault={dots ? undefined : () => setView("fault")} />
       )}
       {view === "fault" && look && <FindFault look={look} />}
       {view === "pins" && <PinOut />}

@@ -5,12 +5,13 @@ import { safeFileName } from "@/core/foreign";
 import { EMPTY_BENCH, type StepDone } from "@/core/rig";
 import { editBench, useJustAtDesk, usePreferences, useRig } from "@/store";
 import { DownloadButton, RigFace, SeverityMark, copyText, useSimulation } from "@/ui";
+import type { BenchLook } from "@/workers";
 import { ExpectedTable } from "./expected-table";
 import { OnBoard } from "./hand/on-board";
 import { PrintedSteps } from "./printed-steps";
 
 interface Props {
-  readonly steps: readonly BringUpStep[];
+  readonly look: BenchLook;
   /** Where faults are searched for on such a display. */
   readonly onFault?: () => void;
 }
@@ -25,7 +26,7 @@ const note = (step: string, went: StepDone["went"]) =>
 const forget = () => editBench((bench) => ({ ...bench, steps: [] }));
 
 /** The steps in which a rig is brought up: each ticked as it went, with what to look at where it went wrong. */
-export function BringUp({ steps, onFault }: Props) {
+export function BringUp({ look: { steps, holes }, onFault }: Props) {
   const { bench = EMPTY_BENCH, name } = useRig();
   const went = new Map(bench.steps.map((one) => [one.step, one.went]));
   const firstOpen = steps.find(({ id }) => went.get(id) !== "right") ?? steps[0]!;
@@ -81,7 +82,7 @@ export function BringUp({ steps, onFault }: Props) {
         ))}
         <p className="mb-2">{step.how}</p>
         <StepProgram key={step.id} step={step} rigName={name} />
-        {step.expected.length > 0 && <ExpectedTable step={step} />}
+        {step.expected.length > 0 && <ExpectedTable step={step} holes={holes} />}
         <div className="bench-answers">
           <Button variant="primary" onClick={() => finish("right")}>
             It is so
@@ -92,7 +93,7 @@ export function BringUp({ steps, onFault }: Props) {
         </div>
         {went.get(step.id) === "wrong" && <NotSo step={step} onFault={onFault} />}
       </section>
-      <PrintedSteps name={name} steps={steps} went={went} />
+      <PrintedSteps name={name} steps={steps} holes={holes} went={went} />
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { formatLogged, rangeWords } from "@/core/notes";
 import { EMPTY_BENCH, type LogEntry } from "@/core/rig";
 import { editBench, useRig } from "@/store";
 import { CommitField, SeverityMark } from "@/ui";
+import type { BenchLook } from "@/workers";
 
 /** What the rig is held at in a step, as the log names it. */
 function heldIn({ does, id }: BringUpStep): string | undefined {
@@ -15,7 +16,7 @@ function heldIn({ does, id }: BringUpStep): string | undefined {
 const placeOf = (expected: Expected): string => expected.leg ?? "supply";
 
 /** What a meter must show in a step; what is measured goes into the log. */
-export function ExpectedTable({ step }: { step: BringUpStep }) {
+export function ExpectedTable({ step, holes }: { step: BringUpStep; holes: BenchLook["holes"] }) {
   const { bench = EMPTY_BENCH } = useRig();
   const held = heldIn(step) ?? `step ${step.id}`;
   const lastOf = (expected: Expected): LogEntry | undefined =>
@@ -52,7 +53,12 @@ export function ExpectedTable({ step }: { step: BringUpStep }) {
           const { unit, says, from, to } = expected;
           return (
             <tr key={`${unit} ${placeOf(expected)}`}>
-              <th scope="row">{says}</th>
+              <th scope="row">
+                {says}
+                {expected.leg && holes[expected.leg] && (
+                  <span className="quiet"> in hole {holes[expected.leg]}</span>
+                )}
+              </th>
               <td className="text-nowrap">{rangeWords({ unit, from, to })}</td>
               <td>
                 <span className="row-line">

@@ -237,6 +237,7 @@ function Test({ look, next, evidence, onSeen, onMeasured }: TestProps) {
         <MeasurePanel
           key={test.probe.id}
           probe={test.probe}
+          hole={look.holes[test.probe.leg]}
           before={
             evidence.measured.find(({ held, leg }) => held === test.probe.hold.id && leg === test.probe.leg)
               ?.volts

@@ -10,6 +10,8 @@ import { HeldSketch } from "./held-sketch";
 
 interface Props {
   readonly probe: Probe;
+  /** Where its leg sits on the breadboard. */
+  readonly hole: string | undefined;
   readonly before: number | undefined;
   readonly onTake: (volts: number) => void;
 }
@@ -17,12 +19,13 @@ interface Props {
 const [LEAST, MOST] = BENCH_LIMITS.volts;
 
 /** A leg to measure at: the black lead on ground, the red one on the leg itself. */
-export function MeasurePanel({ probe, before, onTake }: Props) {
+export function MeasurePanel({ probe, hole, before, onTake }: Props) {
   return (
     <>
       <p className="mb-2">
-        Measure <strong>{probe.says}</strong>. Black lead on the controller’s ground, red on the leg itself,
-        not in the hole beside it.
+        Measure <strong>{probe.says}</strong>
+        {hole ? `, in hole ${hole} as Wires seats it` : ""}. Black lead on the controller’s ground, red on the
+        leg itself, not in the hole beside it.
         {probe.hold.high?.length ? " The line goes high and low by its sketch: read while it is high." : ""}
       </p>
       <div className="bench-answers">

@@ -1,15 +1,17 @@
 import type { BringUpStep } from "@/core/bench";
 import { rangeWords } from "@/core/notes";
 import type { StepDone } from "@/core/rig";
+import type { BenchLook } from "@/workers";
 
 interface Props {
   readonly name: string;
   readonly steps: readonly BringUpStep[];
+  readonly holes: BenchLook["holes"];
   readonly went: ReadonlyMap<string, StepDone["went"]>;
 }
 
 /** All steps on paper, to tick beside the soldering iron; on the screen there is nothing of it. */
-export function PrintedSteps({ name, steps, went }: Props) {
+export function PrintedSteps({ name, steps, holes, went }: Props) {
   return (
     <div className="bench-paper" aria-hidden>
       <h1>{name}: bring-up</h1>
@@ -34,7 +36,10 @@ export function PrintedSteps({ name, steps, went }: Props) {
               <tbody>
                 {step.expected.map((expected) => (
                   <tr key={expected.says}>
-                    <td>{expected.says}</td>
+                    <td>
+                      {expected.says}
+                      {expected.leg && holes[expected.leg] ? `, hole ${holes[expected.leg]}` : ""}
+                    </td>
                     <td>{rangeWords(expected)}</td>
                     <td>measured: __________</td>
                   </tr>

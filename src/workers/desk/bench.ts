@@ -1,4 +1,5 @@
-import { gridOf, type RigModel } from "@/core/address";
+import { gridOf, outsideModel, type RigModel } from "@/core/address";
+import { holeName, seatRig, type Breadboard } from "@/core/seat";
 import {
   bringUpSteps,
   handHold,
@@ -23,7 +24,7 @@ import {
 } from "@/core/bench";
 import type { LegNames } from "@/core/parts";
 import { handCode, sketchText, writePlain } from "@/core/program";
-import { controllerById, type Rig } from "@/core/rig";
+import { controllerById, type LegRef, type Rig } from "@/core/rig";
 
 /** What is done at the bench with a rig. */
 export interface BenchLook {
@@ -31,13 +32,42 @@ export interface BenchLook {
   /** What is shown to find a fault; none on dots. */
   readonly patterns: readonly Pattern[];
   readonly probes: readonly Probe[];
+  /** The hole each of those legs sits in on a long breadboard, as Wires seats them; none of a rig no table holds. */
+  readonly holes: Readonly<Record<LegRef, string>>;
 }
 
-export const benchLook = (model: RigModel, legNames: LegNames): BenchLook => ({
-  steps: bringUpSteps(model, legNames),
-  patterns: gridOf(model) ? [] : patternsOf(model),
-  probes: probesOf(model, legNames),
-});
+/** The breadboard parts are seated on unless one says otherwise. */
+const USUAL_BOARD: Breadboard = { size: 830, rails: "through" };
+/** Parts of a rig one seats by hand: more than that stand on boards of their own. */
+const MOST_SEATED = 60;
+
+/** Where legs that are measured sit. */
+function holesOf(model: RigModel, legs: readonly LegRef[]): Record<LegRef, string> {
+  const { rig } = outsideModel(model);
+  if (rig.units.length > MOST_SEATED) return {};
+  const { holes } = seatRig(rig, USUAL_BOARD);
+  return Object.fromEntries(
+    legs.flatMap((leg) => {
+      const hole = holes.get(leg);
+      return hole ? [[leg, holeName(hole)]] : [];
+    }),
+  );
+}
+
+export function benchLook(model: RigModel, legNames: LegNames): BenchLook {
+  const steps = bringUpSteps(model, legNames);
+  const probes = probesOf(model, legNames);
+  const legs = [
+    ...steps.flatMap(({ expected }) => expected.flatMap(({ leg }) => leg ?? [])),
+    ...probes.map(({ leg }) => leg),
+  ];
+  return {
+    steps,
+    patterns: gridOf(model) ? [] : patternsOf(model),
+    probes,
+    holes: holesOf(model, [...new Set(legs)]),
+  };
+}
 
 /** A program to load, as the text of a file. */
 export interface BenchSketch {

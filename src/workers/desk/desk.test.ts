@@ -55,7 +55,10 @@ describe.each(small.map(({ id }) => [id] as const))("%s: what stations ask", (id
       steps: bringUpSteps(model, "letters"),
       patterns: model.rig.plan.display === "dots" ? [] : patternsOf(model),
       probes: probesOf(model, "letters"),
+      holes: expect.any(Object),
     });
+    // Two legs sit in one hole nowhere.
+    expect(new Set(Object.values(look.holes)).size).toBe(Object.keys(look.holes).length);
     const run = told(desk.benchStep("all", "letters"))!;
     expect(run.sketch!.text).toContain("Written by Bold Pip");
     expect(run.rig).toEqual(
