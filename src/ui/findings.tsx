@@ -75,6 +75,13 @@ export function FindingsCount({ findings, checking, failed }: Given) {
   );
 }
 
+/** What may be said of a finding's LEDs, as a button says it. */
+const OFFERS: Readonly<Record<NonNullable<Finding["offer"]>, string>> = {
+  "leave-out": "Left out on purpose",
+  "bring-back": "It should light after all",
+  alive: "It lights again",
+};
+
 /** Findings with what, why, and what to do. */
 export function FindingsList({
   findings,
@@ -115,7 +122,7 @@ export function FindingsList({
                   className="plain-button text-decoration-underline ms-2"
                   onClick={() => onOffer(finding)}
                 >
-                  {finding.offer === "leave-out" ? "Left out on purpose" : "It should light after all"}
+                  {OFFERS[finding.offer]}
                 </button>
               )}
             </div>

@@ -15,8 +15,11 @@ export interface Finding {
   readonly remedy: string;
   readonly legs: readonly LegRef[];
   readonly pips: readonly PipId[];
-  /** What may be said of its LEDs instead: that they are left unwired on purpose, or that they are wanted after all. */
-  readonly offer?: "leave-out" | "bring-back";
+  /**
+   * What may be said of its LEDs instead: that they are left unwired on purpose, that they are wanted after all, or that
+   * they light again.
+   */
+  readonly offer?: "leave-out" | "bring-back" | "alive";
   /** Rows of the audit it speaks of. */
   readonly rows?: readonly string[];
 }

@@ -98,6 +98,21 @@ export function checkLeds(model: RigModel, legNames: LegNames): Finding[] {
       }),
     );
   }
+  const dead = (model.rig.dead ?? []).filter((pip) => model.address(pip) !== undefined);
+  if (dead.length > 0)
+    found.push(
+      finding({
+        id: "dead",
+        severity: "caution",
+        topic: "bench",
+        title: `${nameLeds(model, dead)}: noted as dead`,
+        reason:
+          "You said so at the bench: broken inside, dark whatever drives it. The face above shows it dark.",
+        remedy: "Put another display in, and say here that it lights again; or show what reads without it.",
+        pips: dead,
+        offer: "alive",
+      }),
+    );
   const unwired = model.addresses
     .filter(({ pip, verdict }) => leftOut.has(pip) && verdict.kind !== "driven")
     .map(({ pip }) => pip);

@@ -18,6 +18,7 @@ test("keys stay what they are: makers have them in their fingers", () => {
     "6 writes",
     "7 frames",
     "8 show",
+    "9 bench",
     "0 code",
   ]);
 });

@@ -1,6 +1,6 @@
 import Modal from "react-bootstrap/Modal";
 import type { Finding } from "@/core/check";
-import { leaveOut } from "@/core/rig";
+import { leaveOut, noteDead } from "@/core/rig";
 import { editRig, useFindings } from "@/store";
 import { FindingsList } from "@/ui";
 
@@ -25,7 +25,13 @@ export function FindingsDialog({
           findings={findings}
           checking={checking}
           failed={failed}
-          onOffer={({ pips, offer }) => editRig((rig) => leaveOut(rig, pips, offer === "leave-out"))}
+          onOffer={({ pips, offer }) =>
+            editRig((rig) =>
+              offer === "alive"
+                ? pips.reduce((before, pip) => noteDead(before, pip, false), rig)
+                : leaveOut(rig, pips, offer === "leave-out"),
+            )
+          }
           onGo={(finding) => {
             onClose();
             onShow(finding);
