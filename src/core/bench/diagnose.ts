@@ -1,6 +1,6 @@
 import { modelOf } from "../address";
 import type { LegNames } from "../parts";
-import type { DigitId, LegRef, PipId, Rig } from "../rig";
+import type { DigitId, LegRef, Rig } from "../rig";
 import type { Reading } from "../sim";
 import {
   explainsMore,
@@ -18,13 +18,7 @@ import { lightsOf, patternsOf, sightOf, type Light, type Pattern, type Shade, ty
 import { probesOf, readingsOf, type Probe } from "./probes";
 
 /** What may be wrong, with how likely it is after all that was seen. */
-export interface Candidate {
-  readonly id: string;
-  readonly says: string;
-  readonly mend: string;
-  readonly legs: readonly LegRef[];
-  readonly wire?: string;
-  readonly pip?: PipId;
+export interface Candidate extends Pick<Fault, "id" | "says" | "mend" | "legs" | "wire" | "pip"> {
   /** 0 to 1. */
   readonly likely: number;
   /** What of all that was seen and measured it does not explain, in LEDs. */

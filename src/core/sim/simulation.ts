@@ -8,8 +8,9 @@ import { controllerById, type PipId, type UnitRef } from "../rig";
 import { Board } from "./board";
 import { ChangeCut, type Mark } from "./change-cut";
 import { VISIBLE, type Face, type FaceView, type PipLight } from "./face";
-import { litWhileBlinking, type Moment, type Outcome, type Stretch } from "./moment";
+import { litWhileBlinking, type Moment } from "./moment";
 import { Moments } from "./moments";
+import { Outcomes, type Burst } from "./outcomes";
 import { Reacting, type LeftOver, type Told, type Work } from "./reacting";
 import { SavedBoards } from "./saved-boards";
 import { ScanLights } from "./scan-light";
@@ -33,10 +34,6 @@ export class Simulation {
   private readonly events: Iterator<TimedEvent, void>;
   private readonly storage: Storage;
   private readonly scanLights: ScanLights;
-  /** Lines that reach the LEDs themselves and not only chips. */
-  private readonly circuitLines: ReadonlySet<string>;
-  /** A serial output reaches LEDs: then every shift may show. */
-  private readonly serialShows: boolean;
   private next: TimedEvent | undefined;
   private now: Nanoseconds = 0;
   private frame: ProgramFrame | undefined;
@@ -47,7 +44,7 @@ export class Simulation {
   /** Stretches of the burst that is under way and not yet reached. */
   private ahead: readonly { at: Nanoseconds; moment: Moment }[] = [];
   private readonly boards: SavedBoards;
-  private outcomes = new WeakMap<object, Map<number, Outcome>>();
+  private readonly outcomes: Outcomes;
   private readonly moments: Moments;
   private looked: Mark;
   private scanBegan: Mark | undefined;
@@ -67,10 +64,6 @@ export class Simulation {
     this.scanLights = new ScanLights(model, this.board);
     this.circuit = circuitOf(model);
     this.storage = new Storage(this.circuit);
-    this.serialShows = this.circuit.outputs.some(({ kind }) => kind === "serial-out");
-    this.circuitLines = new Set(
-      this.circuit.outputs.flatMap((driver) => (driver.kind === "line" ? [driver.line] : [])),
-    );
     this.pips = model.addresses.map(({ pip }) => pip);
     this.moments = new Moments(model, this.board, this.circuit, this.scanLights, this.pips);
     this.charge = new Float64Array(this.pips.length);
@@ -81,6 +74,14 @@ export class Simulation {
     this.scanLength = program.on.length > 1 ? scanPeriod(program, cost) : Infinity;
     this.looked = this.mark();
     this.boards = new SavedBoards(this.board);
+    this.outcomes = new Outcomes(
+      this.circuit,
+      this.board,
+      this.boards,
+      this.moments,
+      this.storage,
+      this.scanLights,
+    );
     this.moment = this.moments.now();
     this.fetch();
   }
@@ -400,53 +401,9 @@ export class Simulation {
     this.ahead = tail.map(({ from, moment: then }) => ({ at: at + from, moment: then }));
   }
 
-  private burst(event: Extract<TimedEvent, { kind: "burst" }>): void {
-    const settled = this.ahead.length === 0;
-    const known = this.outcomes.get(event.burst) ?? new Map<number, Outcome>();
-    this.outcomes.set(event.burst, known);
-    const key = this.boards.is * 100_003 + this.moments.idOf(this.moment);
-    let outcome = settled ? known.get(key) : undefined;
-    if (!outcome) {
-      if (this.moments.isFull) this.forget();
-      outcome = this.workOut(event);
-      if (settled) known.set(key, outcome);
-    }
+  private burst(event: Burst): void {
+    const outcome = this.outcomes.of(event, this.moment, this.ahead.length === 0);
     this.boards.is = outcome.leaves;
     this.ahead = outcome.stretches.map(({ from, moment }) => ({ at: event.at + from, moment }));
-  }
-
-  /** A run that never comes back to what it was would remember without end: it starts afresh from where it stands. */
-  private forget(): void {
-    this.boards.forget();
-    this.outcomes = new WeakMap();
-    this.moments.forgetAllBut(this.moment);
-    this.scanLights.forget();
-  }
-
-  /** Drives a burst's edges into the board one by one and notes what the circuit goes through. */
-  private workOut(event: Extract<TimedEvent, { kind: "burst" }>): Outcome {
-    const { burst } = event;
-    this.boards.restore();
-    const stretches: Stretch[] = [];
-    let before = this.moment;
-    this.board.takeTouched();
-    for (const { at, line, level } of burst.events) {
-      this.board.drive(line, level, event.at + at);
-      if (!this.board.takeTouched() && !this.circuitLines.has(line) && !this.serialShows) continue;
-      const levels = this.moments.levels();
-      const scan = this.scanLights.now();
-      if (scan === before.scan && levels.every((now, place) => now === before.levels[place])) continue;
-      const moment = this.moments.now(levels, scan);
-      stretches.push({ from: at, moment });
-      before = moment;
-    }
-    // Nobody reads here what the chips took down of their buses.
-    for (const driver of this.board.drivers) driver.takeNotes();
-    return {
-      stretches: this.storage.follow(this.moment.solution, stretches, (levels, stored, moment) =>
-        this.moments.at(levels, moment.unknown, moment.scan, stored),
-      ),
-      leaves: this.boards.changed(),
-    };
   }
 }
