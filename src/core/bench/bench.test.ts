@@ -90,6 +90,33 @@ describe("a fault is made, and looks like what it is", () => {
   });
 });
 
+describe("a driver chip whose set-up lacks a write", () => {
+  const sightsOf = (id: string) => {
+    const search = new FaultSearch(plainDemoRig(id));
+    return search.faults
+      .filter((one) => one.id.startsWith("left out"))
+      .map(
+        (one) =>
+          [
+            one.says,
+            litWith(search, one, "all")
+              .map(({ length }) => length)
+              .join(""),
+          ] as const,
+      );
+  };
+  test("that is never switched on stays dark; of digits that are not scanned only one is lit", () => {
+    const gauge = sightsOf("lock-gauge");
+    expect(gauge.find(([says]) => /only one digit is scanned/.test(says))![1]).toBe("00000008");
+    expect(gauge.find(([says]) => /nothing is left that could flash up/.test(says))![1]).toBe("00000000");
+    expect(sightsOf("water-warmth").map(([, lit]) => lit)).toContain("0000");
+  });
+  test("writes that make no difference to be seen are none to look for", () => {
+    expect(sightsOf("lock-gauge").filter(([says]) => /junk/.test(says))).toEqual([]);
+    expect(sightsOf("slip-gate")).toEqual([]);
+  });
+});
+
 describe("what a meter shows with a fault", () => {
   const right = gate.faults[0]!;
   test.each([

@@ -13,7 +13,7 @@ import {
   type Probed,
   type Seen,
 } from "./evidence";
-import { pairOf, singleFaults, type Fault } from "./faults";
+import { isLeftOut, pairOf, singleFaults, type Fault } from "./faults";
 import { lightsOf, patternsOf, sightOf, type Light, type Pattern, type Shade, type Sight } from "./patterns";
 import { probesOf, readingsOf, type Probe } from "./probes";
 
@@ -116,7 +116,11 @@ export class FaultSearch {
     this.patterns = patternsOf(model);
     this.probes = probesOf(model, legNames);
     this.whole = this.patterns[0]!.asked.reduce((all, { length }) => all + length, 0);
-    this.faults = [RIGHT, ...singleFaults(rig, code, legNames)];
+    // A set-up write that makes no difference to what is shown is none anybody would look for.
+    this.faults = [RIGHT, ...singleFaults(rig, code, legNames)].filter(
+      (fault) =>
+        !isLeftOut(fault) || keyOf(this.sights(fault, [0])[0]!) !== keyOf(this.sights(RIGHT, [0])[0]!),
+    );
   }
 
   /** What a fault looks like, pattern by pattern. */
@@ -130,10 +134,8 @@ export class FaultSearch {
     this.lights.set(fault, known);
     const missing = places.filter((place) => !known.has(place));
     if (missing.length > 0) {
-      const { rig, code } = fault.make(this.given);
       const seen = lightsOf(
-        rig,
-        code,
+        fault.make(this.given),
         missing.map((place) => this.patterns[place]!),
       );
       missing.forEach((place, at) => known.set(place, seen[at]!));

@@ -1,9 +1,11 @@
 import { SEGMENTS, cellSegments, type PipName } from "../glyph";
 import { isMultiplexed, modelOf, type RigModel } from "../address";
-import { VISIBLE, frameRows } from "../sim";
+import type { Program } from "../program";
+import { VISIBLE, frameRows, frameRowsChanged } from "../sim";
+import type { Made } from "./faults";
 import { FULL, alone, lettersFor, rigShowing } from "./showing";
 import type { Milliamps } from "../quantity";
-import { pipId, type DigitId, type Encoding, type PipId, type Rig } from "../rig";
+import { pipId, type DigitId, type PipId, type Rig } from "../rig";
 
 /** A pattern one shows to learn something: a text for all digits, or one segment of one digit alone. */
 export interface Pattern {
@@ -96,9 +98,8 @@ export function sightOf(light: Light, usual: Light, digits: readonly DigitId[]):
 
 /**
  * The light of each pattern on a rig whose code was written for other wires than it has.
- * @param code how the program reaches each LED
  */
-export function lightsOf(rig: Rig, code: Encoding, patterns: readonly Pattern[]): Light[] {
+export function lightsOf({ rig, code, without }: Made, patterns: readonly Pattern[]): Light[] {
   const showing = rigShowing(
     rig,
     patterns.map(({ text }) => text),
@@ -107,7 +108,21 @@ export function lightsOf(rig: Rig, code: Encoding, patterns: readonly Pattern[])
   const tried: Rig = { ...showing, code: { ...rig.code, kept: code } };
   const model = modelOf(tried);
   const turns = model.slots.length;
-  return frameRows(model).map(({ currents, unknown }) =>
+  const rows =
+    without === undefined
+      ? frameRows(model)
+      : frameRowsChanged(model, (program) => withoutWrite(program, without));
+  return rows.map(({ currents, unknown }) =>
     unknown ? "?" : new Map([...currents].map(([pip, current]) => [pip, current / turns])),
   );
+}
+
+/** The program whose set-up lacks a write. */
+function withoutWrite(program: Program, nth: number): Program {
+  const { setUpState } = program;
+  if (!setUpState?.writes) return program;
+  return {
+    ...program,
+    setUpState: { ...setUpState, writes: setUpState.writes.filter((_, at) => at !== nth) },
+  };
 }

@@ -5,6 +5,7 @@ export { readView } from "./read-view";
 export { VISIBLE, type Face, type FaceView } from "./face";
 export {
   frameRows,
+  frameRowsChanged,
   glyphRows,
   glyphTable,
   holdingProgram,

@@ -86,10 +86,14 @@ export const stateOfBytes = (model: RigModel, bytes: readonly number[]): DriveSt
 /** A program that only sets the lines up and holds a state. */
 export const holdingProgram = (model: RigModel, state: DriveState): Program => sendOnly(model, [state]);
 
+/** A program with something changed that a code may get wrong. */
+export type ChangedProgram = (program: Program) => Program;
+const asItIs: ChangedProgram = (program) => program;
+
 /** A program that only puts out these states, one after the other, with a pause between. */
-function sendOnly(model: RigModel, states: readonly DriveState[]): Program {
+function sendOnly(model: RigModel, states: readonly DriveState[], change = asItIs): Program {
   // What makes faces as it runs puts out no state it is given.
-  const { live: _live, variables: _variables, ...program } = buildProgram(model);
+  const { live: _live, variables: _variables, ...program } = change(buildProgram(model));
   return {
     ...program,
     darken: [],
@@ -167,8 +171,8 @@ interface Faces {
 }
 
 /** What all digits show after each of these states, put out one after the other through the wires as they are. */
-function showStates(model: RigModel, states: readonly DriveState[]): Faces[] {
-  const simulation = new Simulation(model, sendOnly(model, states));
+function showStates(model: RigModel, states: readonly DriveState[], change?: ChangedProgram): Faces[] {
+  const simulation = new Simulation(model, sendOnly(model, states, change));
   return states.map(() => {
     simulation.advanceToSent();
     const { pips } = simulation.look();
@@ -253,7 +257,13 @@ export interface FrameRow {
 }
 
 /** Takes every face of the show through the code's states and back through the wires. */
-export const frameRows: (model: RigModel) => readonly FrameRow[] = remembered(showFramesThrough);
+export const frameRows: (model: RigModel) => readonly FrameRow[] = remembered((model: RigModel) =>
+  showFramesThrough(model),
+);
+
+/** The same of a program that is not as it should be. */
+export const frameRowsChanged = (model: RigModel, change: ChangedProgram): readonly FrameRow[] =>
+  showFramesThrough(model, change);
 
 /** Pictures of a sign that are put through its wires: they all go the same ways. */
 const MOST_PICTURES = 12;
@@ -292,7 +302,7 @@ function askedOf(model: RigModel, { cells, bitmap }: ProgramFrame): PipName[][] 
 }
 
 /** What faces show once they are put out through the wires, on one board where that can be. */
-function showFramesThrough(model: RigModel): FrameRow[] {
+function showFramesThrough(model: RigModel, change?: ChangedProgram): FrameRow[] {
   const program = buildProgram(model);
   const ring = model.encoding.rings[0];
   const frames = someOf(program.frames, gridOf(model) ? MOST_PICTURES : Infinity);
@@ -304,11 +314,11 @@ function showFramesThrough(model: RigModel): FrameRow[] {
       memory: state.memory,
     }));
   // Pictures follow each other on one board: setting a long chain up for each of them would take most of the time.
-  const inOneRun = gridOf(model) ? showStates(model, frames.flatMap(statesOf)) : undefined;
+  const inOneRun = gridOf(model) ? showStates(model, frames.flatMap(statesOf), change) : undefined;
   let passed = 0;
   return frames.map((frame) => {
     const count = frame.states.length;
-    const lights = inOneRun?.slice(passed, passed + count) ?? showStates(model, statesOf(frame));
+    const lights = inOneRun?.slice(passed, passed + count) ?? showStates(model, statesOf(frame), change);
     passed += count;
     const shown = model.digits.map((_, at) => inOrder(lights.flatMap(({ digits }) => digits[at]!.segments)));
     const wanted = wantedOf(model, frame);

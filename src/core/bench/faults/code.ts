@@ -1,3 +1,6 @@
+import type { RigModel } from "../../address";
+import { formatByte } from "../../glyph";
+import { buildProgram } from "../../program";
 import type { Encoding, Need, Place } from "../../rig";
 import { WEIGHTS, type Fault } from "./fault";
 
@@ -71,3 +74,18 @@ function placed(code: Encoding, to: (byte: number) => number): Encoding {
     decoders: code.decoders.map(({ unit, inputs }) => ({ unit, inputs: inputs.map(moved) })),
   };
 }
+
+/** Whether a fault is a set-up write that is missing. */
+export const isLeftOut = ({ id }: Fault): boolean => id.startsWith("left out ");
+
+/** Driver chips are set up by a few writes: the code may leave one of them out. */
+export const leftOutWrites = (model: RigModel): Fault[] =>
+  (buildProgram(model).setUpState?.writes ?? []).map(({ why, write }, nth) => ({
+    id: `left out ${nth}`,
+    says: `the code leaves out the set-up write ${write.bytes.map((byte) => formatByte(byte)).join(" ")} (${why})`,
+    mend: "Send it before anything is shown, in the order Writes has.",
+    legs: [],
+    where: "code",
+    weight: WEIGHTS.leftOut,
+    make: ({ rig, code }) => ({ rig, code, without: nth }),
+  }));

@@ -4,6 +4,8 @@ import type { Encoding, LegRef, PipId, Rig } from "../../rig";
 export interface Made {
   readonly rig: Rig;
   readonly code: Encoding;
+  /** The set-up write the code leaves out, by its place. */
+  readonly without?: number;
 }
 
 /** Something that may be wrong on the table or in the code. */
@@ -42,6 +44,7 @@ export const WEIGHTS = {
   dead: 0.5,
   order: 1.5,
   supply: 0.7,
+  leftOut: 0.5,
 } as const;
 
 /** Two faults at once are rarer than one by this. */
