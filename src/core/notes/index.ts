@@ -1,3 +1,4 @@
+export { LEG_ONE, THREE_LEGS, arrayFrom, transistorFrom, type Junction } from "./other-parts";
 export { applyFit, formatLogged, formatShare, rangeWords, type Fit } from "./log";
 export {
   UNMARKED_KINDS,

@@ -180,6 +180,27 @@ describe("pin it out", () => {
   });
 });
 
+describe("other parts without paper", () => {
+  test("a transistor's legs by its junctions, an array's common end by its ohms", async () => {
+    const { hands } = show();
+    await screen.findByText("0 of 9 right");
+    await go(hands, "Pin it out");
+    const parts = await waitFor(() => region("Other parts"));
+    await hands.type(parts.getByLabelText("+2 −1"), "0.672{Enter}");
+    await hands.type(parts.getByLabelText("+2 −3"), "0.668{Enter}");
+    expect(parts.getByRole("status").textContent).toMatch(
+      /^NPN transistor: leg 1 emitter, leg 2 base, leg 3 collector\./,
+    );
+    await hands.click(parts.getByRole("button", { name: "Resistor array" }));
+    await hands.type(parts.getByLabelText("Legs 1 and 2"), "330{Enter}");
+    await hands.type(parts.getByLabelText("Legs 2 and 3"), "660{Enter}");
+    await hands.type(parts.getByLabelText("The last two"), "660{Enter}");
+    expect(parts.getByRole("status").textContent).toMatch(/leg 1 is common/);
+    await hands.click(parts.getByRole("button", { name: "Chip" }));
+    expect(parts.getByText(/leg 1 is at the bottom left/)).toBeTruthy();
+  });
+});
+
 describe("the log", () => {
   test("a value is written down where the rig foretells one, and what it implies is taken into the rig", async () => {
     const { hands, now } = show();

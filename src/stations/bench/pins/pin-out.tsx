@@ -11,6 +11,7 @@ import { BENCH_LIMITS, type PinsNotes } from "@/core/rig";
 import { useAtDesk, useRig } from "@/store";
 import { SelectField } from "@/ui";
 import { USUAL_PINS, editPins } from "./edit-pins";
+import { OtherParts } from "./other-parts";
 import { Probing } from "./probing";
 import { ReadingsList } from "./readings-list";
 import { Result } from "./result";
@@ -113,6 +114,7 @@ export function PinOut() {
             <ReadingsList readings={readings} doubtful={sought?.doubtful ?? []} />
           </section>
         )}
+        <OtherParts />
       </div>
     </div>
   );
