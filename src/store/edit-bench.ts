@@ -10,6 +10,22 @@ export const editBench = (change: (bench: BenchNotes) => BenchNotes, gesture?: s
     return isEmpty ? rest : { ...rest, bench: now };
   }, gesture);
 
+/**
+ * What a capture of the lines said goes into the search that is open: the first nothing was found in yet, or a new one.
+ * @param sent whether it showed the program's own bytes
+ */
+export const takeCapture = (sent: NonNullable<Search["sent"]>): void =>
+  editBench((bench) => {
+    const open = bench.searches.find(({ found }) => found === undefined);
+    const searches = open
+      ? bench.searches.map((one) => (one === open ? { ...one, sent } : one))
+      : [
+          ...bench.searches,
+          { id: crypto.randomUUID(), name: "From a capture", seen: [], measured: [], sent },
+        ];
+    return { ...bench, searches };
+  });
+
 /** Changes one search for a fault. */
 export const editSearch = (id: string, change: (search: Search) => Search): void =>
   editBench((bench) => ({

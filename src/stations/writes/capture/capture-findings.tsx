@@ -1,10 +1,14 @@
 import { formatNanoseconds } from "@/core/quantity";
 import type { Inspected } from "@/core/trace";
+import { showsDots } from "@/core/rig";
+import { say, takeCapture, useRig } from "@/store";
 import { SeverityMark } from "@/ui";
 
 /** What the board does otherwise than the rig's own program, and the rules of the bus it breaks. */
 export function Findings({ capture, onAt }: { capture: Inspected; onAt: (at: number) => void }) {
   const { differences, breaches } = capture;
+  const { plan } = useRig();
+  const sent = differences.every(({ severity }) => severity === "good") ? "right" : "wrong";
   const when = (at: number | undefined) =>
     at === undefined ? null : (
       <button type="button" className="plain-button text-decoration-underline tiny" onClick={() => onAt(at)}>
@@ -29,6 +33,23 @@ export function Findings({ capture, onAt }: { capture: Inspected; onAt: (at: num
           </li>
         ))}
       </ul>
+      {!showsDots(plan) && (
+        <p className="small mb-0 mt-2">
+          {sent === "right"
+            ? "Right on the lines: if the face is wrong, look at the wiring."
+            : "Wrong on the lines already: look at the code before the wiring."}{" "}
+          <button
+            type="button"
+            className="plain-button text-decoration-underline"
+            onClick={() => {
+              takeCapture(sent);
+              say({ text: "It counts in the search for a fault, on Bench" });
+            }}
+          >
+            Take it to the bench
+          </button>
+        </p>
+      )}
     </section>
   );
 }

@@ -23,7 +23,7 @@ async function captures(rig: ReturnType<typeof demoRig>) {
 
 describe("a capture", () => {
   test("is surveyed, its signals mapped, and its faces and writes shown; nothing is otherwise where nothing is", async () => {
-    const { open } = await captures(plainDemoRig("water-warmth"));
+    const { open, hands, now } = await captures(plainDemoRig("water-warmth"));
     await open(capture("water-warmth"), "bench.vcd");
     expect((await screen.findByText(/^bench\.vcd$/, undefined, LONG)).closest("p")!.textContent).toMatch(
       /VCD, \d+ signals, [\d,]+ changes over/,
@@ -35,6 +35,13 @@ describe("a capture", () => {
       /alike It sets the chips up and writes to them as the rig.s own program does/,
     );
     expect(document.body.textContent).toMatch(/12\.5/);
+    // Right on the wire: that counts in a search for a fault.
+    await hands.click(screen.getByRole("button", { name: "Take it to the bench" }));
+    expect(now().bench!.searches).toEqual([
+      expect.objectContaining({ name: "From a capture", sent: "right" }),
+    ]);
+    await hands.click(screen.getByRole("button", { name: "Take it to the bench" }));
+    expect(now().bench!.searches).toHaveLength(1);
   }, 60_000);
 
   test("with a signal on another line by hand, what it says is another thing; put back, it is as before", async () => {
