@@ -1,4 +1,4 @@
-import { about, amount, choice, list, object, optional, text, whole, type Of } from "../document";
+import { about, amount, choice, form, list, object, optional, text, whole, type Of } from "../document";
 import { PIP_NAMES } from "../glyph";
 import { OWN_DISPLAY_LIMITS } from "../parts";
 import type { Volts } from "../quantity";
@@ -13,6 +13,7 @@ export const BENCH_LIMITS = {
   readings: 400,
   fewestLegs: 4,
   log: 1000,
+  photos: 24,
   name: 60,
   note: 500,
   step: 60,
@@ -69,6 +70,9 @@ export type StepDone = Of<typeof STEP_DONE>;
 export const LOGGED = ["V", "mA", "Hz", "s", "°C", "lx"] as const;
 export type Logged = (typeof LOGGED)[number];
 
+/** 60 kB, four letters for three bytes. */
+const PHOTO = /^data:image\/jpeg;base64,[A-Za-z0-9+/]{0,80000}={0,2}$/;
+
 /** One measured value, where and while what it was taken. */
 const LOG_ENTRY = object({
   id: ID,
@@ -78,6 +82,12 @@ const LOG_ENTRY = object({
   held: optional(about("what the rig was held at", text(BENCH_LIMITS.step, 1))),
   value: about("in its unit", amount(BENCH_LIMITS.value)),
   note: optional(text(BENCH_LIMITS.note)),
+  photo: optional(
+    about(
+      "a small picture of it, as a data URL of a JPEG",
+      form(PHOTO, () => "must be a JPEG of at most 60 kB, as data:image/jpeg;base64"),
+    ),
+  ),
 });
 export type LogEntry = Of<typeof LOG_ENTRY>;
 

@@ -11,6 +11,7 @@ import {
   type Unit,
   type UnitRef,
 } from "./document";
+import { BENCH_LIMITS } from "./bench";
 import { LIMITS } from "./limits";
 import { partOf } from "./part-of";
 import { checkSign } from "./sign-fonts";
@@ -29,6 +30,9 @@ export function checkReferences(rig: Rig): Problem[] {
     (at) => `live.values[${at}].name`,
     "the name",
   );
+  const photos = (rig.bench?.log ?? []).filter(({ photo }) => photo !== undefined).length;
+  if (photos > BENCH_LIMITS.photos)
+    found.add("bench.log", `has ${photos} photos, and may have ${BENCH_LIMITS.photos}: take some off`);
   if (rig.code.kept) checkKept(rig.code.kept, rig, found);
   return found.problems;
 }

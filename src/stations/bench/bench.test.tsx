@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import type { UserEvent } from "@testing-library/user-event";
 import { demoRig, plainDemoRig } from "@/demo";
-import { useOpenRig } from "@/store";
+import { useOpenRig, useRefusal } from "@/store";
 import { keepDownloads, savedFiles } from "@/ui/fixtures/downloads";
 import { showStation } from "../fixtures/open";
 import { BenchStation } from ".";
@@ -222,6 +222,30 @@ describe("the log", () => {
     expect(now().bench!.log[0]!.note).toBe("by the drawer");
     await hands.click(screen.getByRole("button", { name: /^Remove 12 mA/ }));
     expect(now().bench).toBeUndefined();
+  });
+
+  test("a photo is kept small with its value, looked at, and taken off; what is no picture is refused", async () => {
+    const { hands, now } = show(demoRig("slip-gate"));
+    await screen.findByText("3 of 9 right");
+    await go(hands, "Log");
+    await screen.findByText("8 values");
+    const chosen = () => document.querySelector<HTMLInputElement>('td input[type="file"]')!;
+    globalThis.createImageBitmap = () => Promise.reject(new Error("no picture"));
+    await hands.upload(chosen(), new File(["text"], "letter.png", { type: "image/png" }));
+    await waitFor(() => expect(useRefusal.getState().refusal?.title).toBe("That is no picture"));
+    globalThis.createImageBitmap = async () => ({ width: 4000, height: 3000 }) as ImageBitmap;
+    const sizes: number[][] = [];
+    HTMLCanvasElement.prototype.getContext = (() => ({
+      drawImage: (...all: number[]) => sizes.push(all.slice(3)),
+    })) as never;
+    HTMLCanvasElement.prototype.toDataURL = () => "data:image/jpeg;base64,AAAA";
+    await hands.upload(chosen(), new File(["jpeg"], "lead.jpg", { type: "image/jpeg" }));
+    await waitFor(() => expect(now().bench!.log.filter(({ photo }) => photo !== undefined)).toHaveLength(1));
+    expect(sizes).toEqual([[480, 360]]);
+    await hands.click(screen.getByRole("img", { name: /^Photo of/ }));
+    expect(screen.getByRole("dialog", { name: /^Photo of/ })).toBeTruthy();
+    await hands.click(screen.getByRole("button", { name: /^Take off the photo/ }));
+    expect(now().bench!.log.some(({ photo }) => photo !== undefined)).toBe(false);
   });
 
   test("somewhere else is named in words; the log goes out as CSV and Markdown", async () => {

@@ -7,6 +7,7 @@ import { BENCH_LIMITS, EMPTY_BENCH, type LogEntry } from "@/core/rig";
 import { atDesk, editBench, editRig, useAtDesk, useRig } from "@/store";
 import { CommitField, DownloadButton, IconButton, SeverityMark, fetched, formatDate } from "@/ui";
 import { LogFields } from "./log-fields";
+import { Photo } from "./photo";
 
 const LogChart = fetched("The chart", () => import("./log-chart").then((module) => module.LogChart));
 
@@ -65,7 +66,7 @@ export function Log() {
                     Foretold
                   </th>
                   <th scope="col">What it says</th>
-                  <th scope="col">Note</th>
+                  <th scope="col">Note and photo</th>
                   <th scope="col" aria-label="Actions" />
                 </tr>
               </thead>
@@ -140,6 +141,7 @@ function LogRow({ entry, says, judged, onChart }: RowProps) {
           onCommit={setNote}
           width={150}
         />
+        <Photo entry={entry} says={says} />
       </td>
       <td className="text-nowrap">
         {onChart && <IconButton icon="bi-graph-up" label={`Chart ${says}`} onClick={onChart} />}
