@@ -13,5 +13,15 @@ export {
 export { judgeLog, logCsv, logMarkdown, placesOf, wordsOfPlace, type Judged, type Place } from "./log";
 export { seekPins, type PinsSought } from "./pins";
 export { probesOf, type Probe } from "./probes";
-export { handHold, handPattern, handProblem, handProgram, handStep, sendToHand, type HandShow } from "./hand";
+export {
+  handHold,
+  handInputs,
+  handPattern,
+  handProblem,
+  handProgram,
+  handStep,
+  sendToHand,
+  type HandInput,
+  type HandShow,
+} from "./hand";
 export { faultDrill } from "./drill";

@@ -4,7 +4,15 @@ import { checkAtOnce, type Finding } from "@/core/check";
 import { signPace, type ScenePace } from "@/core/frames";
 import type { LegNames } from "@/core/parts";
 import { buildProgram, type Program } from "@/core/program";
-import { type HandShow, logCsv, logMarkdown, seekPins, type PinsSought } from "@/core/bench";
+import {
+  handInputs,
+  type HandInput,
+  type HandShow,
+  logCsv,
+  logMarkdown,
+  seekPins,
+  type PinsSought,
+} from "@/core/bench";
 import type { Reading as PinReading, Unmarked } from "@/core/notes";
 import { lazily } from "@/core/remember";
 import { keyChips, wireKey, type WiredUp } from "@/core/inputs";
@@ -225,6 +233,11 @@ export class Desk {
   /** What a hand on its board does to show or hold something; undefined where it moves nothing. */
   handShow(of: HandFor, legNames: LegNames): HandShow | undefined {
     return handShow(this.model, of, legNames);
+  }
+
+  /** Its buttons and knobs a hand on its board can read. */
+  handInputs(): HandInput[] {
+    return handInputs(this.model);
   }
 
   /** The sketch for that, loaded once, or why its board has none. */

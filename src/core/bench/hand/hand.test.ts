@@ -7,6 +7,7 @@ import { compiledLive, printedPlain } from "../../program/fixtures/live-compiled
 import { controllerById, removeWire } from "../../rig";
 import { bringUpSteps } from "../bring-up";
 import { holdsOf } from "../probes";
+import { handInputs } from "./inputs";
 import { handHold, handPattern, handProblem, handStep, type HandShow } from "./rows";
 import { StandIn } from "./stand-in";
 
@@ -123,6 +124,15 @@ describe("what a step shows is shown by hand", () => {
     },
   );
 
+  test("the show itself goes on by hand, but for one that reacts", () => {
+    const last = (rig: Parameters<typeof modelOf>[0]) => {
+      const model = modelOf(rig);
+      return handStep(model, bringUpSteps(model, "letters").at(-1)!);
+    };
+    expect(last(slip)!.faces).toHaveLength(slip.show.texts.length);
+    expect(last(demoRig("lap-bell"))).toBeUndefined();
+  });
+
   test("digits that take turns are shown slot by slot", () => {
     const model = modelOf(plainDemoRig("river-level"));
     const show = handPattern(model, "8888")!;
@@ -159,6 +169,17 @@ describe("what a step shows is shown by hand", () => {
     expect(handProblem(modelOf(slip))).toBeUndefined();
     expect(handProblem(modelOf(plainDemoRig("boats-out")))).toMatch(/no serial line/);
   });
+});
+
+test("buttons and knobs a hand can read, with what the answers mean", () => {
+  const bells = handInputs(modelOf(demoRig("lap-bell")));
+  expect(bells.map(({ unit }) => unit)).toEqual(["SW1", "SW2"]);
+  for (const one of bells) expect(one).toMatchObject({ reads: "contact", pulledUp: true, pressed: 0 });
+  const knobs = handInputs(modelOf(demoRig("lock-gauge"))).filter(({ reads }) => reads === "knob");
+  expect(knobs.length).toBeGreaterThan(0);
+  for (const one of knobs)
+    if (one.reads === "knob") expect(Math.abs(one.ends[1] - one.ends[0])).toBeGreaterThan(1000);
+  expect(handInputs(modelOf(slip))).toEqual([]);
 });
 
 describe("the sketch does as the stand-in", () => {

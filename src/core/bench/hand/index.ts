@@ -1,2 +1,3 @@
 export { handHold, handPattern, handProblem, handStep, type HandShow } from "./rows";
+export { handInputs, type HandInput } from "./inputs";
 export { handProgram, sendToHand } from "./stand-in";

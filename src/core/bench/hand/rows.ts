@@ -99,7 +99,9 @@ export function handStep(model: RigModel, step: BringUpStep): HandShow | undefin
       interval: 1500,
     };
   }
-  if (does.kind === "show" || does.kind === "search" || does.kind === "echo") return undefined;
+  if (does.kind === "search" || does.kind === "echo") return undefined;
+  // What reacts needs a program of its own: a hand only shows what is known beforehand.
+  if (does.kind === "show") return model.rig.live ? undefined : showOf(model, model.rig.show.interval);
   const rig = rigOfStep(model, step);
   return rig && showOf(modelOf(rig), "interval" in does ? does.interval : 2000);
 }

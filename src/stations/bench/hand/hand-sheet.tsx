@@ -10,9 +10,9 @@ import {
   usePreferences,
   useRig,
 } from "@/store";
-import { DownloadButton, RigFace, SelectField, SeverityMark, useSimulation } from "@/ui";
+import { DownloadButton, RigFace, SelectField, SeverityMark, useRunning, useSimulation } from "@/ui";
 import type { NamedFault } from "@/workers";
-import { heard, letGo, takeInHand, useHandLink, type HandPort } from "./link";
+import { followInputs, heard, letGo, takeInHand, useHandLink, type HandPort } from "./link";
 import { hasSerial, openBoard } from "./serial-port";
 
 /** The stand-in's key among the simulations. */
@@ -113,8 +113,34 @@ export function HandSheet() {
           {standing ? "The stand-in" : "The board"}: {says}.
         </p>
       )}
+      {kind === "board" && <FollowInputs />}
       {standing && <StandInBoard rig={rig} />}
     </section>
+  );
+}
+
+/** Buttons and knobs of the real board move those of the simulated one. */
+function FollowInputs() {
+  const rig = useRig();
+  const running = useRunning();
+  const inputs = useJustAtDesk(rig, (desk) => desk.handInputs());
+  const [on, setOn] = useState(false);
+  const move = running?.move;
+  useEffect(() => {
+    if (!on || !inputs || !move) return undefined;
+    return followInputs(inputs, (does) => move(does));
+  }, [on, inputs, move]);
+  if (!inputs || inputs.length === 0) return null;
+  return (
+    <Button
+      size="sm"
+      variant={on ? "primary" : "plain"}
+      aria-pressed={on}
+      className="mt-1"
+      onClick={() => setOn(!on)}
+    >
+      {inputs.map(({ unit }) => unit).join(", ")} of the board move the simulated ones
+    </Button>
   );
 }
 

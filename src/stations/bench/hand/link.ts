@@ -1,6 +1,7 @@
 import { create } from "zustand";
 import { HAND, edgeFrames, handFrame } from "@/core/hand";
-import type { HandShow } from "@/core/bench";
+import type { HandInput, HandShow } from "@/core/bench";
+import type { UnitRef } from "@/core/rig";
 
 /** A board at the other end of a line: frames out, its answers back. */
 export interface HandPort {
@@ -117,4 +118,63 @@ export async function play(name: string, show: HandShow): Promise<void> {
   } catch (problem) {
     if (mine === turn) await lose((problem as Error).message);
   }
+}
+
+/** What a hand on the table does to the simulated rig. */
+export type HandDoes =
+  | { readonly press: UnitRef }
+  | { readonly release: UnitRef }
+  | { readonly set: UnitRef; readonly to: number };
+
+/** ms between two rounds of reading, and the least a knob has to be turned, in per cent, to count. */
+const READ_MS = 60;
+const TURNED = 1;
+
+/** What an answer means for a part; undefined where it is none, or nothing has changed. */
+function doesOf(
+  input: HandInput,
+  answer: string,
+  before: number | undefined,
+): { now: number; does: HandDoes } | undefined {
+  const read = Number(answer.split(" ")[1]);
+  if (!Number.isFinite(read)) return undefined;
+  const { unit } = input;
+  if (input.reads === "contact") {
+    const now = read === input.pressed ? 1 : 0;
+    // What is open when one begins to look is as it should be.
+    if (now === (before ?? 0)) return before === undefined ? { now, does: { release: unit } } : undefined;
+    return { now, does: now === 1 ? { press: unit } : { release: unit } };
+  }
+  const [low, high] = input.ends;
+  const now = Math.min(100, Math.max(0, Math.round(((read - low) / (high - low)) * 100)));
+  return before !== undefined && Math.abs(now - before) < TURNED
+    ? undefined
+    : { now, does: { set: unit, to: now } };
+}
+
+/** Reads the board's buttons and knobs over and over, and tells of every change, until it is stopped or let go of. */
+export function followInputs(inputs: readonly HandInput[], onMove: (does: HandDoes) => void): () => void {
+  let on = true;
+  const at = new Map<UnitRef, number>();
+  const ask = async (bytes: readonly number[]) => (await port?.send(bytes))?.[0] ?? "";
+  const follow = async () => {
+    for (const input of inputs)
+      if (input.reads === "contact") await ask(handFrame(HAND.op.input, input.line, input.pulledUp ? 1 : 0));
+    while (on && port) {
+      for (const input of inputs) {
+        if (!on || !port) return;
+        const answer = await ask(
+          handFrame(input.reads === "knob" ? HAND.op.convert : HAND.op.read, input.line),
+        );
+        const changed = doesOf(input, answer, at.get(input.unit));
+        if (!changed) continue;
+        const isFirst = !at.has(input.unit);
+        at.set(input.unit, changed.now);
+        if (!isFirst || input.reads === "knob" || changed.now === 1) onMove(changed.does);
+      }
+      await new Promise((resolve) => setTimeout(resolve, READ_MS));
+    }
+  };
+  follow().catch((problem: unknown) => lose((problem as Error).message));
+  return () => void (on = false);
 }

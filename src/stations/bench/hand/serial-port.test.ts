@@ -1,5 +1,6 @@
 import { HAND, handFrame } from "@/core/hand";
-import { heard, letGo, play, stopPlaying, takeInHand, useHandLink } from "./link";
+import { asUnit } from "@/core/rig";
+import { followInputs, heard, letGo, play, stopPlaying, takeInHand, useHandLink } from "./link";
 import { hasSerial, openBoard, speakOver } from "./serial-port";
 
 /** A port at whose other end something answers each chunk of bytes. */
@@ -120,6 +121,41 @@ describe("a board in hand", () => {
     stopPlaying();
     await playing;
     expect(useHandLink.getState().playing).toBeUndefined();
+    await letGo();
+  });
+
+  test("is read: a press, a release and a turn of a knob are told once each, what rests is not", async () => {
+    const levels: Record<number, number> = { 2: 1, 12: 0 };
+    const { spoken, sent } = await opened((bytes) => {
+      const [op, line] = bytes as [number, number];
+      if (op === HAND.op.read) return `level ${levels[line]}\r\n`;
+      return op === HAND.op.convert ? `value ${levels[line]}\r\n` : board(bytes);
+    });
+    await takeInHand(spoken, "board");
+    const told: unknown[] = [];
+    const [button, knob] = [asUnit("SW1"), asUnit("RV1")];
+    const stop = followInputs(
+      [
+        { unit: button, line: 2, reads: "contact", pulledUp: true, pressed: 0 },
+        { unit: knob, line: 12, reads: "knob", ends: [0, 1023] },
+      ],
+      (does) => told.push(does),
+    );
+    const pass = () => new Promise((resolve) => setTimeout(resolve, 160));
+    await pass();
+    levels[2] = 0;
+    await pass();
+    levels[2] = 1;
+    levels[12] = 512;
+    await pass();
+    stop();
+    expect(told).toEqual([
+      { set: knob, to: 0 },
+      { press: button },
+      { release: button },
+      { set: knob, to: 50 },
+    ]);
+    expect(sent).toContainEqual(handFrame(HAND.op.input, 2, 1));
     await letGo();
   });
 });
