@@ -81,7 +81,7 @@ function power(model: RigModel, legNames: LegNames): BringUpStep[] {
       ifNot: [
         "0 V at a supply leg: follow the red wire back, hole by hole.",
         "A ground leg above 0.1 V: its wire to ground is missing, and the chip is fed through its inputs.",
-        "All too low: the supply is too weak, or something draws far too much. Feel which part is warm.",
+        "All too low: the supply is too weak, or something draws far too much. Power off, then feel which part is warm.",
       ],
     },
   ];

@@ -1,6 +1,6 @@
 import { randomFrom } from "../../chance";
 import type { DisplaySheet, LegUse, Polarity } from "../../parts";
-import { lightsBetween, sawKey, sheetOf, type Reading, type Unmarked } from "../../notes";
+import { isCommon, lightsBetween, sawKey, sheetOf, type Reading, type Unmarked } from "../../notes";
 import { forcedBy, samplesOf, type Sample } from "./samples";
 
 /** Ways of each polarity that are looked at. */
@@ -20,8 +20,8 @@ export interface PinsSought {
   /** Once all is known. */
   readonly sheet: DisplaySheet | undefined;
   /**
-   * Once all is known: a pair that must light, of legs seen lit only once: a slip of the eye shows by it. Undefined where
-   * every leg was seen twice.
+   * Once all is known: a pair of legs seen only once as what they are: a slip of the eye shows by it. Undefined where every
+   * leg was seen twice.
    */
   readonly check: { readonly plus: number; readonly minus: number } | undefined;
   /** Places among the readings of those that one would have to doubt, where no display fits all of them. */
@@ -74,13 +74,32 @@ function toCheck({ uses, polarity }: Sample, readings: readonly Reading[]): Pins
   for (const { plus, minus, saw } of readings)
     if (typeof saw !== "string") for (const leg of [plus, minus]) seen.set(leg, (seen.get(leg) ?? 0) + 1);
   const isNew = (leg: number) => ((seen.get(leg) ?? 0) < 2 ? 1 : 0);
+  /** With an LED's own leg at the other end, a leg would light as a common; that it does not is worth seeing twice too. */
+  const asCommon = (plus: number, minus: number): number | undefined => {
+    const [own, common] = polarity === "common-cathode" ? [plus, minus] : [minus, plus];
+    const use = uses[own - 1]!;
+    return uses[common - 1] === "not-used" && use !== "not-used" && !isCommon(use) ? common : undefined;
+  };
+  const dark = new Map<number, number>();
+  for (const { plus, minus } of readings) {
+    const leg = asCommon(plus, minus);
+    if (leg !== undefined) dark.set(leg, (dark.get(leg) ?? 0) + 1);
+  }
   let best: { readonly plus: number; readonly minus: number; readonly worth: number } | undefined;
   for (let plus = 1; plus <= uses.length; plus += 1)
     for (let minus = 1; minus <= uses.length; minus += 1) {
       if (plus === minus || done.has(`${plus} ${minus}`)) continue;
-      const worth = isNew(plus) + isNew(minus);
-      if (worth === 0 || worth <= (best?.worth ?? 0)) continue;
-      if (typeof lightsBetween(uses, polarity, plus, minus) !== "string") best = { plus, minus, worth };
+      const unused = asCommon(plus, minus);
+      const lights = typeof lightsBetween(uses, polarity, plus, minus) !== "string";
+      const worth =
+        unused !== undefined
+          ? (dark.get(unused) ?? 0) < 2
+            ? 1
+            : 0
+          : lights
+            ? isNew(plus) + isNew(minus)
+            : 0;
+      if (worth > (best?.worth ?? 0)) best = { plus, minus, worth };
     }
   return best && { plus: best.plus, minus: best.minus };
 }
