@@ -14,7 +14,7 @@ interface Props {
 export function PrintedSteps({ name, steps, holes, went }: Props) {
   return (
     <div className="bench-paper" aria-hidden>
-      <h1>{name}: bring-up</h1>
+      <p className="bench-paper-title">{name}: bring-up</p>
       {steps.map((step, nth) => (
         <section key={step.id}>
           <h2>
