@@ -1,4 +1,4 @@
-import { EMPTY_BENCH, type BenchNotes, type Rig, type Search } from "@/core/rig";
+import { EMPTY_BENCH, type BenchNotes, type LogEntry, type Rig, type Search } from "@/core/rig";
 import { editRig } from "./open-rig";
 
 /** Changes what is noted of a rig at the bench; notes that are all empty are no notes. */
@@ -25,6 +25,13 @@ export const takeCapture = (sent: NonNullable<Search["sent"]>): void =>
         ];
     return { ...bench, searches };
   });
+
+/** Writes a measured value down, now. */
+export const logValue = (entry: Omit<LogEntry, "id" | "at">): void =>
+  editBench((bench) => ({
+    ...bench,
+    log: [...bench.log, { id: crypto.randomUUID(), at: Date.now(), ...entry }],
+  }));
 
 /** Changes one search for a fault. */
 export const editSearch = (id: string, change: (search: Search) => Search): void =>

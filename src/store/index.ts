@@ -21,7 +21,7 @@ export {
 } from "./open-rig";
 export { editScene, editSign } from "./edit-sign";
 export { editLive } from "./edit-live";
-export { editBench, editSearch, takeCapture } from "./edit-bench";
+export { editBench, editSearch, logValue, takeCapture } from "./edit-bench";
 export { editWires } from "./edit-wires";
 export { useAtDesk, useJustAtDesk } from "./at-desk";
 export { useModel, usePickedDigit } from "./derived";

@@ -145,16 +145,18 @@ export class FaultSearch {
 
   /** The rig with a fault. @throws where there is none of that name */
   withFault(id: string): Rig {
-    const fault = this.faults.find((one) => one.id === id);
-    if (!fault) throw new Error(`there is no fault “${id}”`);
-    return fault.make(this.given).rig;
+    return this.faultCalled(id).make(this.given).rig;
   }
 
   /** What a meter shows with a fault at one place. @throws where there is no such fault, or nothing is foretold there */
   readingAt(id: string, { held, leg }: Pick<Probed, "held" | "leg">): Reading {
+    return this.readings(this.faultCalled(id))[this.placeOfProbe(held, leg)]!;
+  }
+
+  private faultCalled(id: string): Fault {
     const fault = this.faults.find((one) => one.id === id);
     if (!fault) throw new Error(`there is no fault “${id}”`);
-    return this.readings(fault)[this.placeOfProbe(held, leg)]!;
+    return fault;
   }
 
   /** What a meter shows with a fault, at every probe. */

@@ -9,3 +9,13 @@ export function randomFrom(seed: string): () => number {
     return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
   };
 }
+
+/** A list in another order, every order as likely as any. */
+export function shuffled<One>(list: readonly One[], random: () => number): One[] {
+  const mixed = [...list];
+  for (let at = mixed.length - 1; at > 0; at -= 1) {
+    const other = Math.floor(random() * (at + 1));
+    [mixed[at], mixed[other]] = [mixed[other]!, mixed[at]!];
+  }
+  return mixed;
+}

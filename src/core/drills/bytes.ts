@@ -1,3 +1,4 @@
+import { shuffled } from "../chance";
 import { SEGMENTS, formatByte, glyphFit, inOrder, type SegmentName } from "../glyph";
 import type { RigModel } from "../address";
 import { splitPipId } from "../rig";
@@ -34,11 +35,7 @@ function harder(own: Wiring, level: number, random: () => number): Wiring {
     case 3:
       return { ...own, lights: own.lights === 1 ? 0 : 1 };
     default: {
-      const bits = [...own.bits];
-      for (let at = bits.length - 1; at > 0; at -= 1) {
-        const other = Math.floor(random() * (at + 1));
-        [bits[at], bits[other]] = [bits[other]!, bits[at]!];
-      }
+      const bits = shuffled(own.bits, random);
       return { bits, lights: random() < 0.5 ? 1 : 0 };
     }
   }

@@ -1,3 +1,4 @@
+import { shuffled } from "../chance";
 import { countLeg, legName, type LegNames } from "../parts";
 import type { RigModel } from "../address";
 import { E_SERIES, formatQuantity } from "../quantity";
@@ -10,11 +11,7 @@ export function mixed(
   wrong: readonly string[],
   random: () => number,
 ): { readonly choices: string[]; readonly answer: number } {
-  const choices = [right, ...wrong];
-  for (let at = choices.length - 1; at > 0; at -= 1) {
-    const other = Math.floor(random() * (at + 1));
-    [choices[at], choices[other]] = [choices[other]!, choices[at]!];
-  }
+  const choices = shuffled([right, ...wrong], random);
   return { choices, answer: choices.indexOf(right) };
 }
 

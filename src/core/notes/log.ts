@@ -7,18 +7,9 @@ export type Fit =
   | { readonly kind: "supply"; readonly unit: UnitRef; readonly volts: Volts }
   | { readonly kind: "drop"; readonly unit: UnitRef; readonly forward: Volts; readonly milliamps: number };
 
-const UNITS: Readonly<Record<LogEntry["unit"], string>> = {
-  V: "V",
-  mA: "mA",
-  Hz: "Hz",
-  s: "s",
-  "°C": "°C",
-  lx: "lx",
-};
-
 /** A value with its unit, as one reads it off a meter. */
 export const formatLogged = (value: number, unit: LogEntry["unit"]): string =>
-  unit === "mA" ? formatQuantity(value / 1000, "A") : `${Number(value.toPrecision(4))} ${UNITS[unit]}`;
+  unit === "mA" ? formatQuantity(value / 1000, "A") : `${Number(value.toPrecision(4))} ${unit}`;
 
 /** A share without its sign. */
 export const formatShare = (share: number): string => `${Number((Math.abs(share) * 100).toPrecision(2))} %`;

@@ -2,7 +2,7 @@ import { parseQuantity } from "@/core/quantity";
 import type { BringUpStep, Expected } from "@/core/bench";
 import { formatLogged, rangeWords } from "@/core/notes";
 import { EMPTY_BENCH, type LogEntry } from "@/core/rig";
-import { editBench, useRig } from "@/store";
+import { logValue, useRig } from "@/store";
 import { CommitField, SeverityMark } from "@/ui";
 import type { BenchLook } from "@/workers";
 
@@ -24,20 +24,7 @@ export function ExpectedTable({ step, holes }: { step: BringUpStep; holes: Bench
       ({ unit, place, held: at }) => unit === expected.unit && place === placeOf(expected) && at === held,
     );
   const take = (expected: Expected, value: number) =>
-    editBench((before) => ({
-      ...before,
-      log: [
-        ...before.log,
-        {
-          id: crypto.randomUUID(),
-          at: Date.now(),
-          unit: expected.unit,
-          place: placeOf(expected),
-          held,
-          value,
-        },
-      ],
-    }));
+    logValue({ unit: expected.unit, place: placeOf(expected), held, value });
   return (
     <table className="rule-table bench-expected" aria-label="What a meter must show">
       <thead>

@@ -2,7 +2,7 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import type { Place } from "@/core/bench";
 import { BENCH_LIMITS, EMPTY_BENCH, LOGGED, type Logged } from "@/core/rig";
-import { editBench, useOpenRig, useRig } from "@/store";
+import { logValue, useOpenRig, useRig } from "@/store";
 import { CommitField, SelectField, asTyped } from "@/ui";
 import { readLogged } from "./expected-table";
 
@@ -35,20 +35,7 @@ export function LogFields({ places }: { places: readonly Place[] }) {
   const full = bench.log.length >= BENCH_LIMITS.log;
   const take = () => {
     if (value === undefined || where === "") return;
-    editBench((before) => ({
-      ...before,
-      log: [
-        ...before.log,
-        {
-          id: crypto.randomUUID(),
-          at: Date.now(),
-          unit,
-          place: where,
-          ...(place?.held ? { held: place.held } : {}),
-          value,
-        },
-      ],
-    }));
+    logValue({ unit, place: where, ...(place?.held ? { held: place.held } : {}), value });
     setValue(undefined);
     setTyped("");
   };

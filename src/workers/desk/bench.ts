@@ -84,37 +84,51 @@ export interface StepRun {
   readonly sketch: BenchSketch | undefined;
 }
 
-export function stepRun(model: RigModel, id: string, legNames: LegNames): StepRun | undefined {
-  const step = bringUpSteps(model, legNames).find((one) => one.id === id);
+const stepCalled = ({ steps }: BenchLook, id: string) => steps.find((one) => one.id === id);
+const patternCalled = ({ patterns }: BenchLook, id: string) => patterns.find((one) => one.id === id);
+const holdCalled = ({ probes }: BenchLook, id: string) => probes.find(({ hold }) => hold.id === id)?.hold;
+
+export function stepRun(
+  model: RigModel,
+  look: BenchLook,
+  id: string,
+  legNames: LegNames,
+): StepRun | undefined {
+  const step = stepCalled(look, id);
   return step && { rig: rigOfStep(model, step), sketch: asText(sketchOfStep(model, step, legNames)) };
 }
 
 /** What the rig is made to do while one looks or measures. */
 export type HeldFor = { readonly pattern: string } | { readonly hold: string };
 
-export function heldSketch(model: RigModel, held: HeldFor, legNames: LegNames): BenchSketch | undefined {
+export function heldSketch(
+  model: RigModel,
+  look: BenchLook,
+  held: HeldFor,
+  legNames: LegNames,
+): BenchSketch | undefined {
   if ("pattern" in held) {
-    const pattern = patternsOf(model).find(({ id }) => id === held.pattern);
+    const pattern = patternCalled(look, held.pattern);
     return pattern && asText(sketchOfPattern(model, pattern, legNames));
   }
-  const probe = probesOf(model, legNames).find(({ hold }) => hold.id === held.hold);
-  return probe && asText(sketchOfHold(model, probe.hold, legNames));
+  const hold = holdCalled(look, held.hold);
+  return hold && asText(sketchOfHold(model, hold, legNames));
 }
 
 /** What a hand on the board is to do. */
 export type HandFor = HeldFor | { readonly step: string };
 
-export function handShow(model: RigModel, of: HandFor, legNames: LegNames): HandShow | undefined {
+export function handShow(model: RigModel, look: BenchLook, of: HandFor): HandShow | undefined {
   if ("step" in of) {
-    const step = bringUpSteps(model, legNames).find(({ id }) => id === of.step);
+    const step = stepCalled(look, of.step);
     return step && handStep(model, step);
   }
   if ("pattern" in of) {
-    const pattern = patternsOf(model).find(({ id }) => id === of.pattern);
+    const pattern = patternCalled(look, of.pattern);
     return pattern && handPattern(model, pattern.text);
   }
-  const probe = probesOf(model, legNames).find(({ hold }) => hold.id === of.hold);
-  return probe && handHold(model, probe.hold);
+  const hold = holdCalled(look, of.hold);
+  return hold && handHold(model, hold);
 }
 
 /** The sketch that is loaded once, or why this board has none. */
@@ -134,7 +148,7 @@ export interface LogLook {
 }
 
 export const logLook = (model: RigModel): LogLook => ({
-  judged: judgeLog(model.rig),
-  says: (model.rig.bench?.log ?? []).map((entry) => wordsOfPlace(model.rig, entry)),
+  judged: judgeLog(model),
+  says: (model.rig.bench?.log ?? []).map((entry) => wordsOfPlace(model, entry)),
   places: placesOf(model),
 });

@@ -87,6 +87,7 @@ export class Desk {
   private built: Program | undefined;
   private traced: { readonly of: string; readonly trace: BusTrace } | undefined;
   private readonly looks = new Map<LegNames, FirstLook>();
+  private readonly benches = new Map<LegNames, BenchLook>();
 
   /** Takes a rig up: what is asked from then on is about it. */
   take(rig: Rig): void {
@@ -94,6 +95,7 @@ export class Desk {
     this.built = undefined;
     this.traced = undefined;
     this.looks.clear();
+    this.benches.clear();
   }
 
   /** What is found against the rig at hand at once. */
@@ -217,22 +219,24 @@ export class Desk {
 
   /** What is done at the bench with the rig at hand. */
   bench(legNames: LegNames): BenchLook {
-    return benchLook(this.model, legNames);
+    const known = this.benches.get(legNames) ?? benchLook(this.model, legNames);
+    this.benches.set(legNames, known);
+    return known;
   }
 
   /** What a step of bringing it up runs. */
   benchStep(id: string, legNames: LegNames): StepRun | undefined {
-    return stepRun(this.model, id, legNames);
+    return stepRun(this.model, this.bench(legNames), id, legNames);
   }
 
   /** The program that holds it while one looks or measures. */
   benchSketch(held: HeldFor, legNames: LegNames): BenchSketch | undefined {
-    return heldSketch(this.model, held, legNames);
+    return heldSketch(this.model, this.bench(legNames), held, legNames);
   }
 
   /** What a hand on its board does to show or hold something; undefined where it moves nothing. */
   handShow(of: HandFor, legNames: LegNames): HandShow | undefined {
-    return handShow(this.model, of, legNames);
+    return handShow(this.model, this.bench(legNames), of);
   }
 
   /** Its buttons and knobs a hand on its board can read. */
@@ -252,7 +256,7 @@ export class Desk {
 
   /** The log as a table or as a sheet to read. */
   benchLogText(as: "csv" | "markdown"): string {
-    return as === "csv" ? logCsv(this.model.rig) : logMarkdown(this.model.rig);
+    return as === "csv" ? logCsv(this.model) : logMarkdown(this.model);
   }
 
   /** What is known of the legs of an unmarked display after some readings. */

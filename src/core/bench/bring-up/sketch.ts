@@ -4,13 +4,11 @@ import type { LegNames } from "../../parts";
 import {
   buildProgram,
   echoCode,
-  plainProgram,
   searchCode,
   toggleCode,
   writePlain,
   writeProgram,
   type PlainCode,
-  type Program,
   type ProgramText,
 } from "../../program";
 import { controllerById, type Rig } from "../../rig";
@@ -60,17 +58,10 @@ function plainOf(model: RigModel, { does }: BringUpStep): PlainCode | undefined 
   }
 }
 
-/** The rig and program a step runs; undefined where the controller has nothing to do. */
-export function runOfStep(
-  model: RigModel,
-  step: BringUpStep,
-): { readonly model: RigModel; readonly program: Program } | undefined {
-  const plain = plainOf(model, step);
-  if (plain) return { model, program: plainProgram(plain) };
-  const rig = rigOfStep(model, step);
-  if (!rig) return undefined;
-  const shown = modelOf(rig);
-  return { model: shown, program: buildProgram(shown) };
+/** The program of what a rig shows. */
+function writtenOf(rig: Rig, legNames: LegNames): StepSketch {
+  const model = modelOf(rig);
+  return writeProgram(model, buildProgram(model), legNames);
 }
 
 /** A sketch that puts a pattern out and keeps it. */
@@ -79,8 +70,7 @@ export function sketchOfPattern(
   { text }: Pick<Pattern, "text">,
   legNames: LegNames,
 ): StepSketch {
-  const shown = modelOf(rigShowing(model.rig, [text], HELD_MS));
-  return writeProgram(shown, buildProgram(shown), legNames);
+  return writtenOf(rigShowing(model.rig, [text], HELD_MS), legNames);
 }
 
 /** A sketch that holds a rig while one measures; undefined where it does not matter what runs. */
@@ -97,6 +87,6 @@ export function sketchOfHold(model: RigModel, { high }: Hold, legNames: LegNames
 export function sketchOfStep(model: RigModel, step: BringUpStep, legNames: LegNames): StepSketch | undefined {
   const plain = plainOf(model, step);
   if (plain) return { lines: writePlain(model, plain), ending: ".ino" };
-  const run = runOfStep(model, step);
-  return run && writeProgram(run.model, run.program, legNames);
+  const rig = rigOfStep(model, step);
+  return rig && writtenOf(rig, legNames);
 }

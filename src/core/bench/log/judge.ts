@@ -1,4 +1,4 @@
-import { modelOf, type RigModel } from "../../address";
+import type { RigModel } from "../../address";
 import { formatQuantity, neighbours } from "../../quantity";
 import {
   changeUnits,
@@ -140,7 +140,5 @@ function fittingResistor(rig: Rig, unit: UnitRef, entry: LogEntry): Fit | undefi
 }
 
 /** Judges every entry of a rig's log. */
-export const judgeLog = (rig: Rig): Judged[] => {
-  const model = modelOf(rig);
-  return (rig.bench?.log ?? []).map((entry) => judge(model, entry));
-};
+export const judgeLog = (model: RigModel): Judged[] =>
+  (model.rig.bench?.log ?? []).map((entry) => judge(model, entry));

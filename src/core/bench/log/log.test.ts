@@ -117,7 +117,7 @@ describe("written out", () => {
   };
 
   test("as CSV: times in UTC, numbers beside their unit, no formula", () => {
-    const rows = logCsv(rig).trim().split("\r\n");
+    const rows = logCsv(modelOf(rig)).trim().split("\r\n");
     expect(rows[0]).toBe("time,place,held at,measured,unit,foretold,off,says,note");
     expect(rows[1]).toMatch(/^2026-10-03 14:05:00,DS1\.1\.c,alone,12,mA,5\.28\d+,1\.27,/);
     expect(rows[1]).toContain('"\'=1+1, brighter | than # all"');
@@ -125,7 +125,7 @@ describe("written out", () => {
   });
 
   test("as Markdown: a table no cell of which breaks out", () => {
-    const lines = logMarkdown(rig).trim().split("\n");
+    const lines = logMarkdown(modelOf(rig)).trim().split("\n");
     expect(lines[0]).toBe("# Slip \\| gate \\*: measured");
     const table = lines.filter((line) => line.startsWith("| "));
     for (const row of table) expect(row.match(/(?<!\\)\|/g)).toHaveLength(8);
@@ -134,7 +134,7 @@ describe("written out", () => {
 });
 
 test("the demo's log is judged entry by entry", () => {
-  const said = judgeLog(demoRig("slip-gate")).map(({ says }) => says);
+  const said = judgeLog(modelOf(demoRig("slip-gate"))).map(({ says }) => says);
   expect(said.filter(Boolean)).toEqual([
     expect.stringMatching(/R3 is nearer 220 Ω/),
     expect.stringMatching(/4.58 V instead of 5 V: less by 8.4 %/),

@@ -1,6 +1,6 @@
 import { csvRows, markdownText } from "../../foreign";
-import { type LogEntry, type Rig } from "../../rig";
-import { modelOf } from "../../address";
+import type { LogEntry } from "../../rig";
+import type { RigModel } from "../../address";
 import { formatLogged, formatShare } from "../../notes";
 import { judgeLog } from "./judge";
 import { placesOf } from "./places";
@@ -8,8 +8,8 @@ import { placesOf } from "./places";
 const HEAD = ["time", "place", "held at", "measured", "unit", "foretold", "off", "says", "note"] as const;
 
 /** What an entry is at, in words; its own where the rig knows none. */
-export function wordsOfPlace(rig: Rig, entry: Pick<LogEntry, "unit" | "place" | "held">): string {
-  const known = placesOf(modelOf(rig)).find(
+export function wordsOfPlace(model: RigModel, entry: Pick<LogEntry, "unit" | "place" | "held">): string {
+  const known = placesOf(model).find(
     ({ unit, place, held }) => unit === entry.unit && place === entry.place && held === entry.held,
   );
   return known?.says ?? entry.place;
@@ -18,8 +18,9 @@ export function wordsOfPlace(rig: Rig, entry: Pick<LogEntry, "unit" | "place" | 
 const timeOf = ({ at }: LogEntry): string => new Date(at).toISOString().slice(0, 19).replace("T", " ");
 
 /** The log as a table: RFC 4180, times in UTC, numbers in the unit beside them. */
-export function logCsv(rig: Rig): string {
-  const judged = judgeLog(rig);
+export function logCsv(model: RigModel): string {
+  const { rig } = model;
+  const judged = judgeLog(model);
   return csvRows([
     HEAD,
     ...(rig.bench?.log ?? []).map((entry, at) => {
@@ -40,8 +41,9 @@ export function logCsv(rig: Rig): string {
 }
 
 /** The log as a sheet to read or print. */
-export function logMarkdown(rig: Rig): string {
-  const judged = judgeLog(rig);
+export function logMarkdown(model: RigModel): string {
+  const { rig } = model;
+  const judged = judgeLog(model);
   const row = (cells: readonly string[]) => `| ${cells.map(markdownText).join(" | ")} |`;
   return [
     `# ${markdownText(rig.name)}: measured`,
@@ -53,7 +55,7 @@ export function logMarkdown(rig: Rig): string {
       const { foretold, off, says } = judged[at]!;
       return row([
         timeOf(entry),
-        wordsOfPlace(rig, entry),
+        wordsOfPlace(model, entry),
         formatLogged(entry.value, entry.unit),
         foretold === undefined ? "" : formatLogged(foretold, entry.unit),
         off === undefined ? "" : `${off < 0 ? "−" : "+"}${formatShare(off)}`,

@@ -1,3 +1,4 @@
+import { shuffled } from "../../chance";
 import type { LegUse, Polarity } from "../../parts";
 import { isCommon, lightsBetween, sameSaw, type Assignment, type Reading, type Unmarked } from "../../notes";
 
@@ -77,11 +78,7 @@ function dealt(
   const spare = free
     .slice(open.length)
     .map((): LegUse => (random() < 0.5 ? "not-used" : `digit-${pick(display.digits) + 1}`));
-  const deck = [...open, ...spare];
-  for (let at = deck.length - 1; at > 0; at -= 1) {
-    const other = pick(at + 1);
-    [deck[at], deck[other]] = [deck[other]!, deck[at]!];
-  }
+  const deck = shuffled([...open, ...spare], random);
   free.forEach((place, at) => (uses[place] = deck[at]!));
   const made = uses as LegUse[];
   const wrong = (reading: Reading) =>
