@@ -4,6 +4,9 @@ import { SEGMENTS, type PipName } from "../glyph";
 import type { Milliseconds } from "../quantity";
 import type { Rig } from "../rig";
 
+/** ms a face is held that stays. */
+export const HELD_MS = 2000;
+
 /** Letters that stand for one segment alone, and one for all of a digit: no alphabet has a shape for them. */
 const SINGLE = [..."ⓐⓑⓒⓓⓔⓕⓖⓟ"];
 export const FULL = "█";

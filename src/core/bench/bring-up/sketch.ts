@@ -14,11 +14,8 @@ import {
 import { controllerById, type Rig } from "../../rig";
 import type { Pattern } from "../patterns";
 import type { Hold } from "../probes";
-import { FULL, alone, rigShowing, signShowing } from "../showing";
+import { FULL, HELD_MS, alone, rigShowing, signShowing } from "../showing";
 import type { BringUpStep } from "./step";
-
-/** ms a face is held. */
-const HELD_MS = 2000;
 
 /** A program to load, with what files of its kind end in. */
 export type StepSketch = Pick<ProgramText, "lines" | "ending">;

@@ -7,13 +7,12 @@ import { TOGGLED_MS, echoCode, searchCode } from "../../program";
 import { SUPPLIES, controllerById, outsideOf, pipId } from "../../rig";
 import { lineWord } from "../line-words";
 import { probesOf } from "../probes";
-import { FULL, alone, lettersFor } from "../showing";
+import { FULL, HELD_MS, alone, lettersFor } from "../showing";
 import { atRest, supplyCurrent, whileHigh, whileLit } from "./expected";
 import type { BringUpStep } from "./step";
 
 /** ms a face of the walk is shown: slow enough to name it aloud. */
 const WALK_MS = 700;
-const HELD_MS = 2000;
 /** Faces of the longest walk. */
 const MOST_WALKED = 64;
 

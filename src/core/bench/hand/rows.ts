@@ -1,5 +1,6 @@
 import { displayLines, modelOf, type DriveState, type RigModel } from "../../address";
 import {
+  TOGGLED_MS,
   buildProgram,
   driveState,
   handLines,
@@ -11,7 +12,7 @@ import type { HandEdge } from "../../hand";
 import { controllerById } from "../../rig";
 import { holdingProgram } from "../../sim";
 import { rigOfStep, type BringUpStep } from "../bring-up";
-import { FULL, alone, rigShowing } from "../showing";
+import { FULL, HELD_MS, alone, rigShowing } from "../showing";
 import type { Hold } from "../probes";
 
 /** What a hand does to show something: rows of edges, slot by slot where digits take turns. */
@@ -47,6 +48,18 @@ export function handProblem(model: RigModel): string | undefined {
   return `Line ${lines.join(" and ")} ${lines.length === 1 ? "is" : "are"} taken by the serial line: move the display to another line, or load the sketch of each step.`;
 }
 
+/** Lines that are only ever pulled low, by their places. */
+const openDrainOf = (model: RigModel, places: ReadonlyMap<string, number>): number[] =>
+  [...pulledLines(model)].map((line) => places.get(line)!);
+
+/** Every line of the display at the level it is held at. */
+const allAt = (
+  model: RigModel,
+  places: ReadonlyMap<string, number>,
+  isHigh: (line: string) => boolean,
+): HandEdge[] =>
+  displayLines(model).map((line) => ({ line: places.get(line)!, level: isHigh(line) ? 1 : 0 }));
+
 /** The edges of states put out one after the other; what sets chips up goes before the first. */
 function edgesOf(
   model: RigModel,
@@ -75,7 +88,7 @@ function showOf(model: RigModel, interval: number): HandShow | undefined {
   const frames = program.frames.slice(0, MOST_FACES);
   const first = edgesOf(model, places, stateOf(program.dark.states[0]!));
   return {
-    openDrain: [...pulledLines(model)].map((line) => places.get(line)!),
+    openDrain: openDrainOf(model, places),
     setUp: [...first.setUp, ...first.shows],
     faces: frames.map(({ states }) => states.map((state) => edgesOf(model, places, stateOf(state)).shows)),
     interval,
@@ -90,25 +103,22 @@ export function handStep(model: RigModel, step: BringUpStep): HandShow | undefin
   if (does.kind === "toggle") {
     const line = places.get(does.line)!;
     return {
-      openDrain: [...pulledLines(model)].map((one) => places.get(one)!),
-      setUp: displayLines(model).map((one) => ({
-        line: places.get(one)!,
-        level: pulledLines(model).has(one) ? 1 : 0,
-      })),
+      openDrain: openDrainOf(model, places),
+      setUp: allAt(model, places, (one) => pulledLines(model).has(one)),
       faces: [[[{ line, level: 1 }]], [[{ line, level: 0 }]]],
-      interval: 1500,
+      interval: TOGGLED_MS,
     };
   }
   if (does.kind === "search" || does.kind === "echo") return undefined;
   // What reacts needs a program of its own: a hand only shows what is known beforehand.
   if (does.kind === "show") return model.rig.live ? undefined : showOf(model, model.rig.show.interval);
   const rig = rigOfStep(model, step);
-  return rig && showOf(modelOf(rig), "interval" in does ? does.interval : 2000);
+  return rig && showOf(modelOf(rig), "interval" in does ? does.interval : HELD_MS);
 }
 
 /** What the hand does to put a pattern out. */
 export const handPattern = (model: RigModel, text: string): HandShow | undefined =>
-  showOf(modelOf(rigShowing(model.rig, [text], 2000)), 2000);
+  showOf(modelOf(rigShowing(model.rig, [text], HELD_MS)), HELD_MS);
 
 /** What the hand does to hold a rig while one measures: the first slot alone, and nothing moves. */
 export function handHold(model: RigModel, { high }: Hold): HandShow | undefined {
@@ -120,12 +130,9 @@ export function handHold(model: RigModel, { high }: Hold): HandShow | undefined 
   }
   const pulled = pulledLines(model);
   return {
-    openDrain: [...pulled].map((line) => places.get(line)!),
-    setUp: displayLines(model).map((line) => ({
-      line: places.get(line)!,
-      level: high.includes(line) || (pulled.has(line) && high.length === 0) ? 1 : 0,
-    })),
+    openDrain: openDrainOf(model, places),
+    setUp: allAt(model, places, (line) => high.includes(line) || (pulled.has(line) && high.length === 0)),
     faces: [],
-    interval: 2000,
+    interval: HELD_MS,
   };
 }
