@@ -18,6 +18,7 @@ export {
 } from "./advice";
 export { levelMatches, type LevelMatch } from "./levels";
 export { loadsOf } from "./loads";
+export { ObservedLoads } from "./observed";
 export { formatMeasure, type MeasureKind, type MeasureUnit } from "./measure";
 export { offerFor, pickResistor, type LitWhen, type ResistorOffer } from "./resistor";
 

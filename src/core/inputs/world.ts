@@ -1,6 +1,6 @@
 import type { RigModel } from "../address";
 import type { ControllerPart } from "../parts";
-import type { Nanoseconds } from "../quantity";
+import type { Nanoseconds, Volts } from "../quantity";
 import { legRef, type LegRef, type UnitRef } from "../rig";
 import { chipKeys, keyScanOf, type ChipKeyLine } from "./chip-keys";
 import { InputCircuit, drainOf } from "./circuit";
@@ -200,18 +200,28 @@ export class World {
     return this.levels.get(line) ?? (randomFrom(`${line} ${Math.floor(now / 1e6)}`)() < 0.5 ? 0 : 1);
   }
 
+  /** The input parts whose hands move a line. */
+  movedBy(line: string): readonly string[] {
+    return this.circuit.movedBy(this.legOf(line));
+  }
+
   /** Whether a line's level hangs on nothing but hands that are known: then it reads alike until one moves. */
   isSteady(line: string): boolean {
     return this.levels.get(line) !== undefined;
   }
 
-  /** What the converter makes of the volts on a line, noise of the part's own included. */
-  convert(line: string, now: Nanoseconds): number {
+  /** Volts on a line, noise of the part's own included; undefined where nothing holds it. */
+  volts(line: string, now: Nanoseconds): Volts | undefined {
     this.goTo(now);
+    return this.circuit.volts(this.legOf(line), this.shaken(line));
+  }
+
+  /** What the converter makes of the volts on a line. */
+  convert(line: string, now: Nanoseconds): number {
     const { converter } = this.controller;
     if (!converter) return 0;
     const most = 2 ** converter.bits - 1;
-    const volts = this.circuit.volts(this.legOf(line), this.shaken(line)) ?? converter.reference / 2;
+    const volts = this.volts(line, now) ?? converter.reference / 2;
     // The converter cuts: 1023 stands for the last 1/1024 of its reference.
     return Math.max(0, Math.min(most, Math.floor((volts / converter.reference) * (most + 1))));
   }

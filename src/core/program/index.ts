@@ -20,3 +20,4 @@ export { brightnessStep, digitsUsed, leastStep, pauseOf, stepOf, updateWrites } 
 export { updateCost, type UpdateCost, type WriteStyle } from "./update-cost";
 export type { Spent } from "./tally";
 export { timeScanned, timeToShow } from "./pace";
+export { switchedBy } from "./live/outputs";

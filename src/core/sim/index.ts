@@ -40,3 +40,5 @@ export { readSign } from "./read-sign";
 export { playTape, type LiveStretch, type Played } from "./play-tape";
 export { PoweredRig, isHandOrCut, type HandOrCut } from "./powered";
 export { programEvents } from "./program-events";
+export { LitBoard } from "./lit-board";
+export { SeenFaces, type SeenFace } from "./seen-faces";

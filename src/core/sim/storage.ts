@@ -43,7 +43,7 @@ export class Storage {
 }
 
 /** The transistors that carry current for their own drive's sake. */
-function conducting({ transistors }: Solution): Set<string> {
+export function conducting({ transistors }: Solution): Set<string> {
   const found = new Set<string>();
   for (const [id, { region }] of transistors) if (region !== "off") found.add(id);
   return found;

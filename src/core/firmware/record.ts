@@ -1,0 +1,189 @@
+import { gridOf, type RigModel } from "../address";
+import { ObservedLoads, type Audit } from "../audit";
+import { isMove } from "../inputs";
+import { readCurrents, type FaceStretch, type SeenFace } from "../sim";
+import type { Milliamps, Nanoseconds } from "../quantity";
+import { lazily } from "../remember";
+import type { PipId, TapeItem, UnitRef } from "../rig";
+import type { FirmwareImage } from "./image";
+import { FirmwareRig, type FirmwareEdge, type FirmwareSettings } from "./rig";
+import { scanOf, type ScanFound } from "./scan-found";
+import { ramUse, type RamUse } from "./stack";
+
+/** Edges that are kept: some 100 MB. */
+const MOST_EDGES = 2_000_000;
+/** A face that stands for less than this was only on its way, in ns. */
+const ON_ITS_WAY: Nanoseconds = 2e6;
+/** How often outputs are looked at, in ns. */
+const LOOKS: Nanoseconds = 10e6;
+
+/** What an interrupt of the program took. */
+export interface InterruptShare {
+  readonly name: string;
+  readonly count: number;
+  /** Of the whole time. */
+  readonly share: number;
+  /** ns. */
+  readonly longest: Nanoseconds;
+}
+
+/** What a compiled program costs, as it was measured. */
+export interface FirmwareCost {
+  /** Bytes in flash. */
+  readonly flash: number;
+  readonly ram: RamUse;
+  readonly interrupts: readonly InterruptShare[];
+  readonly resets: number;
+}
+
+/** What came of a run. */
+export interface Recorded {
+  readonly stretches: readonly FaceStretch[];
+  readonly edges: readonly FirmwareEdge[];
+  /** More edges than are kept. */
+  readonly edgesCut: boolean;
+  readonly sent: string;
+  /** What it switched, from change to change. */
+  readonly outputs: ReadonlyArray<{ readonly at: Nanoseconds; readonly on: Readonly<Record<UnitRef, boolean>> }>;
+  readonly scan: ScanFound | undefined;
+  readonly cost: FirmwareCost;
+  readonly audit: Audit;
+  /** Why it does nothing at all. */
+  readonly held: string | undefined;
+  readonly ran: Nanoseconds;
+}
+
+export interface RecordSettings extends FirmwareSettings {
+  readonly edges?: boolean;
+  readonly report?: (share: number) => void;
+}
+
+const pipsOf = (model: RigModel, currents: Float64Array): FaceStretch["pips"] =>
+  model.addresses.map(({ pip }, at) => ({ pip, current: currents[at]! }));
+
+/** Runs compiled code on a rig from power-up, with the hands of a tape, and tells what came of it. */
+export function recordFirmware(
+  model: RigModel,
+  image: FirmwareImage,
+  duration: Nanoseconds,
+  tape: readonly TapeItem[] = [],
+  { edges: wanted = false, report, ...settings }: RecordSettings = {},
+): Recorded {
+  const edges: FirmwareEdge[] = [];
+  let edgesCut = false;
+  const faces: SeenFace[] = [];
+  const loads = new ObservedLoads(model);
+  const rig = new FirmwareRig(model, image, settings, {
+    face: (face) => faces.push(face),
+    edge: (edge) => {
+      loads.see(rig.lit.levels, edge.at);
+      if (!wanted) return;
+      if (edges.length < MOST_EDGES) edges.push(edge);
+      else edgesCut = true;
+    },
+  });
+  loads.see(rig.lit.levels, 0);
+  rig.expect(tape.filter(isMove));
+  const cuts = tape
+    .flatMap((item) => ("cut" in item ? [Math.round(item.at * 1e6)] : []))
+    .sort((one, other) => one - other);
+  const outputs: Array<{ at: Nanoseconds; on: Readonly<Record<UnitRef, boolean>> }> = [];
+  let switched = "";
+  while (rig.time < duration) {
+    const now = rig.time;
+    const until = Math.min(duration, now + LOOKS, ...cuts.filter((cut) => cut > now));
+    rig.advanceTo(until);
+    if (cuts.some((cut) => cut > now && cut <= rig.time)) rig.cut();
+    const on = rig.switched();
+    if (JSON.stringify(on) !== switched) outputs.push({ at: rig.time, on });
+    switched = JSON.stringify(on);
+    report?.(rig.time / duration);
+    if (rig.held) {
+      rig.advanceTo(duration);
+      break;
+    }
+  }
+  rig.faces.finish(rig.lit, rig.time);
+  return {
+    stretches: stretchesOf(model, faces, rig.faces.turnTime),
+    edges,
+    edgesCut,
+    sent: rig.sent,
+    outputs: outputs.some(({ on }) => Object.keys(on).length > 0) ? outputs : [],
+    scan: scanOf(rig.faces, model.addresses[rig.faces.turning]?.pip),
+    cost: costOf(rig),
+    audit: loads.audit(rig.time),
+    held: rig.heldBecause,
+    ran: rig.time,
+  };
+}
+
+/** What a program that runs has cost so far. */
+export function costOf({ machine, image, resets }: FirmwareRig): FirmwareCost {
+  const clocks = Math.max(1, machine.cpu.cycles);
+  return {
+    flash: image.flash.length,
+    ram: ramUse(machine, image.ram),
+    interrupts: machine.inInterrupts.flatMap(({ clocks: spent, count, longest }, at) =>
+      count > 0
+        ? [
+            {
+              name: machine.chip.vectors[at]!,
+              count,
+              share: spent / clocks,
+              longest: (longest / clocks) * machine.time,
+            },
+          ]
+        : [],
+    ),
+    resets,
+  };
+}
+
+/**
+ * Faces as they read. What stood shorter than a turn of the scan, or was only half written, is left out; digits that
+ * read alike before and after are one stretch.
+ */
+function stretchesOf(model: RigModel, faces: readonly SeenFace[], turn: Nanoseconds): FaceStretch[] {
+  const dots = gridOf(model) !== undefined;
+  const least = Math.max(ON_ITS_WAY, 1.5 * turn);
+  const stretches: FaceStretch[] = [];
+  for (const { from, to, currents, unknown } of faces) {
+    if (to - from < least) continue;
+    const known = !unknown.includes(1);
+    const pips = pipsOf(model, currents);
+    const text = lazily(() => (known ? readCurrents(model, new Map(pips.map(pair))) : undefined));
+    const last = stretches[stretches.length - 1];
+    if (!dots && last && last.text === text() && last.known === known) {
+      stretches[stretches.length - 1] = { ...joined(last, { from, to, pips }), known, text: text() };
+    } else
+      stretches.push({
+        from,
+        to,
+        known,
+        pips,
+        get text() {
+          return text();
+        },
+      });
+  }
+  return stretches;
+}
+
+const pair = ({ pip, current }: { pip: PipId; current: Milliamps }) => [pip, current] as const;
+
+/** Two stretches as one, what is between them left out of the mean. */
+function joined(
+  one: Pick<FaceStretch, "from" | "to" | "pips">,
+  other: Pick<FaceStretch, "from" | "to" | "pips">,
+): Pick<FaceStretch, "from" | "to" | "pips"> {
+  const [old, now] = [one.to - one.from, other.to - other.from];
+  return {
+    from: one.from,
+    to: other.to,
+    pips: other.pips.map(({ pip, current }, at) => ({
+      pip,
+      current: (one.pips[at]!.current * old + current * now) / (old + now),
+    })),
+  };
+}

@@ -1,0 +1,358 @@
+import { railVolts, type RigModel } from "../address";
+import type { LineGiven } from "../bus";
+import {
+  World,
+  chipKeys,
+  echoLines,
+  inputUnits,
+  isEcho,
+  keypadLines,
+  rawMoves,
+  type Left,
+  type Move,
+} from "../inputs";
+import { LOW } from "../level";
+import type { ControllerPart } from "../parts";
+import { switchedBy } from "../program";
+import { formatQuantity, type Nanoseconds, type Volts } from "../quantity";
+import { legRef, type UnitRef } from "../rig";
+import { LitBoard, SeenFaces, type SeenFace } from "../sim";
+import { avrChipOf, type AvrChip } from "./chips";
+import type { FirmwareImage } from "./image";
+import { AvrMachine } from "./machine";
+
+/** An edge the program put on a line, or a line it has let go. */
+export interface FirmwareEdge {
+  readonly at: Nanoseconds;
+  readonly line: string;
+  readonly given: LineGiven;
+}
+
+/** Who follows a run: what it does on its lines, which faces were to be seen, what interrupts it. */
+export interface Watching {
+  readonly edge?: (edge: FirmwareEdge) => void;
+  readonly face?: (face: SeenFace) => void;
+}
+
+/** Why compiled code cannot be run on a rig: what is wrong, and what to do. */
+export type CannotRun = { readonly problem: string };
+
+/** Bytes of serial text that are kept. */
+const MOST_SENT = 16_384;
+/** A pulse of this length on the trigger line of a distance sensor starts it. */
+const TRIGGER: Nanoseconds = 10_000;
+
+/** What can run on a rig's board, or why nothing can. */
+export function chipFor(model: RigModel, image: FirmwareImage): AvrChip | CannotRun {
+  const part = boardPart(model);
+  const chip = avrChipOf(part);
+  const name = part.title.split(",")[0]!;
+  if (!chip)
+    return {
+      problem: `Compiled programs run here on the ATmega328P, the ATmega2560 and the ATtiny84; this rig has the ${name}. Choose one of them on Plan.`,
+    };
+  if (image.core && !chip.cores.includes(image.core))
+    return {
+      problem: `The program was built for another kind of AVR (${image.core}); the ${name} is an ${chip.cores[0]}. Build it for the ${chip.id}, or choose the board it was built for on Plan.`,
+    };
+  if (image.flash.length > chip.flash)
+    return {
+      problem: `The program has ${image.flash.length} bytes; the ${chip.id} has ${chip.flash} bytes of flash. Was it built for a larger one?`,
+    };
+  return chip;
+}
+
+const boardPart = (model: RigModel): ControllerPart => model.part(boardRef(model)) as ControllerPart;
+const boardRef = (model: RigModel): UnitRef =>
+  model.rig.units.find(({ part }) => part === model.rig.plan.controller)!.ref;
+
+/** Volts the controller runs on: a bare chip's come by its supply leg, a board makes its own. */
+export function boardVolts(model: RigModel): Volts {
+  const part = boardPart(model);
+  if (!part.bare) return part.logic;
+  const net = model.nets.of(legRef(boardRef(model), part.supplyLeg));
+  return railVolts(model.drivers.get(net.id) ?? []) ?? 0;
+}
+
+export interface FirmwareSettings {
+  /** Parts of a million the clock is off; what the board's clock goes by may be off by so much. */
+  readonly clockError?: number;
+  /** Volts it really gets, where a battery has sunk or the wires are long. */
+  readonly supply?: Volts;
+}
+
+/**
+ * A rig whose controller runs compiled code: its lines are wired to the rig's chips and LEDs as in the simulation of the
+ * rig's own program, its inputs to the hands. Time counts from the first power-up.
+ */
+export class FirmwareRig {
+  readonly lit: LitBoard;
+  readonly faces: SeenFaces;
+  machine: AvrMachine;
+  private readonly chip: AvrChip;
+  private world: World;
+  private since: Nanoseconds = 0;
+  /** Bytes sent over the serial line, the last ones. */
+  private sentBytes: number[] = [];
+  private readonly handLines: readonly string[];
+  private readonly pulledLines: ReadonlySet<string>;
+  private readonly answerLines: readonly string[];
+  private readonly keyed: ReadonlyArray<readonly UnitRef[]>;
+  private readonly echoes: readonly Echo[];
+  private readonly outputs: ReadonlyArray<{ readonly unit: UnitRef; readonly line: string; readonly on: 0 | 1 }>;
+  private readonly triggered = new Map<string, Nanoseconds>();
+  private pulses: Array<{ readonly at: Nanoseconds; readonly line: string; readonly level: 0 | 1 }> = [];
+  /** Resets the program was given by its watchdog. */
+  resets = 0;
+  /** Below this the brown-out detector holds the controller: it does nothing. */
+  readonly held: boolean;
+  private readonly volts: Volts;
+  /** Wanted to be stopped at: see {@link stopWhen}. */
+  private stopping: ((edge: FirmwareEdge) => boolean) | undefined;
+  private atStop = false;
+
+  /** @throws Error where {@link chipFor} names a problem */
+  constructor(
+    readonly model: RigModel,
+    readonly image: FirmwareImage,
+    private readonly settings: FirmwareSettings = {},
+    private readonly watching: Watching = {},
+  ) {
+    const chip = chipFor(model, image);
+    if ("problem" in chip) throw new Error(chip.problem);
+    this.chip = chip;
+    this.volts = settings.supply ?? boardVolts(model);
+    this.held = this.volts < chip.brownOut;
+    this.faces = new SeenFaces(model.addresses.length, (face) => watching.face?.(face));
+    this.lit = new LitBoard(model, (board, currents, at) => this.faces.follow(board, currents, at));
+    this.world = new World(model);
+    this.machine = this.powerUp(image.eeprom);
+    this.letGo();
+    const inputs = inputUnits(model.rig);
+    const keypads = inputs.flatMap(({ unit, part }) => {
+      if (part.act.by !== "keys") return [];
+      const lines = keypadLines(model, unit.ref);
+      return "problem" in lines ? [] : [lines];
+    });
+    const own = Object.keys(chip.lines).filter((line) => boardPart(model).lines.some(({ leg }) => leg === line));
+    this.handLines = own.filter((line) => this.world.movedBy(line).length > 0);
+    // Rows of a keypad and the lines of a clock chip are pulled low to ask.
+    this.pulledLines = new Set([
+      ...keypads.flatMap(({ rows }) => rows),
+      ...inputs.flatMap(({ part }) => (part.act.by === "clock" ? this.handLines : [])),
+    ]);
+    this.answerLines = [...new Set((model.encoding.buses ?? []).map(({ data }) => data))];
+    this.keyed = (model.encoding.buses ?? [])
+      .map(({ units }) => units)
+      .filter((units) => chipKeys(model).some(({ chip: ref }) => units.includes(ref)));
+    this.echoes = inputs.flatMap(({ unit, part }): Echo[] => {
+      if (!isEcho(part.act)) return [];
+      const lines = echoLines(model, unit.ref);
+      return "problem" in lines ? [] : [{ unit: unit.ref, trigger: lines.trigger, echo: lines.echo }];
+    });
+    this.outputs = model.rig.units.flatMap(({ ref }) => {
+      if (model.part(ref).kind !== "load") return [];
+      const by = switchedBy(model, ref);
+      return "line" in by ? [by] : [];
+    });
+    this.handsMoved();
+  }
+
+  private powerUp(eeprom: Uint8Array | undefined): AvrMachine {
+    return new AvrMachine(
+      this.chip,
+      this.image.flash,
+      {
+        line: (line, given, at) => this.line(line, given, this.since + at),
+        volts: (line, at) => this.world.volts(line, at) ?? this.volts / 2,
+        floating: (line, at) => this.world.level(line, at),
+        sent: (byte) => {
+          this.sentBytes.push(byte);
+          if (this.sentBytes.length > MOST_SENT) this.sentBytes = this.sentBytes.slice(-MOST_SENT / 2);
+        },
+        reset: () => {
+          this.resets += 1;
+          this.letGo();
+        },
+      },
+      {
+        clock: boardPart(this.model).clock,
+        ...this.settings,
+        supply: this.volts,
+        ...(eeprom ? { eeprom } : {}),
+      },
+    );
+  }
+
+  /** Its lines are inputs, as at power-up: what hangs on them stands where resistors pull it. */
+  private letGo(): void {
+    for (const [line] of this.machine.lines) this.lit.drive(line, "released", this.time);
+  }
+
+  get time(): Nanoseconds {
+    return this.held ? this.lit.time : this.since + this.machine.time;
+  }
+
+  /** What was sent over the serial line lately, as text; a byte that is no text is one of Latin-1. */
+  get sent(): string {
+    return String.fromCharCode(...this.sentBytes);
+  }
+
+  /** Runs up to a moment, or to where it was to stop. @returns whether it came to that moment */
+  advanceTo(until: Nanoseconds): boolean {
+    while (!this.held) {
+      const next = Math.min(until, this.since + this.world.nextMove, this.pulses[0]?.at ?? Infinity);
+      const came = this.machine.runTo(next - this.since);
+      this.lit.passTo(Math.max(this.lit.time, this.time));
+      if (this.atStop) {
+        this.atStop = false;
+        return false;
+      }
+      if (!came) continue;
+      this.outsideMoves(next);
+      if (next >= until) break;
+    }
+    this.world.knowUntil(until - this.since);
+    this.lit.passTo(until);
+    this.faces.check(this.lit, until);
+    return true;
+  }
+
+  /** One instruction. */
+  step(): void {
+    if (!this.held) this.machine.step();
+    this.lit.passTo(Math.max(this.lit.time, this.time));
+  }
+
+  /** Stops the next run at the first edge a condition holds for. */
+  stopWhen(holds: ((edge: FirmwareEdge) => boolean) | undefined): void {
+    this.stopping = holds;
+  }
+
+  /** Hands, echoes and bytes that come by a moment. */
+  private outsideMoves(now: Nanoseconds): void {
+    for (let pulse = this.pulses[0]; pulse && pulse.at <= now; pulse = this.pulses[0]) {
+      this.pulses = this.pulses.slice(1);
+      this.machine.drive(pulse.line, pulse.level);
+    }
+    if (this.since + this.world.nextMove > now) return;
+    const moment = now - this.since;
+    for (let waiting = this.world.waiting(moment); waiting > 0; waiting -= 1)
+      this.machine.receive(this.world.receive(moment));
+    this.handsMoved();
+  }
+
+  /** What the hands make of the lines the controller reads. */
+  private handsMoved(): void {
+    const now = this.machine.time;
+    for (const line of this.handLines) this.read(line, now);
+    for (const units of this.keyed) {
+      const answer = this.world.keys(units, now);
+      for (const driver of this.lit.board.drivers)
+        if (driver.units.some((unit) => units.includes(unit))) driver.holdKeys?.(answer);
+    }
+  }
+
+  private read(line: string, now: Nanoseconds): void {
+    const given = this.machine.given(line);
+    if (given === 0 || given === 1 || this.echoes.some(({ echo }) => echo === line)) return;
+    const level = this.world.level(line, now);
+    this.machine.drive(line, this.world.isSteady(line) ? level : undefined);
+  }
+
+  /** A line is driven otherwise than before. */
+  private line(line: string, given: LineGiven, at: Nanoseconds): void {
+    const edge: FirmwareEdge = { at: Math.max(at, this.lit.time), line, given };
+    this.lit.drive(line, given, edge.at);
+    this.watching.edge?.(edge);
+    this.handLine(line, given, edge.at - this.since);
+    for (const answering of this.answerLines) this.hear(answering);
+    if (this.stopping?.(edge)) {
+      this.stopping = undefined;
+      this.atStop = true;
+      this.machine.stop();
+    }
+  }
+
+  /** What a chip makes of a line the controller has let go. */
+  private hear(line: string): void {
+    const given = this.machine.given(line);
+    if (given === 0 || given === 1 || this.handLines.includes(line)) return;
+    const level = this.lit.board.lineLevel(line);
+    this.machine.drive(line, level === 0 || level === 1 ? level : undefined);
+  }
+
+  private handLine(line: string, given: LineGiven, now: Nanoseconds): void {
+    if (this.pulledLines.has(line)) this.world.pull(line, given === LOW, now);
+    if (this.handLines.includes(line) && (given === "pulled-up" || given === "released"))
+      this.world.input(line, given === "pulled-up");
+    if (this.pulledLines.has(line)) this.handsMoved();
+    else if (this.handLines.includes(line)) this.read(line, now);
+    for (const echo of this.echoes) if (echo.trigger === line) this.trigger(echo, given, now);
+  }
+
+  private trigger({ unit, trigger, echo }: Echo, given: LineGiven, now: Nanoseconds): void {
+    if (given === 1) this.triggered.set(trigger, now);
+    else if (given === 0 && now - (this.triggered.get(trigger) ?? Infinity) >= TRIGGER) {
+      const { begins, lasts } = this.world.echo(unit, now);
+      const from = this.since + now + begins;
+      this.pulses = [
+        ...this.pulses,
+        { at: from, line: echo, level: 1 as const },
+        { at: from + lasts, line: echo, level: 0 as const },
+      ].sort((one, other) => one.at - other.at);
+      this.machine.stop();
+    }
+  }
+
+  /**
+   * A hand does something.
+   * @param move its moment is how many ms from now on it takes place
+   * @returns the move as it stands on a tape, from the first power-up on
+   */
+  move(move: Move): Move {
+    const moved = { ...move, at: move.at + (this.time + 1) / 1e6 };
+    this.expect([moved]);
+    return moved;
+  }
+
+  /** Hands of a tape, before they are reached. */
+  expect(moves: readonly Move[]): void {
+    const raw = moves.flatMap((move) => rawMoves(this.model.rig, move));
+    this.world.add(raw.map((one) => ({ ...one, at: one.at - this.since })));
+  }
+
+  /** Cuts the power, and lets it come back: what is in the EEPROM outlives it, hands stay where they are. */
+  cut(): void {
+    const now = this.time;
+    const eeprom = this.machine.left();
+    const left: Left = this.world.left(now - this.since);
+    this.letGo();
+    this.since = now;
+    this.world = new World(this.model, left);
+    this.machine = this.powerUp(eeprom);
+    this.handsMoved();
+  }
+
+  /** Where every input part stands. */
+  hands(): Readonly<Record<UnitRef, number>> {
+    return this.world.stand(this.machine.time);
+  }
+
+  /** What it switches, and whether that is on. */
+  switched(): Readonly<Record<UnitRef, boolean>> {
+    return Object.fromEntries(this.outputs.map(({ unit, line, on }) => [unit, this.machine.given(line) === on]));
+  }
+
+  /** Why it does nothing, where its supply is too low. */
+  get heldBecause(): string | undefined {
+    if (!this.held) return undefined;
+    return `The supply has ${formatQuantity(this.volts, "V")}: below ${formatQuantity(this.chip.brownOut, "V")} the brown-out detector holds the controller in reset.`;
+  }
+}
+
+interface Echo {
+  readonly unit: UnitRef;
+  readonly trigger: string;
+  readonly echo: string;
+}
