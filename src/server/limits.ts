@@ -15,6 +15,8 @@ export const SERVER_LIMITS = {
   arrival: 30_000,
   /** ms from the whole question to its answer; ANSWER_SECONDS changes it. */
   deadline: fromEnvironment("ANSWER_SECONDS", 9) * 1000,
+  /** Of a compiled program that is run: it takes about as long as on the table. */
+  running: fromEnvironment("RUN_SECONDS", 60) * 1000,
   /** MiB of heap of one worker thread; ANSWER_MIB changes it. */
   memory: fromEnvironment("ANSWER_MIB", 1024),
   /** Questions that are being read or answered, or wait, before one is sent away with 503. */

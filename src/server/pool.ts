@@ -56,7 +56,8 @@ const keyOf = ({ route, query, text }: Question): string =>
 /** Questions that are answered or wait in each lane. */
 const inLane: Record<Lane, number> = { quick: 0, slow: 0 };
 
-const laneOf = ({ capture, text, query }: Question): Lane =>
+const laneOf = ({ route, capture, text, query }: Question): Lane =>
+  route !== "run" &&
   capture === undefined && text.length <= SERVER_LIMITS.quickBytes && query.scale === undefined
     ? "quick"
     : "slow";
@@ -81,7 +82,7 @@ export async function ask(question: Question, gone: AbortSignal): Promise<Answer
   const { threads, queue } = SERVER_LIMITS[lane];
   if (inLane[lane] >= threads + queue) return TOO_BUSY;
   inLane[lane] += 1;
-  const late = AbortSignal.timeout(SERVER_LIMITS.deadline);
+  const late = AbortSignal.timeout(timeFor(question));
   try {
     const answer = (await pools
       .lane(lane)
@@ -90,16 +91,20 @@ export async function ask(question: Question, gone: AbortSignal): Promise<Answer
       remembered.set(key, answer);
     return answer;
   } catch (problem) {
-    return failed(problem, late.aborted);
+    return failed(question, problem, late.aborted);
   } finally {
     inLane[lane] -= 1;
   }
 }
 
-function failed(problem: unknown, isLate: boolean): Answer {
+/** ms a question may take. */
+const timeFor = ({ route }: Question): number =>
+  route === "run" ? SERVER_LIMITS.running : SERVER_LIMITS.deadline;
+
+function failed(question: Question, problem: unknown, isLate: boolean): Answer {
   if (isLate)
     return busy(
-      `This took longer than ${SERVER_LIMITS.deadline / 1000} s and was ended. Ask for less at once: fewer parts, a shorter run, a shorter capture. Whoever runs the server can allow more with ANSWER_SECONDS.`,
+      `This took longer than ${timeFor(question) / 1000} s and was ended. Ask for less at once: fewer parts, a shorter run, a shorter capture. Whoever runs the server can allow more with ${question.route === "run" ? "RUN_SECONDS" : "ANSWER_SECONDS"}.`,
     );
   const { code } = problem as { code?: string };
   if (code === "ERR_WORKER_OUT_OF_MEMORY")

@@ -3,6 +3,7 @@ import type { Problem } from "@/core/document";
 /** What scripts can ask. */
 export const ROUTES = [
   "check",
+  "run",
   "simulate",
   "decode",
   "diagnose",

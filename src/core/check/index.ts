@@ -18,6 +18,7 @@ import { checkSign } from "./sign";
 import { checkWiring } from "./wiring";
 
 export type { Finding, Severity } from "./finding";
+export { checkLimits } from "./limits";
 export { standingOf, type Standing } from "./standing";
 
 /** What can be said of a rig's wires without running it, worst first. */

@@ -186,7 +186,7 @@ export class AvrMachine {
 
   /** The clock that has come by a moment. */
   clocksAt(time: Nanoseconds): number {
-    return Math.floor((time * this.rate * this.clock.frequency) / 1e9 - this.clock.cyclesDelta);
+    return Math.ceil((time * this.rate * this.clock.frequency) / 1e9 - this.clock.cyclesDelta);
   }
 
   private timeAt(clocks: number): Nanoseconds {

@@ -1,12 +1,13 @@
 import { gridOf, type RigModel } from "../address";
 import { ObservedLoads, type Audit } from "../audit";
-import { isMove } from "../inputs";
-import { readCurrents, type FaceStretch, type SeenFace } from "../sim";
+import type { Level } from "../level";
+import { readCurrents, watchTape, type FaceStretch, type Played, type SeenFace } from "../sim";
 import type { Milliamps, Nanoseconds } from "../quantity";
 import { lazily } from "../remember";
 import type { PipId, TapeItem, UnitRef } from "../rig";
+import type { LevelEdge } from "../trace";
 import type { FirmwareImage } from "./image";
-import { FirmwareRig, type FirmwareEdge, type FirmwareSettings } from "./rig";
+import { FirmwareRig, type FirmwareSettings } from "./rig";
 import { scanOf, type ScanFound } from "./scan-found";
 import { ramUse, type RamUse } from "./stack";
 
@@ -39,7 +40,8 @@ export interface FirmwareCost {
 /** What came of a run. */
 export interface Recorded {
   readonly stretches: readonly FaceStretch[];
-  readonly edges: readonly FirmwareEdge[];
+  /** What stood on the lines, chips that answer included. */
+  readonly edges: readonly LevelEdge[];
   /** More edges than are kept. */
   readonly edgesCut: boolean;
   readonly sent: string;
@@ -48,6 +50,8 @@ export interface Recorded {
   readonly scan: ScanFound | undefined;
   readonly cost: FirmwareCost;
   readonly audit: Audit;
+  /** What the tape expected, and what was there. */
+  readonly checked: Played["checked"];
   /** Why it does nothing at all. */
   readonly held: string | undefined;
   readonly ran: Nanoseconds;
@@ -69,8 +73,17 @@ export function recordFirmware(
   tape: readonly TapeItem[] = [],
   { edges: wanted = false, report, ...settings }: RecordSettings = {},
 ): Recorded {
-  const edges: FirmwareEdge[] = [];
+  const edges: LevelEdge[] = [];
   let edgesCut = false;
+  const stood = new Map<string, Level>();
+  const answering = [...new Set((model.encoding.buses ?? []).map(({ data }) => data))];
+  const stands = (line: string, at: Nanoseconds) => {
+    const level = rig.lit.board.lineLevel(line);
+    if (stood.get(line) === level) return;
+    stood.set(line, level);
+    if (edges.length < MOST_EDGES) edges.push({ at, line, level });
+    else edgesCut = true;
+  };
   const faces: SeenFace[] = [];
   const loads = new ObservedLoads(model);
   const rig = new FirmwareRig(model, image, settings, {
@@ -78,31 +91,35 @@ export function recordFirmware(
     edge: (edge) => {
       loads.see(rig.lit.levels, edge.at);
       if (!wanted) return;
-      if (edges.length < MOST_EDGES) edges.push(edge);
-      else edgesCut = true;
+      stands(edge.line, edge.at);
+      for (const line of answering) stands(line, edge.at);
     },
   });
   loads.see(rig.lit.levels, 0);
-  rig.expect(tape.filter(isMove));
-  const cuts = tape
-    .flatMap((item) => ("cut" in item ? [Math.round(item.at * 1e6)] : []))
-    .sort((one, other) => one - other);
+  if (wanted) for (const [line] of rig.machine.lines) stands(line, 0);
+  rig.expect(tape);
   const outputs: Array<{ at: Nanoseconds; on: Readonly<Record<UnitRef, boolean>> }> = [];
   let switched = "";
-  while (rig.time < duration) {
-    const now = rig.time;
-    const until = Math.min(duration, now + LOOKS, ...cuts.filter((cut) => cut > now));
-    rig.advanceTo(until);
-    if (cuts.some((cut) => cut > now && cut <= rig.time)) rig.cut();
-    const on = rig.switched();
-    if (JSON.stringify(on) !== switched) outputs.push({ at: rig.time, on });
-    switched = JSON.stringify(on);
-    report?.(rig.time / duration);
-    if (rig.held) {
-      rig.advanceTo(duration);
-      break;
-    }
-  }
+  const { checked } = watchTape(
+    {
+      model,
+      get time() {
+        return rig.time;
+      },
+      advanceTo: (until) => {
+        for (let at = rig.time; at < until; at = rig.time) {
+          rig.advanceTo(Math.min(until, at + LOOKS));
+          const on = rig.switched();
+          if (JSON.stringify(on) !== switched) outputs.push({ at: rig.time, on });
+          switched = JSON.stringify(on);
+        }
+      },
+      look: () => rig.look(),
+    },
+    { items: tape },
+    duration,
+    report,
+  );
   rig.faces.finish(rig.lit, rig.time);
   return {
     stretches: stretchesOf(model, faces, rig.faces.turnTime),
@@ -113,6 +130,7 @@ export function recordFirmware(
     scan: scanOf(rig.faces, model.addresses[rig.faces.turning]?.pip),
     cost: costOf(rig),
     audit: loads.audit(rig.time),
+    checked,
     held: rig.heldBecause,
     ran: rig.time,
   };

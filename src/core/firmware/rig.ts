@@ -1,4 +1,4 @@
-import { railVolts, type RigModel } from "../address";
+import { gridOf, railVolts, type RigModel } from "../address";
 import type { LineGiven } from "../bus";
 import {
   World,
@@ -7,6 +7,7 @@ import {
   inputUnits,
   isEcho,
   keypadLines,
+  isMove,
   rawMoves,
   type Left,
   type Move,
@@ -15,8 +16,8 @@ import { LOW } from "../level";
 import type { ControllerPart } from "../parts";
 import { switchedBy } from "../program";
 import { formatQuantity, type Nanoseconds, type Volts } from "../quantity";
-import { legRef, type UnitRef } from "../rig";
-import { LitBoard, SeenFaces, type SeenFace } from "../sim";
+import { legRef, type TapeItem, type UnitRef } from "../rig";
+import { LitBoard, SeenFaces, isCut, readCurrents, readView, type ReadFace, type SeenFace } from "../sim";
 import { avrChipOf, type AvrChip } from "./chips";
 import type { FirmwareImage } from "./image";
 import { AvrMachine } from "./machine";
@@ -37,6 +38,12 @@ export interface Watching {
 /** Why compiled code cannot be run on a rig: what is wrong, and what to do. */
 export type CannotRun = { readonly problem: string };
 
+/** How long an eye takes a face in. */
+const EYE: Nanoseconds = 20e6;
+/** How often what reads on dots is looked at. */
+const READS: Nanoseconds = 200e6;
+/** Lines of serial text one looks back on. */
+const LOOKED_BACK = 6;
 /** Bytes of serial text that are kept. */
 const MOST_SENT = 16_384;
 /** A pulse of this length on the trigger line of a distance sensor starts it. */
@@ -110,6 +117,9 @@ export class FirmwareRig {
   /** Wanted to be stopped at: see {@link stopWhen}. */
   private stopping: ((edge: FirmwareEdge) => boolean) | undefined;
   private atStop = false;
+  private cuts: readonly Nanoseconds[] = [];
+  private dotsRead: string | undefined;
+  private readAt: Nanoseconds = -Infinity;
 
   /** @throws Error where {@link chipFor} names a problem */
   constructor(
@@ -190,7 +200,11 @@ export class FirmwareRig {
   }
 
   get time(): Nanoseconds {
-    return this.held ? this.lit.time : this.since + this.machine.time;
+    return this.lit.time;
+  }
+
+  private get machineTime(): Nanoseconds {
+    return this.since + this.machine.time;
   }
 
   /** What was sent over the serial line lately, as text; a byte that is no text is one of Latin-1. */
@@ -201,15 +215,24 @@ export class FirmwareRig {
   /** Runs up to a moment, or to where it was to stop. @returns whether it came to that moment */
   advanceTo(until: Nanoseconds): boolean {
     while (!this.held) {
-      const next = Math.min(until, this.since + this.world.nextMove, this.pulses[0]?.at ?? Infinity);
+      const next = Math.min(
+        until,
+        this.since + this.world.nextMove,
+        this.pulses[0]?.at ?? Infinity,
+        this.cuts[0] ?? Infinity,
+      );
       const came = this.machine.runTo(next - this.since);
-      this.lit.passTo(Math.max(this.lit.time, this.time));
+      this.lit.passTo(Math.max(this.lit.time, this.machineTime));
       if (this.atStop) {
         this.atStop = false;
         return false;
       }
       if (!came) continue;
       this.outsideMoves(next);
+      if (this.cuts[0] !== undefined && this.cuts[0] <= next) {
+        this.cuts = this.cuts.slice(1);
+        this.cut();
+      }
       if (next >= until) break;
     }
     this.world.knowUntil(until - this.since);
@@ -221,7 +244,7 @@ export class FirmwareRig {
   /** One instruction. */
   step(): void {
     if (!this.held) this.machine.step();
-    this.lit.passTo(Math.max(this.lit.time, this.time));
+    this.lit.passTo(Math.max(this.lit.time, this.machineTime));
   }
 
   /** Stops the next run at the first edge a condition holds for. */
@@ -316,8 +339,12 @@ export class FirmwareRig {
     return moved;
   }
 
-  /** Hands of a tape, before they are reached. */
-  expect(moves: readonly Move[]): void {
+  /** What hands do on a tape, and when the power is cut, before that is reached. */
+  expect(tape: readonly TapeItem[]): void {
+    const moves = tape.filter(isMove);
+    this.cuts = [...this.cuts, ...tape.filter(isCut).map(({ at }) => Math.round(at * 1e6))].sort(
+      (one, other) => one - other,
+    );
     const raw = moves.flatMap((move) => rawMoves(this.model.rig, move));
     this.world.add(raw.map((one) => ({ ...one, at: one.at - this.since })));
   }
@@ -332,6 +359,38 @@ export class FirmwareRig {
     this.world = new World(this.model, left);
     this.machine = this.powerUp(eeprom);
     this.handsMoved();
+  }
+
+  /** What is to be seen now, as an eye takes it in. */
+  look(): ReadFace {
+    const now = this.time;
+    this.faces.check(this.lit, now);
+    const { turnTime } = this.faces;
+    const back = turnTime > 0 ? (Math.ceil(EYE / turnTime) + 1) * turnTime : EYE;
+    const { currents, unknown } = this.faces.now(this.lit, now - back);
+    const view = { time: now, currents, unknown, text: this.dotsText(currents, now), ended: false };
+    const told = this.sent.split(/\r?\n/).filter((line) => line !== "");
+    return {
+      ...readView(this.model, view),
+      live: {
+        values: {},
+        outputs: this.switched(),
+        hands: this.hands(),
+        ...(this.chip.serial ? { told: told.slice(-LOOKED_BACK) } : {}),
+      },
+    };
+  }
+
+  /** What reads on dots is looked at now and then: letters are told one by one. */
+  private dotsText(currents: Float64Array, now: Nanoseconds): string | undefined {
+    if (!gridOf(this.model)) return undefined;
+    if (now - this.readAt < READS || currents.length === 0) return this.dotsRead;
+    this.readAt = now;
+    this.dotsRead = readCurrents(
+      this.model,
+      new Map(this.model.addresses.map(({ pip }, at) => [pip, currents[at]!] as const)),
+    );
+    return this.dotsRead;
   }
 
   /** Where every input part stands. */

@@ -37,8 +37,8 @@ export {
 } from "./bus-trace";
 export { Board } from "./board";
 export { readSign } from "./read-sign";
-export { playTape, type LiveStretch, type Played } from "./play-tape";
-export { PoweredRig, isHandOrCut, type HandOrCut } from "./powered";
+export { playTape, watchTape, type LiveStretch, type Played } from "./play-tape";
+export { PoweredRig, isCut, isHandOrCut, type HandOrCut } from "./powered";
 export { programEvents } from "./program-events";
 export { LitBoard } from "./lit-board";
 export { SeenFaces, type SeenFace } from "./seen-faces";

@@ -4,7 +4,7 @@ import type { Work } from "./reacting";
 import type { Simulation } from "./simulation";
 
 /** What a rig that reacts is at: its values, what it switches, where its hands are. */
-export interface LiveNow extends Work {
+export interface LiveNow extends Partial<Work> {
   readonly values: Readonly<Record<string, number>>;
   readonly outputs: Readonly<Record<UnitRef, boolean>>;
   readonly hands: Readonly<Record<UnitRef, number>>;

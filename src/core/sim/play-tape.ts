@@ -5,6 +5,7 @@ import { buildProgram } from "../program";
 import type { Nanoseconds } from "../quantity";
 import { showsDots, type Tape, type TapeItem } from "../rig";
 import { marksOf } from "../show";
+import type { ReadFace } from "./face-shape";
 import type { LiveNow } from "./live-now";
 import { PoweredRig, isCut, type Cut } from "./powered";
 
@@ -48,8 +49,24 @@ export function playTape(
   until: Nanoseconds = 0,
   report?: (share: number) => void,
 ): Played {
-  const program = buildProgram(model);
-  const rig = new PoweredRig(model, program, tape.items);
+  return watchTape(new PoweredRig(model, buildProgram(model), tape.items), tape, until, report);
+}
+
+/** A rig that runs with the hands of a tape, whatever code it runs. */
+export interface PlayedRig {
+  readonly model: RigModel;
+  readonly time: Nanoseconds;
+  advanceTo(until: Nanoseconds): unknown;
+  look(): Pick<ReadFace, "reads" | "live">;
+}
+
+/** Runs a rig on and holds what a tape expects against what is there. */
+export function watchTape(
+  rig: PlayedRig,
+  tape: Pick<Tape, "items">,
+  until: Nanoseconds,
+  report?: (share: number) => void,
+): Played {
   const wanted = tape.items
     .flatMap((item, nth) => (isMove(item) || isCut(item) ? [] : [{ item, nth }]))
     .sort((one, other) => one.item.at - other.item.at);
@@ -70,7 +87,7 @@ export function playTape(
       rig.advanceTo(rig.time + LOOK);
       const seen = look();
       for (let one = wanted[due]; one && one.item.at * 1e6 < rig.time; one = wanted[due]) {
-        checked.push({ nth: one.nth, ...held(model, one.item, seen) });
+        checked.push({ nth: one.nth, ...held(rig.model, one.item, seen) });
         due += 1;
       }
       note(stretches, rig.time, seen);

@@ -24,6 +24,8 @@ const ALIKE = 0.25;
 const LEARNT: Nanoseconds = 500e6;
 /** Charge is noted this often, to be able to say what flowed up to a moment that has passed. */
 const NOTED: Nanoseconds = 0.5e6;
+/** Turns one looks back on for the light of now. */
+const MOST_TURN_MARKS = 32;
 /** Turns that are kept to look at. */
 const MOST_TURNS = 2000;
 
@@ -45,6 +47,8 @@ export class SeenFaces {
   private learnt = false;
   /** The LED whose turns are kept, and how long each lasted. */
   private watched = -1;
+  /** Charge at the beginning of the turns of late. */
+  private turnMarks: Charge[] = [];
   private readonly kept: Array<{ readonly at: Nanoseconds; readonly lasts: Nanoseconds }> = [];
   private checkedAt: Nanoseconds = 0;
 
@@ -99,7 +103,7 @@ export class SeenFaces {
         this.wentOff[place] = at;
         continue;
       }
-      if (this.on[place]) this.learn(place, at);
+      if (this.on[place]) this.learn(board, place, at);
       else {
         // What was dark for long ended before it is told of what comes on.
         if (!began) this.check(board, at);
@@ -138,12 +142,16 @@ export class SeenFaces {
     this.end(at);
   }
 
-  /** The face that is shown now, as far as it has come. @param since no further back than this */
+  /** The face that is shown now, over whole turns where there are any. @param since no further back than this */
   now(board: LitBoard, since: Nanoseconds): SeenFace {
-    return this.between(this.noted(Math.max(since, this.began)), board.mark(), board.currents);
+    const from = Math.max(since, this.began);
+    const turns = this.turnMarks.filter(({ at }) => at >= from);
+    const [first, last] = [turns[0], turns[turns.length - 1]];
+    if (first && last && last.at > first.at) return this.between(first, last);
+    return this.between(this.noted(from), board.mark(), board.currents);
   }
 
-  private learn(place: number, at: Nanoseconds): void {
+  private learn(board: LitBoard, place: number, at: Nanoseconds): void {
     const lasts = at - this.cameOn[place]!;
     const before = this.turn[place]!;
     this.turn[place] = lasts;
@@ -153,6 +161,8 @@ export class SeenFaces {
     if (this.watched !== place) return;
     this.kept.push({ at, lasts });
     if (this.kept.length > MOST_TURNS) this.kept.shift();
+    this.turnMarks.push(board.mark());
+    if (this.turnMarks.length > MOST_TURN_MARKS) this.turnMarks.shift();
   }
 
   private note(board: LitBoard, at: Nanoseconds): void {

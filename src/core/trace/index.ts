@@ -4,7 +4,7 @@ export { inspectCapture, type Inspected } from "./inspect";
 export { guessMapping, wantedLines, type Guess, type WantedLine } from "./mapping";
 export { readCapture, surveyCapture } from "./read";
 export { CAPTURE_LIMITS, CaptureProblem, type CaptureFile, type Survey, type SurveyResult } from "./types";
-export { LONGEST_RUN, csvOf, runEdges, vcdOf } from "./write";
+export { LONGEST_RUN, csvOf, runEdges, vcdOf, vcdOfEdges, type LevelEdge } from "./write";
 export { captureWindow, type LineWindow } from "./window";
 export { tapeC, tapeCsv } from "./tape-text";
 export { findModulePicture, type ModulePicture } from "./module-picture";

@@ -10,7 +10,8 @@ import { wantedLines, type WantedLine } from "./mapping";
 /** Longest run that is written, ns. */
 export const LONGEST_RUN: Nanoseconds = 60e9;
 
-interface Edge {
+/** A line stands at another level from a moment on. */
+export interface LevelEdge {
   readonly at: Nanoseconds;
   readonly line: string;
   readonly level: Level;
@@ -21,11 +22,11 @@ export function* runEdges(
   model: RigModel,
   until: Nanoseconds,
   program: Program = buildProgram(model),
-): Generator<Edge, void> {
+): Generator<LevelEdge, void> {
   const board = new Board(model);
   const last = new Map<string, Level>();
   const answering = new Set((model.encoding.buses ?? []).map(({ data }) => data));
-  function* changed(at: Nanoseconds, line: string): Generator<Edge, void> {
+  function* changed(at: Nanoseconds, line: string): Generator<LevelEdge, void> {
     for (const one of new Set([line, ...answering])) {
       const level = board.lineLevel(one);
       if (last.get(one) === level) continue;
@@ -72,15 +73,24 @@ const idOf = (at: number): string => {
 /** A run of the rig's program as a value change dump, in pieces. @param until ns */
 export function* vcdOf(rig: Rig, until: Nanoseconds, program?: Program): Generator<string, void> {
   const model = modelOf(rig);
-  const lines = wantedLines(model);
+  yield* vcdOfEdges(rig.name, wantedLines(model), runEdges(model, until, program), until);
+}
+
+/** Edges as a value change dump, in pieces. @param lines those that are written */
+export function* vcdOfEdges(
+  title: string,
+  lines: readonly WantedLine[],
+  edges: Iterable<LevelEdge>,
+  until: Nanoseconds,
+): Generator<string, void> {
   const ids = new Map(lines.map(({ line }, at) => [line, idOf(at)]));
-  const name = rig.name.replace(/[^A-Za-z0-9]+/g, "_") || "rig";
-  yield `$comment ${vcdText(rig.name)} $end\n$timescale 1 ns $end\n$scope module ${name} $end\n`;
+  const name = title.replace(/[^A-Za-z0-9]+/g, "_") || "rig";
+  yield `$comment ${vcdText(title)} $end\n$timescale 1 ns $end\n$scope module ${name} $end\n`;
   yield lines.map((line) => `$var wire 1 ${ids.get(line.line)} ${nameOf(line)} $end\n`).join("");
   yield `$upscope $end\n$enddefinitions $end\n#0\n$dumpvars\n${lines.map(({ line }) => `z${ids.get(line)}\n`).join("")}$end\n`;
   let now = 0;
   let piece = "";
-  for (const { at, line, level } of runEdges(model, until, program)) {
+  for (const { at, line, level } of edges) {
     const id = ids.get(line);
     if (id === undefined) continue;
     const moment = Math.round(at);

@@ -4,10 +4,12 @@ import { answerDecode } from "./decode";
 import { answerDiagnose } from "./diagnose";
 import { answerFrames, answerSketch, answerWrites } from "./exports";
 import { answerFont } from "./font";
+import { answerRun } from "./run";
 import { answerSimulate } from "./simulate";
 
 const ANSWERS: Readonly<Record<RouteName, (question: Question) => Answer | Promise<Answer>>> = {
   check: answerCheck,
+  run: answerRun,
   simulate: answerSimulate,
   decode: answerDecode,
   diagnose: answerDiagnose,

@@ -16,7 +16,8 @@ const SHOWN = 8;
 /** The program at work: where its time goes just now, and what takes place. */
 export function WorkSheet() {
   const live = useRunning()?.face?.live;
-  if (!live) return null;
+  // A compiled program says nothing of what it is at.
+  if (!live?.spent || !live.happened) return null;
   const { spent, happened } = live;
   const whole = SHARES.reduce((sum, [key]) => sum + spent[key], 0);
   return (
