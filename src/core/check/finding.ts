@@ -24,7 +24,7 @@ export interface Finding {
   readonly rows?: readonly string[];
 }
 
-export { capital } from "../quantity";
+export { capital, listing } from "../quantity";
 
 type Given = Omit<Finding, "legs" | "pips"> & Partial<Pick<Finding, "legs" | "pips">>;
 
@@ -40,7 +40,3 @@ export const bySeverity = (one: Finding, other: Finding): number =>
 /** A sentence as part of another: its first letter small, unless it is a name such as a leg's. */
 export const decapital = (text: string): string =>
   /^[A-Z][a-z ]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
-
-/** "a, b and c" */
-export const listing = (items: readonly string[]): string =>
-  items.length < 2 ? (items[0] ?? "") : `${items.slice(0, -1).join(", ")} and ${items[items.length - 1]}`;

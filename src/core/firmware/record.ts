@@ -1,20 +1,18 @@
-import { gridOf, type RigModel } from "../address";
+import type { RigModel } from "../address";
 import { ObservedLoads, type Audit } from "../audit";
 import type { Level } from "../level";
-import { readCurrents, watchTape, type FaceStretch, type Played, type SeenFace } from "../sim";
-import type { Milliamps, Nanoseconds } from "../quantity";
-import { lazily } from "../remember";
-import type { PipId, TapeItem, UnitRef } from "../rig";
+import { watchTape, type FaceStretch, type Played, type SeenFace } from "../sim";
+import type { Nanoseconds } from "../quantity";
+import type { TapeItem, UnitRef } from "../rig";
 import type { LevelEdge } from "../trace";
 import type { FirmwareImage } from "./image";
 import { FirmwareRig, type FirmwareSettings } from "./rig";
 import { scanOf, type ScanFound } from "./scan-found";
+import { stretchesOf } from "./stretches";
 import { ramUse, type RamUse } from "./stack";
 
 /** Edges that are kept: some 100 MB. */
 const MOST_EDGES = 2_000_000;
-/** A face that stands for less than this was only on its way, in ns. */
-const ON_ITS_WAY: Nanoseconds = 2e6;
 /** How often outputs are looked at, in ns. */
 const LOOKS: Nanoseconds = 10e6;
 
@@ -61,9 +59,6 @@ export interface RecordSettings extends FirmwareSettings {
   readonly edges?: boolean;
   readonly report?: (share: number) => void;
 }
-
-const pipsOf = (model: RigModel, currents: Float64Array): FaceStretch["pips"] =>
-  model.addresses.map(({ pip }, at) => ({ pip, current: currents[at]! }));
 
 /** Runs compiled code on a rig from power-up, with the hands of a tape, and tells what came of it. */
 export function recordFirmware(
@@ -155,53 +150,5 @@ export function costOf({ machine, image, resets }: FirmwareRig): FirmwareCost {
         : [],
     ),
     resets,
-  };
-}
-
-/**
- * Faces as they read. What stood shorter than a turn of the scan, or was only half written, is left out; digits that
- * read alike before and after are one stretch.
- */
-function stretchesOf(model: RigModel, faces: readonly SeenFace[], turn: Nanoseconds): FaceStretch[] {
-  const dots = gridOf(model) !== undefined;
-  const least = Math.max(ON_ITS_WAY, 1.5 * turn);
-  const stretches: FaceStretch[] = [];
-  for (const { from, to, currents, unknown } of faces) {
-    if (to - from < least) continue;
-    const known = !unknown.includes(1);
-    const pips = pipsOf(model, currents);
-    const text = lazily(() => (known ? readCurrents(model, new Map(pips.map(pair))) : undefined));
-    const last = stretches[stretches.length - 1];
-    if (!dots && last && last.text === text() && last.known === known) {
-      stretches[stretches.length - 1] = { ...joined(last, { from, to, pips }), known, text: text() };
-    } else
-      stretches.push({
-        from,
-        to,
-        known,
-        pips,
-        get text() {
-          return text();
-        },
-      });
-  }
-  return stretches;
-}
-
-const pair = ({ pip, current }: { pip: PipId; current: Milliamps }) => [pip, current] as const;
-
-/** Two stretches as one, what is between them left out of the mean. */
-function joined(
-  one: Pick<FaceStretch, "from" | "to" | "pips">,
-  other: Pick<FaceStretch, "from" | "to" | "pips">,
-): Pick<FaceStretch, "from" | "to" | "pips"> {
-  const [old, now] = [one.to - one.from, other.to - other.from];
-  return {
-    from: one.from,
-    to: other.to,
-    pips: other.pips.map(({ pip, current }, at) => ({
-      pip,
-      current: (one.pips[at]!.current * old + current * now) / (old + now),
-    })),
   };
 }

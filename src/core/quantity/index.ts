@@ -117,5 +117,5 @@ export function parseQuantity(text: string, unit: QuantityUnit): ParsedQuantity 
   return { ok: true, value: Number(`${mantissa}e${Number(exponent) + POWER_OF[plain[2]!]!}`) };
 }
 
-export { capital, placeOf } from "./places";
+export { capital, listing, placeOf } from "./places";
 export { formatDayTime, parseDayTime } from "./day-time";

@@ -12,3 +12,7 @@ export const placeOf = (at: number, count: number): string =>
 
 /** A text with its first letter as a capital. */
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** "a, b and c" */
+export const listing = (items: readonly string[]): string =>
+  items.length < 2 ? (items[0] ?? "") : `${items.slice(0, -1).join(", ")} and ${items[items.length - 1]}`;

@@ -30,6 +30,7 @@ import {
 } from "../parts";
 import type { Farads, Hertz, Microseconds, Milliamps, Milliseconds, Ohms, Volts } from "../quantity";
 import { BENCH } from "./bench";
+import { FIRMWARE } from "./firmware";
 import { BIT_ORDER, CHAIN_USES, ENCODING, LINE, type ChainUse } from "./encoding";
 import { BLINKS, LIMITS } from "./limits";
 import { HAND, LIVE, TAPES } from "./live";
@@ -328,5 +329,6 @@ export const RIG = object({
   leftOut: optional(about("LEDs left unwired on purpose", list(PIP_ID, LIMITS.pips))),
   dead: optional(about("LEDs that do not light any more, whatever drives them", list(PIP_ID, LIMITS.pips))),
   bench: optional(BENCH),
+  firmware: optional(FIRMWARE),
 });
 export type Rig = Of<typeof RIG>;

@@ -10,6 +10,7 @@ export {
   type Search,
   type StepDone,
 } from "./bench";
+export { FIRMWARE_KEPT, type KeptFirmware } from "./firmware";
 export { BLINKS, LIMITS } from "./limits";
 export { RIG_JSON_SCHEMA } from "./json-schema";
 export { checkRig, checkTapeItems, readRig, type ReadRig } from "./read";

@@ -19,6 +19,8 @@ const COUNTS: Readonly<Record<Exclude<keyof Rig, "units" | "wires">, boolean>> =
   leftOut: true,
   dead: true,
   bench: false,
+  // What runs is chosen apart from it: see whoever starts a simulation.
+  firmware: false,
   wireColours: false,
 };
 /** Every part of the document but what tells which rig it is, and in which form. */

@@ -21,7 +21,7 @@ export {
 export { heldStill, linesStill, type Reading, type Still } from "./meter";
 export { contactView, type ContactView } from "./contact-view";
 export { linesShown, recordFace, type FaceStretch } from "./record";
-export { readCurrents } from "./read-currents";
+export { litDigits, readCurrents } from "./read-currents";
 export { faceIn, readShown, shownPicture } from "./scan-light";
 export { shownOn, shownOnAll, type Shown } from "./shown";
 export {

@@ -5,6 +5,7 @@ export { guessMapping, wantedLines, type Guess, type WantedLine } from "./mappin
 export { readCapture, surveyCapture } from "./read";
 export { CAPTURE_LIMITS, CaptureProblem, type CaptureFile, type Survey, type SurveyResult } from "./types";
 export { LONGEST_RUN, csvOf, runEdges, vcdOf, vcdOfEdges, type LevelEdge } from "./write";
+export { fitOf, fitScore, isOwnShow, keyOf, expectedFaces, type Fit, type LitDigits } from "./fit";
 export { captureWindow, type LineWindow } from "./window";
 export { tapeC, tapeCsv } from "./tape-text";
 export { findModulePicture, type ModulePicture } from "./module-picture";
