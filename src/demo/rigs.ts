@@ -3,6 +3,7 @@ import { withNotes } from "./bench-notes";
 import { DRIVER_RIGS } from "./driver-rigs";
 import { LIVE_RIGS } from "./live-rigs";
 import { REACTING } from "./reacting-rigs";
+import { RIVER_FIRMWARE } from "./river-firmware";
 import { SIGN_RIGS } from "./sign-rigs";
 import { DEFAULT_PLAN, USUAL_SHOW, ledValues, newRig, type Rig } from "@/core/rig";
 
@@ -100,8 +101,14 @@ const PLAIN_RIGS: readonly Rig[] = [
   ...SIGN_RIGS,
 ];
 
+/** *River level* has the program of a friend beside its own. */
+const withFirmware = (rig: Rig): Rig =>
+  rig.id === "river-level" ? { ...rig, firmware: RIVER_FIRMWARE } : rig;
+
 /** The rigs of the tide hut as they come with the application. */
-export const DEMO_RIGS: readonly Rig[] = PLAIN_RIGS.map((rig) => withNotes(REACTING[rig.id]?.(rig) ?? rig));
+export const DEMO_RIGS: readonly Rig[] = PLAIN_RIGS.map((rig) =>
+  withFirmware(withNotes(REACTING[rig.id]?.(rig) ?? rig)),
+);
 
 const byId = (rigs: readonly Rig[], id: string): Rig => {
   const rig = rigs.find((one) => one.id === id);

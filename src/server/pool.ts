@@ -58,7 +58,9 @@ const inLane: Record<Lane, number> = { quick: 0, slow: 0 };
 
 const laneOf = ({ route, capture, text, query }: Question): Lane =>
   route !== "run" &&
-  capture === undefined && text.length <= SERVER_LIMITS.quickBytes && query.scale === undefined
+  capture === undefined &&
+  text.length <= SERVER_LIMITS.quickBytes &&
+  query.scale === undefined
     ? "quick"
     : "slow";
 

@@ -7,6 +7,7 @@ export {
   editScan,
   hasUnsaved,
   holdState,
+  runCompiled,
   keepOpenRig,
   layOpen,
   leaveRig,

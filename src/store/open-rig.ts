@@ -3,6 +3,7 @@ import { temporal } from "zundo";
 import { create } from "zustand";
 import { pipId, showsDots, type Encoding, type LegRef, type PipId, type Rig } from "@/core/rig";
 import { showCells } from "@/core/show";
+import type { FirmwareSettings } from "@/core/firmware";
 import type { Head, StoredRig } from "@/keep";
 import { keeper, type Held } from "@/workers";
 import { clearJournal, readJournal, writeJournal, type Unsaved } from "./journal";
@@ -22,6 +23,8 @@ interface OpenRig {
   readonly spot: readonly LegRef[];
   /** A state held on the face for looking at, instead of the show. */
   readonly held: Held | undefined;
+  /** The rig's compiled program runs instead of its own, with these settings; undefined while its own does. */
+  readonly compiled: FirmwareSettings | undefined;
   readonly saved: SaveState;
   /** Why the last edit is not stored. */
   readonly problem: string | undefined;
@@ -46,6 +49,7 @@ export const useOpenRig = create<OpenRig>()(
       glyph: "0",
       spot: [],
       held: undefined,
+      compiled: undefined,
       saved: "saved",
       problem: undefined,
       gone: false,
@@ -209,6 +213,7 @@ export function layOpen(rig: Rig, codeBefore?: Encoding): void {
     glyph: showCells(rig)[0]?.glyph ?? "0",
     spot: [],
     held: undefined,
+    compiled: undefined,
     saved: "saved",
     problem: undefined,
     gone: false,
@@ -292,6 +297,10 @@ export const pickPip = (pick: PipId): void => useOpenRig.setState({ pick, spot: 
 
 /** Holds a state on the face until released or until the rig is edited. */
 export const holdState = (held: Held | undefined): void => useOpenRig.setState({ held });
+
+/** Has the rig's compiled program run, or its own again. */
+export const runCompiled = (compiled: FirmwareSettings | undefined): void =>
+  useOpenRig.setState({ compiled, held: undefined });
 
 /** The character that Glyphs and Writes look at. */
 export const chooseGlyph = (glyph: string): void => useOpenRig.setState({ glyph });

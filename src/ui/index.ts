@@ -4,6 +4,7 @@ export { Choices, type ChoiceOption } from "./choices";
 export { CommitField, QuantityField, WholeField, asTyped } from "./fields";
 export { DataTable } from "./data-table";
 export { OrderDialog, OwnDisplay, OwnModule } from "./own-forms";
+export { DifferenceList } from "./difference-list";
 export { DigitFace, DigitRow, LED_CSS, litSegments } from "./digit-face";
 export { DotFace, PictureFace } from "./dot-face";
 export { DownloadButton, FileButton, copyText, saveBytes, saveText } from "./files";

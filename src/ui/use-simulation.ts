@@ -1,8 +1,9 @@
 import { useCallback, useEffect, useRef, useState } from "react";
+import type { FirmwareStep } from "@/core/firmware";
 import type { Move } from "@/core/inputs";
 import { runsAlike, type Rig } from "@/core/rig";
 import type { FaceShape, HandOrCut, ReadFace } from "@/core/sim";
-import { simulatorWorker, type Held } from "@/workers";
+import { simulatorWorker, type FirmwareState, type Held } from "@/workers";
 
 export interface SimulationView {
   /** The display, once the rig was started. */
@@ -13,6 +14,10 @@ export interface SimulationView {
   setRunning(running: boolean): void;
   setSpeed(speed: number): void;
   step(): void;
+  /** Of a compiled program: pauses it, and goes on to what is asked for. */
+  stepTo(what: FirmwareStep): void;
+  /** What a compiled program is at; undefined where none runs. */
+  firmware(): Promise<FirmwareState | undefined>;
   restart(): void;
   /** What hands did since power-up. */
   readonly moves: readonly HandOrCut[];
@@ -87,12 +92,17 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
     };
   }, [key, running, speed]);
 
-  const step = useCallback(() => {
-    setRunning(false);
-    void simulatorWorker()
-      .step(key)
-      .then((next) => next && setFace(next));
-  }, [key]);
+  const stepTo = useCallback(
+    (what: FirmwareStep) => {
+      setRunning(false);
+      void simulatorWorker()
+        .step(key, what)
+        .then((next) => next && setFace(next));
+    },
+    [key],
+  );
+  const step = useCallback(() => stepTo("face"), [stepTo]);
+  const firmware = useCallback(() => simulatorWorker().firmware(key), [key]);
   const restart = useCallback(() => setStarted({ moves: [] }), []);
   const play = useCallback((given: readonly HandOrCut[]) => {
     setStarted({ moves: given });
@@ -111,7 +121,22 @@ export function useSimulation(key: string, rig: Rig | undefined, held?: Held): S
     },
     [key],
   );
-  return { shape, face, running, speed, setRunning, setSpeed, step, restart, moves, move, play, cut };
+  return {
+    shape,
+    face,
+    running,
+    speed,
+    setRunning,
+    setSpeed,
+    step,
+    stepTo,
+    firmware,
+    restart,
+    moves,
+    move,
+    play,
+    cut,
+  };
 }
 
 const NO_MOVES: { readonly moves: readonly HandOrCut[] } = { moves: [] };

@@ -11,7 +11,8 @@ import type { Planner, Report } from "./planner";
 import type { Simulator } from "./simulator";
 
 export type { Comparison } from "./planner";
-export type { Held } from "./simulator";
+export type { FirmwareState, Held } from "./simulator";
+export type { FirmwareReport, FirmwareTaken } from "./planner";
 export type { NamedFault } from "./bench/fault-desk";
 export type { BenchLook, HandFor, HeldFor } from "./desk/bench";
 export type { Code } from "./desk/code";

@@ -1,6 +1,21 @@
 import { modelOf } from "@/core/address";
 import { auditRig, type Audit } from "@/core/audit";
-import { checkModel, type Finding } from "@/core/check";
+import { checkLimits, checkModel, type Finding } from "@/core/check";
+import {
+  FIRMWARE_LIMITS,
+  againstOwn,
+  captureOf,
+  chipFor,
+  imageOf,
+  keptFirmware,
+  readFirmware,
+  recordFirmware,
+  tooLargeFirmware,
+  whatWouldChange,
+  type Change,
+  type FirmwareSettings,
+  type Recorded,
+} from "@/core/firmware";
 import { readBdf, type ReadFont } from "@/core/dots";
 import { signCost, type SignCost } from "@/core/frames";
 import {
@@ -13,7 +28,7 @@ import {
   type ReadPictures,
 } from "@/core/pictures";
 import type { LegNames } from "@/core/parts";
-import type { Rig, Tape } from "@/core/rig";
+import type { KeptFirmware, Rig, Tape } from "@/core/rig";
 import { playTape, type Played } from "@/core/sim";
 import { untangle, type Breadboard, type Untangled, type Wish } from "@/core/seat";
 import {
@@ -40,6 +55,31 @@ export interface Comparison {
   readonly recommended: Recommendation | undefined;
 }
 
+/** Faces that are listed. */
+const MOST_TEXTS = 200;
+
+export type FirmwareTaken =
+  { readonly ok: true; readonly kept: KeptFirmware } | { readonly ok: false; readonly message: string };
+
+/** What came of a compiled program's run; or why it cannot run here. */
+export type FirmwareReport =
+  | { readonly ok: false; readonly problem: string }
+  | ({
+      readonly ok: true;
+      readonly texts: ReadonlyArray<{
+        readonly from: number;
+        readonly to: number;
+        readonly text: string | undefined;
+      }>;
+      /** Simulated time against the time it took. */
+      readonly pace: number;
+      readonly findings: readonly Finding[];
+      readonly differences: Inspected["differences"];
+      readonly change: Change | undefined;
+      /** Its edges, as the capture of an analyser. */
+      readonly capture: Blob;
+    } & Pick<Recorded, "sent" | "outputs" | "scan" | "cost" | "held" | "ran">);
+
 /** Long work on a rig, one job at a time. Runs in a worker; also the plain object to test. */
 export class Planner {
   compare(rig: Rig, report?: Report): Comparison {
@@ -61,6 +101,48 @@ export class Planner {
   /** Runs a rig with the hands of a tape, and holds what is expected against it. */
   playTape(rig: Rig, tape: Tape, report?: Report): Played {
     return playTape(modelOf(rig), tape, 0, report);
+  }
+
+  /** Reads a compiled program. @param name of its file */
+  async readFirmware(file: Blob, name: string): Promise<FirmwareTaken> {
+    // What is too large is refused by its size, and not read.
+    if (file.size > FIRMWARE_LIMITS.bytes) return { ok: false, message: tooLargeFirmware(file.size) };
+    const read = readFirmware(new Uint8Array(await file.arrayBuffer()));
+    return read.ok ? { ok: true, kept: keptFirmware(name, read.image) } : read;
+  }
+
+  /** Runs a compiled program from power-up and tells what came of it, and what it does otherwise than the rig's own. */
+  async firmware(
+    rig: Rig,
+    kept: KeptFirmware,
+    seconds: number,
+    settings: FirmwareSettings = {},
+    report?: Report,
+  ): Promise<FirmwareReport> {
+    const model = modelOf(rig);
+    const image = imageOf(kept);
+    const chip = chipFor(model, image);
+    if ("problem" in chip) return { ok: false, problem: chip.problem };
+    const began = performance.now();
+    const run = recordFirmware(model, image, seconds * 1e9, [], { ...settings, edges: true, report });
+    const took = performance.now() - began;
+    return {
+      ok: true,
+      texts: run.stretches
+        .slice(0, MOST_TEXTS)
+        .map(({ from, to, known, text }) => ({ from, to, text: known ? (text ?? "") : undefined })),
+      sent: run.sent,
+      outputs: run.outputs.slice(0, MOST_TEXTS),
+      scan: run.scan,
+      cost: run.cost,
+      held: run.held,
+      ran: run.ran,
+      pace: run.ran / 1e6 / took,
+      findings: checkLimits(model, run.audit),
+      differences: run.held ? [] : (await againstOwn(rig, run)).differences,
+      change: run.held ? undefined : whatWouldChange(rig, run.edges),
+      capture: captureOf(rig, run).file,
+    };
   }
 
   survey(file: Blob, report?: Report): Promise<SurveyResult> {

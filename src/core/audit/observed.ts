@@ -37,7 +37,10 @@ export class ObservedLoads {
   audit(at: Nanoseconds): Audit {
     this.pass(at);
     const circuit = circuitOf(this.model, "strong");
-    const seen = [...this.states.values()].map(({ levels, time }) => ({ point: circuit.solve(levels), time }));
+    const seen = [...this.states.values()].map(({ levels, time }) => ({
+      point: circuit.solve(levels),
+      time,
+    }));
     const total = seen.reduce((sum, { time }) => sum + time, 0) || 1;
     const scans = chipScans(this.model).length > 0;
     const rows = (scans ? [] : measuresOf(this.model)).map(({ of, ofAny: _, ...measure }): AuditRow => {

@@ -4,7 +4,10 @@ import { inspectCapture, vcdOfEdges, wantedLines, type Inspected, type Mapping }
 import type { Recorded } from "./record";
 
 /** A run's edges as the capture of an analyser on every line of the rig. */
-export function captureOf(rig: Rig, { edges, ran }: Recorded): { readonly file: Blob; readonly mapping: Mapping } {
+export function captureOf(
+  rig: Rig,
+  { edges, ran }: Recorded,
+): { readonly file: Blob; readonly mapping: Mapping } {
   const lines = wantedLines(modelOf(rig));
   const file = new Blob([...vcdOfEdges(rig.name, lines, edges, ran)]);
   return { file, mapping: Object.fromEntries(lines.map(({ line }, at) => [line, at])) };

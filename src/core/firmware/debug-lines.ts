@@ -41,7 +41,7 @@ class Cursor {
   signed(): number {
     let value = 0;
     let shift = 0;
-    for (; !this.done; ) {
+    for (; !this.done;) {
       const byte = this.byte();
       value += (byte & 127) * 2 ** shift;
       shift += 7;
@@ -128,7 +128,7 @@ function runLines(cursor: Cursor, head: Head, found: SourceLine[], most: number)
  */
 export function sourceLines(section: Uint8Array, most: number): SourceLine[] {
   const found: SourceLine[] = [];
-  for (let at = 0; at + 10 < section.length; ) {
+  for (let at = 0; at + 10 < section.length;) {
     const outer = new Cursor(section, at, section.length);
     const length = outer.number(4);
     const end = Math.min(section.length, outer.at + length);

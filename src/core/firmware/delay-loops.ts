@@ -29,7 +29,8 @@ function loopAt(words: Uint16Array, at: number): DelayLoop | undefined {
   if (word === RJMP_SELF) return { registers: [], clocks: 2 };
   const pair = pairOf(word);
   // sbiw takes two clocks, a branch that is taken two.
-  if (pair !== undefined) return words[at + 1] === back(1) ? { registers: [pair, pair + 1], clocks: 4 } : undefined;
+  if (pair !== undefined)
+    return words[at + 1] === back(1) ? { registers: [pair, pair + 1], clocks: 4 } : undefined;
   const single = decOf(word);
   if (single !== undefined) return words[at + 1] === back(1) ? { registers: [single], clocks: 3 } : undefined;
   const first = subOf(word);

@@ -1,5 +1,11 @@
 import { sourceLines } from "./debug-lines";
-import { FIRMWARE_LIMITS, FlashWriter, type FirmwareRead, type FirmwareSymbol, type SourceLine } from "./image";
+import {
+  FIRMWARE_LIMITS,
+  FlashWriter,
+  type FirmwareRead,
+  type FirmwareSymbol,
+  type SourceLine,
+} from "./image";
 
 const MACHINE_AVR = 83;
 const LOAD = 1;
@@ -11,7 +17,14 @@ const EEPROM_FROM = 0x810000;
 const FUSES_FROM = 0x820000;
 
 /** Core variants by the low bits of the header's flags, as the linker numbers them. */
-const CORES: Readonly<Record<number, string>> = { 25: "avr25", 5: "avr5", 51: "avr51", 6: "avr6", 4: "avr4", 35: "avr35" };
+const CORES: Readonly<Record<number, string>> = {
+  25: "avr25",
+  5: "avr5",
+  51: "avr51",
+  6: "avr6",
+  4: "avr4",
+  35: "avr35",
+};
 
 interface Section {
   readonly name: string;
@@ -69,7 +82,8 @@ function sectionsOf(file: Reader): Section[] | undefined {
       link: file.word(at + 24),
     };
   });
-  if (plain.some(({ type, from, size: length }) => type !== NO_BITS && !file.has(from, length))) return undefined;
+  if (plain.some(({ type, from, size: length }) => type !== NO_BITS && !file.has(from, length)))
+    return undefined;
   const texts = plain[names]!;
   return plain.map(({ nameAt, ...rest }) => ({
     ...rest,
@@ -137,7 +151,9 @@ export function readElf(bytes: Uint8Array): FirmwareRead {
       );
   }
   if (flash.written.length === 0)
-    return refused("Nothing in it is loaded into flash: it is an object file, not yet linked. Link it first.");
+    return refused(
+      "Nothing in it is loaded into flash: it is an object file, not yet linked. Link it first.",
+    );
   const sections = sectionsOf(file);
   if (!sections) return refused(CUT);
   const end = sections.filter(({ name }) => [".data", ".bss", ".noinit"].includes(name));

@@ -78,9 +78,17 @@ export function readHex(text: string): FirmwareRead {
         return refused(number, `a record of type ${type} is not known`, AGAIN);
     }
   }
-  if (!any) return { ok: false, message: "There is no data in it. Choose the file the build makes for the controller." };
+  if (!any)
+    return {
+      ok: false,
+      message: "There is no data in it. Choose the file the build makes for the controller.",
+    };
   if (!ended)
-    return refused(number, "the end record is missing", "The file was cut off: copy it again, or build it again.");
+    return refused(
+      number,
+      "the end record is missing",
+      "The file was cut off: copy it again, or build it again.",
+    );
   return { ok: true, image: { flash: flash.written, symbols: [], lines: [] } };
 }
 

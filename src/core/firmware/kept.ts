@@ -66,7 +66,12 @@ export function imageOf({ flash, eeprom, core, ram, symbols = "", lines = "" }: 
       .slice(0, FIRMWARE_LIMITS.symbols)
       .map((line): FirmwareSymbol => {
         const [kind, at, size, ...name] = line.split(" ");
-        return { kind: kind === KINDS.data ? "data" : "code", at: hex(at), size: hex(size), name: name.join(" ") };
+        return {
+          kind: kind === KINDS.data ? "data" : "code",
+          at: hex(at),
+          size: hex(size),
+          name: name.join(" "),
+        };
       }),
     lines: lines
       .split("\n")

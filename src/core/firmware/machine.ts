@@ -392,7 +392,13 @@ export class AvrMachine {
     const state = port.pinState(bit);
     if (taken === "open") return state === PULLED_UP || state === HIGH_STATE ? "pulled-up" : "released";
     if (taken !== undefined && (state <= HIGH_STATE || this.pullsAlone(port, bit, taken))) return taken;
-    return state === LOW_STATE ? 0 : state === HIGH_STATE ? 1 : state === PULLED_UP ? "pulled-up" : "released";
+    return state === LOW_STATE
+      ? 0
+      : state === HIGH_STATE
+        ? 1
+        : state === PULLED_UP
+          ? "pulled-up"
+          : "released";
   }
 
   /** The two-wire unit pulls a line low whatever its direction says. */

@@ -44,7 +44,10 @@ export interface Recorded {
   readonly edgesCut: boolean;
   readonly sent: string;
   /** What it switched, from change to change. */
-  readonly outputs: ReadonlyArray<{ readonly at: Nanoseconds; readonly on: Readonly<Record<UnitRef, boolean>> }>;
+  readonly outputs: ReadonlyArray<{
+    readonly at: Nanoseconds;
+    readonly on: Readonly<Record<UnitRef, boolean>>;
+  }>;
   readonly scan: ScanFound | undefined;
   readonly cost: FirmwareCost;
   readonly audit: Audit;

@@ -17,10 +17,20 @@ import type { ControllerPart } from "../parts";
 import { switchedBy } from "../program";
 import { formatQuantity, type Nanoseconds, type Volts } from "../quantity";
 import { legRef, type TapeItem, type UnitRef } from "../rig";
-import { LitBoard, SeenFaces, isCut, readCurrents, readView, type ReadFace, type SeenFace } from "../sim";
+import {
+  LitBoard,
+  SeenFaces,
+  isCut,
+  readCurrents,
+  type Cut,
+  readView,
+  type ReadFace,
+  type SeenFace,
+} from "../sim";
 import { avrChipOf, type AvrChip } from "./chips";
 import type { FirmwareImage } from "./image";
 import { AvrMachine } from "./machine";
+import { placeOf, type ProgramPlace } from "./where";
 
 /** An edge the program put on a line, or a line it has let go. */
 export interface FirmwareEdge {
@@ -38,6 +48,11 @@ export interface Watching {
 /** Why compiled code cannot be run on a rig: what is wrong, and what to do. */
 export type CannotRun = { readonly problem: string };
 
+/** What a step of a compiled program goes to. */
+export type FirmwareStep = "instruction" | "edge" | "face" | { readonly line: string };
+
+/** How far a step goes where what it waits for does not come. */
+const LONGEST_STEP: Nanoseconds = 10e9;
 /** How long an eye takes a face in. */
 const EYE: Nanoseconds = 20e6;
 /** How often what reads on dots is looked at. */
@@ -106,7 +121,11 @@ export class FirmwareRig {
   private readonly answerLines: readonly string[];
   private readonly keyed: ReadonlyArray<readonly UnitRef[]>;
   private readonly echoes: readonly Echo[];
-  private readonly outputs: ReadonlyArray<{ readonly unit: UnitRef; readonly line: string; readonly on: 0 | 1 }>;
+  private readonly outputs: ReadonlyArray<{
+    readonly unit: UnitRef;
+    readonly line: string;
+    readonly on: 0 | 1;
+  }>;
   private readonly triggered = new Map<string, Nanoseconds>();
   private pulses: Array<{ readonly at: Nanoseconds; readonly line: string; readonly level: 0 | 1 }> = [];
   /** Resets the program was given by its watchdog. */
@@ -144,7 +163,9 @@ export class FirmwareRig {
       const lines = keypadLines(model, unit.ref);
       return "problem" in lines ? [] : [lines];
     });
-    const own = Object.keys(chip.lines).filter((line) => boardPart(model).lines.some(({ leg }) => leg === line));
+    const own = Object.keys(chip.lines).filter((line) =>
+      boardPart(model).lines.some(({ leg }) => leg === line),
+    );
     this.handLines = own.filter((line) => this.world.movedBy(line).length > 0);
     // Rows of a keypad and the lines of a clock chip are pulled low to ask.
     this.pulledLines = new Set([
@@ -245,6 +266,33 @@ export class FirmwareRig {
   step(): void {
     if (!this.held) this.machine.step();
     this.lit.passTo(Math.max(this.lit.time, this.machineTime));
+  }
+
+  /**
+   * Runs on to what is asked for: an instruction, an edge on any line or on one, another face; 10 s at the most.
+   * @returns whether it came to it
+   */
+  stepTo(what: FirmwareStep): boolean {
+    if (what === "instruction") {
+      this.step();
+      return !this.held;
+    }
+    const began = this.faces.beganAt;
+    this.stopWhen(
+      typeof what === "object"
+        ? ({ line }) => line === what.line
+        : what === "edge"
+          ? () => true
+          : () => this.faces.beganAt !== began,
+    );
+    const came = !this.advanceTo(this.time + LONGEST_STEP);
+    this.stopWhen(undefined);
+    return came;
+  }
+
+  /** Where the program stands. */
+  get place(): ProgramPlace {
+    return placeOf(this.image, this.machine.cpu.pc * 2);
   }
 
   /** Stops the next run at the first edge a condition holds for. */
@@ -349,8 +397,11 @@ export class FirmwareRig {
     this.world.add(raw.map((one) => ({ ...one, at: one.at - this.since })));
   }
 
-  /** Cuts the power, and lets it come back: what is in the EEPROM outlives it, hands stay where they are. */
-  cut(): void {
+  /**
+   * Cuts the power, and lets it come back: what is in the EEPROM outlives it, hands stay where they are.
+   * @returns what is put on a tape of it
+   */
+  cut(): Cut {
     const now = this.time;
     const eeprom = this.machine.left();
     const left: Left = this.world.left(now - this.since);
@@ -359,6 +410,7 @@ export class FirmwareRig {
     this.world = new World(this.model, left);
     this.machine = this.powerUp(eeprom);
     this.handsMoved();
+    return { at: now / 1e6, cut: "power" };
   }
 
   /** What is to be seen now, as an eye takes it in. */
@@ -400,7 +452,9 @@ export class FirmwareRig {
 
   /** What it switches, and whether that is on. */
   switched(): Readonly<Record<UnitRef, boolean>> {
-    return Object.fromEntries(this.outputs.map(({ unit, line, on }) => [unit, this.machine.given(line) === on]));
+    return Object.fromEntries(
+      this.outputs.map(({ unit, line, on }) => [unit, this.machine.given(line) === on]),
+    );
   }
 
   /** Why it does nothing, where its supply is too low. */

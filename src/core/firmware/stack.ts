@@ -25,7 +25,9 @@ export function ramUse({ cpu, chip }: AvrMachine, variables?: number): RamUse {
   const gap = at > from || isGap(cpu.data, from, from + GAP);
   const stack = end - (gap ? at + Math.min(GAP, end - at) : from);
   let low = from;
-  if (variables === undefined) for (let run = 0; low < end - stack && run < GAP; low += 1) run = cpu.data[low] === UNTOUCHED ? run + 1 : 0;
+  if (variables === undefined)
+    for (let run = 0; low < end - stack && run < GAP; low += 1)
+      run = cpu.data[low] === UNTOUCHED ? run + 1 : 0;
   const used = variables ?? Math.max(0, low - GAP - chip.ramFrom);
   return { variables: used, stack, free: Math.max(0, chip.ram - used - stack) };
 }

@@ -22,6 +22,14 @@ function before<Item extends { readonly at: number }>(items: readonly Item[], at
   return items[low - 1];
 }
 
+/** A routine's name as it stands in the source: without its types, and what the compiler has made of it. */
+function plainName(name: string): string {
+  const mangled = /^_ZN?(\d+)/.exec(name);
+  if (!mangled) return name.replace(/\.(constprop|isra|part|lto_priv)\.\d+.*$/, "");
+  const from = mangled[0].length;
+  return name.slice(from, from + Number(mangled[1]));
+}
+
 const routines = new WeakMap<FirmwareImage, FirmwareImage["symbols"]>();
 
 /** The routine and the source line an address in flash belongs to. */
@@ -33,7 +41,7 @@ export function placeOf(image: FirmwareImage, at: number): ProgramPlace {
   const inside = routine && (routine.size === 0 || at < routine.at + routine.size);
   return {
     at,
-    ...(inside ? { routine: routine.name, into: at - routine.at } : {}),
+    ...(inside ? { routine: plainName(routine.name), into: at - routine.at } : {}),
     ...(line ? { file: line.file, line: line.line } : {}),
   };
 }

@@ -126,9 +126,7 @@ export class LitBoard {
   private show(): void {
     const { levels, unknown, scan } = this.base;
     const moment =
-      this.until.size > 0
-        ? this.moments.at(levels, unknown, scan, new Set(this.until.keys()))
-        : this.base;
+      this.until.size > 0 ? this.moments.at(levels, unknown, scan, new Set(this.until.keys())) : this.base;
     if (moment === this.moment) return;
     this.moment = moment;
     this.follows(this, moment.currents, this.now);

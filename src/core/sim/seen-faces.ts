@@ -79,6 +79,11 @@ export class SeenFaces {
     return this.watched;
   }
 
+  /** When the face that is shown now began. */
+  get beganAt(): Nanoseconds {
+    return this.began;
+  }
+
   /** LEDs that are lit, or take turns, now. */
   get showing(): Uint8Array {
     return this.on;

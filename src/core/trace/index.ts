@@ -1,4 +1,5 @@
 export { decodeCapture } from "./decode";
+export type { Difference } from "./difference";
 export type { Began, Decoded, DecodedFace, Mapping } from "./decoded";
 export { inspectCapture, type Inspected } from "./inspect";
 export { guessMapping, wantedLines, type Guess, type WantedLine } from "./mapping";

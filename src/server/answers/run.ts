@@ -43,7 +43,10 @@ export async function answerRun({ text, query }: Question): Promise<Answer> {
   const parts = choiceIn(query, PARTS, [...(dots ? USUAL_OF_DOTS : FACE_PARTS), ...USUAL_EXTRA]);
   if (isAnswer(parts)) return parts;
   const wantsEdges = parts.has("edges") || parts.has("differences");
-  const run = recordFirmware(model, image, Math.round(seconds * 1e9), inputs, { ...settings, edges: wantsEdges });
+  const run = recordFirmware(model, image, Math.round(seconds * 1e9), inputs, {
+    ...settings,
+    edges: wantsEdges,
+  });
   return json({
     rig: { id: rig.id, name: rig.name },
     seconds,
@@ -64,7 +67,14 @@ export async function answerRun({ text, query }: Question): Promise<Answer> {
       : null,
     ...(parts.has("cost") ? { cost: run.cost } : {}),
     ...(parts.has("findings")
-      ? { findings: checkLimits(model, run.audit).map(({ severity, title, reason, remedy }) => ({ severity, title, reason, remedy })) }
+      ? {
+          findings: checkLimits(model, run.audit).map(({ severity, title, reason, remedy }) => ({
+            severity,
+            title,
+            reason,
+            remedy,
+          })),
+        }
       : {}),
     ...(parts.has("differences") ? { differences: (await againstOwn(rig, run)).differences } : {}),
     ...(parts.has("edges") ? edgesOf(run) : {}),
@@ -102,8 +112,14 @@ const SUPPLY = [0, 6] as const;
 function settingsOf(body: object): FirmwareSettings | Answer {
   const given = body as { clockError?: unknown; supply?: unknown };
   const { clockError, supply } = given;
-  if (clockError !== undefined && !(typeof clockError === "number" && Math.abs(clockError) <= MOST_CLOCK_ERROR))
-    return refusal(422, `“clockError” must be parts of a million, from −${MOST_CLOCK_ERROR} to ${MOST_CLOCK_ERROR}.`);
+  if (
+    clockError !== undefined &&
+    !(typeof clockError === "number" && Math.abs(clockError) <= MOST_CLOCK_ERROR)
+  )
+    return refusal(
+      422,
+      `“clockError” must be parts of a million, from −${MOST_CLOCK_ERROR} to ${MOST_CLOCK_ERROR}.`,
+    );
   if (supply !== undefined && !(typeof supply === "number" && supply >= SUPPLY[0] && supply <= SUPPLY[1]))
     return refusal(422, `“supply” must be volts from ${SUPPLY[0]} to ${SUPPLY[1]}.`);
   return {

@@ -29,7 +29,9 @@ export function Hands({ simulation }: { simulation: SimulationView }) {
   const rig = useRig();
   const inputs = inputUnits(rig);
   const live = simulation.face?.live;
-  if (!rig.live || !live) return null;
+  // Beside a compiled program there may be neither hands nor outputs, nor anything on the serial line.
+  const any = inputs.length > 0 || Object.keys(live?.outputs ?? {}).length > 0 || live?.told !== undefined;
+  if (!live || !any) return null;
   const buttons = inputs.filter(({ part }) => gripOf(part).kind === "button");
   return (
     <section className="hands" aria-label="Hands on the rig">

@@ -2,7 +2,7 @@
 import "./rig.css";
 import Link from "next/link";
 import { useParams, useRouter } from "next/navigation";
-import { useEffect, useState, type ReactNode } from "react";
+import { useEffect, useMemo, useState, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useStore } from "zustand";
 import type { Direction } from "@/core/glyph";
@@ -77,7 +77,13 @@ function OpenRig({ children }: { children: ReactNode }) {
   const router = useRouter();
   const { station } = useParams<{ station: string }>();
   const held = useOpenRig((state) => state.held);
-  const simulation = useSimulation("open", rig, held);
+  const compiled = useOpenRig((state) => state.compiled);
+  const { firmware } = rig;
+  const runs = useMemo(
+    () => held ?? (compiled && firmware ? { firmware, settings: compiled } : undefined),
+    [held, compiled, firmware],
+  );
+  const simulation = useSimulation("open", rig, runs);
   const [layer, setLayer] = useState<Layer>();
   const open = (to: Station) => router.push(stationPath(rig.id, to));
   const go = ({ topic, legs, pip }: Subject) => {

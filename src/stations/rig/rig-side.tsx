@@ -8,6 +8,7 @@ import {
   editRig,
   holdState,
   pickPip,
+  runCompiled,
   useFindings,
   useLateScene,
   useOpenRig,
@@ -45,7 +46,7 @@ interface Props {
 /** The column that is always there: the face, its controls, the trail of the picked pip, what was found. */
 export function RigSide({ simulation, onGo, onShow, onGrow }: Props) {
   const hops = useTrail();
-  const live = useOpenRig(({ rig }) => rig?.live !== undefined);
+  const live = useOpenRig(({ rig, compiled }) => rig?.live !== undefined || compiled !== undefined);
   return (
     <aside className="rig-side" aria-label="Face and trail">
       <RigHead />
@@ -134,6 +135,9 @@ function RigHead() {
 function SideFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: () => void }) {
   const pick = useOpenRig((state) => state.pick);
   const held = useOpenRig((state) => state.held);
+  const compiled = useOpenRig(
+    ({ compiled: settings, rig }) => settings !== undefined && rig?.firmware !== undefined,
+  );
   const { shape, face, running, speed } = simulation;
   const reads = face?.reads ?? "starting";
   return (
@@ -161,7 +165,14 @@ function SideFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: 
             one state held · <u>back to the show</u>
           </button>
         )}
-        {!held && reads === "unknown" && <span className="lens-says">contents unknown at power-up</span>}
+        {!held && compiled && (
+          <button type="button" className="plain-button lens-says" onClick={() => runCompiled(undefined)}>
+            compiled program runs · <u>back to the rig’s own</u>
+          </button>
+        )}
+        {!held && !compiled && reads === "unknown" && (
+          <span className="lens-says">contents unknown at power-up</span>
+        )}
       </div>
       <div className="face-controls">
         <IconButton

@@ -20,7 +20,8 @@ const [B, C, D] = [0, 1, 2];
 
 export const ATMEGA328P: AvrChip = {
   id: "ATmega328P",
-  source: "ATmega328P data sheet: register summary, reset and interrupt vectors, sleep modes, brown-out detection",
+  source:
+    "ATmega328P data sheet: register summary, reset and interrupt vectors, sleep modes, brown-out detection",
   cores: ["avr5"],
   flash: 32 * 1024,
   ram: 2048,
@@ -31,7 +32,17 @@ export const ATMEGA328P: AvrChip = {
     ...["TIMER2_COMPA", "TIMER2_COMPB", "TIMER2_OVF"],
     ...["TIMER1_CAPT", "TIMER1_COMPA", "TIMER1_COMPB", "TIMER1_OVF"],
     ...["TIMER0_COMPA", "TIMER0_COMPB", "TIMER0_OVF"],
-    ...["SPI_STC", "USART_RX", "USART_UDRE", "USART_TX", "ADC", "EE_READY", "ANALOG_COMP", "TWI", "SPM_READY"],
+    ...[
+      "SPI_STC",
+      "USART_RX",
+      "USART_UDRE",
+      "USART_TX",
+      "ADC",
+      "EE_READY",
+      "ANALOG_COMP",
+      "TWI",
+      "SPM_READY",
+    ],
   ],
   ports: [
     { name: "B", config: portBConfig },

@@ -2,7 +2,17 @@ import { eepromConfig, timer0Config, timer1Config, type AVRPortConfig } from "av
 import { along, type AvrChip } from "./types";
 
 const VECTORS = [
-  ...["RESET", "INT0", "PCINT0", "PCINT1", "WDT", "TIMER1_CAPT", "TIMER1_COMPA", "TIMER1_COMPB", "TIMER1_OVF"],
+  ...[
+    "RESET",
+    "INT0",
+    "PCINT0",
+    "PCINT1",
+    "WDT",
+    "TIMER1_CAPT",
+    "TIMER1_COMPA",
+    "TIMER1_COMPB",
+    "TIMER1_OVF",
+  ],
   ...["TIMER0_COMPA", "TIMER0_COMPB", "TIMER0_OVF", "ANALOG_COMP", "ADC", "EE_READY", "USI_START", "USI_OVF"],
 ];
 /** Word address of an interrupt: one word each. */
@@ -98,7 +108,14 @@ export const ATTINY84: AvrChip = {
     },
   ],
   eeprom: {
-    config: { ...eepromConfig, eepromReadyInterrupt: at("EE_READY"), EECR: 0x3c, EEDR: 0x3d, EEARL: 0x3e, EEARH: 0x3f },
+    config: {
+      ...eepromConfig,
+      eepromReadyInterrupt: at("EE_READY"),
+      EECR: 0x3c,
+      EEDR: 0x3d,
+      EEARL: 0x3e,
+      EEARH: 0x3f,
+    },
     bytes: 512,
   },
   watchdog: { watchdogInterrupt: at("WDT"), MCUSR: 0x54, WDTCSR: 0x41 },

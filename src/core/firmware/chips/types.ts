@@ -36,7 +36,12 @@ export interface AvrChip {
   readonly lines: Readonly<Record<string, PortBit>>;
   readonly timers: readonly AVRTimerConfig[];
   readonly serial?: typeof usart0Config;
-  readonly spi?: { readonly config: SPIConfig; readonly clock: string; readonly data: string; readonly answer: string };
+  readonly spi?: {
+    readonly config: SPIConfig;
+    readonly clock: string;
+    readonly data: string;
+    readonly answer: string;
+  };
   readonly twi?: { readonly config: TWIConfig; readonly clock: string; readonly data: string };
   /** The converter, and the line of each of its channels. */
   readonly converter?: { readonly config: ADCConfig; readonly lines: readonly string[] };

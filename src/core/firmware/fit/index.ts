@@ -1,4 +1,5 @@
 import { modelOf, type RigModel } from "../../address";
+import type { PipName } from "../../glyph";
 import { capital, listing } from "../../quantity";
 import { readFace } from "../../show";
 import type { Rig, UnitRef } from "../../rig";
@@ -61,7 +62,14 @@ export function whatWouldChange(rig: Rig, edges: readonly LevelEdge[]): Change |
   // What reads as something else may be a show of its own: only the rig's own explains more.
   const reads = makesSense(straight.fit);
   const explains = (fit: Fit) => isOwnShow(fit) || (!reads && makesSense(fit));
-  let best: { readonly tried: Tried; readonly segments?: SegmentFit; readonly turned?: true; readonly score: number } | undefined;
+  let best:
+    | {
+        readonly tried: Tried;
+        readonly segments?: SegmentFit;
+        readonly turned?: true;
+        readonly score: number;
+      }
+    | undefined;
   for (const tried of [straight, ...(reads ? [] : otherLines(model, edges))])
     for (const reading of readings(model, tried)) {
       const score = reading.score - costOf(reading);
@@ -80,7 +88,9 @@ interface Reading {
 
 /** What is moved counts a little against a reading: the plainest explanation is the likeliest. */
 const costOf = ({ tried, segments, turned }: Reading): number =>
-  0.02 * tried.lines.size + 0.05 * ((segments?.moved ?? 0) + (segments?.inverted ? 2 : 0)) + (turned ? 0.05 : 0);
+  0.02 * tried.lines.size +
+  0.05 * ((segments?.moved ?? 0) + (segments?.inverted ? 2 : 0)) +
+  (turned ? 0.05 : 0);
 
 function readings(model: RigModel, tried: Tried): Reading[] {
   const found: Reading[] = [{ tried, fit: tried.fit, score: fitScore(tried.fit) }];
@@ -125,7 +135,8 @@ function movedLines(edges: readonly LevelEdge[]): string[] {
 function otherLines(model: RigModel, edges: readonly LevelEdge[]): Tried[] {
   const roles = wantedLines(model).map(({ line }) => line);
   const moved = movedLines(edges.slice(0, MANY_EDGES));
-  const maps = roles.length <= MOST_ROLES ? inAllOrders(moved.slice(0, MOST_LINES), roles) : inOrder(moved, roles);
+  const maps =
+    roles.length <= MOST_ROLES ? inAllOrders(moved.slice(0, MOST_LINES), roles) : inOrder(moved, roles);
   const few = edges.slice(0, FEW_EDGES);
   return maps
     .map((lines) => tryLines(model, few, lines))
@@ -151,14 +162,17 @@ function inAllOrders(moved: readonly string[], roles: readonly string[]): LineMa
       if (pairs.some(([code, here]) => code !== here)) found.push(mapOf(pairs));
       return;
     }
-    for (const line of left) go([...pairs, [line, role]], left.filter((one) => one !== line));
+    for (const line of left)
+      go(
+        [...pairs, [line, role]],
+        left.filter((one) => one !== line),
+      );
   };
   go([], moved);
   return found;
 }
 
-const byNumber = (one: string, other: string): number =>
-  one.localeCompare(other, "en", { numeric: true });
+const byNumber = (one: string, other: string): number => one.localeCompare(other, "en", { numeric: true });
 
 function inOrder(moved: readonly string[], roles: readonly string[]): LineMap[] {
   const [codes, heres] = [
@@ -182,7 +196,9 @@ function changeOf(
     said.push(
       `its line${named.length > 1 ? "s" : ""} ${listing(named.map(([line]) => line))} ${named.length > 1 ? "are" : "is"} line${named.length > 1 ? "s" : ""} ${listing(named.map(([, here]) => here))} here`,
     );
-    code.push(`the number${named.length > 1 ? "s" : ""} of ${named.length} line${named.length > 1 ? "s" : ""}`);
+    code.push(
+      `the number${named.length > 1 ? "s" : ""} of ${named.length} line${named.length > 1 ? "s" : ""}`,
+    );
     places += named.length;
   }
   if (segments?.inverted) {
@@ -191,9 +207,7 @@ function changeOf(
     places += 1;
   }
   if (segments && segments.moved > 0) {
-    said.push(
-      `where ${Object.keys(segments.map).join(", ")} light${segments.moved === 1 ? "s" : ""} it means ${Object.values(segments.map).join(", ")}`,
-    );
+    said.push(...cyclesOf(segments.map));
     code.push("the bits of its table, in the order of these wires");
     places += segments.inverted ? 0 : 1;
   }
@@ -204,7 +218,16 @@ function changeOf(
   }
   const right = segments ? meant(faces, segments) : faces;
   const shown = turned ? right.map((digits) => [...digits].reverse()) : right;
-  const reads = [...new Set(shown.map((digits) => readFace(digits.map((lit) => [...lit]), model.rig).trim()))]
+  const reads = [
+    ...new Set(
+      shown.map((digits) =>
+        readFace(
+          digits.map((lit) => [...lit]),
+          model.rig,
+        ).trim(),
+      ),
+    ),
+  ]
     .filter((text) => text !== "")
     .slice(0, MOST_READS);
   return {
@@ -214,6 +237,26 @@ function changeOf(
     reads,
     alike: segments?.alike ?? 0,
   };
+}
+
+/** Segments that take each other's places, in words: two are exchanged, more go round. */
+function cyclesOf(map: SegmentFit["map"]): string[] {
+  const left = new Set(Object.keys(map) as PipName[]);
+  const said: string[] = [];
+  for (const first of left) {
+    const ring = [first];
+    left.delete(first);
+    for (let next = map[first]; next !== undefined && next !== first; next = map[next]) {
+      ring.push(next);
+      left.delete(next);
+    }
+    said.push(
+      ring.length === 2
+        ? `its segments ${ring[0]} and ${ring[1]} are exchanged`
+        : `it lights ${listing(ring.map((lit, at) => `${lit} for ${ring[(at + 1) % ring.length]}`))}`,
+    );
+  }
+  return said;
 }
 
 /** The same done by wires, where the program's own edges then make sense. */

@@ -8,7 +8,11 @@ import { wasSeen } from "../stretches";
 export type LineMap = ReadonlyMap<string, string>;
 
 /** The faces edges light on a rig, those that light something, one for each time it stood. */
-export function facesOf(model: RigModel, edges: readonly LevelEdge[], lines: LineMap = new Map()): LitDigits[] {
+export function facesOf(
+  model: RigModel,
+  edges: readonly LevelEdge[],
+  lines: LineMap = new Map(),
+): LitDigits[] {
   const seen: SeenFace[] = [];
   const faces = new SeenFaces(model.addresses.length, (face) => seen.push(face));
   const lit = new LitBoard(model, (board, currents, at) => faces.follow(board, currents, at));

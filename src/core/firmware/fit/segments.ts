@@ -47,7 +47,11 @@ const ORDERS: ReadonlyArray<{ readonly order: readonly number[]; readonly moved:
       found.push({ order, moved: order.filter((to, at) => to !== at).length });
       return;
     }
-    for (const one of left) go([...order, one], left.filter((other) => other !== one));
+    for (const one of left)
+      go(
+        [...order, one],
+        left.filter((other) => other !== one),
+      );
   };
   go([], rest);
   return found.sort((one, other) => one.moved - other.moved);

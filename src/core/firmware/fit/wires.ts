@@ -30,7 +30,8 @@ export function moveEnds(rig: Rig, to: ReadonlyMap<LegRef, LegRef>): Rewired | u
 /** Every wire at a line of the rig goes to the line the code drives for it. */
 export function lineEnds(model: RigModel, board: UnitRef, lines: LineMap): Map<LegRef, LegRef> | undefined {
   const ends = new Map<LegRef, LegRef>();
-  for (const [code, here] of lines) if (here !== "" && here !== code) ends.set(legRef(board, here), legRef(board, code));
+  for (const [code, here] of lines)
+    if (here !== "" && here !== code) ends.set(legRef(board, here), legRef(board, code));
   // A line something else hangs on is not free to be taken.
   for (const end of ends.values()) {
     const taken = model.rig.wires.some(({ from, to }) => from === end || to === end);

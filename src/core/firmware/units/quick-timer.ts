@@ -29,7 +29,8 @@ export class QuickTimer extends AVRTimer {
     };
     const { OCRA, OCRB, OCRC, ICR, TCCRA } = registers;
     for (const register of [OCRA, OCRB, OCRC, ICR, TCCRA]) if (register > 0) this.lookAgainAfter(register);
-    for (const [flag, value] of COMPARES) if (registers[value] > 0) this.quietUntilWritten(flag, registers[value]);
+    for (const [flag, value] of COMPARES)
+      if (registers[value] > 0) this.quietUntilWritten(flag, registers[value]);
   }
 
   private quietUntilWritten(flag: (typeof COMPARES)[number][0], register: number): void {

@@ -49,7 +49,11 @@ export class SpiUnit {
     const { clock, data, answer } = this.lines;
     const control = cpu.data[this.config.SPCR]!;
     if (!(control & MSTR)) return;
-    const [lowestFirst, idle, late] = [(control & DORD) !== 0, control & CPOL ? 1 : 0, (control & CPHA) !== 0];
+    const [lowestFirst, idle, late] = [
+      (control & DORD) !== 0,
+      control & CPOL ? 1 : 0,
+      (control & CPHA) !== 0,
+    ];
     const half = unit.clockDivider / 2;
     const began = cpu.cycles;
     let received = 0;

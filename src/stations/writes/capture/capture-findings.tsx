@@ -2,7 +2,7 @@ import { formatNanoseconds } from "@/core/quantity";
 import type { Inspected } from "@/core/trace";
 import { showsDots } from "@/core/rig";
 import { say, takeCapture, useRig } from "@/store";
-import { SeverityMark } from "@/ui";
+import { DifferenceList, SeverityMark } from "@/ui";
 
 /** What the board does otherwise than the rig's own program, and the rules of the bus it breaks. */
 export function Findings({ capture, onAt }: { capture: Inspected; onAt: (at: number) => void }) {
@@ -18,21 +18,14 @@ export function Findings({ capture, onAt }: { capture: Inspected; onAt: (at: num
   return (
     <section className="sheet">
       <h2>Against the rig&apos;s own program</h2>
-      <ul className="plain-list small capture-findings">
-        {differences.map(({ kind, severity, title, remedy, at }) => (
-          <li key={`${kind} ${title}`}>
-            <SeverityMark severity={severity} text={severity === "good" ? "alike" : severity} />{" "}
-            <strong>{title}</strong> {when(at)}
-            {remedy && <span className="d-block quiet">{remedy}</span>}
-          </li>
-        ))}
+      <DifferenceList differences={differences} when={when}>
         {breaches.map(({ rule, says, at, count }) => (
           <li key={rule}>
             <SeverityMark severity="fault" text={rule} /> {says} {when(at)}
             {count > 1 && <span className="quiet"> and {(count - 1).toLocaleString("en")} more times</span>}
           </li>
         ))}
-      </ul>
+      </DifferenceList>
       {!showsDots(plan) && (
         <p className="small mb-0 mt-2">
           {sent === "right"
