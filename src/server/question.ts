@@ -4,6 +4,7 @@ import type { Problem } from "@/core/document";
 export const ROUTES = [
   "check",
   "run",
+  "read-table",
   "simulate",
   "decode",
   "diagnose",

@@ -20,6 +20,7 @@ export type { Driving } from "./desk/currents";
 export type { FirstLook } from "./desk/desk";
 export type { LiveLook } from "./desk/live";
 export type { ScanSeen } from "./desk/scan";
+export type { TableSeen } from "./desk/table";
 export type { UpdateOf, WritesOf } from "./desk/writes";
 
 let remote: Remote<Simulator> | undefined;

@@ -28,5 +28,6 @@ export {
   splitCells,
   type Cell,
   GLYPH_OVERRIDE,
+  type GlyphOverride,
 } from "./alphabet";
 export { bareByte, formatByte, parseByte, type ByteForm } from "./bytes";

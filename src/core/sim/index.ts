@@ -9,6 +9,7 @@ export {
   glyphRows,
   glyphTable,
   holdingProgram,
+  showBytes,
   showState,
   stateOfBytes,
   traceSend,

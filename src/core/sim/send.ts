@@ -189,6 +189,13 @@ export const showState = (model: RigModel, state: DriveState, digit?: DigitId): 
   return showStates(model, [state])[0]!.digits[placeOfDigit(model, id.unit, id.digit)]!;
 };
 
+/** What all digits show once each load of the chain is put out, one after the other. */
+export const showBytes = (model: RigModel, loads: ReadonlyArray<readonly number[]>): Shown[][] =>
+  showStates(
+    model,
+    loads.map((bytes) => stateOfBytes(model, bytes)),
+  ).map(({ digits }) => [...digits]);
+
 /** Whether segments are chosen one by one, or by a decoder with shapes of its own. */
 const shapedBy = (model: RigModel): "segments" | "decoder" =>
   model.rig.units.some(({ ref }) => model.part(ref).kind === "segment-decoder") ? "decoder" : "segments";

@@ -4,12 +4,14 @@ import { answerDecode } from "./decode";
 import { answerDiagnose } from "./diagnose";
 import { answerFrames, answerSketch, answerWrites } from "./exports";
 import { answerFont } from "./font";
+import { answerReadTable } from "./read-table";
 import { answerRun } from "./run";
 import { answerSimulate } from "./simulate";
 
 const ANSWERS: Readonly<Record<RouteName, (question: Question) => Answer | Promise<Answer>>> = {
   check: answerCheck,
   run: answerRun,
+  "read-table": answerReadTable,
   simulate: answerSimulate,
   decode: answerDecode,
   diagnose: answerDiagnose,

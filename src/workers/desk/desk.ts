@@ -59,7 +59,9 @@ import {
   type WantedCurrent,
 } from "./currents";
 import { liveLook, type LiveLook } from "./live";
+import { playWrites, type PlayedList } from "@/core/tables";
 import { runLength, scanSeen, signSpeed, type RunLength, type ScanSeen, type SignSpeed } from "./scan";
+import { tableSeen, type TableSeen } from "./table";
 import {
   facesOf,
   updateCosts,
@@ -135,6 +137,16 @@ export class Desk {
     const known = JSON.stringify(of);
     if (this.traced?.of !== known) this.traced = { of: known, trace: writesOf(this.model, this.program, of) };
     return this.traced.trace;
+  }
+
+  /** What a pasted table is, and what it comes to on the rig. */
+  table(text: string): TableSeen {
+    return tableSeen(this.model, text);
+  }
+
+  /** A list of writes, played into the rig's chips. */
+  writeList(text: string): PlayedList {
+    return playWrites(this.model, text);
   }
 
   /** The shift stages of chips that have them, after so many edges of those writes. */
