@@ -1,4 +1,5 @@
 import { sourceLines } from "./debug-lines";
+import { stabLines } from "./stab-lines";
 import {
   FIRMWARE_LIMITS,
   FlashWriter,
@@ -117,6 +118,18 @@ function symbolsOf(file: Reader, sections: readonly Section[]): FirmwareSymbol[]
   return found.sort((one, other) => one.at - other.at);
 }
 
+/** The source lines, in whichever of two formats they stand. */
+function linesOf(file: Reader, sections: readonly Section[]): SourceLine[] {
+  const part = (wanted: string) => {
+    const found = sections.find(({ name, type }) => name === wanted && type !== NO_BITS);
+    return found && file.part(found.from, found.size);
+  };
+  const debug = part(".debug_line");
+  const lines = debug ? sourceLines(debug, FIRMWARE_LIMITS.lines) : [];
+  const [stab, names] = [part(".stab"), part(".stabstr")];
+  return lines.length === 0 && stab && names ? stabLines(stab, names, FIRMWARE_LIMITS.lines) : lines;
+}
+
 /** Whether a file is an executable with sections, by its first bytes. */
 export const isElf = (bytes: Uint8Array): boolean =>
   bytes.length > 4 && bytes[0] === 0x7f && bytes[1] === 0x45 && bytes[2] === 0x4c && bytes[3] === 0x46;
@@ -157,10 +170,7 @@ export function readElf(bytes: Uint8Array): FirmwareRead {
   const sections = sectionsOf(file);
   if (!sections) return refused(CUT);
   const end = sections.filter(({ name }) => [".data", ".bss", ".noinit"].includes(name));
-  const debug = sections.find(({ name }) => name === ".debug_line");
-  const lines: SourceLine[] = debug
-    ? sourceLines(file.part(debug.from, debug.size), FIRMWARE_LIMITS.lines)
-    : [];
+  const lines = linesOf(file, sections);
   const core = CORES[file.word(36) & 127];
   return {
     ok: true,

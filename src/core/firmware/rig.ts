@@ -13,7 +13,7 @@ import {
   type Move,
 } from "../inputs";
 import { LOW } from "../level";
-import type { ControllerPart } from "../parts";
+import { isSingleLeds, type ControllerPart } from "../parts";
 import { switchedBy } from "../program";
 import { formatQuantity, type Nanoseconds, type Volts } from "../quantity";
 import { legRef, type TapeItem, type UnitRef } from "../rig";
@@ -51,6 +51,8 @@ export type CannotRun = { readonly problem: string };
 /** What a step of a compiled program goes to. */
 export type FirmwareStep = "instruction" | "edge" | "face" | { readonly line: string };
 
+/** How often a step to another face looks, in ns. */
+const FACE_LOOKS: Nanoseconds = 1e6;
 /** How far a step goes where what it waits for does not come. */
 const LONGEST_STEP: Nanoseconds = 10e9;
 /** How long an eye takes a face in. */
@@ -121,11 +123,7 @@ export class FirmwareRig {
   private readonly answerLines: readonly string[];
   private readonly keyed: ReadonlyArray<readonly UnitRef[]>;
   private readonly echoes: readonly Echo[];
-  private readonly outputs: ReadonlyArray<{
-    readonly unit: UnitRef;
-    readonly line: string;
-    readonly on: 0 | 1;
-  }>;
+  private readonly outputs: readonly Switched[];
   private readonly triggered = new Map<string, Nanoseconds>();
   private pulses: Array<{ readonly at: Nanoseconds; readonly line: string; readonly level: 0 | 1 }> = [];
   /** Resets the program was given by its watchdog. */
@@ -181,11 +179,7 @@ export class FirmwareRig {
       const lines = echoLines(model, unit.ref);
       return "problem" in lines ? [] : [{ unit: unit.ref, trigger: lines.trigger, echo: lines.echo }];
     });
-    this.outputs = model.rig.units.flatMap(({ ref }) => {
-      if (model.part(ref).kind !== "load") return [];
-      const by = switchedBy(model, ref);
-      return "line" in by ? [by] : [];
-    });
+    this.outputs = outputsOf(model);
     this.handsMoved();
   }
 
@@ -277,17 +271,22 @@ export class FirmwareRig {
       this.step();
       return !this.held;
     }
-    const began = this.faces.beganAt;
-    this.stopWhen(
-      typeof what === "object"
-        ? ({ line }) => line === what.line
-        : what === "edge"
-          ? () => true
-          : () => this.faces.beganAt !== began,
-    );
+    if (what === "face") return this.stepToFace();
+    this.stopWhen(typeof what === "object" ? ({ line }) => line === what.line : () => true);
     const came = !this.advanceTo(this.time + LONGEST_STEP);
     this.stopWhen(undefined);
     return came;
+  }
+
+  /** What goes dark is seen to do so only once it has stayed dark for a while: it is looked at again and again. */
+  private stepToFace(): boolean {
+    const began = this.faces.beganAt;
+    const until = this.time + LONGEST_STEP;
+    while (!this.held && this.time < until) {
+      this.advanceTo(Math.min(until, this.time + FACE_LOOKS));
+      if (this.faces.beganAt !== began) return true;
+    }
+    return false;
   }
 
   /** Where the program stands. */
@@ -452,8 +451,12 @@ export class FirmwareRig {
 
   /** What it switches, and whether that is on. */
   switched(): Readonly<Record<UnitRef, boolean>> {
+    const { showing } = this.faces;
     return Object.fromEntries(
-      this.outputs.map(({ unit, line, on }) => [unit, this.machine.given(line) === on]),
+      this.outputs.map((one) => [
+        one.unit,
+        "line" in one ? this.machine.given(one.line) === one.on : one.places.every((at) => showing[at] === 1),
+      ]),
     );
   }
 
@@ -463,6 +466,22 @@ export class FirmwareRig {
     return `The supply has ${formatQuantity(this.volts, "V")}: below ${formatQuantity(this.chip.brownOut, "V")} the brown-out detector holds the controller in reset.`;
   }
 }
+
+/** Something a line switches, or LEDs that stand alone. */
+type Switched =
+  | { readonly unit: UnitRef; readonly line: string; readonly on: 0 | 1 }
+  | { readonly unit: UnitRef; readonly places: readonly number[] };
+
+/** Lamps, buzzers, relays and single LEDs, each with what switches it by its wires. */
+const outputsOf = (model: RigModel): Switched[] =>
+  model.rig.units.flatMap(({ ref }): Switched[] => {
+    const part = model.part(ref);
+    if (part.kind !== "load" && !isSingleLeds(part)) return [];
+    const by = switchedBy(model, ref);
+    if ("problem" in by) return [];
+    if ("line" in by) return [by];
+    return [{ unit: ref, places: by.pips.map((pip) => model.addresses.findIndex((one) => one.pip === pip)) }];
+  });
 
 interface Echo {
   readonly unit: UnitRef;

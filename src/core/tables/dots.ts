@@ -123,10 +123,14 @@ export interface LayoutGuess {
   readonly score: number;
 }
 
-/** The layouts a table of pictures may have, the likeliest first. */
-export function guessLayouts(bytes: readonly number[]): LayoutGuess[] {
+/**
+ * The layouts a table of pictures may have, the likeliest first.
+ * @param rows how many bytes stand on each line of the text: makers give each picture or letter a line
+ */
+export function guessLayouts(bytes: readonly number[], rows: readonly number[] = []): LayoutGuess[] {
   const found: LayoutGuess[] = [];
-  for (const [width, height, along] of USUAL)
+  const [each] = rows.length > 1 && rows.every((row) => row === rows[0]) ? rows : [];
+  for (const [nth, [width, height, along]] of USUAL.entries())
     for (const first of ["high", "low"] as const)
       for (const pages of along === "column" && height > 8 ? [false, true] : [false]) {
         const plain = { width, height, along, first, pages, inverted: false };
@@ -138,7 +142,13 @@ export function guessLayouts(bytes: readonly number[]): LayoutGuess[] {
         const inverted = lit > (pictures.length * width * height) / 2;
         // Bits beyond the height of a column are 0 in a table of that height.
         const spare = spareBits(bytes, plain);
-        const score = strokes(pictures) + (whole ? 0.05 : -0.1) - (spare ? 0.2 : 0);
+        const score =
+          strokes(pictures) +
+          (whole ? 0.05 : -0.1) -
+          (spare ? 0.2 : 0) +
+          (size === each ? 0.15 : 0) -
+          (pages ? 0.04 : 0) -
+          nth * 0.004;
         found.push({ layout: { ...plain, inverted }, score });
       }
   return found.sort((one, other) => other.score - one.score);

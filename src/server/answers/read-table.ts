@@ -91,7 +91,7 @@ const digitsOf = ({ entries }: ByteTable, fit: DigitsFit) => ({
 
 const dotsOf = (table: ByteTable) => {
   const bytes = tableBytes(table);
-  const layouts = guessLayouts(bytes).slice(0, MOST_LAYOUTS);
+  const layouts = guessLayouts(bytes, table.rows).slice(0, MOST_LAYOUTS);
   const [first] = layouts;
   return {
     layouts: layouts.map(({ layout, score }) => ({ ...layout, score: Number(score.toFixed(3)) })),

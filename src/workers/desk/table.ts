@@ -55,7 +55,7 @@ export function tableSeen(model: RigModel, text: string): TableSeen {
     ok: true,
     table,
     bytes,
-    layouts: guessLayouts(bytes)
+    layouts: guessLayouts(bytes, table.rows)
       .slice(0, MOST_LAYOUTS)
       .map(({ layout }) => layout),
     ...(fit
