@@ -62,13 +62,16 @@ interface Stripped {
   readonly comments: ReadonlyMap<number, string>;
 }
 
-const COMMENT = /\/\*[\s\S]*?\*\/|\/\/[^\n]*|(?<![\w'"]);[^\n]*|#(?!\s*define\b)[^\n]*|--[^\n]*/g;
+const COMMENT = /\/\*[\s\S]*?\*\/|\/\/[^\n]*|#(?!\s*define\b)[^\n]*|--[^\n]*/g;
+/** Where nothing is in braces a semicolon begins a comment, as in assemblers. */
+const COMMENT_OR_SEMICOLON =
+  /\/\*[\s\S]*?\*\/|\/\/[^\n]*|(?<![\w'"]);[^\n]*|#(?!\s*define\b)[^\n]*|--[^\n]*/g;
 
 function strip(text: string): Stripped {
   const comments = new Map<number, string>();
   let line = 1;
   let seen = 0;
-  const code = text.replace(COMMENT, (comment, at: number) => {
+  const code = text.replace(text.includes("{") ? COMMENT : COMMENT_OR_SEMICOLON, (comment, at: number) => {
     for (; seen < at; seen += 1) if (text[seen] === "\n") line += 1;
     const says = comment.replace(/^(\/\*+|\/\/+|;+|#+|--+)/, "").replace(/\*+\/$/, "");
     if (!comments.has(line)) comments.set(line, says);

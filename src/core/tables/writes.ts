@@ -92,7 +92,7 @@ function intoRegisters(model: RigModel, lines: readonly Line[], count: number): 
     if (bytes.length !== count || bytes.length > LIMITS.bytes)
       return {
         ok: false,
-        message: `Line ${line}: ${bytes.length} byte${bytes.length === 1 ? "" : "s"}; a load of these ${count} registers is ${count}, in the order they are sent.`,
+        message: `Line ${line}: ${bytes.length} byte${bytes.length === 1 ? "" : "s"}; a load of ${count === 1 ? "this register" : `these ${count} registers`} is ${count}, in the order they are sent.`,
       };
     writes.push({ line, bytes });
   }
