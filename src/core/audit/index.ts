@@ -6,7 +6,8 @@ import { measuresOf } from "./measures";
 import { supplyMeasures } from "./supply-measures";
 import type { Milliamps } from "../quantity";
 import type { LegRef } from "../rig";
-import { searchWorst, type Search, type Worst } from "./search";
+import type { Audit, AuditRow } from "./rows";
+import { searchWorst } from "./search";
 
 export {
   baseAdvice,
@@ -19,23 +20,9 @@ export {
 export { levelMatches, type LevelMatch } from "./levels";
 export { loadsOf } from "./loads";
 export { ObservedLoads } from "./observed";
+export type { Audit, AuditRow } from "./rows";
 export { formatMeasure, type MeasureKind, type MeasureUnit } from "./measure";
 export { offerFor, pickResistor, type LitWhen, type ResistorOffer } from "./resistor";
-
-/** A measure at its worst, and on average over the show. */
-export interface AuditRow extends Omit<Measure, "of" | "ofAny"> {
-  /** The worst the scan can put out. */
-  readonly worst: Worst;
-  /** The worst of any state, where that is worse: at power-up, or when the program has stopped halfway. */
-  readonly astray?: Worst;
-  readonly average: number;
-  /** The worst as a share of the lowest limit that must never be passed, or of good practice where there is none. */
-  readonly share: number | undefined;
-}
-
-export interface Audit extends Pick<Search, "states" | "complete"> {
-  readonly rows: readonly AuditRow[];
-}
 
 /** A state the scan never puts out is told of when it is worse, by more than rounding. */
 const ASTRAY = 1.001;

@@ -3,7 +3,7 @@ import { circuitOf } from "../circuit";
 import type { Level } from "../level";
 import type { Nanoseconds } from "../quantity";
 import { chipScans } from "../scan";
-import type { Audit, AuditRow } from "./index";
+import type { Audit, AuditRow } from "./rows";
 import { measuresOf } from "./measures";
 
 /** States of the outputs that are told apart; what comes on top of them counts for the time only. */

@@ -1,5 +1,5 @@
-export { TABLE_LIMITS, readTable, type ByteTable, type TableEntry, type TableRead } from "./entries";
-export { MOST_WRITES, playWrites, type PlayedList, type PlayedWrite } from "./writes";
+export { TABLE_LIMITS, readTable, type ByteTable } from "./entries";
+export { playWrites, type PlayedList } from "./writes";
 export { fitDigits, type DigitsFit, type WrongEntry } from "./digits";
 export {
   MOST_SIDE,
@@ -9,7 +9,6 @@ export {
   picturesIn,
   tableBytes,
   type DotLayout,
-  type LayoutGuess,
 } from "./dots";
 export {
   againstRig,

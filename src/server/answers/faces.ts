@@ -7,7 +7,6 @@ const STANDS = 300;
 
 /** What can be asked of a run: changes of the face, the text of each, the light of every LED, the lines of a sign. */
 export const FACE_PARTS = ["changes", "texts", "leds", "lines"] as const;
-export type FacePart = (typeof FACE_PARTS)[number];
 /** Of a display of dots the light of every LED is told only if it is asked for: it is megabytes. */
 export const USUAL_OF_DOTS = ["changes", "texts", "lines"] as const;
 
