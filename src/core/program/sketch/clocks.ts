@@ -45,9 +45,13 @@ export interface SketchClock {
   readonly counter: string;
 }
 
-/** The clock of a sketch whose digits take turns. */
-export function clockOf(model: RigModel, program: Program): SketchClock {
-  switch (timerKind(model, program)) {
+/**
+ * The clock of a sketch whose digits take turns.
+ * @param asks it asks the clock again and again also on boards that have a timer for it
+ */
+export function clockOf(model: RigModel, program: Program, asks?: "asks"): SketchClock {
+  const kind = timerKind(model, program);
+  switch (asks && kind === "interrupt" ? "polled" : kind) {
     case "loop":
       return program.live ? { ...LOOP, routines: () => [] } : LOOP;
     case "polled":

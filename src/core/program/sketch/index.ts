@@ -25,9 +25,15 @@ const INTERRUPT_WORD: Code = ["#ifndef IRAM_ATTR", "#define IRAM_ATTR", "#endif"
 /**
  * Prints a program as a C++ sketch for the setup()/loop() flavour, with plain pin-write and shift-out calls and no
  * library.
+ * @param asks no timer keeps the digits going: its clock is asked for it, whatever the board
  */
-export function writeSketch(model: RigModel, program: Program, legNames: LegNames = "letters"): SketchLine[] {
-  const clock = isMultiplexed(model) ? clockOf(model, program) : undefined;
+export function writeSketch(
+  model: RigModel,
+  program: Program,
+  legNames: LegNames = "letters",
+  asks?: "asks",
+): SketchLine[] {
+  const clock = isMultiplexed(model) ? clockOf(model, program, asks) : undefined;
   const faces = facesOf(model, program, clock);
   const keepsTime = keepsFaceTime(program);
   const longPauses = keepsTime || (clock !== undefined && pausesLong(program));

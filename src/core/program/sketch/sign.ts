@@ -287,7 +287,7 @@ export function signRoutines(model: RigModel): Code {
     `${INDENT}for (int16_t x = left < 0 ? -left : 0; x < right; x++) {`,
     `${INDENT}${INDENT}const uint8_t *source = columns + (left + x) * each;`,
     `${INDENT}${INDENT}uint16_t row = top < 0 ? 0 : top;`,
-    `${INDENT}${INDENT}uint16_t place = top < 0 ? -top * WIDTH + x : x;`,
+    `${INDENT}${INDENT}uint16_t place = top < 0 ? (uint16_t)(-top * WIDTH + x) : (uint16_t)x;`,
     `${INDENT}${INDENT}uint8_t bits = pgm_read_byte(source + row / 8) >> (row % 8);`,
     `${INDENT}${INDENT}for (int16_t y = top < 0 ? -top : 0; y < bottom; y++, row++, place += WIDTH) {`,
     `${INDENT}${INDENT}${INDENT}if (row % 8 == 0) bits = pgm_read_byte(source + row / 8);`,

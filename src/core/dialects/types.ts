@@ -1,0 +1,26 @@
+import type { RigModel } from "../address";
+import type { LegNames } from "../parts";
+import type { Program, SketchLine } from "../program";
+
+/** One file of a program. */
+export interface CodeFile {
+  readonly name: string;
+  readonly text: string;
+  /** The text line by line with what it marks, where it is the program itself. */
+  readonly lines?: readonly SketchLine[];
+}
+
+/** A form in which the one program is handed out. */
+export interface Dialect {
+  readonly id: string;
+  /** As it is chosen: the language and for what. */
+  readonly title: string;
+  /** What it is, in a sentence. */
+  readonly says: string;
+  /** How its main file is coloured. */
+  readonly language: "c" | "verilog";
+  /** Why a rig's program is not written in it: what it needs that is not there. */
+  problem(model: RigModel, program: Program): string | undefined;
+  /** The files; the first one is the program. */
+  write(model: RigModel, program: Program, legNames: LegNames): readonly CodeFile[];
+}
