@@ -8,6 +8,7 @@ export const ROUTES = [
   "simulate",
   "decode",
   "diagnose",
+  "export/code",
   "export/frames",
   "export/sketch",
   "export/writes",

@@ -1,3 +1,4 @@
+import { unzipSync } from "fflate";
 import { demoRig, plainDemoRig } from "@/demo";
 import { hexText, imageOf } from "@/core/firmware";
 import { writeRig, type Rig } from "@/core/rig";
@@ -91,6 +92,43 @@ describe("a compiled program by script", () => {
     const answered = await ask("run", body);
     expect(answered.status).toBe(status);
     expect(JSON.stringify(answered.body)).toMatch(says);
+  });
+});
+
+describe("code by script", () => {
+  const code = (rig: Rig, query: string) =>
+    serve(
+      "export/code",
+      new Request(`http://x/api/export/code?${query}`, { method: "POST", body: writeRig(rig) }),
+      answer,
+    );
+
+  test.each([
+    ["", "slip-gate.ino", /void setup\(\) \{/],
+    ["dialect=sketch", "slip-gate.ino", /digitalWrite/],
+    ["dialect=sketch-direct", "slip-gate.ino", /setLine/],
+    ["dialect=c", "slip-gate.c", /void set_line\(uint8_t line, uint8_t how\);/],
+  ])("%s is one file", async (query, name, says) => {
+    const response = await code(plainDemoRig("slip-gate"), query);
+    expect(response.headers.get("content-disposition")).toContain(name);
+    expect(await response.text()).toMatch(says);
+  });
+
+  test("with its Makefile it is a folder", async () => {
+    const response = await code(plainDemoRig("slip-gate"), "dialect=avr-c");
+    expect(response.headers.get("content-type")).toBe("application/zip");
+    const files = unzipSync(new Uint8Array(await response.arrayBuffer()));
+    expect(Object.keys(files)).toEqual(["slip-gate/slip-gate.c", "slip-gate/Makefile"]);
+  });
+
+  test.each([
+    ["slip-gate", "dialect=poem", /no dialect “poem”/],
+    ["slip-gate", "dialect=verilog", /FPGA/],
+    ["lamp-room", "dialect=avr-c", /no AVR/],
+  ])("%s with %s is refused", async (id, query, says) => {
+    const response = await code(demoRig(id), query);
+    expect(response.status).toBe(422);
+    expect(JSON.stringify(await response.json())).toMatch(says);
   });
 });
 

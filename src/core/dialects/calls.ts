@@ -42,43 +42,38 @@ const FORMS: ReadonlyArray<readonly [RegExp, string]> = [
   [/\bSerial\.available\(\)/g, "serialWaiting()"],
   [/\bSerial\.read\(\)/g, "serialTake()"],
   [/\bSerial\.println\(\)/g, 'serialText("\\r\\n")'],
-  [/\bSerial\.print\(F\(("(?:[^"\\]|\\.)*")\)\)/g, "serialText($1)"],
   [/\bSerial\.print\(/g, "serialNumber("],
   [/\b(?:HIGH|MSBFIRST)\b/g, "1"],
   [/\b(?:LOW|LSBFIRST)\b/g, "0"],
-  // Numbers in twos are no part of the language.
-  [/\b0b([01]{1,8})\b/g, ""],
   [/\bIRAM_ATTR /g, ""],
   [/\beeprom_read_byte\(\(const uint8_t \*\)\(uintptr_t\)\(/g, "keptByte(("],
   [/\beeprom_update_byte\(\(uint8_t \*\)\(uintptr_t\)\(/g, "storeKept(("],
 ];
+
+/** A text that is sent, which sketches mark as kept in flash. */
+const SENT_TEXT = /\bSerial\.print\(F\(("(?:[^"\\]|\\.)*")\)\)/g;
 
 const WORD = new RegExp(`\\b(${Object.keys(NAMES).join("|")})\\(`, "g");
 
 /** What is a text or a comment stays as it is. */
 const PARTS = /("(?:[^"\\]|\\.)*"|\/\/.*$)/;
 
-/** A line of a sketch in plain C. */
-export function inPlainC(line: string): string {
-  const renamed = FORMS.reduce(
-    (text, [form, becomes]) =>
-      becomes === ""
-        ? text.replace(form, (whole, bits?: string) =>
-            bits === undefined ? "" : `0x${Number.parseInt(bits, 2).toString(16).toUpperCase().padStart(2, "0")}`,
-          )
-        : text.replace(form, becomes),
-    line,
-  );
-  return renamed
+/** A line of a sketch in plain C. What is a text or a comment stays as it is, but for the text that is sent. */
+export const inPlainC = (line: string): string =>
+  line
+    .replace(SENT_TEXT, "serialText($1)")
     .split(PARTS)
-    .map((part, nth) =>
-      nth % 2 === 1
-        ? part
-        : part
-            .replace(WORD, (_, name: keyof typeof NAMES) => `${NAMES[name]}(`)
-            .replace(/^(\s*(?:static )?(?:void|\w+_t|unsigned long|long|bool) \w+)\(\)/, "$1(void)"),
-    )
+    .map((part, nth) => (nth % 2 === 1 ? part : codeInC(part)))
     .join("");
+
+function codeInC(code: string): string {
+  return FORMS.reduce((text, [form, becomes]) => text.replace(form, becomes), code)
+    .replace(
+      /\b0b([01]{1,8})\b/g,
+      (_, bits: string) => `0x${Number.parseInt(bits, 2).toString(16).toUpperCase().padStart(2, "0")}`,
+    )
+    .replace(WORD, (_, name: keyof typeof NAMES) => `${NAMES[name]}(`)
+    .replace(/^(\s*(?:static )?(?:void|\w+_t|unsigned long|long|bool) \w+)\(\)/, "$1(void)");
 }
 
 /** A number with a name: in C only an enumeration may be the size of a table. */

@@ -24,6 +24,8 @@ const ALIKE = 0.25;
 const LEARNT: Nanoseconds = 500e6;
 /** Charge is noted this often, to be able to say what flowed up to a moment that has passed. */
 const NOTED: Nanoseconds = 0.5e6;
+/** How often is looked for what has gone dark. */
+const CHECKED: Nanoseconds = 1e6;
 /** Turns one looks back on for the light of now. */
 const MOST_TURN_MARKS = 32;
 /** Turns that are kept to look at. */
@@ -99,6 +101,8 @@ export class SeenFaces {
   /** The circuit comes to another moment. */
   follow(board: LitBoard, currents: Float64Array, at: Nanoseconds): void {
     this.note(board, at);
+    // What went dark long ago has ended before anything of now begins.
+    if (at - this.checkedAt > CHECKED) this.check(board, at);
     let began = false;
     for (let place = 0; place < currents.length; place += 1) {
       const lights = currents[place]! > VISIBLE ? 1 : 0;
@@ -118,7 +122,6 @@ export class SeenFaces {
       this.cameOn[place] = at;
     }
     if (began) this.end(at);
-    if (at - this.checkedAt > 1e6) this.check(board, at);
   }
 
   /** Ends what has gone dark for longer than its turns. */

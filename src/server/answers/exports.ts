@@ -1,4 +1,5 @@
 import { modelOf } from "@/core/address";
+import { dialectsFor, writtenIn, zipOf } from "@/core/dialects";
 import { FRAME_FORMATS, USUAL_RECORDING, type FrameFormat } from "@/core/frames";
 import { exportFrames } from "@/core/pictures";
 import { buildProgram, printProblem, sketchText, writeProgram } from "@/core/program";
@@ -56,6 +57,24 @@ export function answerSketch({ text }: Question): Answer {
   if (problem) return refusal(422, `${problem}.`);
   const { lines, ending } = writeProgram(model, program);
   return file(sketchText(lines), "text/plain; charset=utf-8", safeFileName(read.rig.name, ending));
+}
+
+/**
+ * A rig document in; its program out in the form `dialect` names: one file as it is, more as a ZIP of a folder. Without
+ * it the rig's usual form.
+ */
+export function answerCode({ text, query }: Question): Answer {
+  const read = rigIn(text);
+  if (!read.ok) return read.answer;
+  const model = modelOf(read.rig);
+  const program = buildProgram(model);
+  const usual = dialectsFor(model, program).find(({ problem }) => problem === undefined)!.id;
+  const written = writtenIn(model, program, query.dialect ?? usual);
+  if (!written.ok) return refusal(422, written.message);
+  const [first, ...more] = written.files;
+  if (more.length === 0) return file(first!.text, "text/plain; charset=utf-8", first!.name);
+  const folder = safeFileName(read.rig.name, "");
+  return file(zipOf(folder, written.files), "application/zip", `${folder}.zip`);
 }
 
 /** Faces of a tape that are written at once. */

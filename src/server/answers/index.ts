@@ -2,7 +2,7 @@ import type { Answer, Question, RouteName } from "../question";
 import { answerCheck } from "./check";
 import { answerDecode } from "./decode";
 import { answerDiagnose } from "./diagnose";
-import { answerFrames, answerSketch, answerWrites } from "./exports";
+import { answerCode, answerFrames, answerSketch, answerWrites } from "./exports";
 import { answerFont } from "./font";
 import { answerReadTable } from "./read-table";
 import { answerRun } from "./run";
@@ -15,6 +15,7 @@ const ANSWERS: Readonly<Record<RouteName, (question: Question) => Answer | Promi
   simulate: answerSimulate,
   decode: answerDecode,
   diagnose: answerDiagnose,
+  "export/code": answerCode,
   "export/frames": answerFrames,
   "export/sketch": answerSketch,
   "export/writes": answerWrites,

@@ -22,6 +22,22 @@ describe("Code", () => {
     expect(useMessages.getState().messages.at(-1)?.text).toMatch(/Code/);
   });
 
+  test("the same program in another form: C with its Makefile, and what is not for this board says why", async () => {
+    const { hands } = showStation(CodeStation, slip);
+    const form = await screen.findByRole<HTMLSelectElement>("combobox", { name: "Written as" });
+    await hands.selectOptions(form, "avr-c");
+    expect(await screen.findByRole("button", { name: "Makefile" })).toBeTruthy();
+    await hands.click(screen.getByRole("button", { name: "Copy" }));
+    const copied = await navigator.clipboard.readText();
+    expect(copied).toContain("int main(void) {");
+    expect(copied).not.toContain("digitalWrite");
+    await hands.click(screen.getByRole("button", { name: "Makefile" }));
+    expect(screen.getByText(/avr-objcopy/)).toBeTruthy();
+    await hands.selectOptions(form, "verilog");
+    expect(await screen.findByText(/choose the FPGA board on Plan/)).toBeTruthy();
+    expect(screen.queryByRole("button", { name: "Copy" })).toBeNull();
+  });
+
   test("kept code says that it is kept", async () => {
     const kept = { ...slip, code: { ...slip.code, kept: modelOf(slip).encoding } };
     showStation(CodeStation, kept);

@@ -48,7 +48,7 @@ export function CodeStation() {
   return (
     <StationFrame
       title="Code"
-      lead={program.written?.what ?? "The program that was seen working on the face."}
+      lead={program.form?.dialect.says ?? "The program that was seen working on the face."}
       actions={
         <>
           {switchTo}

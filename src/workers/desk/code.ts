@@ -1,4 +1,5 @@
 import type { RigModel } from "@/core/address";
+import { dialectsFor, writtenIn, type CodeFile, type Offered } from "@/core/dialects";
 import type { LegNames } from "@/core/parts";
 import { printProblem, sketchMemory, writeProgram, type Program, type ProgramText } from "@/core/program";
 
@@ -8,6 +9,26 @@ export interface Code {
   /** Why it is not printed. */
   readonly problem?: string;
   readonly memory: ReturnType<typeof sketchMemory>;
+}
+
+/** The program in a form one chose, and all forms there are. */
+export interface CodeIn {
+  readonly offered: readonly Offered[];
+  /** The form that was taken: the one asked for, or the first that is for this rig. */
+  readonly dialect: Offered;
+  readonly files: readonly CodeFile[];
+  readonly problem?: string;
+}
+
+/** @param asked id of a form; the rig's usual one where none is */
+export function codeIn(model: RigModel, program: Program, legNames: LegNames, asked?: string): CodeIn {
+  const offered = dialectsFor(model, program);
+  const dialect =
+    offered.find(({ id }) => id === asked) ?? offered.find(({ problem }) => problem === undefined)!;
+  const written = writtenIn(model, program, dialect.id, legNames);
+  return written.ok
+    ? { offered, dialect, files: written.files }
+    : { offered, dialect, files: [], problem: written.message };
 }
 
 /** The program as text for the rig's board, with what it takes of its memory; or why it cannot be printed. */

@@ -46,7 +46,7 @@ import {
   type LogLook,
   type StepRun,
 } from "./bench";
-import { codeOf, type Code } from "./code";
+import { codeIn, codeOf, type Code, type CodeIn } from "./code";
 import {
   adviceOn,
   drivingOf,
@@ -167,6 +167,11 @@ export class Desk {
   /** The program as it is handed out, or why it is not, and what it takes of the board. */
   code(legNames: LegNames): Code {
     return codeOf(this.model, this.program, legNames);
+  }
+
+  /** The rig's program in one of the forms it is handed out in. */
+  codeIn(dialect: string | undefined, legNames: LegNames): CodeIn {
+    return codeIn(this.model, this.program, legNames, dialect);
   }
 
   /** What feeds the rig at hand: how much it gives, how long, and what is left along strung modules. */

@@ -22,7 +22,8 @@ function piecesFor(calls: ReadonlySet<PlainCall>): PieceName[] {
 const asLines = (code: readonly string[]): SketchLine[] => code.map((text) => ({ text }));
 
 /** Where the head of comments ends and the program begins. */
-const headEnds = (lines: readonly SketchLine[]): number => lines.findIndex(({ text }) => !text.startsWith("//"));
+const headEnds = (lines: readonly SketchLine[]): number =>
+  lines.findIndex(({ text }) => !text.startsWith("//"));
 
 function included(pieces: readonly PieceName[]): string[] {
   return [
@@ -101,13 +102,17 @@ export const BARE_AVR: Dialect = {
   problem: (model, { live }) => {
     const { id, title } = controllerById(model.rig.plan.controller);
     const target = avrTarget(id);
-    if (!target) return `The ${title.split(",")[0]} is no AVR: choose an ATmega328P, ATmega2560 or ATtiny84 on Plan`;
+    if (!target)
+      return `The ${title.split(",")[0]} is no AVR: choose an ATmega328P, ATmega2560 or ATtiny84 on Plan`;
     const printed = live ? JSON.stringify(live.routines) + JSON.stringify(live.tables) : "";
     if (!target.serial && live?.talks) return "The ATtiny84 has no serial line of its own";
-    if (!target.tone && printed.includes('"tone"')) return "A tone takes timer 2, which the ATtiny84 does not have";
+    if (!target.tone && printed.includes('"tone"'))
+      return "A tone takes timer 2, which the ATtiny84 does not have";
     const watched = [...printed.matchAll(/"do":"attach","line":"(\w+)"/g)].map(([, line]) => line!);
     const not = watched.find((line) => !(line in target.external));
-    return not === undefined ? undefined : `Line ${not} is watched by an interrupt, which is written for lines ${Object.keys(target.external).join(" and ") || "of the ATmega328P"} only`;
+    return not === undefined
+      ? undefined
+      : `Line ${not} is watched by an interrupt, which is written for lines ${Object.keys(target.external).join(" and ") || "of the ATmega328P"} only`;
   },
   write: (model, built, legNames) => {
     const controller = controllerById(model.rig.plan.controller);

@@ -61,11 +61,15 @@ export const PIECES: Readonly<Record<PieceName, Piece>> = {
   },
   readLine: {
     needs: ["lines"],
-    code: () => ["static uint8_t readLine(uint8_t line) { return (lineOutput(line)[-2] & lineBit(line)) != 0; }"],
+    code: () => [
+      "static uint8_t readLine(uint8_t line) { return (lineOutput(line)[-2] & lineBit(line)) != 0; }",
+    ],
   },
   makeOutput: {
     needs: ["lines"],
-    code: () => ["static void makeOutput(uint8_t line) { changeBit(lineOutput(line) - 1, lineBit(line), 1); }"],
+    code: () => [
+      "static void makeOutput(uint8_t line) { changeBit(lineOutput(line) - 1, lineBit(line), 1); }",
+    ],
   },
   letGo: {
     needs: ["letLineGo"],
@@ -237,7 +241,9 @@ export const PIECES: Readonly<Record<PieceName, Piece>> = {
     needs: [],
     code: ({ external, vector }) => [
       "static void (*watching[2])(void);",
-      ...[...new Set(Object.values(external))].map((nth) => `ISR(${vector(`INT${nth}`)}) { watching[${nth}](); }`),
+      ...[...new Set(Object.values(external))].map(
+        (nth) => `ISR(${vector(`INT${nth}`)}) { watching[${nth}](); }`,
+      ),
       "static void watchLine(uint8_t line, void (*routine)(void)) {",
       `  uint8_t which = ${Object.entries(external)
         .map(([line, nth]) => `line == ${line} ? ${nth} : `)
@@ -245,7 +251,10 @@ export const PIECES: Readonly<Record<PieceName, Piece>> = {
       "  watching[which] = routine;",
       "  // On every change.",
       ...(Object.keys(external).length > 1
-        ? ["  EICRA = (uint8_t)((EICRA & ~(3 << (2 * which))) | (1 << (2 * which)));", "  EIMSK |= (uint8_t)(1 << which);"]
+        ? [
+            "  EICRA = (uint8_t)((EICRA & ~(3 << (2 * which))) | (1 << (2 * which)));",
+            "  EIMSK |= (uint8_t)(1 << which);",
+          ]
         : ["  MCUCR |= _BV(ISC00);", "  GIMSK |= _BV(INT0);"]),
       "}",
     ],

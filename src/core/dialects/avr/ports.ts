@@ -16,7 +16,10 @@ export interface AvrTarget {
 
 /** Bits of a port that lines count along. */
 const along = (port: string, from: number, to: number): string[] =>
-  Array.from({ length: Math.abs(to - from) + 1 }, (_, nth) => `${port}${from < to ? from + nth : from - nth}`);
+  Array.from(
+    { length: Math.abs(to - from) + 1 },
+    (_, nth) => `${port}${from < to ? from + nth : from - nth}`,
+  );
 
 /** ATmega328P data sheet, pin configurations; lines as sketches number them. */
 const ATMEGA328P: AvrTarget = {

@@ -12,10 +12,18 @@ const isNumber = (line: string): boolean => /^\d+$/.test(line);
 
 /** What the maker gives: three functions, and what this show needs beside them. */
 const GIVEN: ReadonlyArray<readonly [PlainCall, string, string]> = [
-  ["readConverter", "uint16_t read_converter(uint8_t line);", "what the converter makes of the volts on a line"],
+  [
+    "readConverter",
+    "uint16_t read_converter(uint8_t line);",
+    "what the converter makes of the volts on a line",
+  ],
   ["keptByte", "uint8_t read_kept(uint16_t at);", "a byte of the memory that outlives a power cut"],
   ["storeKept", "void write_kept(uint16_t at, uint8_t value);", "writes one, unless it is there already"],
-  ["serialWaiting", "int16_t take_byte(void);", "the next byte of the serial line, or -1 where none has come"],
+  [
+    "serialWaiting",
+    "int16_t take_byte(void);",
+    "the next byte of the serial line, or -1 where none has come",
+  ],
   ["serialText", "void send_byte(uint8_t byte);", "sends one"],
   ["serialNumber", "void send_byte(uint8_t byte);", "sends one"],
   ["toneOn", "void set_tone(uint8_t line, uint16_t hertz);", "a tone on a line; 0 Hz ends it"],
@@ -54,15 +62,7 @@ const CODE: ReadonlyArray<readonly [PlainCall, readonly string[]]> = [
       "}",
     ],
   ],
-  [
-    "msNow",
-    [
-      "uint32_t msNow(void) {",
-      "  letPass(ASKING_US);",
-      "  return passedMs;",
-      "}",
-    ],
-  ],
+  ["msNow", ["uint32_t msNow(void) {", "  letPass(ASKING_US);", "  return passedMs;", "}"]],
   ["waitMs", ["void waitMs(uint32_t ms) {", "  for (; ms > 0; ms--) letPass(1000);", "}"]],
   ["readLine", ["uint8_t readLine(uint8_t line) { return read_line(line); }"]],
   [
@@ -177,7 +177,10 @@ function prelude({ plan }: Rig, used: ReadonlySet<PlainCall>): string[] {
     "uint8_t read_line(uint8_t line);",
     "void wait_us(uint32_t us);",
     ...(declared.length > 0
-      ? ["// And for what this show does:", ...declared.map(([declaration, says]) => `${declaration}  // ${says}`)]
+      ? [
+          "// And for what this show does:",
+          ...declared.map(([declaration, says]) => `${declaration}  // ${says}`),
+        ]
       : []),
     ...(id.startsWith("PIC") ? ON_PIC : []),
     ...(named.length > 0
@@ -243,7 +246,15 @@ export const PORTABLE_C: Dialect = {
       ...prelude(model.rig, callsIn(plain)).map((text) => ({ text })),
       ...body,
       { text: "" },
-      ...["int main(void) {", "  setup();", "  for (;;) loop();", "}"].map((text) => ({ text })),
+      ...[
+        "int main(void) {",
+        "  setup();",
+        "  for (;;) {",
+        "    loop();",
+        "    letPass(ASKING_US);",
+        "  }",
+        "}",
+      ].map((text) => ({ text })),
     ];
     return [{ name: safeFileName(model.rig.name, ".c"), text: textOf(lines), lines }];
   },

@@ -1,41 +1,52 @@
+import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { safeFileName } from "@/core/foreign";
-import { sketchText } from "@/core/program";
 import { formatBytes } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
 import { keeper, useAtDesk, useModel, useOpenRig, usePreferences, useRig } from "@/store";
-import { DownloadButton, SeverityMark, copyText } from "@/ui";
-import type { Code } from "@/workers";
+import { DownloadButton, SelectField, SeverityMark, ViewSwitch, copyText, saveBytes, saveText } from "@/ui";
+import type { Code, CodeIn } from "@/workers";
 import { SketchView } from "./sketch-view";
 
-/** The rig's own program, as it is printed. */
+/** The rig's own program, in the form that was chosen. */
 export interface ShownProgram {
   /** Undefined until it has been asked for. */
   readonly code: Code | undefined;
-  readonly written: Code["written"];
+  readonly form: CodeIn | undefined;
+  readonly choose: (dialect: string) => void;
 }
 
 export function useProgram(): ShownProgram {
   const legNames = usePreferences((state) => state.legNames);
+  const [dialect, choose] = useState<string>();
   const code = useAtDesk((desk) => desk.code(legNames), [legNames]);
-  return { code, written: code?.written };
+  const form = useAtDesk((desk) => desk.codeIn(dialect, legNames), [dialect, legNames]);
+  return { code, form, choose };
 }
 
-/** What can be done with it: copied, downloaded, the rig's file. */
-export function ProgramActions({ program: { written } }: { program: ShownProgram }) {
+/** What can be done with it: copied, downloaded as a file or a folder, the rig's file. */
+export function ProgramActions({ program: { form } }: { program: ShownProgram }) {
   const rig = useRig();
-  const text = written && sketchText(written.lines);
+  const [first, ...more] = form?.files ?? [];
+  const download = async () => {
+    if (!first || !form) return;
+    if (more.length === 0) return saveText(first.text, first.name);
+    const { zipOf } = await import("@/core/dialects/zip");
+    const folder = safeFileName(rig.name, "");
+    saveBytes(zipOf(folder, form.files), `${folder}.zip`, "application/zip");
+  };
   return (
     <>
-      {text !== undefined && (
+      {first && (
         <>
-          <Button variant="plain" onClick={() => void copyText(text, "Code")}>
+          <Button variant="plain" onClick={() => void copyText(first.text, "Code")}>
             <i className="bi bi-clipboard me-1" aria-hidden />
             Copy
           </Button>
-          <DownloadButton text={() => text} name={safeFileName(rig.name, written!.ending)}>
-            Download
-          </DownloadButton>
+          <Button variant="plain" onClick={() => void download()}>
+            <i className="bi bi-download me-1" aria-hidden />
+            {more.length > 0 ? "Download folder" : "Download"}
+          </Button>
         </>
       )}
       <DownloadButton text={() => keeper().written(rig)} name={safeFileName(rig.name, ".pip.json")}>
@@ -45,52 +56,82 @@ export function ProgramActions({ program: { written } }: { program: ShownProgram
   );
 }
 
-/** The program that was seen working on the face, as a sketch. */
-export function ProgramView({ program: { code, written } }: { program: ShownProgram }) {
+/** The program that was seen working on the face, in the form one takes. */
+export function ProgramView({ program: { code, form, choose } }: { program: ShownProgram }) {
   const model = useModel();
   const pick = useOpenRig((state) => state.pick);
-  if (!code) return null;
-  if (!written)
-    return (
-      <>
-        <p>
-          <SeverityMark severity="fault" text="Too long to print." /> {code.problem}.
-        </p>
-        <MemoryLine memory={code.memory} />
-      </>
-    );
+  const [file, setFile] = useState(0);
+  if (!code || !form) return null;
+  const { files, dialect, offered, problem } = form;
+  const shown = files[file] ?? files[0];
+  const note = dialect.id === "sketch" ? code.written?.note : undefined;
   return (
     <>
+      <div className="code-form">
+        <SelectField
+          label="Written as"
+          value={dialect.id}
+          options={offered.map(
+            ({ id, title, problem: not }) => [id, not ? `${title} (not for this rig)` : title] as const,
+          )}
+          onChoose={(id) => {
+            choose(id);
+            setFile(0);
+          }}
+        />
+        {files.length > 1 && (
+          <ViewSwitch
+            label="File"
+            value={shown!.name}
+            views={files.map(({ name }) => [name, name] as const)}
+            onView={(name) => setFile(files.findIndex((one) => one.name === name))}
+          />
+        )}
+        <MemoryLine memory={code.memory} />
+      </div>
+      {problem !== undefined && (
+        <p>
+          <SeverityMark severity="fault" text="Not written." /> {problem}
+        </p>
+      )}
       {model.rig.code.kept && (
         <p className="small">
           <SeverityMark severity="note" text="Kept as it was." /> Bytes, bit order and lines are for the wires
           as they were; the wiring comment shows them as they are.
         </p>
       )}
-      {written.note && (
+      {note && (
         <p className="small">
-          <SeverityMark severity="note" text="Board." /> {written.note}
+          <SeverityMark severity="note" text="Board." /> {note}
         </p>
       )}
-      <MemoryLine memory={code.memory} />
-      <SketchView language={written.ending} lines={written.lines} model={model} pick={pick} />
-      <p className="small quiet mt-2 mb-0">
-        Click a wiring line or a bit to pick its segment. Unplug driven hardware before you load new firmware
-        on lines that drive it.
-      </p>
+      {shown && (
+        <>
+          <SketchView
+            language={dialect.language}
+            lines={shown.lines ?? shown.text.split("\n").map((text) => ({ text }))}
+            model={model}
+            pick={pick}
+          />
+          <p className="small quiet mt-2 mb-0">
+            Click a wiring line or a bit to pick its segment. Unplug driven hardware before you load new
+            firmware on lines that drive it.
+          </p>
+        </>
+      )}
     </>
   );
 }
 
-/** What the sketch takes of the board's memory. */
+/** What the program takes of the board, as a sketch. */
 function MemoryLine({ memory: needed }: Pick<Code, "memory">) {
   const { memory, flavour } = controllerById(useRig().plan.controller);
   const { flash, ram, tables, measured } = needed;
   if (flavour === "logic") return null;
   const over = flash > memory.flash || ram > memory.ram;
   return (
-    <p className="small mb-2">
-      {over && <SeverityMark severity="fault" text="It does not fit." />} About{" "}
+    <p className="small mb-0">
+      {over && <SeverityMark severity="fault" text="It does not fit." />} As a sketch about{" "}
       <strong>{formatBytes(flash)}</strong> of {formatBytes(memory.flash)} flash, {formatBytes(tables)} of it
       tables, and <strong>{formatBytes(ram)}</strong> of {formatBytes(memory.ram)} memory; the stack comes on
       top.

@@ -6,7 +6,7 @@ import { Decoration, EditorView, lineNumbers, type DecorationSet } from "@codemi
 import { tags } from "@lezer/highlight";
 import { useEffect, useRef } from "react";
 import { sentBits, type RigModel } from "@/core/address";
-import type { ProgramText, SketchLine } from "@/core/program";
+import type { SketchLine } from "@/core/program";
 import { type PipId, digitOf } from "@/core/rig";
 import { pickPip, useOpenRig } from "@/store";
 
@@ -46,14 +46,14 @@ const look = EditorView.theme({
   ".cm-pip-bit span": { color: "var(--accent) !important" },
 });
 
-/** How a text is read, by the ending of its file. */
-const LANGUAGES: Readonly<Record<ProgramText["ending"], StreamLanguage<unknown>>> = {
-  ".ino": StreamLanguage.define<unknown>(cpp),
-  ".v": StreamLanguage.define<unknown>(verilog),
-};
+/** How a text is read. */
+const LANGUAGES = {
+  c: StreamLanguage.define<unknown>(cpp),
+  verilog: StreamLanguage.define<unknown>(verilog),
+} as const;
 
 interface Props {
-  readonly language: ProgramText["ending"];
+  readonly language: keyof typeof LANGUAGES;
   readonly lines: readonly SketchLine[];
   readonly model: RigModel;
   readonly pick: PipId | undefined;

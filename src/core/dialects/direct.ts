@@ -1,0 +1,49 @@
+import { controllerById } from "../rig";
+import { safeFileName } from "../foreign";
+import { writeSketch, type SketchLine } from "../program";
+import { PIECES } from "./avr/pieces";
+import { avrTarget } from "./avr/ports";
+import { textOf } from "./text";
+import type { Dialect } from "./types";
+
+/** The calls of a sketch that write lines, as writes to the port's register. */
+const written = (line: string): string =>
+  line
+    .replace(/\bdigitalWrite\(/g, "setLine(")
+    .replace(/\bshiftOut\(/g, "shiftByte(")
+    .replace(/\b(?:HIGH|MSBFIRST)\b(?=[^"]*$)/g, (word) => (word === "HIGH" ? "HIGH" : "true"))
+    .replace(/\bLSBFIRST\b/g, "false");
+
+/** A sketch whose lines are written by the port's register: the rest are the calls of the sketch flavour. */
+export const DIRECT_SKETCH: Dialect = {
+  id: "sketch-direct",
+  title: "C++ sketch, lines written directly",
+  says: "The sketch, with each line written by its port register: two clocks instead of fifty, and bound to this controller.",
+  language: "c",
+  problem: (model) => {
+    const { id, title } = controllerById(model.rig.plan.controller);
+    return avrTarget(id) ? undefined : `The lines of the ${title.split(",")[0]} are written by calls only`;
+  },
+  write: (model, program, legNames) => {
+    const target = avrTarget(controllerById(model.rig.plan.controller).id)!;
+    const lines = writeSketch(model, program, legNames).map((line) => ({
+      ...line,
+      text: written(line.text),
+    }));
+    const ends = lines.findIndex(({ text }) => !text.startsWith("//"));
+    // The names of lines are the sketch flavour's own.
+    const { firstAnalogue: _, ...plain } = target;
+    const pieces = (["lines", "setLine", "shiftByte"] as const).flatMap((name) =>
+      name === "shiftByte" && !lines.some(({ text }) => text.includes("shiftByte("))
+        ? []
+        : [...PIECES[name].code(plain), ""],
+    );
+    const all: SketchLine[] = [
+      ...lines.slice(0, ends),
+      { text: "" },
+      ...pieces.map((text) => ({ text })),
+      ...lines.slice(ends),
+    ];
+    return [{ name: safeFileName(model.rig.name, ".ino"), text: textOf(all), lines: all }];
+  },
+};
