@@ -90,15 +90,12 @@ await takePicture("pins", "/rig/slip-gate/bench", {
     await page.waitForTimeout(2000);
   },
 });
-await takePicture("log", "/rig/slip-gate/bench", {
-  night: true,
+await takePicture("compiled", "/rig/river-level/code", {
   act: async (page) => {
-    await page.getByRole("button", { name: "Log", exact: true }).click();
-    await page
-      .getByRole("button", { name: /^Chart U1 VCC/ })
-      .first()
-      .click();
-    await page.waitForTimeout(2000);
+    await page.getByRole("button", { name: "Run a compiled one" }).click();
+    await page.getByRole("button", { name: "Run it on the face" }).click();
+    await page.getByText("What would have to change").waitFor({ timeout: 90000 });
+    await page.waitForTimeout(2500);
   },
 });
 await takePicture("phone", "/rig/slip-gate/glyphs", { width: 390, height: 844 });

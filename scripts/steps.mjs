@@ -47,6 +47,11 @@ const DEBIAN = [
   },
   { package: "binutils-avr", has: () => spawnSync("avr-size", ["--version"]).status === 0, why: "the same" },
   {
+    package: "make",
+    has: () => spawnSync("make", ["--version"]).status === 0,
+    why: "building programs by their Makefiles",
+  },
+  {
     package: "iverilog",
     has: () => spawnSync("iverilog", ["-V"]).status === 0,
     why: "running the descriptions of logic",

@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import type { CodeFile } from "@/core/dialects";
 import { runsAlike, type Rig } from "@/core/rig";
 import { deskOn } from "@/workers";
 import { useRig } from "./open-rig";
@@ -42,6 +43,10 @@ export function useAtDesk<Answer>(
 ): Answer | undefined {
   return useAnswer(useRig(), ask, about)?.is;
 }
+
+/** Files of a program as one ZIP. */
+export const folderOf = (rig: Rig, name: string, files: readonly CodeFile[]): Promise<Uint8Array> =>
+  deskOn(rig).folder(name, files);
 
 /** The same of any rig, and never of what it was before an edit; undefined until the desk has answered. */
 export function useJustAtDesk<Answer>(

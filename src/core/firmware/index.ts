@@ -8,3 +8,4 @@ export { costOf, recordFirmware, type FirmwareCost, type Recorded } from "./reco
 export { scanOf, type ScanFound } from "./scan-found";
 export { againstOwn, captureOf } from "./against";
 export { whatWouldChange, type Change } from "./fit";
+export { facesOf } from "./fit/replay";

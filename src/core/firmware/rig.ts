@@ -427,7 +427,7 @@ export class FirmwareRig {
         values: {},
         outputs: this.switched(),
         hands: this.hands(),
-        ...(this.chip.serial ? { told: told.slice(-LOOKED_BACK) } : {}),
+        ...(this.machine.baud !== undefined ? { told: told.slice(-LOOKED_BACK) } : {}),
       },
     };
   }

@@ -27,21 +27,13 @@ export function CodeStation() {
   const switchTo = <ViewSwitch label="Code" value={view} views={VIEWS} onView={setView} />;
   if (view === "compiled")
     return (
-      <StationFrame
-        title="Code"
-        lead="A program you have already, on these wires: run before anything is soldered."
-        actions={switchTo}
-      >
+      <StationFrame title="Code" lead="A program you have already, run on these wires." actions={switchTo}>
         <Compiled />
       </StationFrame>
     );
   if (view === "table")
     return (
-      <StationFrame
-        title="Code"
-        lead="A table from anywhere: what it was made for, and what it shows here."
-        actions={switchTo}
-      >
+      <StationFrame title="Code" lead="A table from anywhere: what it was made for." actions={switchTo}>
         <TableReader text={table} onText={setTable} />
       </StationFrame>
     );

@@ -46,6 +46,7 @@ import {
   type LogLook,
   type StepRun,
 } from "./bench";
+import { zipOf, type CodeFile } from "@/core/dialects";
 import { codeIn, codeOf, type Code, type CodeIn } from "./code";
 import {
   adviceOn,
@@ -167,6 +168,11 @@ export class Desk {
   /** The program as it is handed out, or why it is not, and what it takes of the board. */
   code(legNames: LegNames): Code {
     return codeOf(this.model, this.program, legNames);
+  }
+
+  /** Files of a program as a ZIP. */
+  folder(name: string, files: readonly CodeFile[]): Uint8Array {
+    return zipOf(name, files);
   }
 
   /** The rig's program in one of the forms it is handed out in. */

@@ -155,7 +155,7 @@ function Steps() {
         labelled="heard"
         value={line}
         size="sm"
-        width={116}
+        width={142}
         options={[["", "on any line"], ...lines.map((one) => [one, `on line ${one}`] as const)]}
         onChoose={setLine}
       />

@@ -3,7 +3,7 @@ import Button from "react-bootstrap/Button";
 import { safeFileName } from "@/core/foreign";
 import { formatBytes } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
-import { keeper, useAtDesk, useModel, useOpenRig, usePreferences, useRig } from "@/store";
+import { folderOf, keeper, useAtDesk, useModel, useOpenRig, usePreferences, useRig } from "@/store";
 import { DownloadButton, SelectField, SeverityMark, ViewSwitch, copyText, saveBytes, saveText } from "@/ui";
 import type { Code, CodeIn } from "@/workers";
 import { SketchView } from "./sketch-view";
@@ -31,9 +31,8 @@ export function ProgramActions({ program: { form } }: { program: ShownProgram })
   const download = async () => {
     if (!first || !form) return;
     if (more.length === 0) return saveText(first.text, first.name);
-    const { zipOf } = await import("@/core/dialects/zip");
     const folder = safeFileName(rig.name, "");
-    saveBytes(zipOf(folder, form.files), `${folder}.zip`, "application/zip");
+    saveBytes(await folderOf(rig, folder, form.files), `${folder}.zip`, "application/zip");
   };
   return (
     <>
