@@ -48,8 +48,29 @@ export interface Watching {
 /** Why compiled code cannot be run on a rig: what is wrong, and what to do. */
 export type CannotRun = { readonly problem: string };
 
+/**
+ * When a write has reached the chips: their latch or select line rises; where there is none, the data line is let go
+ * while the clock is high. On a rig without chips every edge is one.
+ */
+function writeEnds({ encoding }: RigModel): (edge: FirmwareEdge) => boolean {
+  const rising = new Set([
+    ...(encoding.buses ?? []).flatMap(({ select }) => select ?? []),
+    ...(encoding.chain ? [encoding.chain.latch ?? encoding.chain.clock] : []),
+  ]);
+  const open = (encoding.buses ?? []).filter(({ select }) => select === undefined);
+  if (rising.size === 0 && open.length === 0) return () => true;
+  const high = new Map<string, boolean>();
+  return ({ line, given }) => {
+    const was = high.get(line) ?? false;
+    const now = given !== 0;
+    high.set(line, now);
+    if (was || !now) return false;
+    return rising.has(line) || open.some(({ data, clock }) => data === line && high.get(clock) === true);
+  };
+}
+
 /** What a step of a compiled program goes to. */
-export type FirmwareStep = "instruction" | "edge" | "face" | { readonly line: string };
+export type FirmwareStep = "instruction" | "edge" | "write" | "face" | { readonly line: string };
 
 /** How often a step to another face looks, in ns. */
 const FACE_LOOKS: Nanoseconds = 1e6;
@@ -272,7 +293,13 @@ export class FirmwareRig {
       return !this.held;
     }
     if (what === "face") return this.stepToFace();
-    this.stopWhen(typeof what === "object" ? ({ line }) => line === what.line : () => true);
+    this.stopWhen(
+      typeof what === "object"
+        ? ({ line }) => line === what.line
+        : what === "write"
+          ? writeEnds(this.model)
+          : () => true,
+    );
     const came = !this.advanceTo(this.time + LONGEST_STEP);
     this.stopWhen(undefined);
     return came;

@@ -177,6 +177,8 @@ describe("what is around it", () => {
     const first = rig.time;
     expect(rig.stepTo("edge")).toBe(true);
     expect(rig.time).toBeGreaterThan(first);
+    expect(rig.stepTo("write")).toBe(true);
+    expect(rig.machine.given("7")).toBe(1);
     rig.advanceTo(200e6);
     expect(rig.look().reads.trim()).toBe("0");
     expect(rig.stepTo("face")).toBe(true);

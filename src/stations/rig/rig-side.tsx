@@ -60,6 +60,7 @@ export function RigSide({ simulation, onGo, onShow, onGrow }: Props) {
 
 /** The trail; on a phone, where the station needs the room, it is folded until it is asked for. */
 function SideTrail({ hops, onGo }: { hops: readonly Hop[]; onGo: (hop: Hop) => void }) {
+  const compiled = useOpenRig(({ compiled: runs, rig }) => runs !== undefined && rig?.firmware !== undefined);
   const [open, setOpen] = useState(false);
   const id = useId();
   return (
@@ -77,6 +78,9 @@ function SideTrail({ hops, onGo }: { hops: readonly Hop[]; onGo: (hop: Hop) => v
         <i className={`bi bi-chevron-${open ? "up" : "down"} quiet`} aria-hidden />
       </button>
       <div id={id} className={open ? "trail-room is-open" : "trail-room"}>
+        {compiled && (
+          <p className="tiny quiet mb-1">Bytes, times and currents here are of the rig’s own program.</p>
+        )}
         <TrailList hops={hops} leadsTo={({ topic }) => stationFor(topic).title} onGo={onGo} />
       </div>
     </>

@@ -17,7 +17,15 @@ import { formatNanoseconds, formatQuantity } from "@/core/quantity";
 import { showCells } from "@/core/show";
 import { splitPipId, isOnDigit, type DigitId, type Rig } from "@/core/rig";
 import { shownOn, type SendTrace } from "@/core/sim";
-import { chooseGlyph, pickPip, useJustAtDesk, useModel, useOpenRig, usePickedDigit } from "@/store";
+import {
+  chooseGlyph,
+  isCaptureGiven,
+  pickPip,
+  useJustAtDesk,
+  useModel,
+  useOpenRig,
+  usePickedDigit,
+} from "@/store";
 import type { UpdateOf } from "@/workers";
 import { SelectField, BusWave, DigitFace, StationFrame, fetched, litSegments } from "@/ui";
 import { ChipStages } from "./chip-stages";
@@ -56,7 +64,7 @@ const REGISTER_TIMES = { setup: 20, hold: 0 } as const;
 /** Writes: one update over the three lines, write by write and edge by edge, and what the chip makes of it. */
 export function WritesStation() {
   const model = useModel();
-  const [source, setSource] = useState<WritesSource>("program");
+  const [source, setSource] = useState<WritesSource>(() => (isCaptureGiven() ? "capture" : "program"));
   const choice = <SourceChoice source={source} onSource={setSource} />;
   if (source !== "program") {
     const { lead, Body } = OTHERS[source];

@@ -144,6 +144,9 @@ function Steps() {
       <Button size="sm" variant="plain" onClick={() => running.stepTo("instruction")}>
         Instruction
       </Button>
+      <Button size="sm" variant="plain" onClick={() => running.stepTo("write")}>
+        Write
+      </Button>
       <Button size="sm" variant="plain" onClick={() => running.stepTo("face")}>
         Face
       </Button>

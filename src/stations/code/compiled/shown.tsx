@@ -1,6 +1,8 @@
+import { useRouter } from "next/navigation";
+import Button from "react-bootstrap/Button";
 import { formatNanoseconds } from "@/core/quantity";
 import { safeFileName } from "@/core/foreign";
-import { useRig } from "@/store";
+import { handCapture, useRig } from "@/store";
 import { DownloadButton } from "@/ui";
 import type { FirmwareReport } from "@/workers";
 
@@ -13,7 +15,8 @@ const MOST = 14;
 
 /** What it showed in its first seconds, and what it said over the serial line. */
 export function Shown({ report }: { report: Report | undefined }) {
-  const { name } = useRig();
+  const { name, id } = useRig();
+  const router = useRouter();
   if (!report || report.held) return null;
   const { texts, sent, outputs } = report;
   return (
@@ -67,9 +70,19 @@ export function Shown({ report }: { report: Report | undefined }) {
           </pre>
         </>
       )}
-      <p className="mt-2 mb-0">
+      <p className="row-line mt-2 mb-0">
+        <Button
+          variant="plain"
+          onClick={() => {
+            handCapture(report.capture, safeFileName(name, ".vcd"));
+            router.push(`/rig/${id}/writes`);
+          }}
+        >
+          <i className="bi bi-activity me-1" aria-hidden />
+          Its writes and waveform
+        </Button>
         <DownloadButton text={() => report.capture.text()} name={safeFileName(name, ".vcd")}>
-          Its edges, as a capture
+          Capture
         </DownloadButton>
       </p>
     </section>

@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import {
   CAPTURE_LIMITS,
   guessMapping,
@@ -9,7 +9,7 @@ import {
   type Mapping,
   type SurveyResult,
 } from "@/core/trace";
-import { refuse, useModel } from "@/store";
+import { refuse, takeGivenCapture, useModel } from "@/store";
 import { usePlanner } from "@/ui";
 
 interface Opened {
@@ -59,6 +59,11 @@ export function useCapture() {
     setFile({ blob, name, id: opened });
     setLooking({ chosen: {} });
   };
+  useEffect(() => {
+    const given = takeGivenCapture();
+    if (given) take(given.blob, given.name);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- what was handed over is taken once
+  }, []);
   const surveying = usePlanner<SurveyResult>(file && `survey ${file.id}`, (planner, report) =>
     planner.survey(file!.blob, report),
   );
