@@ -35,6 +35,7 @@ const CHANGES: Readonly<Partial<Record<keyof Rig, Partial<Rig>>>> = {
     },
   },
   tapes: { tapes: [{ name: "one press", items: [] }] },
+  firmware: { firmware: { name: "blink.hex", flash: "DJQAAA==" } },
   sign: { sign: { modules: [], scenes: [], fonts: {} } },
 };
 
