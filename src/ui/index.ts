@@ -21,6 +21,7 @@ export { faceDigits } from "./face-lights";
 export { RigFace } from "./rig-face";
 export { RunningProvider, useRunning } from "./running";
 export { useSimulation, type SimulationView } from "./use-simulation";
+export { useInSight } from "./use-in-sight";
 export { useJob } from "./use-job";
 export { usePlanner, useWork } from "./use-planner";
 export { fetched } from "./fetched";

@@ -1,12 +1,21 @@
 import { safeFileName } from "@/core/foreign";
 import Link from "next/link";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import Button from "react-bootstrap/Button";
 import type { Problem } from "@/core/document";
 import { type Rig } from "@/core/rig";
 import type { ShelfEntry } from "@/keep";
 import { keeper, say } from "@/store";
-import { MoreMenu, fetched, RigFace, SeverityMark, formatDate, saveText, useSimulation } from "@/ui";
+import {
+  MoreMenu,
+  fetched,
+  RigFace,
+  SeverityMark,
+  formatDate,
+  saveText,
+  useInSight,
+  useSimulation,
+} from "@/ui";
 
 const NameAndNote = fetched("The form", () => import("./name-and-note").then((module) => module.NameAndNote));
 
@@ -15,10 +24,13 @@ const remove = async (id: string, name: string): Promise<void> => {
   say({ text: `${name} deleted`, action: { label: "Undo", run: () => void keeper().unbinRig(id) } });
 };
 
-/** A rig on the shelf with its live face. */
+/** A rig on the shelf with its live face, which stands still while it is out of sight. */
 export function RigCard({ rig, summary, changed }: { rig: Rig; summary: string; changed: number }) {
   const [editing, setEditing] = useState(false);
-  const { shape, face } = useSimulation(`card-${rig.id}`, rig);
+  const { shape, face, setRunning } = useSimulation(`card-${rig.id}`, rig);
+  const place = useRef<HTMLLIElement>(null);
+  const seen = useInSight(place, "now");
+  useEffect(() => setRunning(seen), [seen, setRunning]);
   const hand = async () =>
     saveText(await keeper().written(rig), safeFileName(rig.name, ".pip.json"), "application/json");
   const duplicate = async () => {
@@ -26,7 +38,7 @@ export function RigCard({ rig, summary, changed }: { rig: Rig; summary: string; 
     say({ text: `Duplicated as ${copy.name}` });
   };
   return (
-    <li className="shelf-card">
+    <li className="shelf-card" ref={place}>
       <Link href={`/rig/${rig.id}/plan`} className="shelf-open" aria-label={`Open ${rig.name}`}>
         <span className="lens" style={{ padding: "16px 18px" }}>
           <RigFace shape={shape} face={face} height={132} label={`Face of ${rig.name}`} />

@@ -1,10 +1,11 @@
-import { render, screen, waitFor, within } from "@testing-library/react";
+import { act, render, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { writeRig } from "@/core/rig";
 import { DEMO_RIGS, demoRig } from "@/demo";
 import { prepareShelf } from "@/keep";
 import { useMessages, useRefusal } from "@/store";
 import { sentTo } from "@/ui/fixtures/navigation";
+import { Simulator } from "@/workers/simulator";
 import { Shelf } from "./shelf";
 
 const cards = async () =>
@@ -30,6 +31,42 @@ describe("The shelf", () => {
     const slip = (await cards())[0]!;
     expect(slip.textContent).toContain("74HC595");
     expect(slip.textContent).toMatch(/ATmega328P/);
+  });
+
+  test("a face runs while its card is in sight, and stands still while it is not", async () => {
+    const watched = new Map<Element, (seen: boolean) => void>();
+    class Observer {
+      constructor(private readonly tell: (entries: { isIntersecting: boolean }[]) => void) {}
+      observe(place: Element) {
+        watched.set(place, (isIntersecting) => act(() => this.tell([{ isIntersecting }])));
+      }
+      unobserve() {}
+      disconnect() {}
+    }
+    const before = globalThis.IntersectionObserver;
+    const run = jest.spyOn(Simulator.prototype, "advance");
+    Object.assign(globalThis, { IntersectionObserver: Observer });
+    try {
+      await show();
+      const asked = () => new Set(run.mock.calls.map(([key]) => key));
+      await new Promise((resolve) => setTimeout(resolve, 200));
+      run.mockClear();
+      const [first, second] = await cards();
+      watched.get(first!)!(true);
+      await waitFor(() => expect(run.mock.calls.length).toBeGreaterThan(2));
+      expect([...asked()]).toEqual([`card-${DEMO_RIGS[0]!.id}`]);
+      watched.get(first!)!(false);
+      watched.get(second!)!(true);
+      run.mockClear();
+      await waitFor(() => expect(run.mock.calls.length).toBeGreaterThan(2));
+      expect([...asked()].at(-1)).toBe(`card-${DEMO_RIGS[1]!.id}`);
+      run.mockClear();
+      await waitFor(() => expect(run.mock.calls.length).toBeGreaterThan(2));
+      expect([...asked()]).toEqual([`card-${DEMO_RIGS[1]!.id}`]);
+    } finally {
+      Object.assign(globalThis, { IntersectionObserver: before });
+      run.mockRestore();
+    }
   });
 
   test("a rig is deleted, comes back by Undo, and is duplicated under a name of its own", async () => {
