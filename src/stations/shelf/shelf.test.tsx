@@ -5,7 +5,7 @@ import { DEMO_RIGS, demoRig } from "@/demo";
 import { prepareShelf } from "@/keep";
 import { useMessages, useRefusal } from "@/store";
 import { sentTo } from "@/ui/fixtures/navigation";
-import { Simulator } from "@/workers/simulator";
+import { Simulator } from "@/workers/fixtures/inside";
 import { Shelf } from "./shelf";
 
 const cards = async () =>
