@@ -67,7 +67,9 @@ test("boats are counted out in programmable logic: pressed, seen, told, and prin
   await expect(work.getByText("LED1 is switched on")).toBeVisible();
   await expect(face(page)).toHaveAttribute("aria-label", /01\.24/);
   await openStation(page, "code", "boats-out");
-  await expect(page.getByText("Verilog: registers and steps, the same program the face runs.")).toBeVisible();
+  await expect(
+    page.getByText("Registers and steps for programmable logic: the same program the face runs."),
+  ).toBeVisible();
   await expect(page.getByText("input wire SW1_LINE")).toBeVisible();
 });
 

@@ -14,7 +14,7 @@ export { zipOf } from "./zip";
 const isLogic = (model: RigModel): boolean => controllerById(model.rig.plan.controller).flavour === "logic";
 
 /** What the program is printed as where nothing else is asked for. */
-const own = (id: "sketch" | "verilog", title: string, says: string): Dialect => ({
+const own = (id: "sketch" | "verilog", title: string, says: Dialect["says"]): Dialect => ({
   id,
   title,
   says,
@@ -37,11 +37,16 @@ const DIALECTS: readonly Dialect[] = [
   DIRECT_SKETCH,
   BARE_AVR,
   PORTABLE_C,
-  own("verilog", "Verilog", "Registers and counters for programmable logic: the same scan the face runs."),
+  own("verilog", "Verilog", ({ live }) =>
+    live
+      ? "Registers and steps for programmable logic: the same program the face runs."
+      : "Counters and a table for programmable logic: the same scan the face runs.",
+  ),
 ];
 
 /** A form as it is offered for a rig. */
-export interface Offered extends Pick<Dialect, "id" | "title" | "says" | "language"> {
+export interface Offered extends Pick<Dialect, "id" | "title" | "language"> {
+  readonly says: string;
   /** Why it is not for this rig. */
   readonly problem?: string;
 }
@@ -49,7 +54,8 @@ export interface Offered extends Pick<Dialect, "id" | "title" | "says" | "langua
 /** All forms, with why some are not for a rig. */
 export const dialectsFor = (model: RigModel, program: Program): Offered[] =>
   DIALECTS.map((dialect) => {
-    const { id, title, says, language } = dialect;
+    const { id, title, language } = dialect;
+    const says = typeof dialect.says === "function" ? dialect.says(program) : dialect.says;
     const problem = dialect.problem(model, program);
     return { id, title, says, language, ...(problem === undefined ? {} : { problem }) };
   });

@@ -16,7 +16,7 @@ export interface Dialect {
   /** As it is chosen: the language and for what. */
   readonly title: string;
   /** What it is, in a sentence. */
-  readonly says: string;
+  readonly says: string | ((program: Program) => string);
   /** How its main file is coloured. */
   readonly language: "c" | "verilog";
   /** Why a rig's program is not written in it: what it needs that is not there. */

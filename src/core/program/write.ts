@@ -11,7 +11,6 @@ import { storedBytes } from "./stored";
 export interface ProgramText {
   readonly lines: readonly SketchLine[];
   readonly ending: ".ino" | ".v";
-  readonly what: string;
   /** What one has to know before it runs on that board. */
   readonly note?: string;
 }
@@ -36,15 +35,11 @@ export function writeProgram(model: RigModel, program: Program, legNames: LegNam
     return {
       lines: writeLogic(model, program),
       ending: ".v",
-      what: program.live
-        ? "Verilog: registers and steps, the same program the face runs."
-        : "Verilog: counters and a table, the same scan the face runs.",
     };
   }
   return {
     lines: writeSketch(model, program, legNames),
     ending: ".ino",
-    what: "C++ sketch with setup() and loop(), no library: the same program the face runs.",
     note:
       flavour === "plain-c"
         ? `The ${title.split(",")[0]} has no sketch flavour of its own: give pinMode, digitalWrite, shiftOut, the delays and micros your compiler's port writes and timer, and its line names numbers.`

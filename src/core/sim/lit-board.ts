@@ -5,7 +5,7 @@ import type { Level } from "../level";
 import type { Nanoseconds } from "../quantity";
 import type { PipId } from "../rig";
 import { Board } from "./board";
-import { litWhileBlinking, type Moment } from "./moment";
+import { flows, type Moment } from "./moment";
 import { Moments } from "./moments";
 import { ScanLights } from "./scan-light";
 import { conducting } from "./storage";
@@ -133,16 +133,8 @@ export class LitBoard {
   }
 
   private pass(until: Nanoseconds): void {
-    const span = until - this.now;
-    if (span <= 0) return;
-    const { currents, unknown, scan } = this.moment;
-    for (let at = 0; at < this.charge.length; at += 1) {
-      this.charge[at]! += currents[at]! * span;
-      if (unknown[at]) this.doubt[at]! += span;
-    }
-    scan?.blinking.forEach((hertz, at) => {
-      this.charge[at]! += currents[at]! * (litWhileBlinking(this.now, until, hertz) - span);
-    });
+    if (until <= this.now) return;
+    flows(this.moment, this.charge, this.doubt, this.now, until);
     this.now = until;
   }
 }

@@ -44,3 +44,21 @@ export interface Outcome {
   readonly stretches: readonly Stretch[];
   readonly leaves: number;
 }
+
+/** Counts into charge and doubt, by LED, what flows while a moment lasts, and how long nobody could tell. */
+export function flows(
+  { currents, unknown, scan }: Moment,
+  charge: Float64Array,
+  doubt: Float64Array,
+  from: Nanoseconds,
+  to: Nanoseconds,
+): void {
+  const span = to - from;
+  for (let at = 0; at < charge.length; at += 1) {
+    charge[at]! += currents[at]! * span;
+    if (unknown[at]) doubt[at]! += span;
+  }
+  scan?.blinking.forEach((hertz, at) => {
+    charge[at]! += currents[at]! * (litWhileBlinking(from, to, hertz) - span);
+  });
+}

@@ -8,7 +8,7 @@ import { controllerById, type PipId, type UnitRef } from "../rig";
 import { Board } from "./board";
 import { ChangeCut, type Mark } from "./change-cut";
 import { VISIBLE, type Face, type FaceView, type PipLight } from "./face";
-import { litWhileBlinking, type Moment } from "./moment";
+import { flows, type Moment } from "./moment";
 import { Moments } from "./moments";
 import { Outcomes, type Burst } from "./outcomes";
 import { Reacting, type LeftOver, type Told, type Work } from "./reacting";
@@ -368,16 +368,8 @@ export class Simulation {
   }
 
   private pass(until: Nanoseconds): void {
-    const span = until - this.now;
-    if (span <= 0) return;
-    const { currents, unknown, scan } = this.moment;
-    for (let at = 0; at < this.charge.length; at += 1) {
-      this.charge[at]! += currents[at]! * span;
-      if (unknown[at]) this.doubt[at]! += span;
-    }
-    scan?.blinking.forEach((hertz, at) => {
-      this.charge[at]! += currents[at]! * (litWhileBlinking(this.now, until, hertz) - span);
-    });
+    if (until <= this.now) return;
+    flows(this.moment, this.charge, this.doubt, this.now, until);
     this.now = until;
   }
 

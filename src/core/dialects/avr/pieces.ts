@@ -1,4 +1,5 @@
 import type { PlainCall } from "../calls";
+import { READ_PULSE } from "../read-pulse";
 import type { AvrTarget } from "./ports";
 
 /** Lines that belong together, and what they need before them. */
@@ -194,15 +195,7 @@ export const PIECES: Readonly<Record<PieceName, Piece>> = {
   },
   readPulse: {
     needs: ["readLine", "usNow"],
-    code: () => [
-      "static uint32_t readPulse(uint8_t line, uint32_t patience) {",
-      "  uint32_t from = usNow();",
-      "  while (!readLine(line)) if (usNow() - from > patience) return 0;",
-      "  uint32_t rose = usNow();",
-      "  while (readLine(line)) if (usNow() - from > patience) return 0;",
-      "  return usNow() - rose;",
-      "}",
-    ],
+    code: () => [`static ${READ_PULSE[0]}`, ...READ_PULSE.slice(1)],
   },
   toneOn: {
     needs: ["lines"],

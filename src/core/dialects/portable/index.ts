@@ -3,6 +3,7 @@ import { controllerById, type Rig } from "../../rig";
 import { writeSketch, type SketchLine } from "../../program";
 import { callsIn, plainLines, type PlainCall } from "../calls";
 import type { Dialect } from "../types";
+import { READ_PULSE } from "../read-pulse";
 import { textOf } from "../text";
 
 /** A line whose name is no number counts from here. */
@@ -81,18 +82,7 @@ const CODE: ReadonlyArray<readonly [PlainCall, readonly string[]]> = [
   ["readConverter", ["uint16_t readConverter(uint8_t line) { return read_converter(line); }"]],
   ["keptByte", ["#define keptByte(at) read_kept((uint16_t)(at))"]],
   ["storeKept", ["#define storeKept(at, value) write_kept((uint16_t)(at), (uint8_t)(value))"]],
-  [
-    "readPulse",
-    [
-      "uint32_t readPulse(uint8_t line, uint32_t patience) {",
-      "  uint32_t from = usNow();",
-      "  while (!readLine(line)) if (usNow() - from > patience) return 0;",
-      "  uint32_t rose = usNow();",
-      "  while (readLine(line)) if (usNow() - from > patience) return 0;",
-      "  return usNow() - rose;",
-      "}",
-    ],
-  ],
+  ["readPulse", READ_PULSE],
   ["toneOn", ["void toneOn(uint8_t line, uint16_t hertz) { set_tone(line, hertz); }"]],
   ["toneOff", ["void toneOff(uint8_t line) { set_tone(line, 0); }"]],
   ["serialBegin", ["void serialBegin(uint32_t baud) { (void)baud; }"]],

@@ -77,7 +77,7 @@ export function SketchView({ language, lines, model, pick }: Props) {
           EditorView.editable.of(false),
           // The page's policy lets only styles in that carry its nonce.
           EditorView.cspNonce.of(document.querySelector<HTMLScriptElement>("script[nonce]")?.nonce ?? ""),
-          EditorView.contentAttributes.of({ "aria-label": "Sketch", tabindex: "0" }),
+          EditorView.contentAttributes.of({ "aria-label": "Program", tabindex: "0" }),
           lineNumbers(),
           LANGUAGES[language],
           syntaxHighlighting(colours),
