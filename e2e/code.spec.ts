@@ -26,7 +26,10 @@ test("a friend's program runs on the face, is stepped through, and the wires are
   await page.reload();
   await page.getByRole("button", { name: "Run a compiled one" }).click();
   await expect(page.getByText("river-of-a-friend.elf")).toBeVisible();
-  await page.getByRole("button", { name: "Undo", exact: true }).isDisabled();
+  // What it wrote is read on Writes like any capture.
+  await page.getByRole("button", { name: "Its writes and waveform" }).click();
+  await expect(page).toHaveURL(/\/rig\/river-level\/writes/);
+  await expect(page.getByText("river-level.vcd")).toBeVisible({ timeout: 60_000 });
 });
 
 test("a table with a wrong entry is read, and the wires are laid in the order of another", async ({
