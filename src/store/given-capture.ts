@@ -11,12 +11,8 @@ const useGiven = create<{ readonly given: Given | undefined }>()(() => ({ given:
 /** Hands a capture over: Writes opens it when it is shown next. */
 export const handCapture = (blob: Blob, name: string): void => useGiven.setState({ given: { blob, name } });
 
-/** Whether one waits to be opened. */
-export const isCaptureGiven = (): boolean => useGiven.getState().given !== undefined;
+/** What waits to be opened. */
+export const givenCapture = (): Given | undefined => useGiven.getState().given;
 
-/** Takes what was handed over; it is there once. */
-export function takeGivenCapture(): Given | undefined {
-  const { given } = useGiven.getState();
-  useGiven.setState({ given: undefined });
-  return given;
-}
+/** Says that it was opened: it is there once. */
+export const captureTaken = (): void => useGiven.setState({ given: undefined });

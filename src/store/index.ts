@@ -24,7 +24,7 @@ export { editScene, editSign } from "./edit-sign";
 export { editLive } from "./edit-live";
 export { editBench, editSearch, logValue, takeCapture } from "./edit-bench";
 export { editWires } from "./edit-wires";
-export { handCapture, isCaptureGiven, takeGivenCapture } from "./given-capture";
+export { captureTaken, givenCapture, handCapture } from "./given-capture";
 export { folderOf, useAtDesk, useJustAtDesk } from "./at-desk";
 export { useModel, usePickedDigit } from "./derived";
 export { useFindings, useFindingsOf, useLateScene, useTrail } from "./findings";

@@ -19,7 +19,7 @@ import { splitPipId, isOnDigit, type DigitId, type Rig } from "@/core/rig";
 import { shownOn, type SendTrace } from "@/core/sim";
 import {
   chooseGlyph,
-  isCaptureGiven,
+  givenCapture,
   pickPip,
   useJustAtDesk,
   useModel,
@@ -64,7 +64,7 @@ const REGISTER_TIMES = { setup: 20, hold: 0 } as const;
 /** Writes: one update over the three lines, write by write and edge by edge, and what the chip makes of it. */
 export function WritesStation() {
   const model = useModel();
-  const [source, setSource] = useState<WritesSource>(() => (isCaptureGiven() ? "capture" : "program"));
+  const [source, setSource] = useState<WritesSource>(() => (givenCapture() ? "capture" : "program"));
   const choice = <SourceChoice source={source} onSource={setSource} />;
   if (source !== "program") {
     const { lead, Body } = OTHERS[source];

@@ -3,7 +3,7 @@ import { modelOf } from "@/core/address";
 import { hexText, imageOf } from "@/core/firmware";
 import { netsOf } from "@/core/rig";
 import { demoRig } from "@/demo";
-import { runCompiled, takeGivenCapture, useOpenRig, useRefusal } from "@/store";
+import { captureTaken, givenCapture, runCompiled, useOpenRig, useRefusal } from "@/store";
 import { showStation } from "../../fixtures/open";
 import { CodeStation } from "../code";
 
@@ -49,10 +49,11 @@ describe("a compiled program", () => {
   test("its writes are handed to the reading of captures, once", async () => {
     const { hands } = await compiled();
     await hands.click(await screen.findByRole("button", { name: "Its writes and waveform" }));
-    const given = takeGivenCapture()!;
+    const given = givenCapture()!;
     expect(given.name).toBe("river-level.vcd");
     expect(given.blob.size).toBeGreaterThan(10_000);
-    expect(takeGivenCapture()).toBeUndefined();
+    captureTaken();
+    expect(givenCapture()).toBeUndefined();
   });
 
   test("it runs on the face and back, and is taken out", async () => {

@@ -9,7 +9,7 @@ import {
   type Mapping,
   type SurveyResult,
 } from "@/core/trace";
-import { refuse, takeGivenCapture, useModel } from "@/store";
+import { captureTaken, givenCapture, refuse, useModel } from "@/store";
 import { usePlanner } from "@/ui";
 
 interface Opened {
@@ -43,7 +43,11 @@ let opened = 0;
 export function useCapture() {
   const model = useModel();
   const { rig } = model;
-  const [file, setFile] = useState<Opened>();
+  const [file, setFile] = useState<Opened | undefined>(() => {
+    const given = givenCapture();
+    return given && { ...given, id: 0 };
+  });
+  useEffect(captureTaken, []);
   const [looking, setLooking] = useState<Looking>({ chosen: {} });
   const { chosen, began } = looking;
   const look = (values: Partial<Looking>) => setLooking((before) => ({ ...before, ...values }));
@@ -59,11 +63,6 @@ export function useCapture() {
     setFile({ blob, name, id: opened });
     setLooking({ chosen: {} });
   };
-  useEffect(() => {
-    const given = takeGivenCapture();
-    if (given) take(given.blob, given.name);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- what was handed over is taken once
-  }, []);
   const surveying = usePlanner<SurveyResult>(file && `survey ${file.id}`, (planner, report) =>
     planner.survey(file!.blob, report),
   );
