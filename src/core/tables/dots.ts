@@ -114,7 +114,7 @@ function strokes(pictures: readonly Bitmap[]): number {
   return alike / pairs - (share * share + (1 - share) * (1 - share));
 }
 
-/** Whether letters stand upright: more ink at the foot of a 2, an L, an E than at its head; a small hint, no more. */
+/** Pictures of a table that are looked at. */
 const LOOKED_AT = 64;
 
 export interface LayoutGuess {

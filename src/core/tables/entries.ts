@@ -55,6 +55,16 @@ function labelIn(comment: string): string | undefined {
   return found?.[1];
 }
 
+/** Tells the line of a place in a text, from 1. Places are asked for in their order. */
+function lineTeller(text: string): (at: number) => number {
+  let line = 1;
+  let seen = 0;
+  return (at) => {
+    for (; seen < at; seen += 1) if (text[seen] === "\n") line += 1;
+    return line;
+  };
+}
+
 interface Stripped {
   /** The text with every comment made blank, line for line. */
   readonly code: string;
@@ -69,10 +79,9 @@ const COMMENT_OR_SEMICOLON =
 
 function strip(text: string): Stripped {
   const comments = new Map<number, string>();
-  let line = 1;
-  let seen = 0;
+  const lineOf = lineTeller(text);
   const code = text.replace(text.includes("{") ? COMMENT : COMMENT_OR_SEMICOLON, (comment, at: number) => {
-    for (; seen < at; seen += 1) if (text[seen] === "\n") line += 1;
+    const line = lineOf(at);
     const says = comment.replace(/^(\/\*+|\/\/+|;+|#+|--+)/, "").replace(/\*+\/$/, "");
     if (!comments.has(line)) comments.set(line, says);
     return comment.replace(/[^\n]/g, " ");
@@ -80,22 +89,27 @@ function strip(text: string): Stripped {
   return { code, comments };
 }
 
-const CLOSES: Readonly<Record<string, string>> = { "{": "}", "[": "]", "(": ")" };
+const OPENS: Readonly<Record<string, string>> = { "}": "{", "]": "[", ")": "(" };
+
+/** Where each brace or bracket is closed, by where it opens; each kind by itself. */
+function pairsIn(code: string): ReadonlyMap<number, number> {
+  const open: Readonly<Record<string, number[]>> = { "{": [], "[": [], "(": [] };
+  const pairs = new Map<number, number>();
+  for (let at = 0; at < code.length; at += 1) {
+    open[code[at]!]?.push(at);
+    const from = open[OPENS[code[at]!] ?? ""]?.pop();
+    if (from !== undefined) pairs.set(from, at);
+  }
+  return pairs;
+}
 
 /** The part of the text in braces or brackets that has most numbers; all of it where none has two. */
 function body(code: string): { readonly from: number; readonly to: number } {
   let best = { from: 0, to: code.length, count: 1 };
+  const pairs = pairsIn(code);
   for (let at = 0; at < code.length; at += 1) {
-    const closes = CLOSES[code[at]!];
-    if (closes === undefined) continue;
-    let depth = 0;
-    let end = at;
-    for (; end < code.length; end += 1) {
-      if (code[end] === code[at]) depth += 1;
-      if (code[end] === closes) depth -= 1;
-      if (depth === 0) break;
-    }
-    if (depth !== 0) continue;
+    const end = pairs.get(at);
+    if (end === undefined) continue;
     const count = [...code.slice(at, end).matchAll(NUMBER)].length;
     if (count > best.count) best = { from: at + 1, to: end, count };
     // What is inside is part of it.
@@ -137,11 +151,9 @@ export function readTable(text: string): TableRead {
     return { ok: false, message: `It has ${matches.length} numbers; ${TABLE_LIMITS.entries} are the most.` };
   const entries: TableEntry[] = [];
   const rows = new Map<number, number>();
-  let line = 1;
-  let seen = 0;
+  const lineOf = lineTeller(code);
   for (const match of matches) {
-    const at = from + match.index!;
-    for (; seen < at; seen += 1) if (code[seen] === "\n") line += 1;
+    const line = lineOf(from + match.index!);
     const value = hex ? Number.parseInt(match[0], 16) : valueOf(match);
     if (!(value <= 65_535))
       return {
@@ -177,7 +189,8 @@ const isCases = (code: string): boolean => {
 /** The last number of each line. */
 function lastOfLines(code: string, matches: readonly RegExpMatchArray[]): RegExpMatchArray[] {
   const last = new Map<number, RegExpMatchArray>();
-  for (const match of matches) last.set(code.slice(0, match.index).split("\n").length, match);
+  const lineOf = lineTeller(code);
+  for (const match of matches) last.set(lineOf(match.index!), match);
   return [...last.values()];
 }
 

@@ -63,6 +63,13 @@ describe("numbers in a source text", () => {
     expect(table).toMatchObject({ name: "digit", bitRows: true });
   });
 
+  test("a megabyte of braces that stay open, or of cases, is read to its end", () => {
+    expect(readTable("{".repeat(1_000_000)).ok).toBe(false);
+    const cases = readTable("8'h01: lit <= 8'h3F;\n".repeat(40_000));
+    expect(cases.ok && cases.table.entries).toHaveLength(40_000);
+    expect(cases.ok && cases.table.entries.at(-1)).toEqual({ value: 0x3f, text: "8'h3F", line: 40_000 });
+  });
+
   test("words of 16 bits are two bytes each, the high one first", () => {
     const table = tableOf("{0x3F06, 0x5B4F}");
     expect(table.bits).toBe(16);
