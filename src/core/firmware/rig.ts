@@ -18,9 +18,10 @@ import { switchedBy } from "../program";
 import { formatQuantity, type Nanoseconds, type Volts } from "../quantity";
 import { legRef, type TapeItem, type UnitRef } from "../rig";
 import {
+  LOOKED_BACK,
   LitBoard,
   SeenFaces,
-  isCut,
+  cutsOn,
   readCurrents,
   type Cut,
   readView,
@@ -80,8 +81,6 @@ const LONGEST_STEP: Nanoseconds = 10e9;
 const EYE: Nanoseconds = 20e6;
 /** How often what reads on dots is looked at. */
 const READS: Nanoseconds = 200e6;
-/** Lines of serial text one looks back on. */
-const LOOKED_BACK = 6;
 /** Bytes of serial text that are kept. */
 const MOST_SENT = 16_384;
 /** A pulse of this length on the trigger line of a distance sensor starts it. */
@@ -416,9 +415,7 @@ export class FirmwareRig {
   /** What hands do on a tape, and when the power is cut, before that is reached. */
   expect(tape: readonly TapeItem[]): void {
     const moves = tape.filter(isMove);
-    this.cuts = [...this.cuts, ...tape.filter(isCut).map(({ at }) => Math.round(at * 1e6))].sort(
-      (one, other) => one - other,
-    );
+    this.cuts = [...this.cuts, ...cutsOn(tape)].sort((one, other) => one - other);
     const raw = moves.flatMap((move) => rawMoves(this.model.rig, move));
     this.world.add(raw.map((one) => ({ ...one, at: one.at - this.since })));
   }

@@ -13,7 +13,7 @@ export { writeSketch } from "./sketch";
 export { sketchMemory } from "./memory";
 export { storedBytes } from "./stored";
 export { logicCost } from "./verilog";
-export { printProblem, writeProgram, type ProgramText } from "./write";
+export { printProblem, boardNote, writeProgram, type ProgramText } from "./write";
 export { sketchText, type SketchLine } from "./sketch/text";
 export { timerKind } from "./sketch/clocks";
 export { brightnessStep, digitsUsed, leastStep, pauseOf, stepOf, updateWrites } from "./driver-writes";

@@ -28,9 +28,17 @@ export function printProblem(model: RigModel, program: Program): string | undefi
   return `The run has ${frames.length.toLocaleString("en")} faces, whose tables take ${(bytes / 1e6).toFixed(1)} MB: a sketch of that length is not written. Show less text, fewer repeats, or use driver chips, whose program draws each face`;
 }
 
+/** What one has to know before a sketch runs on the rig's board. */
+export function boardNote(model: RigModel): string | undefined {
+  const { flavour, title } = controllerById(model.rig.plan.controller);
+  return flavour === "plain-c"
+    ? `The ${title.split(",")[0]} has no sketch flavour of its own: give pinMode, digitalWrite, shiftOut, the delays and micros your compiler's port writes and timer, and its line names numbers.`
+    : undefined;
+}
+
 /** Prints a program for the rig's board: a sketch, or a hardware description for programmable logic. */
 export function writeProgram(model: RigModel, program: Program, legNames: LegNames = "letters"): ProgramText {
-  const { flavour, title } = controllerById(model.rig.plan.controller);
+  const { flavour } = controllerById(model.rig.plan.controller);
   if (flavour === "logic") {
     return {
       lines: writeLogic(model, program),
@@ -40,9 +48,6 @@ export function writeProgram(model: RigModel, program: Program, legNames: LegNam
   return {
     lines: writeSketch(model, program, legNames),
     ending: ".ino",
-    note:
-      flavour === "plain-c"
-        ? `The ${title.split(",")[0]} has no sketch flavour of its own: give pinMode, digitalWrite, shiftOut, the delays and micros your compiler's port writes and timer, and its line names numbers.`
-        : undefined,
+    note: boardNote(model),
   };
 }

@@ -39,7 +39,8 @@ export {
 export { Board } from "./board";
 export { readSign } from "./read-sign";
 export { playTape, watchTape, type LiveStretch, type Played } from "./play-tape";
-export { PoweredRig, isCut, isHandOrCut, type Cut, type HandOrCut } from "./powered";
+export { LOOKED_BACK } from "./live-now";
+export { PoweredRig, cutsOn, isHandOrCut, type Cut, type HandOrCut } from "./powered";
 export { programEvents } from "./program-events";
 export { LitBoard } from "./lit-board";
 export { SeenFaces, type SeenFace } from "./seen-faces";

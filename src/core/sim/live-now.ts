@@ -12,8 +12,8 @@ export interface LiveNow extends Partial<Work> {
   readonly told?: readonly string[];
 }
 
-/** Lines one looks back on. */
-const LOOKED_BACK = 6;
+/** Lines of serial text one looks back on. */
+export const LOOKED_BACK = 6;
 
 /** Undefined of a program that does not react. */
 export function liveNow({ live }: Program, simulation: Simulation): LiveNow | undefined {

@@ -15,6 +15,13 @@ export type HandOrCut = Move | Cut;
 
 export const isCut = (item: TapeItem): item is Cut => "cut" in item;
 
+/** When a tape cuts the power, in order. */
+export const cutsOn = (tape: readonly TapeItem[]): Nanoseconds[] =>
+  tape
+    .filter(isCut)
+    .map(({ at }) => Math.round(at * 1e6))
+    .sort((one, other) => one - other);
+
 /** What is done, and nothing that is expected. */
 export const isHandOrCut = (item: TapeItem): item is HandOrCut => isMove(item) || isCut(item);
 
@@ -34,10 +41,7 @@ export class PoweredRig {
     readonly program: Program,
     tape: readonly TapeItem[] = [],
   ) {
-    this.cuts = tape
-      .filter(isCut)
-      .map(({ at }) => Math.round(at * 1e6))
-      .sort((one, other) => one - other);
+    this.cuts = cutsOn(tape);
     this.simulation = new Simulation(model, program);
     this.simulation.expect(tape.filter(isMove));
   }

@@ -1,7 +1,14 @@
 import type { RigModel } from "@/core/address";
 import { dialectsFor, writtenIn, type CodeFile, type Offered } from "@/core/dialects";
 import type { LegNames } from "@/core/parts";
-import { printProblem, sketchMemory, writeProgram, type Program, type ProgramText } from "@/core/program";
+import {
+  boardNote,
+  printProblem,
+  sketchMemory,
+  writeProgram,
+  type Program,
+  type ProgramText,
+} from "@/core/program";
 
 /** A program as it is handed out. */
 export interface Code {
@@ -18,6 +25,9 @@ export interface CodeIn {
   readonly dialect: Offered;
   readonly files: readonly CodeFile[];
   readonly problem?: string;
+  /** What one has to know before it runs on the rig's board. */
+  readonly note?: string;
+  readonly memory: Code["memory"];
 }
 
 /** @param asked id of a form; the rig's usual one where none is */
@@ -26,9 +36,11 @@ export function codeIn(model: RigModel, program: Program, legNames: LegNames, as
   const dialect =
     offered.find(({ id }) => id === asked) ?? offered.find(({ problem }) => problem === undefined)!;
   const written = writtenIn(model, program, dialect.id, legNames);
+  const memory = sketchMemory(model, program);
+  const note = dialect.id === "sketch" ? boardNote(model) : undefined;
   return written.ok
-    ? { offered, dialect, files: written.files }
-    : { offered, dialect, files: [], problem: written.message };
+    ? { offered, dialect, files: written.files, note, memory }
+    : { offered, dialect, files: [], problem: written.message, memory };
 }
 
 /** The program as text for the rig's board, with what it takes of its memory; or why it cannot be printed. */

@@ -1,6 +1,6 @@
 import { SEGMENTS, readSegments, type PipName } from "../../glyph";
 import type { RigModel } from "../../address";
-import { remembered } from "../../remember";
+import { lazily, remembered } from "../../remember";
 import type { LitDigits } from "../../trace";
 
 /** Which segment was meant where each one is lit. */
@@ -39,7 +39,7 @@ const worths = remembered(({ rig }: RigModel): Uint8Array => {
 });
 
 /** All orders of so many things, the ones with least moved first. */
-const ORDERS: ReadonlyArray<{ readonly order: readonly number[]; readonly moved: number }> = (() => {
+const orders = lazily((): ReadonlyArray<{ readonly order: readonly number[]; readonly moved: number }> => {
   const found: Array<{ order: number[]; moved: number }> = [];
   const rest = BARS.map((_, at) => at);
   const go = (order: number[], left: readonly number[]) => {
@@ -55,7 +55,7 @@ const ORDERS: ReadonlyArray<{ readonly order: readonly number[]; readonly moved:
   };
   go([], rest);
   return found.sort((one, other) => one.moved - other.moved);
-})();
+});
 
 /** Different characters that have to be seen before an arrangement is told from chance. */
 const LEAST_KINDS = 4;
@@ -83,7 +83,7 @@ export function fitSegments(model: RigModel, faces: readonly LitDigits[]): Segme
   let alike = 0;
   for (const inverted of [false, true]) {
     const kinds = inverted ? masks.map((mask) => ALL_BARS & ~mask).filter((mask) => mask !== 0) : masks;
-    for (const { order, moved } of ORDERS) {
+    for (const { order, moved } of orders()) {
       const cost = moved + (inverted ? 1 : 0);
       const value = valueOf(kinds, order);
       const least = best ? best.moved + (best.inverted ? 1 : 0) : Infinity;

@@ -5,13 +5,12 @@ import { formatBytes } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
 import { folderOf, keeper, useAtDesk, useModel, useOpenRig, usePreferences, useRig } from "@/store";
 import { DownloadButton, SelectField, SeverityMark, ViewSwitch, copyText, saveBytes, saveText } from "@/ui";
-import type { Code, CodeIn } from "@/workers";
+import type { CodeIn } from "@/workers";
 import { SketchView } from "./sketch-view";
 
 /** The rig's own program, in the form that was chosen. */
 export interface ShownProgram {
   /** Undefined until it has been asked for. */
-  readonly code: Code | undefined;
   readonly form: CodeIn | undefined;
   readonly choose: (dialect: string) => void;
 }
@@ -19,9 +18,8 @@ export interface ShownProgram {
 export function useProgram(): ShownProgram {
   const legNames = usePreferences((state) => state.legNames);
   const [dialect, choose] = useState<string>();
-  const code = useAtDesk((desk) => desk.code(legNames), [legNames]);
   const form = useAtDesk((desk) => desk.codeIn(dialect, legNames), [dialect, legNames]);
-  return { code, form, choose };
+  return { form, choose };
 }
 
 /** What can be done with it: copied, downloaded as a file or a folder, the rig's file. */
@@ -56,14 +54,13 @@ export function ProgramActions({ program: { form } }: { program: ShownProgram })
 }
 
 /** The program that was seen working on the face, in the form one takes. */
-export function ProgramView({ program: { code, form, choose } }: { program: ShownProgram }) {
+export function ProgramView({ program: { form, choose } }: { program: ShownProgram }) {
   const model = useModel();
   const pick = useOpenRig((state) => state.pick);
   const [file, setFile] = useState(0);
-  if (!code || !form) return null;
-  const { files, dialect, offered, problem } = form;
+  if (!form) return null;
+  const { files, dialect, offered, problem, note, memory } = form;
   const shown = files[file] ?? files[0];
-  const note = dialect.id === "sketch" ? code.written?.note : undefined;
   return (
     <>
       <div className="code-form">
@@ -86,7 +83,7 @@ export function ProgramView({ program: { code, form, choose } }: { program: Show
             onView={(name) => setFile(files.findIndex((one) => one.name === name))}
           />
         )}
-        <MemoryLine memory={code.memory} />
+        <MemoryLine memory={memory} />
       </div>
       {problem !== undefined && (
         <p>
@@ -123,7 +120,7 @@ export function ProgramView({ program: { code, form, choose } }: { program: Show
 }
 
 /** What the program takes of the board, as a sketch. */
-function MemoryLine({ memory: needed }: Pick<Code, "memory">) {
+function MemoryLine({ memory: needed }: Pick<CodeIn, "memory">) {
   const { memory, flavour } = controllerById(useRig().plan.controller);
   const { flash, ram, tables, measured } = needed;
   if (flavour === "logic") return null;
