@@ -15,7 +15,7 @@ export type { FirmwareState, Held } from "./simulator";
 export type { FirmwareReport, FirmwareTaken } from "./planner";
 export type { NamedFault } from "./bench/fault-desk";
 export type { BenchLook, HandFor, HeldFor } from "./desk/bench";
-export type { Code, CodeIn } from "./desk/code";
+export type { CodeIn } from "./desk/code";
 export type { Driving } from "./desk/currents";
 export type { FirstLook } from "./desk/desk";
 export type { LiveLook } from "./desk/live";
