@@ -5,6 +5,7 @@ import { controllerById } from "../rig";
 import { printProblem, sketchText, writeProgram, type Program } from "../program";
 import { BARE_AVR } from "./avr";
 import { DIRECT_SKETCH } from "./direct";
+import { MICROPYTHON } from "./micropython";
 import { PORTABLE_C } from "./portable";
 import type { CodeFile, Dialect } from "./types";
 
@@ -37,6 +38,7 @@ const DIALECTS: readonly Dialect[] = [
   DIRECT_SKETCH,
   BARE_AVR,
   PORTABLE_C,
+  MICROPYTHON,
   own("verilog", "Verilog", ({ live }) =>
     live
       ? "Registers and steps for programmable logic: the same program the face runs."
@@ -61,7 +63,12 @@ export const dialectsFor = (model: RigModel, program: Program): Offered[] =>
   });
 
 export type WrittenIn =
-  | { readonly ok: true; readonly files: readonly CodeFile[] }
+  | {
+      readonly ok: true;
+      readonly files: readonly CodeFile[];
+      /** What it takes of the controller, where that is not what a sketch takes. */
+      readonly takes?: string;
+    }
   | { readonly ok: false; readonly message: string };
 
 /** The program in a form. @param id of the form */
@@ -79,5 +86,7 @@ export function writtenIn(
     };
   const problem = dialect.problem(model, program) ?? printProblem(model, program);
   if (problem !== undefined) return { ok: false, message: `${problem}.` };
-  return { ok: true, files: dialect.write(model, program, legNames) };
+  const files = dialect.write(model, program, legNames);
+  const takes = dialect.takes?.(model, program, files);
+  return { ok: true, files, ...(takes === undefined ? {} : { takes }) };
 }

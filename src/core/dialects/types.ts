@@ -18,9 +18,11 @@ export interface Dialect {
   /** What it is, in a sentence. */
   readonly says: string | ((program: Program) => string);
   /** How its main file is coloured. */
-  readonly language: "c" | "verilog";
+  readonly language: "c" | "python" | "verilog";
   /** Why a rig's program is not written in it: what it needs that is not there. */
   problem(model: RigModel, program: Program): string | undefined;
+  /** What it takes of the controller, in a sentence, where that is not what a sketch takes. */
+  readonly takes?: (model: RigModel, program: Program, files: readonly CodeFile[]) => string;
   /** The files; the first one is the program. */
   write(model: RigModel, program: Program, legNames: LegNames): readonly CodeFile[];
 }

@@ -1,5 +1,5 @@
 export type { ChipWrite, LineEvent, Program, ProgramFrame, SlotState } from "./types";
-export type { Statement } from "./language";
+export type { Statement, Width } from "./language";
 export { buildProgram, holdingFrame, liveProblems } from "./build";
 export { USUAL_KEEP, type LiveProblem } from "./live";
 export { driveState, type FaceToShow } from "./states";

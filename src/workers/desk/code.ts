@@ -28,6 +28,8 @@ export interface CodeIn {
   /** What one has to know before it runs on the rig's board. */
   readonly note?: string;
   readonly memory: Code["memory"];
+  /** What it takes of the controller, where that is not what a sketch takes. */
+  readonly takes?: string;
 }
 
 /** @param asked id of a form; the rig's usual one where none is */
@@ -39,7 +41,7 @@ export function codeIn(model: RigModel, program: Program, legNames: LegNames, as
   const memory = sketchMemory(model, program);
   const note = dialect.id === "sketch" ? boardNote(model) : undefined;
   return written.ok
-    ? { offered, dialect, files: written.files, note, memory }
+    ? { offered, dialect, files: written.files, note, memory, takes: written.takes }
     : { offered, dialect, files: [], problem: written.message, memory };
 }
 

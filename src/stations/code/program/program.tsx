@@ -59,7 +59,7 @@ export function ProgramView({ program: { form, choose } }: { program: ShownProgr
   const pick = useOpenRig((state) => state.pick);
   const [file, setFile] = useState(0);
   if (!form) return null;
-  const { files, dialect, offered, problem, note, memory } = form;
+  const { files, dialect, offered, problem, note, memory, takes } = form;
   const shown = files[file] ?? files[0];
   return (
     <>
@@ -83,7 +83,7 @@ export function ProgramView({ program: { form, choose } }: { program: ShownProgr
             onView={(name) => setFile(files.findIndex((one) => one.name === name))}
           />
         )}
-        <MemoryLine memory={memory} />
+        {takes === undefined ? <MemoryLine memory={memory} /> : <p className="small mb-0">{takes}</p>}
       </div>
       {problem !== undefined && (
         <p>

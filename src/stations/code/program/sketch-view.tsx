@@ -1,5 +1,6 @@
 import { HighlightStyle, StreamLanguage, syntaxHighlighting } from "@codemirror/language";
 import { cpp } from "@codemirror/legacy-modes/mode/clike";
+import { python } from "@codemirror/legacy-modes/mode/python";
 import { verilog } from "@codemirror/legacy-modes/mode/verilog";
 import { EditorState, StateEffect, StateField, type Range } from "@codemirror/state";
 import { Decoration, EditorView, lineNumbers, type DecorationSet } from "@codemirror/view";
@@ -49,6 +50,7 @@ const look = EditorView.theme({
 /** How a text is read. */
 const LANGUAGES = {
   c: StreamLanguage.define<unknown>(cpp),
+  python: StreamLanguage.define<unknown>(python),
   verilog: StreamLanguage.define<unknown>(verilog),
 } as const;
 
