@@ -6,6 +6,7 @@ import { printProblem, sketchText, writeProgram, type Program } from "../program
 import { BARE_AVR } from "./avr";
 import { DIRECT_SKETCH } from "./direct";
 import { MICROPYTHON } from "./micropython";
+import { PYTHON_UNIT, SKETCH_UNIT } from "./unit";
 import { PORTABLE_C } from "./portable";
 import type { CodeFile, Dialect } from "./types";
 
@@ -39,6 +40,8 @@ const DIALECTS: readonly Dialect[] = [
   BARE_AVR,
   PORTABLE_C,
   MICROPYTHON,
+  SKETCH_UNIT,
+  PYTHON_UNIT,
   own("verilog", "Verilog", ({ live }) =>
     live
       ? "Registers and steps for programmable logic: the same program the face runs."

@@ -112,8 +112,9 @@ export class SeenFaces {
         this.wentOff[place] = at;
         continue;
       }
-      if (this.on[place]) this.learn(board, place, at);
-      else {
+      // Where digits begin to take turns late, the turns are learnt from what was thought to have ended.
+      this.learn(board, place, at);
+      if (!this.on[place]) {
         // What was dark for long ended before it is told of what comes on.
         if (!began) this.check(board, at);
         this.on[place] = 1;

@@ -1,3 +1,4 @@
+import type { RigModel } from "../../address";
 import { safeFileName } from "../../foreign";
 import { formatBytes } from "../../quantity";
 import { controllerById } from "../../rig";
@@ -37,28 +38,15 @@ export const MICROPYTHON: Dialect = {
       ? "A contact interrupts this program, and an interpreter may serve it late: choose another way to debounce on Show"
       : undefined;
   },
-  takes: (_, __, [main]) =>
-    `Translated on the board it takes about ${formatBytes(pythonMemory(main!.text))} of its memory, and more while it is being translated.`,
+  takes: (_, __, files) =>
+    `Translated on the board it takes about ${formatBytes(pythonMemory(files.map(({ text }) => text).join("")))} of its memory, and more while it is being translated.`,
   write: (model, program, legNames) => {
     const sketch = writeSketch(model, program, legNames, "asks");
-    const ends = sketch.findIndex(({ text }) => !text.startsWith("//"));
-    const code = parseC(sketch.map(({ text }, line) => (line < ends ? "" : text)));
-    const { converter } = controllerById(model.rig.plan.controller);
-    const { lines, needs } = writePython(code, converter?.bits ?? 12);
-    const lacking = Object.entries(LACKING).flatMap(([name, routine]) =>
-      needs.has(name) ? [...routine, ""] : [],
-    );
-    const body = lines.map(({ text, from }): SketchLine => {
-      const { text: _, bitColumns, ...marks } = sketch[from] ?? { text: "" };
-      const columns = bitColumns && [...text.matchAll(/\b0b[01]+/g)].map(({ index }) => index + 2);
-      return { text, ...marks, ...(columns ? { bitColumns: columns } : {}) };
-    });
-    const below = [...lacking, ...body.map(({ text }) => text)].join("\n");
+    const { heading, body } = asPython(model, sketch);
     const all: SketchLine[] = [
-      ...sketch.slice(0, ends).map((line) => ({ ...line, text: line.text.replace(/^\/\//, "#") })),
+      ...heading,
       { text: "# Saved as main.py on the board, it starts at power-up." },
       { text: "" },
-      ...[...imports(below), "", ...lacking].map((text) => ({ text })),
       ...body,
       { text: "" },
       ...MAIN.map((text) => ({ text })),
@@ -66,3 +54,27 @@ export const MICROPYTHON: Dialect = {
     return [{ name: safeFileName(model.rig.name, ".py"), text: textOf(all), lines: all }];
   },
 };
+
+/** What stands above a sketch, and all the rest of it, as Python with what that needs from the board's modules. */
+export function asPython(
+  model: RigModel,
+  sketch: readonly SketchLine[],
+): { readonly heading: readonly SketchLine[]; readonly body: readonly SketchLine[] } {
+  const ends = sketch.findIndex(({ text }) => !text.startsWith("//"));
+  const code = parseC(sketch.map(({ text }, line) => (line < ends ? "" : text)));
+  const { converter } = controllerById(model.rig.plan.controller);
+  const { lines, needs } = writePython(code, converter?.bits ?? 12);
+  const lacking = Object.entries(LACKING).flatMap(([name, routine]) =>
+    needs.has(name) ? [...routine, ""] : [],
+  );
+  const body = lines.map(({ text, from }): SketchLine => {
+    const { text: _, bitColumns, ...marks } = sketch[from] ?? { text: "" };
+    const columns = bitColumns && [...text.matchAll(/\b0b[01]+/g)].map(({ index }) => index + 2);
+    return { text, ...marks, ...(columns ? { bitColumns: columns } : {}) };
+  });
+  const below = [...lacking, ...body.map(({ text }) => text)].join("\n");
+  return {
+    heading: sketch.slice(0, ends).map((line) => ({ ...line, text: line.text.replace(/^\/\//, "#") })),
+    body: [...[...imports(below), "", ...lacking].map((text) => ({ text })), ...body],
+  };
+}

@@ -11,6 +11,7 @@ const TOKEN =
 
 const WIDTHS: Readonly<Record<string, Width>> = {
   uint8_t: "u8",
+  char: "u8",
   uint16_t: "u16",
   uint32_t: "u32",
   uintptr_t: "u32",

@@ -39,11 +39,37 @@ const SEGMENTS: readonly PipName[] = ["a", "b", "c", "d", "e", "f", "g", "dp"];
  * @param glyphs by their code; digits 0 to 9 first
  */
 export function patternOf(
-  { digits, rig }: RigModel,
+  model: RigModel,
   wired: SlotBytes,
   glyphs: readonly string[],
   marks: readonly MarkName[],
 ): Pattern {
+  const bits = bitsOf(model, wired, glyphs, marks);
+  return {
+    base: bits.base,
+    placing: placingOf(bits.glyphs, bits.extras, bits.plain, bits.segments, marks),
+  };
+}
+
+/**
+ * Where each segment of each digit is among the bytes of a face, a to g and the point; undefined where a digit is more,
+ * or less, than its segments: behind a decoder.
+ */
+export function segmentBits(
+  model: RigModel,
+  wired: SlotBytes,
+): Extract<Placing, { way: "segments" }> | undefined {
+  const { glyphs, plain, segments } = bitsOf(model, wired, [..."0123456789"], []);
+  return segmentPlaces(glyphs, plain, segments, []);
+}
+
+/** Which bits of the face each glyph, what stands beside it, and each segment turn around, digit by digit. */
+function bitsOf(
+  { digits, rig }: RigModel,
+  wired: SlotBytes,
+  glyphs: readonly string[],
+  marks: readonly MarkName[],
+) {
   /** Bits of the face that turn around for these LEDs of a digit. */
   const turned = (digit: number, names: readonly PipName[]): number[] => {
     const id = digits[digit]!;
@@ -61,16 +87,10 @@ export function patternOf(
     bytes.map((byte, at) => byte & ~switched[digit]![at]!);
   const glyphBits = digits.map((_, digit) => plain.map((names) => without(digit, turned(digit, names))));
   const extraBits = digits.map((_, digit) => extras.map((name) => without(digit, turned(digit, [name]))));
-  return {
-    base,
-    placing: placingOf(
-      glyphBits,
-      extraBits,
-      plain,
-      digits.map((_, digit) => [...SEGMENTS, ...marks].map((name) => without(digit, turned(digit, [name])))),
-      marks,
-    ),
-  };
+  const segments = digits.map((_, digit) =>
+    [...SEGMENTS, ...marks].map((name) => without(digit, turned(digit, [name]))),
+  );
+  return { base, glyphs: glyphBits, extras: extraBits, plain, segments };
 }
 
 type Bits = ReadonlyArray<ReadonlyArray<readonly number[]>>;

@@ -162,7 +162,7 @@ const polled = (program: Program): SketchClock => ({
 /** One byte is handed over whole; more can be read half new, so the interrupt is held off meanwhile. */
 const isOneByte = (program: Program): boolean => program.frames.length < 256;
 
-const timerNumber = (program: Program): string => program.timer![0]!.timer.name.replace(/\D/g, "");
+export const timerNumber = (program: Program): string => program.timer![0]!.timer.name.replace(/\D/g, "");
 
 /** How the loop says to the interrupt which face is shown. */
 const handingToInterrupt = (print: Printer, whole: boolean): Code => [
