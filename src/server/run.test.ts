@@ -114,6 +114,19 @@ describe("code by script", () => {
     expect(await response.text()).toMatch(says);
   });
 
+  test("a unit is a folder with a program that shows how, and a way of sending nobody knows is refused", async () => {
+    const response = await code(plainDemoRig("slip-gate"), "dialect=unit");
+    const files = unzipSync(new Uint8Array(await response.arrayBuffer()));
+    expect(Object.keys(files)).toEqual([
+      "slip-gate/slip-gate.ino",
+      "slip-gate/display.h",
+      "slip-gate/display.ino",
+    ]);
+    const refused = await code(plainDemoRig("slip-gate"), "bus=poem");
+    expect(refused.status).toBe(400);
+    expect(await refused.text()).toMatch(/hand, unit/);
+  });
+
   test("with its Makefile it is a folder", async () => {
     const response = await code(plainDemoRig("slip-gate"), "dialect=avr-c");
     expect(response.headers.get("content-type")).toBe("application/zip");
@@ -125,6 +138,8 @@ describe("code by script", () => {
     ["slip-gate", "dialect=poem", /no dialect “poem”/],
     ["slip-gate", "dialect=verilog", /FPGA/],
     ["lamp-room", "dialect=avr-c", /no AVR/],
+    ["slip-gate", "bus=unit", /SPI unit of the ATmega328P board sends on lines 11/],
+    ["slip-gate", "dialect=micropython", /too small for MicroPython/],
   ])("%s with %s is refused", async (id, query, says) => {
     const response = await code(demoRig(id), query);
     expect(response.status).toBe(422);

@@ -29,6 +29,10 @@ export type PlainCall =
   | "serialTake"
   | "serialText"
   | "serialNumber"
+  | "spiBegin"
+  | "spiSend"
+  | "twiBegin"
+  | "twiSend"
   | "holdOff";
 
 /** Calls whose names change with what they are given; the first that fits counts. */
@@ -112,6 +116,10 @@ const CALLS: readonly PlainCall[] = [
   "serialTake",
   "serialText",
   "serialNumber",
+  "spiBegin",
+  "spiSend",
+  "twiBegin",
+  "twiSend",
 ];
 
 /** What a program in plain C calls that it does not have itself. */

@@ -4,6 +4,7 @@ import { writeSketch, type SketchLine } from "../program";
 import { PIECES } from "./avr/pieces";
 import { avrTarget } from "./avr/ports";
 import { textOf } from "./text";
+import { REGISTER_UNIT_WORDS, overUnit } from "./own-unit";
 import type { Dialect } from "./types";
 
 /** The calls of a sketch that write lines, as writes to the port's register. */
@@ -24,19 +25,24 @@ export const DIRECT_SKETCH: Dialect = {
     const { id, title } = controllerById(model.rig.plan.controller);
     return avrTarget(id) ? undefined : `The lines of the ${title.split(",")[0]} are written by calls only`;
   },
-  write: (model, program, legNames) => {
+  pace: "direct",
+  unitWords: REGISTER_UNIT_WORDS,
+  write: (model, program, legNames, unit) => {
     const target = avrTarget(controllerById(model.rig.plan.controller).id)!;
-    const lines = writeSketch(model, program, legNames).map((line) => ({
+    const sketch = writeSketch(model, program, legNames);
+    const sent = unit ? overUnit(sketch, unit, REGISTER_UNIT_WORDS(unit)) : sketch;
+    const lines = sent.map((line) => ({
       ...line,
       text: written(line.text),
     }));
     const ends = lines.findIndex(({ text }) => !text.startsWith("//"));
     // The names of lines are the sketch flavour's own.
     const { firstAnalogue: _, ...plain } = target;
-    const pieces = (["lines", "setLine", "shiftByte"] as const).flatMap((name) =>
-      name === "shiftByte" && !lines.some(({ text }) => text.includes("shiftByte("))
-        ? []
-        : [...PIECES[name].code(plain), ""],
+    const used = (name: string) => lines.some(({ text }) => text.includes(`${name}(`));
+    const pieces = (
+      ["lines", "setLine", "shiftByte", "spiBegin", "spiSend", "twiBegin", "twiSend"] as const
+    ).flatMap((name) =>
+      name === "lines" || name === "setLine" || used(name) ? [...PIECES[name].code(plain), ""] : [],
     );
     const all: SketchLine[] = [
       ...lines.slice(0, ends),

@@ -8,9 +8,12 @@ import { DIRECT_SKETCH } from "./direct";
 import { MICROPYTHON } from "./micropython";
 import { PYTHON_UNIT, SKETCH_UNIT } from "./unit";
 import { PORTABLE_C } from "./portable";
+import { paceOf } from "./pace";
+import { SKETCH_UNIT_WORDS, overUnit, ownUnitOf, type BusSchool } from "./own-unit";
 import type { CodeFile, Dialect } from "./types";
 
 export type { CodeFile } from "./types";
+export { BUS_SCHOOLS, type BusSchool } from "./own-unit";
 export { zipOf } from "./zip";
 
 const isLogic = (model: RigModel): boolean => controllerById(model.rig.plan.controller).flavour === "logic";
@@ -27,8 +30,10 @@ const own = (id: "sketch" | "verilog", title: string, says: Dialect["says"]): Di
       : id === "verilog"
         ? "Verilog is for programmable logic: choose the FPGA board on Plan"
         : "Programmable logic takes Verilog",
-  write: (model, program, legNames) => {
-    const { lines, ending } = writeProgram(model, program, legNames);
+  ...(id === "sketch" ? { pace: "calls" as const, unitWords: SKETCH_UNIT_WORDS } : {}),
+  write: (model, program, legNames, unit) => {
+    const { lines: byHand, ending } = writeProgram(model, program, legNames);
+    const lines = unit ? overUnit(byHand, unit, SKETCH_UNIT_WORDS(unit)) : byHand;
     return [{ name: safeFileName(model.rig.name, ending), text: sketchText(lines), lines }];
   },
 });
@@ -71,15 +76,22 @@ export type WrittenIn =
       readonly files: readonly CodeFile[];
       /** What it takes of the controller, where that is not what a sketch takes. */
       readonly takes?: string;
+      /** What putting out a pattern takes on the lines. */
+      readonly pace?: string;
     }
   | { readonly ok: false; readonly message: string };
 
-/** The program in a form. @param id of the form */
+/**
+ * The program in a form.
+ * @param id of the form
+ * @param school by hand, or over the controller's own unit; refused where the wires or the form do not allow it
+ */
 export function writtenIn(
   model: RigModel,
   program: Program,
   id: string,
   legNames: LegNames = "letters",
+  school: BusSchool = "hand",
 ): WrittenIn {
   const dialect = DIALECTS.find((one) => one.id === id);
   if (!dialect)
@@ -89,7 +101,32 @@ export function writtenIn(
     };
   const problem = dialect.problem(model, program) ?? printProblem(model, program);
   if (problem !== undefined) return { ok: false, message: `${problem}.` };
-  const files = dialect.write(model, program, legNames);
+  const unit = school === "unit" ? unitFor(dialect, model, program) : undefined;
+  if (unit && "problem" in unit) return { ok: false, message: `${unit.problem}.` };
+  const files = dialect.write(model, program, legNames, unit);
   const takes = dialect.takes?.(model, program, files);
-  return { ok: true, files, ...(takes === undefined ? {} : { takes }) };
+  const pace = unit?.says ?? (dialect.pace === undefined ? undefined : paceOf(model, program, dialect.pace));
+  return {
+    ok: true,
+    files,
+    ...(takes === undefined ? {} : { takes }),
+    ...(pace === undefined ? {} : { pace }),
+  };
+}
+
+const unitFor = (dialect: Dialect, model: RigModel, program: Program) =>
+  dialect.unitWords ? ownUnitOf(model, program) : { problem: `${dialect.title} sends bytes by hand only` };
+
+/**
+ * What may send the bytes of a form beside the program itself, or why nothing may; undefined where no bytes are sent, or
+ * the form only knows how to send them by hand.
+ */
+export function unitOffered(
+  model: RigModel,
+  program: Program,
+  id: string,
+): { readonly says: string } | { readonly problem: string } | undefined {
+  const dialect = DIALECTS.find((one) => one.id === id);
+  if (!dialect?.unitWords || (!program.chain && program.buses.length === 0)) return undefined;
+  return ownUnitOf(model, program);
 }

@@ -1,6 +1,8 @@
 import type { RigModel } from "../address";
 import type { LegNames } from "../parts";
 import type { Program, SketchLine } from "../program";
+import type { PaceStyle } from "./pace";
+import type { OwnUnit, UnitWords } from "./own-unit";
 
 /** One file of a program. */
 export interface CodeFile {
@@ -23,6 +25,13 @@ export interface Dialect {
   problem(model: RigModel, program: Program): string | undefined;
   /** What it takes of the controller, in a sentence, where that is not what a sketch takes. */
   readonly takes?: (model: RigModel, program: Program, files: readonly CodeFile[]) => string;
-  /** The files; the first one is the program. */
-  write(model: RigModel, program: Program, legNames: LegNames): readonly CodeFile[];
+  /** How it gets levels onto lines, which says what that takes. */
+  readonly pace?: PaceStyle;
+  /** How the controller's own unit is called in it, where it can be. */
+  readonly unitWords?: (unit: OwnUnit) => UnitWords;
+  /**
+   * The files; the first one is the program.
+   * @param unit what sends the bytes, where they are not sent by hand
+   */
+  write(model: RigModel, program: Program, legNames: LegNames, unit?: OwnUnit): readonly CodeFile[];
 }

@@ -4,7 +4,7 @@ export { buildProgram, holdingFrame, liveProblems } from "./build";
 export { USUAL_KEEP, type LiveProblem } from "./live";
 export { driveState, type FaceToShow } from "./states";
 export { schoolOf } from "./scans";
-export { burstOf, scanPeriod } from "./bursts";
+export { burstOf, darkState, scanPeriod } from "./bursts";
 export { runProgram, startProgram } from "./run";
 export { boardOf, type ProgramRun, type TimedEvent } from "./surroundings";
 export { plainProgram, writePlain, type PlainCode } from "./plain";

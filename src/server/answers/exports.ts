@@ -1,5 +1,5 @@
 import { modelOf } from "@/core/address";
-import { dialectsFor, writtenIn, zipOf } from "@/core/dialects";
+import { BUS_SCHOOLS, dialectsFor, writtenIn, zipOf, type BusSchool } from "@/core/dialects";
 import { FRAME_FORMATS, USUAL_RECORDING, type FrameFormat } from "@/core/frames";
 import { exportFrames } from "@/core/pictures";
 import { buildProgram, printProblem, sketchText, writeProgram } from "@/core/program";
@@ -44,6 +44,8 @@ export function answerFrames({ text, query }: Question): Answer {
 
 const isFormat = (text: string): text is FrameFormat => (FRAME_FORMATS as readonly string[]).includes(text);
 
+const isSchool = (text: string): text is BusSchool => (BUS_SCHOOLS as readonly string[]).includes(text);
+
 const noFormat = (format: string, known: readonly string[]): Answer =>
   refusal(400, `There is no format “${format.slice(0, 40)}”. It is one of ${known.join(", ")}.`);
 
@@ -61,7 +63,7 @@ export function answerSketch({ text }: Question): Answer {
 
 /**
  * A rig document in; its program out in the form `dialect` names: one file as it is, more as a ZIP of a folder. Without
- * it the rig's usual form.
+ * it the rig's usual form. With `bus=unit` the controller's own unit sends the bytes.
  */
 export function answerCode({ text, query }: Question): Answer {
   const read = rigIn(text);
@@ -69,7 +71,9 @@ export function answerCode({ text, query }: Question): Answer {
   const model = modelOf(read.rig);
   const program = buildProgram(model);
   const usual = dialectsFor(model, program).find(({ problem }) => problem === undefined)!.id;
-  const written = writtenIn(model, program, query.dialect ?? usual);
+  const school = query.bus ?? "hand";
+  if (!isSchool(school)) return noFormat(school, BUS_SCHOOLS);
+  const written = writtenIn(model, program, query.dialect ?? usual, "letters", school);
   if (!written.ok) return refusal(422, written.message);
   const [first, ...more] = written.files;
   if (more.length === 0) return file(first!.text, "text/plain; charset=utf-8", first!.name);

@@ -46,7 +46,7 @@ import {
   type LogLook,
   type StepRun,
 } from "./bench";
-import { zipOf, type CodeFile } from "@/core/dialects";
+import { zipOf, type BusSchool, type CodeFile } from "@/core/dialects";
 import { codeIn, codeOf, type Code, type CodeIn } from "./code";
 import {
   adviceOn,
@@ -176,8 +176,8 @@ export class Desk {
   }
 
   /** The rig's program in one of the forms it is handed out in. */
-  codeIn(dialect: string | undefined, legNames: LegNames): CodeIn {
-    return codeIn(this.model, this.program, legNames, dialect);
+  codeIn(dialect: string | undefined, legNames: LegNames, school: BusSchool = "hand"): CodeIn {
+    return codeIn(this.model, this.program, legNames, dialect, school);
   }
 
   /** What feeds the rig at hand: how much it gives, how long, and what is left along strung modules. */

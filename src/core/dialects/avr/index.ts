@@ -2,6 +2,7 @@ import { safeFileName } from "../../foreign";
 import { controllerById } from "../../rig";
 import { writeSketch, type SketchLine } from "../../program";
 import { callsIn, plainLines, type PlainCall } from "../calls";
+import { REGISTER_UNIT_WORDS, overUnit } from "../own-unit";
 import { textOf } from "../text";
 import type { Dialect } from "../types";
 import { PIECES, type PieceName } from "./pieces";
@@ -114,10 +115,13 @@ export const BARE_AVR: Dialect = {
       ? undefined
       : `Line ${not} is watched by an interrupt, which is written for lines ${Object.keys(target.external).join(" and ") || "of the ATmega328P"} only`;
   },
-  write: (model, built, legNames) => {
+  pace: "direct",
+  unitWords: REGISTER_UNIT_WORDS,
+  write: (model, built, legNames, unit) => {
     const controller = controllerById(model.rig.plan.controller);
     const target = avrTarget(controller.id)!;
-    const lines = program(writeSketch(model, built, legNames), target);
+    const sketch = writeSketch(model, built, legNames);
+    const lines = program(unit ? overUnit(sketch, unit, REGISTER_UNIT_WORDS(unit)) : sketch, target);
     const file = safeFileName(model.rig.name, ".c");
     const name = file.replace(/\.c$/, "");
     return [

@@ -108,6 +108,56 @@ export const PIECES: Readonly<Record<PieceName, Piece>> = {
       "}",
     ],
   },
+  spiBegin: {
+    needs: [],
+    code: ({ mcu }) => [
+      "// The unit sends on its own lines, a bit every four clocks. Its select line has to be an output meanwhile.",
+      "static void spiBegin(uint8_t lowestFirst) {",
+      mcu === "atmega2560" ? "  DDRB |= _BV(DDB0);" : "  DDRB |= _BV(DDB2);",
+      "  SPCR = _BV(SPE) | _BV(MSTR) | (lowestFirst ? _BV(DORD) : 0);",
+      "}",
+    ],
+  },
+  spiSend: {
+    needs: ["spiBegin"],
+    code: () => [
+      "static void spiSend(uint8_t value) {",
+      "  SPDR = value;",
+      "  while (!(SPSR & _BV(SPIF)));",
+      "}",
+    ],
+  },
+  twiBegin: {
+    needs: [],
+    code: () => [
+      "// 100,000 bits a second, from resistors outside that pull the lines up.",
+      "static void twiBegin(void) {",
+      "  TWSR = 0;",
+      "  TWBR = (uint8_t)((F_CPU / 100000UL - 16) / 2);",
+      "}",
+    ],
+  },
+  twiSend: {
+    needs: ["twiBegin"],
+    code: () => [
+      "// Start, the bytes, stop. What answers nothing is left alone.",
+      "static void twiDo(uint8_t what) {",
+      "  TWCR = _BV(TWINT) | _BV(TWEN) | what;",
+      "  while (!(TWCR & _BV(TWINT)));",
+      "}",
+      "static void twiSend(const uint8_t *bytes, uint8_t length) {",
+      "  twiDo(_BV(TWSTA));",
+      "  for (uint8_t at = 0; at < length; at++) {",
+      "    TWDR = bytes[at];",
+      "    twiDo(0);",
+      "    // 0x18 and 0x28: the chip has answered.",
+      "    if ((TWSR & 0xF8) != 0x18 && (TWSR & 0xF8) != 0x28) break;",
+      "  }",
+      "  TWCR = _BV(TWINT) | _BV(TWEN) | _BV(TWSTO);",
+      "  while (TWCR & _BV(TWSTO));",
+      "}",
+    ],
+  },
   waitUs: {
     needs: [],
     code: () => [

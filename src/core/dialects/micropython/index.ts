@@ -29,6 +29,7 @@ export const MICROPYTHON: Dialect = {
   title: "MicroPython",
   says: "For RP2040, ESP32 and ESP8266: the same statements the face runs. An interpreter takes many times as long for each: several microseconds a line.",
   language: "python",
+  pace: "interpreter",
   problem: (model, { live }) => {
     const { id, flavour, title } = controllerById(model.rig.plan.controller);
     if (flavour === "logic") return "Programmable logic takes Verilog";

@@ -219,6 +219,7 @@ export const PORTABLE_C: Dialect = {
   title: "C for any controller",
   says: "C99 on three functions you write: set a line, read a line, wait. The same statements the face runs.",
   language: "c",
+  pace: "functions",
   problem: (model, { live }) => {
     const { flavour } = controllerById(model.rig.plan.controller);
     if (flavour === "logic") return "Programmable logic takes Verilog";

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
+import type { BusSchool } from "@/core/dialects";
 import { safeFileName } from "@/core/foreign";
 import { formatBytes } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
@@ -13,13 +14,15 @@ export interface ShownProgram {
   /** Undefined until it has been asked for. */
   readonly form: CodeIn | undefined;
   readonly choose: (dialect: string) => void;
+  readonly send: (school: BusSchool) => void;
 }
 
 export function useProgram(): ShownProgram {
   const legNames = usePreferences((state) => state.legNames);
   const [dialect, choose] = useState<string>();
-  const form = useAtDesk((desk) => desk.codeIn(dialect, legNames), [dialect, legNames]);
-  return { form, choose };
+  const [school, send] = useState<BusSchool>("hand");
+  const form = useAtDesk((desk) => desk.codeIn(dialect, legNames, school), [dialect, legNames, school]);
+  return { form, choose, send };
 }
 
 /** What can be done with it: copied, downloaded as a file or a folder, the rig's file. */
@@ -54,12 +57,12 @@ export function ProgramActions({ program: { form } }: { program: ShownProgram })
 }
 
 /** The program that was seen working on the face, in the form one takes. */
-export function ProgramView({ program: { form, choose } }: { program: ShownProgram }) {
+export function ProgramView({ program: { form, choose, send } }: { program: ShownProgram }) {
   const model = useModel();
   const pick = useOpenRig((state) => state.pick);
   const [file, setFile] = useState(0);
   if (!form) return null;
-  const { files, dialect, offered, problem, note, memory, takes } = form;
+  const { files, dialect, offered, problem, note, memory, takes, pace, school, unit } = form;
   const shown = files[file] ?? files[0];
   return (
     <>
@@ -75,6 +78,22 @@ export function ProgramView({ program: { form, choose } }: { program: ShownProgr
             setFile(0);
           }}
         />
+        {unit && (
+          <SelectField
+            label="Bytes are sent"
+            value={school}
+            options={[
+              ["hand", "bit by bit, by hand"],
+              [
+                "unit",
+                "says" in unit
+                  ? "by the controller’s own unit"
+                  : "by the controller’s own unit (not as wired)",
+              ],
+            ]}
+            onChoose={send}
+          />
+        )}
         {files.length > 1 && (
           <ViewSwitch
             label="File"
@@ -84,6 +103,8 @@ export function ProgramView({ program: { form, choose } }: { program: ShownProgr
           />
         )}
         {takes === undefined ? <MemoryLine memory={memory} /> : <p className="small mb-0">{takes}</p>}
+        {pace !== undefined && <p className="small mb-0">{pace}</p>}
+        {unit && "problem" in unit && <p className="small quiet mb-0">{unit.problem}.</p>}
       </div>
       {problem !== undefined && (
         <p>
