@@ -27,7 +27,7 @@ const MAIN: readonly string[] = ["setup()", "while True:", "    loop()"];
 export const MICROPYTHON: Dialect = {
   id: "micropython",
   title: "MicroPython",
-  says: "For RP2040, ESP32 and ESP8266: the same statements the face runs. An interpreter takes many times as long for each: several microseconds a line.",
+  says: "For RP2040, ESP32 and ESP8266: the same statements the face runs, by an interpreter.",
   language: "python",
   pace: "interpreter",
   problem: (model, { live }) => {

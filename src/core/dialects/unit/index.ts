@@ -137,7 +137,7 @@ const unitOf = (model: RigModel, legNames: LegNames, asks?: "asks") => {
 export const SKETCH_UNIT: Dialect = {
   id: "unit",
   title: "Display unit for your own C++ sketch",
-  says: "A header and its source: begin, show a text or a number, segments or dots as you like, refresh. A small program shows how.",
+  says: "A header and its source: begin, show, number, refresh. A small program shows how.",
   language: "c",
   problem: (model) => problem(model, false),
   takes: (model) => `It keeps ${keeps(displayUnit(model))} bytes of memory and uses no heap.`,
@@ -158,7 +158,7 @@ export const SKETCH_UNIT: Dialect = {
 export const PYTHON_UNIT: Dialect = {
   id: "unit-micropython",
   title: "Display unit for your own MicroPython",
-  says: "A module: begin, show a text or a number, segments or dots as you like, refresh. A small program shows how.",
+  says: "A module: begin, show, number, refresh. A small program shows how.",
   language: "python",
   problem: (model, program) =>
     problem(model, true) ?? MICROPYTHON.problem(model, { ...program, live: undefined }),

@@ -15,6 +15,9 @@ export interface ShownProgram {
   readonly form: CodeIn | undefined;
   readonly choose: (dialect: string) => void;
   readonly send: (school: BusSchool) => void;
+  /** The file that is shown, by its place, and the hand that turns to another. */
+  readonly file: number;
+  readonly turnTo: (file: number) => void;
 }
 
 export function useProgram(): ShownProgram {
@@ -22,11 +25,21 @@ export function useProgram(): ShownProgram {
   const [dialect, choose] = useState<string>();
   const [school, send] = useState<BusSchool>("hand");
   const form = useAtDesk((desk) => desk.codeIn(dialect, legNames, school), [dialect, legNames, school]);
-  return { form, choose, send };
+  const [file, turnTo] = useState(0);
+  return {
+    form,
+    choose: (id) => {
+      choose(id);
+      turnTo(0);
+    },
+    send,
+    file,
+    turnTo,
+  };
 }
 
 /** What can be done with it: copied, downloaded as a file or a folder, the rig's file. */
-export function ProgramActions({ program: { form } }: { program: ShownProgram }) {
+export function ProgramActions({ program: { form, file } }: { program: ShownProgram }) {
   const rig = useRig();
   const [first, ...more] = form?.files ?? [];
   const download = async () => {
@@ -39,7 +52,7 @@ export function ProgramActions({ program: { form } }: { program: ShownProgram })
     <>
       {first && (
         <>
-          <Button variant="plain" onClick={() => void copyText(first.text, "Code")}>
+          <Button variant="plain" onClick={() => void copyText((form!.files[file] ?? first).text, "Code")}>
             <i className="bi bi-clipboard me-1" aria-hidden />
             Copy
           </Button>
@@ -57,10 +70,9 @@ export function ProgramActions({ program: { form } }: { program: ShownProgram })
 }
 
 /** The program that was seen working on the face, in the form one takes. */
-export function ProgramView({ program: { form, choose, send } }: { program: ShownProgram }) {
+export function ProgramView({ program: { form, choose, send, file, turnTo } }: { program: ShownProgram }) {
   const model = useModel();
   const pick = useOpenRig((state) => state.pick);
-  const [file, setFile] = useState(0);
   if (!form) return null;
   const { files, dialect, offered, problem, note, memory, takes, pace, school, unit } = form;
   const shown = files[file] ?? files[0];
@@ -73,10 +85,7 @@ export function ProgramView({ program: { form, choose, send } }: { program: Show
           options={offered.map(
             ({ id, title, problem: not }) => [id, not ? `${title} (not for this rig)` : title] as const,
           )}
-          onChoose={(id) => {
-            choose(id);
-            setFile(0);
-          }}
+          onChoose={choose}
         />
         {unit && (
           <SelectField
@@ -99,12 +108,14 @@ export function ProgramView({ program: { form, choose, send } }: { program: Show
             label="File"
             value={shown!.name}
             views={files.map(({ name }) => [name, name] as const)}
-            onView={(name) => setFile(files.findIndex((one) => one.name === name))}
+            onView={(name) => turnTo(files.findIndex((one) => one.name === name))}
           />
         )}
-        {takes === undefined ? <MemoryLine memory={memory} /> : <p className="small mb-0">{takes}</p>}
-        {pace !== undefined && <p className="small mb-0">{pace}</p>}
-        {unit && "problem" in unit && <p className="small quiet mb-0">{unit.problem}.</p>}
+        <div className="code-facts small">
+          {takes === undefined ? <MemoryLine memory={memory} /> : <p className="mb-0">{takes}</p>}
+          {pace !== undefined && <p className="mb-0">{pace}</p>}
+          {unit && "problem" in unit && <p className="quiet mb-0">{unit.problem}.</p>}
+        </div>
       </div>
       {problem !== undefined && (
         <p>
@@ -147,7 +158,7 @@ function MemoryLine({ memory: needed }: Pick<CodeIn, "memory">) {
   if (flavour === "logic") return null;
   const over = flash > memory.flash || ram > memory.ram;
   return (
-    <p className="small mb-0">
+    <p className="mb-0">
       {over && <SeverityMark severity="fault" text="It does not fit." />} As a sketch about{" "}
       <strong>{formatBytes(flash)}</strong> of {formatBytes(memory.flash)} flash, {formatBytes(tables)} of it
       tables, and <strong>{formatBytes(ram)}</strong> of {formatBytes(memory.ram)} memory; the stack comes on
