@@ -6,9 +6,12 @@ import { strFromU8, unzipSync } from "fflate";
 import { DEMO_RIGS, demoRig, plainDemoRig } from "@/demo";
 import { chipOn, modelOf, type RigModel } from "../address";
 import { facesOf, readFirmware, recordFirmware } from "../firmware";
+import type { Move } from "../inputs";
+import { HIGH, LOW, type Level } from "../level";
 import { STARTS, startWith } from "../live";
 import { buildProgram } from "../program";
-import { SCHEMES, planProblem, relay, withController, type Rig } from "../rig";
+import { SCHEMES, asUnit, planProblem, relay, withController, type Rig } from "../rig";
+import { runDescription } from "../program/fixtures/described";
 import { readFace } from "../show";
 import { recordFace } from "../sim";
 import { runEdges } from "../trace";
@@ -216,6 +219,73 @@ describe("C for any controller", () => {
     const { text } = filesOf(rig, "c")[0]!;
     expect(text).toContain("On the PIC16F1455");
     expect(runOnHost(modelOf(rig), text, 100).length).toBeGreaterThan(20);
+  });
+});
+
+describe("Verilog with a bench and a table of its lines", () => {
+  /** What the bench tells, as edges of the board's lines: us of the description's own time. */
+  const told = (rig: Rig) => {
+    const files = filesOf(rig, "verilog");
+    const [show, bench] = files.map(({ text }) => text) as [string, string];
+    const { direct } = buildProgram(modelOf(rig));
+    return runDescription(show, bench).flatMap((line, nth) => {
+      const found = /^(\d+) us lines ([01]+)/.exec(line);
+      if (!found) return [];
+      return [...found[2]!].reverse().map((level, at) => ({
+        at: Number(found[1]) * 1000 + nth * 1e-3,
+        line: direct[at]!,
+        level: (level === "1" ? HIGH : LOW) as Level,
+      }));
+    });
+  };
+  const texts = (rig: Rig, edges: ReturnType<typeof told>, until: number) =>
+    facesOf(
+      modelOf(rig),
+      edges.filter(({ at }) => at < until),
+      new Map(),
+      until,
+    )
+      .map((digits) =>
+        readFace(
+          digits.map((lit) => [...lit]),
+          rig,
+        ).trim(),
+      )
+      .filter((text, nth, all) => text !== "" && text !== all[nth - 1]);
+
+  test("faces of a list come one after the other, at their times", () => {
+    const rig = plainDemoRig("boats-out");
+    const model = modelOf(rig);
+    const wanted = reads(recordFace(model, 2.5e9));
+    // Where it ends in the middle of a turn, the last one may be torn.
+    expect(texts(rig, told(rig), 2.5e9).slice(0, wanted.length)).toEqual(wanted);
+    expect(wanted.length).toBeGreaterThan(1);
+  });
+
+  test("what reacts does what the face does when each input is pressed", () => {
+    const rig = demoRig("boats-out");
+    const edges = told(rig);
+    const buttons = ["SW1", "SW2", "SW3", "SW4"].map(asUnit);
+    const moves = buttons.flatMap((press, nth): Move[] => [
+      { at: 400 + nth * 400, press },
+      { at: 500 + nth * 400, release: press },
+    ]);
+    const wanted = reads(recordFace(modelOf(rig), 2.3e9, moves));
+    expect(wanted.length).toBeGreaterThan(2);
+    expect(texts(rig, edges, 2.35e9).slice(0, wanted.length)).toEqual(wanted);
+  });
+
+  test("the table names every signal, its line and what is on it", () => {
+    const rig = demoRig("boats-out");
+    const rows = filesOf(rig, "verilog")
+      .find(({ name }) => name === "lines.csv")!
+      .text.trim()
+      .split("\r\n");
+    const { direct } = buildProgram(modelOf(rig));
+    expect(rows[0]).toBe("signal,line,direction,levels,on it");
+    expect(rows).toContain("SW1_LINE,12,in,3.3 V,SW1");
+    expect(rows).toContain("lines[0],0,out,3.3 V,R1 100 ohm -> DS1 a (leg 11)");
+    expect(rows).toHaveLength(2 + 4 + direct.length);
   });
 });
 

@@ -1,8 +1,8 @@
-import { safeFileName } from "../foreign";
+import { csvRows, safeFileName } from "../foreign";
 import type { RigModel } from "../address";
 import type { LegNames } from "../parts";
 import { controllerById } from "../rig";
-import { printProblem, sketchText, writeProgram, type Program } from "../program";
+import { lineTable, printProblem, sketchText, writeBench, writeProgram, type Program } from "../program";
 import { BARE_AVR } from "./avr";
 import { DIRECT_SKETCH } from "./direct";
 import { MICROPYTHON } from "./micropython";
@@ -34,7 +34,13 @@ const own = (id: "sketch" | "verilog", title: string, says: Dialect["says"]): Di
   write: (model, program, legNames, unit) => {
     const { lines: byHand, ending } = writeProgram(model, program, legNames);
     const lines = unit ? overUnit(byHand, unit, SKETCH_UNIT_WORDS(unit)) : byHand;
-    return [{ name: safeFileName(model.rig.name, ending), text: sketchText(lines), lines }];
+    const main = { name: safeFileName(model.rig.name, ending), text: sketchText(lines), lines };
+    if (id === "sketch") return [main];
+    return [
+      { ...main, name: "show.v" },
+      { name: "show_bench.v", text: `${writeBench(model, program, lines).join("\n")}\n` },
+      { name: "lines.csv", text: csvRows(lineTable(model, program, lines)) },
+    ];
   },
 });
 

@@ -12,7 +12,7 @@ export { TOGGLED_MS, echoCode, handCode, handLines, pulledLines, searchCode, tog
 export { writeSketch } from "./sketch";
 export { sketchMemory } from "./memory";
 export { storedBytes } from "./stored";
-export { logicCost } from "./verilog";
+export { lineTable, logicCost, writeBench } from "./verilog";
 export { printProblem, boardNote, writeProgram, type ProgramText } from "./write";
 export { sketchText, type SketchLine } from "./sketch/text";
 export { timerKind, timerNumber } from "./sketch/clocks";
