@@ -211,14 +211,38 @@ describe("C for any controller", () => {
     if (lines.size > 0) expect(count).toBeGreaterThan(20);
   });
 
-  test("the chip of 14 legs is told how its three functions may be written", () => {
+  test("the chip of 14 legs is told how its three functions may be written, and written so they do the same", () => {
     const rig = relay(
       plainDemoRig("slip-gate"),
       withController(plainDemoRig("slip-gate").plan, "PIC16F1455"),
     );
+    const model = modelOf(rig);
     const { text } = filesOf(rig, "c")[0]!;
-    expect(text).toContain("On the PIC16F1455");
-    expect(runOnHost(modelOf(rig), text, 100).length).toBeGreaterThan(20);
+    const plain = runOnHost(model, text, 100);
+    expect(plain.length).toBeGreaterThan(20);
+    // Out of its comments, every line that is set told by its registers.
+    const registers = readFileSync(join(__dirname, "fixtures", "pic.h"), "utf8");
+    let port = "";
+    const written = text
+      .replace(/^\/\/ {3}(?! |U\d|line|DS)(.*)$/gm, "$1")
+      .replace(/^\/\/ {5}(.*)$/gm, "  $1");
+    const told = written
+      .split("\n")
+      .map((line) => {
+        port = /^ *case R([AC]\d):$/.exec(line)?.[1] ?? port;
+        const [letter, bit] = [...port];
+        const pulled = letter === "A" ? `WPUAbits.WPUA${bit}` : "0";
+        return line.replace(
+          /^ +break;$/,
+          `told(line, TRIS${letter}bits.TRIS${port}, ${pulled}, LAT${letter}bits.LAT${port}); break;`,
+        );
+      })
+      .join("\n");
+    expect(told).toContain("void wait_us(uint32_t us) {\n  while");
+    const own = runOnHost(model, `${registers}${told}`, 100, "none.c");
+    expect(own.map(({ line, level }) => `${line} ${level}`)).toEqual(
+      plain.map(({ line, level }) => `${line} ${level}`),
+    );
   });
 });
 

@@ -4,6 +4,7 @@ import { writeSketch, type SketchLine } from "../../program";
 import { callsIn, plainLines, type PlainCall } from "../calls";
 import type { Dialect } from "../types";
 import { READ_PULSE } from "../read-pulse";
+import { onPic } from "./pic";
 import { textOf } from "../text";
 
 /** A line whose name is no number counts from here. */
@@ -127,15 +128,6 @@ const CODE: ReadonlyArray<readonly [PlainCall, readonly string[]]> = [
   ],
 ];
 
-/** How a maker may write the three on the chip of 14 legs (PIC16F1455 data sheet: I/O ports). */
-const ON_PIC: readonly string[] = [
-  "// On the PIC16F1455, with ANSELA = 0 and ANSELC = 0 before anything else, for a line RCn of port C:",
-  "//   low, high:  LATCbits.LATCn = how; TRISCbits.TRISCn = 0;",
-  "//   let go:     TRISCbits.TRISCn = 1;   port C has no pull-ups inside: only port A has (WPUA, nWPUEN)",
-  "//   read:       PORTCbits.RCn",
-  "//   wait:       a microsecond is four instruction clocks at 16 MHz",
-];
-
 /** All a program's calls stand on. */
 function allCalls(used: ReadonlySet<PlainCall>): ReadonlySet<PlainCall> {
   const found = new Set<PlainCall>();
@@ -172,13 +164,13 @@ function prelude({ plan }: Rig, used: ReadonlySet<PlainCall>): string[] {
           ...declared.map(([declaration, says]) => `${declaration}  // ${says}`),
         ]
       : []),
-    ...(id.startsWith("PIC") ? ON_PIC : []),
     ...(named.length > 0
       ? [
           `// Lines of the ${title.split(",")[0]} that have names.`,
           `enum { ${named.map((line, nth) => (nth === 0 ? `${line} = ${NAMED_FROM}` : line)).join(", ")} };`,
         ]
       : []),
+    ...(id.startsWith("PIC") ? onPic(lines.filter(({ unusable }) => !unusable).map(({ leg }) => leg)) : []),
     "",
     "// A line keeps the level it was given, and has it whenever it is an output.",
     "static uint8_t levelOf[128], isOutput[128];",
