@@ -21,4 +21,12 @@ export { updateCost, type UpdateCost, type WriteStyle } from "./update-cost";
 export type { Spent } from "./tally";
 export { timeScanned, timeToShow } from "./pace";
 export { switchedBy } from "./live/outputs";
-export { PUT_DRAWN, UNIT_RUNS, UNIT_TEXT, displayUnit, unitProblem, type DisplayUnit } from "./unit";
+export {
+  PUT_DRAWN,
+  UNIT_LIGHT,
+  UNIT_RUNS,
+  UNIT_TEXT,
+  displayUnit,
+  unitProblem,
+  type DisplayUnit,
+} from "./unit";

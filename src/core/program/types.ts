@@ -140,6 +140,8 @@ export interface Program {
   readonly variables?: readonly Variable[];
   /** What makes faces while it runs; without it they are known beforehand. */
   readonly live?: LiveParts;
+  /** The variable that says for how many eighths of its turn each digit is lit, where that can be set. */
+  readonly litEighths?: string;
   /** Run at the end of every slot, once the timer is started. */
   readonly tick: readonly Statement[];
   readonly setup: readonly Statement[];

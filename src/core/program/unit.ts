@@ -1,7 +1,7 @@
 import { brightnessSteps, directLines, gridOf, modelOf, type RigModel } from "../address";
 import { reactsNot, type Live, type Rig } from "../rig";
 import { buildProgram } from "./build";
-import { statementsIn, type Statement, type Subroutine, type Table } from "./language";
+import { number, statementsIn, type Statement, type Subroutine, type Table } from "./language";
 import { flashTable } from "./live/face-code";
 import { tablesIn } from "./live/named-in";
 import { segmentBits } from "./live/pattern";
@@ -15,6 +15,8 @@ export const UNIT_TEXT = { array: "words", length: "wordsLength", most: 64 } as 
 export const PUT_DRAWN = "putDrawn";
 /** A display of dots shows its text running while this is 1. */
 export const UNIT_RUNS = "runs";
+/** For how many eighths of its turn a digit is lit, of a display whose digits take turns. */
+export const UNIT_LIGHT = "light";
 
 /** A rig's display as a piece of other programs. */
 export interface DisplayUnit {
@@ -27,8 +29,10 @@ export interface DisplayUnit {
   readonly dots?: { readonly width: number; readonly height: number };
   /** Tables of where each segment is, where a digit is nothing but its segments. */
   readonly segments?: { readonly places: Table; readonly masks: Table };
-  /** Steps of brightness its chips have; 1 where it is not set. */
+  /** Steps of brightness its chips have; 1 where they have none. */
   readonly steps: number;
+  /** Its digits may be lit for a part of their turns: darkness between them is asked for on Scan. */
+  readonly dims: boolean;
 }
 
 /** What its own calls change, whoever else does. */
@@ -109,6 +113,7 @@ export function displayUnit(whole: RigModel): DisplayUnit {
     places: flashTable("SEGMENT_PLACES", widthFor(0, Math.max(...wired.places)), wired.places),
     masks: flashTable("SEGMENT_MASKS", "u8", wired.masks),
   };
+  const dims = program.on.length > 1 && program.darken.length > 0;
   const text = JSON.stringify([loop, program.tick, routines, [...OWN, parts.drawn, parts.pattern]]);
   const isUsed = ({ name }: { readonly name: string }) => text.includes(`"${name}"`);
   return {
@@ -117,7 +122,13 @@ export function displayUnit(whole: RigModel): DisplayUnit {
       ...program,
       setup: program.setup.filter((statement) => !isHeard(statement)),
       loop,
-      variables: (program.variables ?? []).filter(isUsed),
+      variables: [
+        ...(program.variables ?? []).filter(isUsed),
+        ...(dims
+          ? [{ name: UNIT_LIGHT, width: "u8" as const, value: number(8), shared: true as const }]
+          : []),
+      ],
+      ...(dims ? { litEighths: UNIT_LIGHT } : {}),
       live: {
         ...parts,
         arrays: parts.arrays.filter(isUsed),
@@ -128,5 +139,6 @@ export function displayUnit(whole: RigModel): DisplayUnit {
     ...(grid ? { dots: { width: grid.width, height: grid.height } } : { digits: model.digits.length }),
     ...(segments ? { segments } : {}),
     steps: parts.dims ? steps : 1,
+    dims,
   };
 }

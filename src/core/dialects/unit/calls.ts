@@ -1,4 +1,4 @@
-import { PUT_DRAWN, UNIT_RUNS, UNIT_TEXT, type DisplayUnit } from "../../program";
+import { PUT_DRAWN, UNIT_LIGHT, UNIT_RUNS, UNIT_TEXT, type DisplayUnit } from "../../program";
 
 /** What a display unit is asked by others: how it is called, what it does, and its code. */
 export interface UnitCall {
@@ -102,7 +102,7 @@ const drawnAnew = (count: number, counter: string): string =>
   `for (${counter} at = 0; at < ${count}; at++) drawn[at] = pgm_read_byte(&BASE[at]);`;
 
 /** All a unit is asked, those that serve others first. */
-export function unitCalls({ digits, dots, segments, steps, program }: DisplayUnit): {
+export function unitCalls({ digits, dots, segments, steps, dims, program }: DisplayUnit): {
   readonly inner: readonly UnitCall[];
   readonly calls: readonly UnitCall[];
 } {
@@ -188,6 +188,14 @@ export function unitCalls({ digits, dots, segments, steps, program }: DisplayUni
           given: "uint8_t step",
           says: [`Sets how bright: 0 to ${steps - 1}, the chip's own steps.`],
           body: [`lightStep = step < ${steps} ? step : ${steps - 1};`, "setLight();"],
+        }
+      : undefined,
+    dims
+      ? {
+          name: "brightness",
+          given: "uint8_t eighths",
+          says: ["Sets how bright: 1 to 8 eighths of a digit's turn it is lit."],
+          body: [`${UNIT_LIGHT} = eighths < 1 ? 1 : (eighths > 8 ? 8 : eighths);`],
         }
       : undefined,
     {

@@ -155,8 +155,26 @@ describe("a display unit in a sketch of one's own", () => {
       ).length;
     };
     expect(written(15)).toBe(written(200));
-    expect(textOf(filesOf(plainDemoRig("river-level"), "unit"), "display.h")).not.toContain("brightness");
   });
+
+  test.each(WAYS.filter(([, rig]) => filesOf(rig, "unit").some(({ text }) => text.includes("eighths of"))))(
+    "%s: digits are lit for the part of their turns that is asked for",
+    (_, rig) => {
+      const files = filesOf(rig, "unit");
+      const current = (eighths: number) => {
+        const { image } = buildSketch(together(files, program([`brightness(${eighths})`, 'show("8888")'])));
+        const { stretches } = recordFirmware(modelOf(rig), image, 4 * MOMENT_MS * 1e6);
+        const last = stretches.at(-1)!;
+        expect(last.text).toBe("8888");
+        return last.pips.reduce((sum, pip) => sum + pip.current, 0);
+      };
+      const whole = current(8);
+      expect(current(4) / whole).toBeGreaterThan(0.4);
+      expect(current(4) / whole).toBeLessThan(0.6);
+      expect(current(1) / whole).toBeLessThan(0.2);
+      expect(current(0)).toBeCloseTo(current(1), 3);
+    },
+  );
 
   test.each(
     DEMO_RIGS.filter((rig) => gridOf(modelOf(rig)) && rig.id !== "regatta-board").map(
@@ -221,7 +239,13 @@ describe("a display unit in MicroPython", () => {
 
   test("texts, numbers and segments as in C", () => {
     const rig = onPython(plainDemoRig("river-level"));
-    const calls = ['show("12.5")', "number(-5, 1)", "segments(bytes((7, 0, 0, 7)))", "number(10000)"];
+    const calls = [
+      'show("12.5")',
+      "brightness(4)",
+      "number(-5, 1)",
+      "segments(bytes((7, 0, 0, 7)))",
+      "number(10000)",
+    ];
     const main = [
       "import display",
       "from time import ticks_diff, ticks_ms",
@@ -235,7 +259,7 @@ describe("a display unit in MicroPython", () => {
       "    display.refresh()",
       "",
     ].join("\n");
-    expect(seen(rig, main, 0.7).slice(0, 4)).toEqual(["12.5", "-0.5", "7  7", "----"]);
+    expect(seen(rig, main, 0.9).slice(0, 4)).toEqual(["12.5", "-0.5", "7  7", "----"]);
   });
 });
 

@@ -8,6 +8,8 @@ import {
   name,
   number,
   operation,
+  when,
+  type Expression,
   type Statement,
   type Subroutine,
   type Table,
@@ -115,6 +117,58 @@ export const refreshIfDue = ({ periods, tick }: Pick<Program, "periods" | "tick"
   ],
 });
 
+/** The same where digits may be lit for a part of their turns only: what is lit goes dark in time. */
+export const refreshDimmed = (
+  { periods, tick }: Pick<Program, "periods" | "tick">,
+  eighths: string,
+): Subroutine => {
+  const times = slotTimes({ periods });
+  const past = (moment: string): Expression =>
+    operation(as("i32", operation(clock("us"), "-", name(moment))), ">=", number(0));
+  return {
+    name: "refreshIfDue",
+    says: [
+      "Called as often as possible; acts at the end of every slot, and where its digit goes dark before.",
+    ],
+    given: [],
+    body: [
+      SLOT_KEPT,
+      { do: "declare", name: "due", width: "u32", value: number(0), kept: true },
+      { do: "declare", name: "darkAt", width: "u32", value: number(0), kept: true },
+      { do: "declare", name: "goesDark", width: "u8", value: number(0), kept: true },
+      {
+        do: "if",
+        condition: operation(name("goesDark"), "&&", past("darkAt")),
+        body: [{ do: "set", name: "goesDark", value: number(0) }, { do: "darken" }],
+      },
+      {
+        do: "if",
+        condition: operation(as("i32", operation(clock("us"), "-", name("due"))), "<", number(0)),
+        body: [{ do: "return" }],
+      },
+      NEXT_SLOT,
+      { do: "change", name: "due", operator: "+", by: entry(times, SLOT) },
+      ...tick,
+      {
+        do: "if",
+        condition: operation(name(eighths), "<", number(8)),
+        body: [
+          { do: "set", name: "goesDark", value: number(1) },
+          {
+            do: "set",
+            name: "darkAt",
+            value: operation(
+              clock("us"),
+              "+",
+              operation(operation(entry(times, SLOT), "/", number(8)), "*", name(eighths)),
+            ),
+          },
+        ],
+      },
+    ],
+  };
+};
+
 /** Whole µs of each slot. */
 const slotTimes = ({ periods }: Pick<Program, "periods">): Table => ({
   name: "SLOT_US",
@@ -149,7 +203,9 @@ const polled = (program: Program): SketchClock => ({
     tableText(slotTimes(program)),
     ...(program.live ? [] : ["uint16_t shown = FRAME_COUNT;"]),
     "",
-    ...print.routine(refreshIfDue(program)),
+    ...print.routine(
+      program.litEighths === undefined ? refreshIfDue(program) : refreshDimmed(program, program.litEighths),
+    ),
     "",
     ...(program.live ? [] : handingOver(print)),
   ],
@@ -191,10 +247,12 @@ function interrupting(program: Program): SketchClock {
     inFlash: true,
   };
   const whole = isOneByte(program);
+  const { litEighths: eighths } = program;
   return {
     kind: "interrupt",
     routines: (print) => [
       tableText(counts),
+      ...(eighths === undefined ? [] : ["uint8_t litSlot;"]),
       ...(program.live ? [] : [`volatile ${whole ? "uint8_t" : "uint16_t"} shown = FRAME_COUNT;`]),
       "",
       "// The timer calls this at the end of every slot.",
@@ -203,10 +261,25 @@ function interrupting(program: Program): SketchClock {
         print.statements([
           SLOT_KEPT,
           { do: "set", name: `OCR${n}A`, value: entry(counts, SLOT) },
+          ...(eighths === undefined ? [] : dimsAt(n, counts, eighths)),
           ...program.tick,
+          ...(eighths === undefined ? [] : [LIT_SLOT]),
           NEXT_SLOT,
         ]),
       ),
+      ...(eighths === undefined
+        ? []
+        : [
+            "",
+            "// And this where the digit goes dark before the end of its turn.",
+            ...C.block(
+              `ISR(TIMER${n}_COMPB_vect)`,
+              print.statements([
+                { do: "declare", name: "slot", width: "u8", value: name("litSlot") },
+                when(operation(name(eighths), "<", number(8)), [{ do: "darken" }]),
+              ]),
+            ),
+          ]),
       "",
       ...(program.live ? [] : handingToInterrupt(print, whole)),
     ],
@@ -216,6 +289,21 @@ function interrupting(program: Program): SketchClock {
     counter: "next",
   };
 }
+
+const LIT_SLOT: Statement = { do: "set", name: "litSlot", value: SLOT };
+
+/** The second compare value: so many eighths of the turn, or one the timer never gets to. */
+const dimsAt = (n: string, counts: Table, eighths: string): Statement[] => [
+  {
+    do: "set",
+    name: `OCR${n}B`,
+    value: either(
+      operation(name(eighths), "<", number(8)),
+      operation(operation(entry(counts, SLOT), "/", number(8)), "*", name(eighths)),
+      number(65_535),
+    ),
+  },
+];
 
 const SELECT_BITS: Readonly<Record<number, readonly number[]>> = {
   1: [0],
@@ -234,6 +322,8 @@ function timerStart(program: Program, n: string): Code {
     `TCCR${n}B = _BV(WGM${n}2) | ${bits};  // compare mode, clock / ${prescaler}`,
     `TCNT${n} = 0;`,
     `OCR${n}A = pgm_read_word(&SLOT_COUNTS[0]);`,
-    `TIMSK${n} |= _BV(OCIE${n}A);`,
+    program.litEighths === undefined
+      ? `TIMSK${n} |= _BV(OCIE${n}A);`
+      : `TIMSK${n} |= _BV(OCIE${n}A) | _BV(OCIE${n}B);`,
   ]);
 }

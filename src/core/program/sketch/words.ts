@@ -124,9 +124,7 @@ export const sketchWords =
       case "wait-until-due":
         return [`waitUntilDue(${timeOf(sketch, deed.time)});`];
       case "wait-slot":
-        return [
-          `${sketch.pause}(${deed.time === "on" ? tableEntry(onTimes(program), "slot") : "BLANK_US"});`,
-        ];
+        return waitSlot(sketch, deed.time);
       case "for-each-frame":
         return faces.each(print(deed.body, { inFrames: true }));
       case "for-each-slot":
@@ -166,6 +164,17 @@ function writeLines({ program, faces }: SketchOf, which: "all" | "digits"): Code
   return C.block(`for (uint8_t at = ${from}; at < LINE_COUNT; at++)`, [
     `digitalWrite(pgm_read_byte(&LINES[at]), (${byte} >> (at % 8)) & 1 ? HIGH : LOW);`,
   ]);
+}
+
+/** A slot's time; where digits may be lit for a part of it only, they are dark for the rest. */
+function waitSlot({ program: { on, litEighths }, pause }: SketchOf, time: "on" | "blank"): Code {
+  if (time === "blank") return [`${pause}(BLANK_US);`];
+  const whole = tableEntry(onTimes({ on }), "slot");
+  if (litEighths === undefined) return [`${pause}(${whole});`];
+  return [
+    `${pause}(${whole} / 8 * ${litEighths});`,
+    ...C.block(`if (${litEighths} < 8)`, ["darken(slot);", `${pause}(${whole} / 8 * (8 - ${litEighths}));`]),
+  ];
 }
 
 const timeOf = ({ faces }: SketchOf, time: number | "frame"): string =>
