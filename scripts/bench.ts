@@ -1,4 +1,8 @@
 // Speeds as ratios: simulated over real time, and work against a reference loop timed in the same run.
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { gridOf, isMultiplexed, modelOf } from "../src/core/address";
 import { auditRig } from "../src/core/audit";
 import { checkAtOnce, checkModel } from "../src/core/check";
@@ -53,6 +57,29 @@ function reference(): number {
   let value = 1;
   for (let at = 0; at < 100_000; at += 1) value = (value * 1.0000001 + at) % 1_000_003;
   return value;
+}
+
+/** ms a native simulator of the ATmega328P takes for a program; undefined where its packages are not there. */
+function nativeTime(flash: Uint8Array, seconds: number): number | undefined {
+  const folder = mkdtempSync(join(tmpdir(), "bold-pip-bench-"));
+  const [binary, program, runner] = ["flash.bin", "flash.elf", "run"].map((name) => join(folder, name)) as [
+    string,
+    string,
+    string,
+  ];
+  writeFileSync(binary, flash);
+  const placed = "--rename-section=.data=.text,alloc,load,readonly,code,contents";
+  const made = [
+    ["avr-objcopy", ["-I", "binary", "-O", "elf32-avr", "-B", "avr", placed, binary, program]],
+    ["g++", ["-O2", "-o", runner, "src/core/firmware/fixtures/native.cpp", "-lsimavr", "-lelf"]],
+  ] as const;
+  if (made.some(([command, given]) => spawnSync(command, given).status !== 0)) return undefined;
+  const began = performance.now();
+  const run = spawnSync(runner, [program, "atmega328p", "16000000", String(16e6 * seconds)], {
+    input: "",
+    maxBuffer: 1 << 28,
+  });
+  return run.status === 0 ? performance.now() - began : undefined;
 }
 
 const unit = time(reference, 20);
@@ -216,10 +243,17 @@ const compiled = new FirmwareRig(modelOf(withProgram), imageOf(withProgram.firmw
 compiled.advanceTo(1e9);
 const compiledStart = performance.now();
 compiled.advanceTo(9e9);
+const compiledTook = performance.now() - compiledStart;
 rows.push([
   "a compiled program on four digits that take turns: run over real time",
-  `${(8000 / (performance.now() - compiledStart)).toPrecision(3)} ×`,
+  `${(8000 / compiledTook).toPrecision(3)} ×`,
 ]);
+const native = nativeTime(imageOf(withProgram.firmware!).flash, 8);
+if (native !== undefined)
+  rows.push([
+    "the same with its rig, over the time of a native simulator of its controller alone",
+    `${(compiledTook / native).toPrecision(3)} ×`,
+  ]);
 const long = modelOf(signOf(2000));
 rows.push([
   "a text of 2,000 letters on 4,096 dots, laid out and written as GIF",
