@@ -1,5 +1,5 @@
 import { remembered } from "../remember";
-import { WIRE_COLOURS, type Wire, type WireColour } from "../rig";
+import { WIRE_COLOURS, type Wire, type WireColour, controllerUnit } from "../rig";
 import type { RigModel } from "./model";
 import { railVolts } from "./reach";
 
@@ -12,7 +12,7 @@ const HABITS: Readonly<Record<string, WireColour>> = { data: "green", clock: "ye
 const colourOfNets = remembered((model: RigModel): ReadonlyMap<number, WireColour> => {
   const { rig, nets, drivers } = model;
   const byHabit = rig.wireColours !== "net";
-  const board = rig.units.find(({ part }) => part === rig.plan.controller)?.ref;
+  const board = controllerUnit(rig)?.ref;
   const used = new Map(
     byHabit
       ? Object.entries(HABITS).flatMap(([use, colour]) => {

@@ -3,7 +3,7 @@ import { InputCircuit, answerOf, echoOf, gripOf } from "../inputs";
 import type { ControllerPart, InputPart, LoadPart } from "../parts";
 import { buildProgram, liveProblems } from "../program";
 import { formatQuantity } from "../quantity";
-import { legRef, type LegRef, type UnitRef } from "../rig";
+import { legRef, type LegRef, type UnitRef, controllerUnit } from "../rig";
 import { finding, listing, type Finding } from "./finding";
 
 interface Inputs {
@@ -14,7 +14,7 @@ interface Inputs {
 
 /** What stands in the way of a rig that reacts: what it is told to do and cannot, and parts wired so that they harm. */
 export function checkLive(model: RigModel): Finding[] {
-  const unit = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!;
+  const unit = controllerUnit(model.rig)!;
   const on: Inputs = { model, board: unit.ref, controller: model.part(unit.ref) as ControllerPart };
   return [...undone(model), ...checkInputs(on), ...checkLoads(on), ...checkLivesLines(on)];
 }

@@ -16,7 +16,7 @@ import { LOW } from "../level";
 import { isSingleLeds, type ControllerPart } from "../parts";
 import { switchedBy } from "../program";
 import { formatQuantity, type Nanoseconds, type Volts } from "../quantity";
-import { legRef, type TapeItem, type UnitRef } from "../rig";
+import { legRef, type TapeItem, type UnitRef, controllerUnit } from "../rig";
 import {
   LOOKED_BACK,
   LitBoard,
@@ -107,8 +107,7 @@ export function chipFor(model: RigModel, image: FirmwareImage): AvrChip | Cannot
 }
 
 const boardPart = (model: RigModel): ControllerPart => model.part(boardRef(model)) as ControllerPart;
-const boardRef = (model: RigModel): UnitRef =>
-  model.rig.units.find(({ part }) => part === model.rig.plan.controller)!.ref;
+const boardRef = (model: RigModel): UnitRef => controllerUnit(model.rig)!.ref;
 
 /** Volts the controller runs on: a bare chip's come by its supply leg, a board makes its own. */
 export function boardVolts(model: RigModel): Volts {

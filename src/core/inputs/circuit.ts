@@ -1,6 +1,6 @@
 import { railVolts, type RigModel } from "../address";
 import type { Ohms, Volts } from "../quantity";
-import { legRef, type LegRef, type UnitRef } from "../rig";
+import { legRef, type LegRef, type UnitRef, controllerUnit } from "../rig";
 import { answerOf, echoOf, ohmsAt, type Hands } from "./hands";
 
 /** A closed contact, in Ω. */
@@ -173,7 +173,7 @@ function elementsOf(model: RigModel): Array<Element & { readonly unit: string | 
 }
 
 function pullUps(model: RigModel, lines: Iterable<string>): Array<Element & { readonly unit: undefined }> {
-  const board = model.rig.units.find(({ part }) => part === model.rig.plan.controller);
+  const board = controllerUnit(model.rig);
   const part = board && model.part(board.ref);
   if (part?.kind !== "controller" || !part.pullUp) return [];
   const { ohms, none } = part.pullUp;
@@ -194,7 +194,7 @@ function pulledDown(
   model: RigModel,
   lines: Iterable<string>,
 ): Array<Element & { readonly unit: string | undefined }> {
-  const board = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!;
+  const board = controllerUnit(model.rig)!;
   return [...lines].map((line) => ({
     from: model.nets.of(legRef(board.ref, line)).id,
     to: () => 0,

@@ -12,6 +12,7 @@ import {
   type Live,
   type Rig,
   type TapeItem,
+  controllerUnit,
 } from "../rig";
 import { PoweredRig } from "../sim";
 import { clockLines, wireUp } from ".";
@@ -176,7 +177,7 @@ test("on the display's own I²C bus it needs no lines more: chips are told apart
   expect(bus!.protocol).toBe("i2c");
   const own = clockLines(modelOf(made.rig), SE1);
   if ("problem" in own) throw new Error(own.problem);
-  const board = made.rig.units.find(({ part }) => part === made.rig.plan.controller)!.ref;
+  const board = controllerUnit(made.rig)!.ref;
   const moved: Rig = {
     ...made.rig,
     wires: made.rig.wires.map((wire) => {

@@ -1,7 +1,7 @@
 import { railVolts, type RigModel } from "../address";
 import type { ControllerPart } from "../parts";
 import { formatQuantity, type Milliseconds, type Nanoseconds, type Volts } from "../quantity";
-import { legRef, type LegRef, type UnitRef } from "../rig";
+import { legRef, type LegRef, type UnitRef, controllerUnit } from "../rig";
 import { InputCircuit, feedOf } from "./circuit";
 import { echoOf, echoTime, type ClockAct, type Hands } from "./hands";
 
@@ -190,7 +190,7 @@ export function clockLines(model: RigModel, unit: UnitRef): ClockLines | Unread 
 }
 
 const board = (model: RigModel): { readonly ref: UnitRef; readonly part: ControllerPart } => {
-  const unit = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!;
+  const unit = controllerUnit(model.rig)!;
   return { ref: unit.ref, part: model.part(unit.ref) as ControllerPart };
 };
 

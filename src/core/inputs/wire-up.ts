@@ -10,6 +10,7 @@ import {
   type PartValues,
   type Rig,
   type UnitRef,
+  controllerUnit,
 } from "../rig";
 
 /** A rig with a part more, wired as one customarily does; or why not. */
@@ -139,7 +140,7 @@ export function wired(
   values: PartValues,
   wire: (table: Table, ref: UnitRef, part: Part) => void,
 ): WiredUp {
-  const unit = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!;
+  const unit = controllerUnit(model.rig)!;
   const controller = model.part(unit.ref) as ControllerPart;
   const table = new Table(model.rig, unit.ref, controller, freeLines(model, controller, unit.ref));
   try {

@@ -1,7 +1,7 @@
 import type { RigModel } from "../address";
 import type { ControllerPart } from "../parts";
 import type { Nanoseconds, Volts } from "../quantity";
-import { legRef, type LegRef, type UnitRef } from "../rig";
+import { legRef, type LegRef, type UnitRef, controllerUnit } from "../rig";
 import { chipKeys, keyScanOf, type ChipKeyLine } from "./chip-keys";
 import { InputCircuit, drainOf } from "./circuit";
 import { clockChips, type ClockChip } from "./clock-chip";
@@ -60,7 +60,7 @@ export class World {
     private readonly model: RigModel,
     left?: Left,
   ) {
-    const board = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!;
+    const board = controllerUnit(model.rig)!;
     this.board = board.ref;
     this.controller = model.part(board.ref) as ControllerPart;
     this.memory = left?.memory.slice() ?? new Uint8Array(this.controller.eeprom?.bytes ?? 0).fill(255);

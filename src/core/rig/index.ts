@@ -22,6 +22,7 @@ export {
   STRAIGHT_DIGITS,
   STRAIGHT_OUTPUTS,
   controllerById,
+  controllerUnit,
   digitCount,
   ledValues,
   matrixSize,

@@ -3,7 +3,7 @@ import { boardValues, layRig } from "./lay-table";
 import { linesOfAdded, staysWith, withAdded } from "./parts-by-hand";
 import { withoutModule } from "./modules";
 import { withLines } from "./plan";
-import { controllerById, digitCount } from "./plan-facts";
+import { controllerById, digitCount, controllerUnit } from "./plan-facts";
 import { usualOhms, usualScan } from "./usual";
 import { schemeValues, type SchemeValues } from "./schemes";
 import { signFor } from "./sign";
@@ -164,7 +164,7 @@ function signOf(plan: Plan, units: readonly Unit[], before?: Sign): Pick<Rig, "s
 export function assignLine(rig: Rig, lines: Plan["lines"], use: LineUse, line: string): Rig {
   const old = lines[use];
   if (old === line || old === undefined) return rig;
-  const board = rig.units.find(({ part }) => part === rig.plan.controller)!.ref;
+  const board = controllerUnit(rig)!.ref;
   const other = (Object.keys(lines) as LineUse[]).find((candidate) => lines[candidate] === line);
   const renamed = new Map([
     [legRef(board, old), legRef(board, line)],

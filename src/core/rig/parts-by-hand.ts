@@ -28,7 +28,7 @@ import type { Edited } from "./edit";
 import { LIMITS } from "./limits";
 import { ownUnits, type Table } from "./beside";
 import { partOf } from "./part-of";
-import { ledValues, showsDots } from "./plan-facts";
+import { ledValues, showsDots, controllerUnit } from "./plan-facts";
 import { USUAL_LAYOUT, dotModules, laidOut, usualSign } from "./sign";
 
 /** Headings of the catalogue one adds parts from, in the order they are offered. */
@@ -271,7 +271,7 @@ export function replaceUnit(rig: Rig, ref: UnitRef, id: string): Edited & { read
 /** Lines of the board that wires of parts added by hand end at. */
 export function linesOfAdded(rig: Rig): string[] {
   const added = new Set(rig.units.filter((unit) => unit.added).map(({ ref }) => ref));
-  const controller = rig.units.find(({ part }) => part === rig.plan.controller);
+  const controller = controllerUnit(rig);
   const part = controller && partOf(controller);
   const lines = new Set(part?.kind === "controller" ? part.lines.map(({ leg }) => leg) : []);
   return rig.wires.flatMap(({ from, to }) => {

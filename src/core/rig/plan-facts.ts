@@ -10,7 +10,7 @@ import {
   type LedColour,
   type ShiftRegisterPart,
 } from "../parts";
-import type { LedValues, LineUse, Plan, Rig } from "./document";
+import type { LedValues, LineUse, Plan, Rig, Unit } from "./document";
 import type { Live } from "./live";
 
 export const STRAIGHT_OUTPUTS: readonly SegmentName[] = SEGMENTS;
@@ -32,6 +32,10 @@ export const DEFAULT_PLAN: Plan = {
   outputs: STRAIGHT_OUTPUTS,
   digitOutputs: STRAIGHT_DIGITS,
 };
+
+/** The unit that is a rig's controller; undefined only while it is being put together. */
+export const controllerUnit = ({ units, plan }: Pick<Rig, "units" | "plan">): Unit | undefined =>
+  units.find(({ part }) => part === plan.controller);
 
 /** @throws when the catalogue has no such controller: a checked plan never names one */
 export function controllerById(id: string): ControllerPart {

@@ -9,7 +9,7 @@ import {
   keypadLines,
 } from "../inputs";
 import { actionWords, conditionWords, gestureWords } from "../live";
-import { legRef, reactingOf, splitPipId, type Action, type Live, type UnitRef } from "../rig";
+import { legRef, reactingOf, splitPipId, type Action, type Live, type UnitRef, controllerUnit } from "../rig";
 import type { Hop } from "./hop";
 
 /** Hops of hands that are listed; the others are counted. */
@@ -74,7 +74,7 @@ function handHops(model: RigModel, live: Live): Hop[] {
   const known = [...hands].filter(([unit]) => model.rig.units.some(({ ref }) => ref === unit));
   const listed = known.slice(0, MOST_HANDS).map(([unit, says]): Hop => {
     const lines = linesOf(model, unit);
-    const board = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!.ref;
+    const board = controllerUnit(model.rig)!.ref;
     return {
       kind: "hand",
       topic: "show",

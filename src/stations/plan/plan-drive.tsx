@@ -21,6 +21,7 @@ import {
   type LineUse,
   type Plan,
   type ResistorPlacing,
+  controllerUnit,
 } from "@/core/rig";
 import { editRig, editWires, useModel } from "@/store";
 import { BoardSelect, Choices, CommitField, QuantityField, SelectField } from "@/ui";
@@ -160,7 +161,7 @@ export function BoardSheet({ onLay }: Props) {
   const uses = lineUses(rig.plan);
   const now = linesOfUses(model, uses);
   const chip = driverChipOf(rig.plan.scheme);
-  const board = rig.units.find(({ part }) => part === rig.plan.controller);
+  const board = controllerUnit(rig);
   const called = lineNamesOf(controller);
   const lines = controller.lines.map(
     ({ leg, printed, port, awkward, unusable }) =>

@@ -1,7 +1,7 @@
 import { displayLines, isMultiplexed, stateFor, type RigModel } from "../../address";
 import { supplyAdvice } from "../../audit";
 import { litTogether, pointWith } from "../../circuit";
-import { legRef, legTitle, type LegRef, type PipId } from "../../rig";
+import { legRef, legTitle, type LegRef, type PipId, controllerUnit } from "../../rig";
 import type { LegNames } from "../../parts";
 import { heldStill, linesStill, type Still } from "../../sim";
 import { tolerance } from "../evidence";
@@ -43,7 +43,7 @@ export const whileHigh = (
   const still = linesStill(model, displayLines(model), [line]);
   const legs = probes.filter(({ hold }) => hold.id === `high ${line}`).map(({ leg }) => leg);
   // A line that drives LEDs itself is measured at the board.
-  const board = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!;
+  const board = controllerUnit(model.rig)!;
   return (legs.length > 0 ? legs : [legRef(board.ref, line)]).flatMap((leg) =>
     volts(model, leg, still, legNames),
   );

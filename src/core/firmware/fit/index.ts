@@ -2,7 +2,7 @@ import { modelOf, type RigModel } from "../../address";
 import type { PipName } from "../../glyph";
 import { capital, listing } from "../../quantity";
 import { readFace } from "../../show";
-import type { Rig, UnitRef } from "../../rig";
+import { controllerUnit, type Rig, type UnitRef } from "../../rig";
 import {
   expectedFaces,
   fitOf,
@@ -267,7 +267,7 @@ function rewired(
   segments: SegmentFit | undefined,
   turned: true | undefined,
 ): Change["inWires"] {
-  const board: UnitRef = model.rig.units.find(({ part }) => part === model.rig.plan.controller)!.ref;
+  const board: UnitRef = controllerUnit(model.rig)!.ref;
   const steps = [
     lineEnds(model, board, lines),
     segments ? segmentEnds(model, segments.map) : new Map(),

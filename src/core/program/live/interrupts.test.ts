@@ -15,6 +15,7 @@ import {
   withController,
   type Live,
   type Rig,
+  controllerUnit,
 } from "../../rig";
 import { PoweredRig } from "../../sim";
 import { boardOf, buildProgram, liveProblems, sketchText, startProgram, writeSketch } from "..";
@@ -157,7 +158,7 @@ test.each(["loop", "timer"] as const)(
 
 /** Takes a button to a line, and whatever is on it to the button's. */
 function swapLines(of: Rig, button: string, line: string): Rig {
-  const board = of.units.find(({ part }) => part === of.plan.controller)!.ref;
+  const board = controllerUnit(of)!.ref;
   const target = legRef(board, line);
   const own = of.wires.find(
     ({ from, to }) =>
@@ -175,7 +176,7 @@ describe("what cannot interrupt is said", () => {
       rig.wires.find(({ from, to }) => `${from} ${to}`.includes("SW1") && !`${from}${to}`.includes("GND"))!
         .id,
     );
-    const board = rig.units.find(({ part }) => part === rig.plan.controller)!.ref;
+    const board = controllerUnit(rig)!.ref;
     const wired = addWire(elsewhere, legRef(SW1, "1"), legRef(board, "9"));
     if (!wired.ok) throw new Error(wired.message);
     expect(said(by("interrupt", wired.rig))[0]).toBe(

@@ -3,7 +3,7 @@ import { modelOf } from "../../address";
 import { checkModel } from "../../check";
 import { wireUp } from "../../inputs";
 import { startWith } from "../../live";
-import { asUnit, legRef, removeWire, type Action, type LegRef, type Rig } from "../../rig";
+import { asUnit, legRef, removeWire, type Action, type LegRef, type Rig, controllerUnit } from "../../rig";
 import { liveProblems, buildProgram, sketchText, writeSketch } from "..";
 import { compiledLive } from "../fixtures/live-compiled";
 import { pressesOf } from "../fixtures/presses";
@@ -82,7 +82,7 @@ test("a relay alone has its diode as well, and the caution of all relays", () =>
 });
 
 test("straight from a line to the supply it would never be silent; logic makes no tone", () => {
-  const board = rig.units.find(({ part }) => part === rig.plan.controller)!.ref;
+  const board = controllerUnit(rig)!.ref;
   const switchOf = rig.units.find(({ part }) => part === "npn-switch")!.ref;
   const direct: Rig = {
     ...rig,
