@@ -9,13 +9,14 @@ import {
   CPU,
   avrInstruction,
   type ADCMuxInput,
-  type EEPROMBackend,
 } from "avr8js";
 import type { LineGiven } from "../bus";
 import type { Nanoseconds, Volts } from "../quantity";
 import type { AvrChip } from "./chips";
 import { delayLoops, skipTurns, type DelayLoop } from "./delay-loops";
+import { InterruptAccounts, type InterruptTally } from "./interrupts";
 import { chainedOn } from "./units/chained";
+import { KeptBytes } from "./units/kept-bytes";
 import { QuickTimer } from "./units/quick-timer";
 import { SpiUnit } from "./units/spi";
 import { TwiUnit } from "./units/twi";
@@ -62,31 +63,6 @@ const RESPONSE = 2;
 /** Interrupts that wake it from deep sleep, in which the other clocks stand (sleep modes, wake-up sources). */
 const WAKES_DEEP = /INT|WDT|TWI/;
 
-/** Bytes that outlive a power cut; one that is being written when the power goes is lost. */
-class KeptBytes implements EEPROMBackend {
-  private pending: { readonly at: number; readonly until: number } | undefined;
-  constructor(
-    readonly bytes: Uint8Array,
-    private readonly cpu: CPU,
-    private readonly writeClocks: number,
-  ) {}
-  readMemory(at: number): number {
-    return this.bytes[at % this.bytes.length]!;
-  }
-  writeMemory(at: number, value: number): void {
-    this.bytes[at % this.bytes.length]! &= value;
-    this.pending = { at: at % this.bytes.length, until: this.cpu.cycles + this.writeClocks };
-  }
-  eraseMemory(at: number): void {
-    this.bytes[at % this.bytes.length] = 255;
-  }
-  left(): Uint8Array {
-    const left = this.bytes.slice();
-    if (this.pending && this.cpu.cycles < this.pending.until) left[this.pending.at] = 255;
-    return left;
-  }
-}
-
 export interface MachineSettings {
   /** Hz. */
   readonly clock: number;
@@ -107,10 +83,8 @@ export class AvrMachine {
   private readonly sleeps: boolean;
   private readonly loops: ReadonlyArray<DelayLoop | undefined>;
   private readonly rate: number;
-  /** Interrupts that are being served: number, the clock they began, the stack before. */
-  private serving: Array<{ readonly vector: number; readonly from: number; readonly stack: number }> = [];
-  /** Clocks in interrupts that have ended, and how many there were, by number. */
-  readonly inInterrupts: Array<{ clocks: number; count: number; longest: number }>;
+  /** What interrupts took, by their number. */
+  private readonly accounts: InterruptAccounts;
   private stopAt = -1;
   private stopped = false;
 
@@ -131,7 +105,7 @@ export class AvrMachine {
     cpu.data[chip.resetFlags.register] = chip.resetFlags.powerOn;
     this.rate = 1 + clockError / 1e6;
     this.clock = new AVRClock(cpu, clock, chip.clock);
-    this.inInterrupts = chip.vectors.map(() => ({ clocks: 0, count: 0, longest: 0 }));
+    this.accounts = new InterruptAccounts(chip.vectors.length);
     const ports = chip.ports.map(({ config }) => new AVRIOPort(cpu, config));
     for (const [line, { port, bit }] of Object.entries(chip.lines))
       this.pins.set(line, {
@@ -243,7 +217,7 @@ export class AvrMachine {
       cpu.tick();
       if (cpu.pc !== pc) return this.begin();
     }
-    if (this.serving.length > 0) this.end();
+    if (this.accounts.serves) this.end();
   }
 
   /** Goes through the turns of a delay at once, up to what is due next. */
@@ -283,33 +257,29 @@ export class AvrMachine {
     return wakes();
   }
 
+  /** Clocks in interrupts that have ended, and how many there were, by number. */
+  get inInterrupts(): readonly InterruptTally[] {
+    return this.accounts.tallies;
+  }
+
   /** The program was taken elsewhere by what was due: an interrupt, or a reset. */
   private begin(): void {
     const { cpu, chip } = this;
     const vector = cpu.pc / chip.vectorWords;
     if (vector === 0) {
-      this.serving = [];
+      this.accounts.forget();
       return;
     }
     cpu.cycles += RESPONSE;
     // The program counter lies on the stack: two bytes, or three.
-    this.serving.push({ vector, from: cpu.cycles, stack: cpu.SP + (cpu.pc22Bits ? 3 : 2) });
+    this.accounts.begins(vector, cpu.cycles, cpu.SP + (cpu.pc22Bits ? 3 : 2));
   }
 
   private end(): void {
     const { cpu } = this;
-    const last = this.serving[this.serving.length - 1]!;
-    if (cpu.SP < last.stack) return;
-    this.serving.pop();
-    const spent = cpu.cycles - last.from + RESPONSE + 2;
-    const tally = this.inInterrupts[last.vector];
-    if (tally) {
-      // What interrupts an interrupt is counted once.
-      if (this.serving.length === 0) tally.clocks += spent;
-      tally.count += 1;
-      tally.longest = Math.max(tally.longest, spent);
-    }
-    this.outside.interrupted?.(last.vector, last.from, cpu.cycles);
+    // Its response and the clocks of its vector were spent on it as well.
+    const ended = this.accounts.endsBy(cpu.SP, cpu.cycles + RESPONSE + 2);
+    if (ended) this.outside.interrupted?.(ended.vector, ended.from, cpu.cycles);
   }
 
   /** Something outside drives a line, or lets go of it. */

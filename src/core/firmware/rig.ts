@@ -1,22 +1,9 @@
-import { gridOf, railVolts, type RigModel } from "../address";
+import { gridOf, type RigModel } from "../address";
 import type { LineGiven } from "../bus";
-import {
-  World,
-  chipKeys,
-  echoLines,
-  inputUnits,
-  isEcho,
-  keypadLines,
-  isMove,
-  rawMoves,
-  type Left,
-  type Move,
-} from "../inputs";
+import { World, isMove, rawMoves, type Left, type Move } from "../inputs";
 import { LOW } from "../level";
-import { isSingleLeds, type ControllerPart } from "../parts";
-import { switchedBy } from "../program";
 import { formatQuantity, type Nanoseconds, type Volts } from "../quantity";
-import { legRef, type TapeItem, type UnitRef, controllerUnit } from "../rig";
+import type { TapeItem, UnitRef } from "../rig";
 import {
   LOOKED_BACK,
   LitBoard,
@@ -28,50 +15,19 @@ import {
   type ReadFace,
   type SeenFace,
 } from "../sim";
-import { avrChipOf, type AvrChip } from "./chips";
+import { aroundOf, type Around, type Echo } from "./around";
+import { boardPart, boardVolts, chipFor } from "./board";
+import type { AvrChip } from "./chips";
 import type { FirmwareImage } from "./image";
 import { AvrMachine } from "./machine";
+import { writeEnds, type FirmwareEdge, type FirmwareStep } from "./steps";
 import { placeOf, type ProgramPlace } from "./where";
-
-/** An edge the program put on a line, or a line it has let go. */
-export interface FirmwareEdge {
-  readonly at: Nanoseconds;
-  readonly line: string;
-  readonly given: LineGiven;
-}
 
 /** Who follows a run: what it does on its lines, which faces were to be seen, what interrupts it. */
 export interface Watching {
   readonly edge?: (edge: FirmwareEdge) => void;
   readonly face?: (face: SeenFace) => void;
 }
-
-/** Why compiled code cannot be run on a rig: what is wrong, and what to do. */
-export type CannotRun = { readonly problem: string };
-
-/**
- * When a write has reached the chips: their latch or select line rises; where there is none, the data line is let go
- * while the clock is high. On a rig without chips every edge is one.
- */
-function writeEnds({ encoding }: RigModel): (edge: FirmwareEdge) => boolean {
-  const rising = new Set([
-    ...(encoding.buses ?? []).flatMap(({ select }) => select ?? []),
-    ...(encoding.chain ? [encoding.chain.latch ?? encoding.chain.clock] : []),
-  ]);
-  const open = (encoding.buses ?? []).filter(({ select }) => select === undefined);
-  if (rising.size === 0 && open.length === 0) return () => true;
-  const high = new Map<string, boolean>();
-  return ({ line, given }) => {
-    const was = high.get(line) ?? false;
-    const now = given !== 0;
-    high.set(line, now);
-    if (was || !now) return false;
-    return rising.has(line) || open.some(({ data, clock }) => data === line && high.get(clock) === true);
-  };
-}
-
-/** What a step of a compiled program goes to. */
-export type FirmwareStep = "instruction" | "edge" | "write" | "face" | { readonly line: string };
 
 /** How often a step to another face looks, in ns. */
 const FACE_LOOKS: Nanoseconds = 1e6;
@@ -85,37 +41,6 @@ const READS: Nanoseconds = 200e6;
 const MOST_SENT = 16_384;
 /** A pulse of this length on the trigger line of a distance sensor starts it. */
 const TRIGGER: Nanoseconds = 10_000;
-
-/** What can run on a rig's board, or why nothing can. */
-export function chipFor(model: RigModel, image: FirmwareImage): AvrChip | CannotRun {
-  const part = boardPart(model);
-  const chip = avrChipOf(part);
-  const name = part.title.split(",")[0]!;
-  if (!chip)
-    return {
-      problem: `Compiled programs run here on the ATmega328P, the ATmega2560 and the ATtiny84; this rig has the ${name}. Choose one of them on Plan.`,
-    };
-  if (image.core && !chip.cores.includes(image.core))
-    return {
-      problem: `The program was built for another kind of AVR (${image.core}); the ${name} is an ${chip.cores[0]}. Build it for the ${chip.id}, or choose the board it was built for on Plan.`,
-    };
-  if (image.flash.length > chip.flash)
-    return {
-      problem: `The program has ${image.flash.length} bytes; the ${chip.id} has ${chip.flash} bytes of flash. Was it built for a larger one?`,
-    };
-  return chip;
-}
-
-const boardPart = (model: RigModel): ControllerPart => model.part(boardRef(model)) as ControllerPart;
-const boardRef = (model: RigModel): UnitRef => controllerUnit(model.rig)!.ref;
-
-/** Volts the controller runs on: a bare chip's come by its supply leg, a board makes its own. */
-export function boardVolts(model: RigModel): Volts {
-  const part = boardPart(model);
-  if (!part.bare) return part.logic;
-  const net = model.nets.of(legRef(boardRef(model), part.supplyLeg));
-  return railVolts(model.drivers.get(net.id) ?? []) ?? 0;
-}
 
 export interface FirmwareSettings {
   /** Parts of a million the clock is off; what the board's clock goes by may be off by so much. */
@@ -137,12 +62,7 @@ export class FirmwareRig {
   private since: Nanoseconds = 0;
   /** Bytes sent over the serial line, the last ones. */
   private sentBytes: number[] = [];
-  private readonly handLines: readonly string[];
-  private readonly pulledLines: ReadonlySet<string>;
-  private readonly answerLines: readonly string[];
-  private readonly keyed: ReadonlyArray<readonly UnitRef[]>;
-  private readonly echoes: readonly Echo[];
-  private readonly outputs: readonly Switched[];
+  private readonly around: Around;
   private readonly triggered = new Map<string, Nanoseconds>();
   private pulses: Array<{ readonly at: Nanoseconds; readonly line: string; readonly level: 0 | 1 }> = [];
   /** Resets the program was given by its watchdog. */
@@ -174,31 +94,7 @@ export class FirmwareRig {
     this.world = new World(model);
     this.machine = this.powerUp(image.eeprom);
     this.letGo();
-    const inputs = inputUnits(model.rig);
-    const keypads = inputs.flatMap(({ unit, part }) => {
-      if (part.act.by !== "keys") return [];
-      const lines = keypadLines(model, unit.ref);
-      return "problem" in lines ? [] : [lines];
-    });
-    const own = Object.keys(chip.lines).filter((line) =>
-      boardPart(model).lines.some(({ leg }) => leg === line),
-    );
-    this.handLines = own.filter((line) => this.world.movedBy(line).length > 0);
-    // Rows of a keypad and the lines of a clock chip are pulled low to ask.
-    this.pulledLines = new Set([
-      ...keypads.flatMap(({ rows }) => rows),
-      ...inputs.flatMap(({ part }) => (part.act.by === "clock" ? this.handLines : [])),
-    ]);
-    this.answerLines = [...new Set((model.encoding.buses ?? []).map(({ data }) => data))];
-    this.keyed = (model.encoding.buses ?? [])
-      .map(({ units }) => units)
-      .filter((units) => chipKeys(model).some(({ chip: ref }) => units.includes(ref)));
-    this.echoes = inputs.flatMap(({ unit, part }): Echo[] => {
-      if (!isEcho(part.act)) return [];
-      const lines = echoLines(model, unit.ref);
-      return "problem" in lines ? [] : [{ unit: unit.ref, trigger: lines.trigger, echo: lines.echo }];
-    });
-    this.outputs = outputsOf(model);
+    this.around = aroundOf(model, chip, this.world);
     this.handsMoved();
   }
 
@@ -340,8 +236,8 @@ export class FirmwareRig {
   /** What the hands make of the lines the controller reads. */
   private handsMoved(): void {
     const now = this.machine.time;
-    for (const line of this.handLines) this.read(line, now);
-    for (const units of this.keyed) {
+    for (const line of this.around.handLines) this.read(line, now);
+    for (const units of this.around.keyed) {
       const answer = this.world.keys(units, now);
       for (const driver of this.lit.board.drivers)
         if (driver.units.some((unit) => units.includes(unit))) driver.holdKeys?.(answer);
@@ -350,7 +246,7 @@ export class FirmwareRig {
 
   private read(line: string, now: Nanoseconds): void {
     const given = this.machine.given(line);
-    if (given === 0 || given === 1 || this.echoes.some(({ echo }) => echo === line)) return;
+    if (given === 0 || given === 1 || this.around.echoes.some(({ echo }) => echo === line)) return;
     const level = this.world.level(line, now);
     this.machine.drive(line, this.world.isSteady(line) ? level : undefined);
   }
@@ -361,7 +257,7 @@ export class FirmwareRig {
     this.lit.drive(line, given, edge.at);
     this.watching.edge?.(edge);
     this.handLine(line, given, edge.at - this.since);
-    for (const answering of this.answerLines) this.hear(answering);
+    for (const answering of this.around.answerLines) this.hear(answering);
     if (this.stopping?.(edge)) {
       this.stopping = undefined;
       this.atStop = true;
@@ -372,18 +268,18 @@ export class FirmwareRig {
   /** What a chip makes of a line the controller has let go. */
   private hear(line: string): void {
     const given = this.machine.given(line);
-    if (given === 0 || given === 1 || this.handLines.includes(line)) return;
+    if (given === 0 || given === 1 || this.around.handLines.includes(line)) return;
     const level = this.lit.board.lineLevel(line);
     this.machine.drive(line, level === 0 || level === 1 ? level : undefined);
   }
 
   private handLine(line: string, given: LineGiven, now: Nanoseconds): void {
-    if (this.pulledLines.has(line)) this.world.pull(line, given === LOW, now);
-    if (this.handLines.includes(line) && (given === "pulled-up" || given === "released"))
+    if (this.around.pulledLines.has(line)) this.world.pull(line, given === LOW, now);
+    if (this.around.handLines.includes(line) && (given === "pulled-up" || given === "released"))
       this.world.input(line, given === "pulled-up");
-    if (this.pulledLines.has(line)) this.handsMoved();
-    else if (this.handLines.includes(line)) this.read(line, now);
-    for (const echo of this.echoes) if (echo.trigger === line) this.trigger(echo, given, now);
+    if (this.around.pulledLines.has(line)) this.handsMoved();
+    else if (this.around.handLines.includes(line)) this.read(line, now);
+    for (const echo of this.around.echoes) if (echo.trigger === line) this.trigger(echo, given, now);
   }
 
   private trigger({ unit, trigger, echo }: Echo, given: LineGiven, now: Nanoseconds): void {
@@ -476,7 +372,7 @@ export class FirmwareRig {
   switched(): Readonly<Record<UnitRef, boolean>> {
     const { showing } = this.faces;
     return Object.fromEntries(
-      this.outputs.map((one) => [
+      this.around.outputs.map((one) => [
         one.unit,
         "line" in one ? this.machine.given(one.line) === one.on : one.places.every((at) => showing[at] === 1),
       ]),
@@ -488,26 +384,4 @@ export class FirmwareRig {
     if (!this.held) return undefined;
     return `The supply has ${formatQuantity(this.volts, "V")}: below ${formatQuantity(this.chip.brownOut, "V")} the brown-out detector holds the controller in reset.`;
   }
-}
-
-/** Something a line switches, or LEDs that stand alone. */
-type Switched =
-  | { readonly unit: UnitRef; readonly line: string; readonly on: 0 | 1 }
-  | { readonly unit: UnitRef; readonly places: readonly number[] };
-
-/** Lamps, buzzers, relays and single LEDs, each with what switches it by its wires. */
-const outputsOf = (model: RigModel): Switched[] =>
-  model.rig.units.flatMap(({ ref }): Switched[] => {
-    const part = model.part(ref);
-    if (part.kind !== "load" && !isSingleLeds(part)) return [];
-    const by = switchedBy(model, ref);
-    if ("problem" in by) return [];
-    if ("line" in by) return [by];
-    return [{ unit: ref, places: by.pips.map((pip) => model.addresses.findIndex((one) => one.pip === pip)) }];
-  });
-
-interface Echo {
-  readonly unit: UnitRef;
-  readonly trigger: string;
-  readonly echo: string;
 }
