@@ -21,6 +21,7 @@ export {
   useRig,
 } from "./open-rig";
 export { editScene, editSign } from "./edit-sign";
+export { freeFontId, keepFont } from "./edit-fonts";
 export { editLive } from "./edit-live";
 export { editBench, editSearch, logValue, takeCapture } from "./edit-bench";
 export { editWires } from "./edit-wires";

@@ -1,6 +1,7 @@
 export { TABLE_LIMITS, readTable, type ByteTable } from "./entries";
 export { playWrites, type PlayedList } from "./writes";
 export { fitDigits, type DigitsFit, type WrongEntry } from "./digits";
+export { fontOfPictures } from "./font";
 export {
   MOST_SIDE,
   bytesOfPicture,

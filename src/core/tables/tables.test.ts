@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { demoRig, plainDemoRig } from "@/demo";
 import { modelOf } from "../address";
-import { makeBitmap, sameBitmap } from "../dots";
+import { glyphCell, makeBitmap, readBdf, sameBitmap, writeBdf, type Bitmap } from "../dots";
 import { HEXADECIMAL, SEGMENTS, VARIANTS, glyphFit, type SegmentName } from "../glyph";
 import { relay } from "../rig";
 import {
@@ -9,6 +9,7 @@ import {
   bytesOnRig,
   bytesOfPicture,
   fitDigits,
+  fontOfPictures,
   glyphsOfTable,
   guessLayouts,
   picturesAs,
@@ -275,3 +276,29 @@ describe("lists of writes", () => {
     expect(played.ok ? "" : played.message).toMatch(says);
   });
 });
+
+test("pictures as a font: each code shows its own, and written as a file it is read back", () => {
+  const layout = {
+    width: 5,
+    height: 7,
+    along: "column",
+    first: "low",
+    pages: false,
+    inverted: false,
+  } as const;
+  // Columns of 1 and 7, as pages of such tables have them.
+  const pictures = picturesIn([0x00, 0x42, 0x7f, 0x40, 0x00, 0x01, 0x71, 0x09, 0x05, 0x03], layout);
+  const font = fontOfPictures(pictures, 0x31, { id: "own", name: "five wide" });
+  expect([...font.glyphs.keys()]).toEqual([0x31, 0x32]);
+  expect(font.glyphs.get(0x32)!.bitmap).toEqual(pictures[1]);
+  // The second reaches the right edge: a column parts it from the next.
+  expect(font.glyphs.get(0x31)!.advance).toBe(6);
+  const read = readBdf(writeBdf(font), "own");
+  if (!read.ok) throw new Error("not read");
+  expect(dotsAsRows(glyphCell(read.font, read.font.glyphs.get(0x32)!)).map((row) => row.slice(0, 5))).toEqual(
+    dotsAsRows(pictures[1]!),
+  );
+});
+
+const dotsAsRows = ({ width, height, dots }: Bitmap): string[] =>
+  Array.from({ length: height }, (_, row) => [...dots.slice(row * width, (row + 1) * width)].join(""));

@@ -11,8 +11,8 @@ import {
   type Bitmap,
   type DotFont,
 } from "@/core/dots";
+import { keepFont } from "@/store";
 import { DotDrawing, PictureFace } from "@/ui";
-import { keepFont } from "./own-fonts";
 
 /** `A U+0041`. */
 export const nameOf = (code: number): string =>

@@ -2,14 +2,13 @@ import { useState } from "react";
 import {
   BDF_LIMITS,
   fittingFont,
-  writeBdf,
   type DotFont,
   type FontCounts,
   type FontProblem,
   type ReadFont,
 } from "@/core/dots";
 import { LIMITS } from "@/core/rig";
-import { editSign, refuse, say, useRig } from "@/store";
+import { editSign, freeFontId, keepFont, say, useRig } from "@/store";
 import { useJob } from "@/ui";
 
 /** What became of a font file's characters. */
@@ -20,22 +19,6 @@ function countsOf({ read, taken, left, repeated }: FontCounts): string {
     ...(left > 0 ? [`${number(left)} left out`] : []),
     ...(repeated > 0 ? [`${number(repeated)} there twice`] : []),
   ].join(", ");
-}
-
-/** An id no font of the rig has yet. */
-const freeId = (fonts: Readonly<Record<string, string>>): string => {
-  for (let at = 1; ; at += 1) if (!(`own-${at}` in fonts)) return `own-${at}`;
-};
-
-/** Keeps a font of one's own in the rig. */
-export function keepFont(id: string, font: DotFont): void {
-  const text = writeBdf(font);
-  if (text.length > LIMITS.fontBytes)
-    return refuse(
-      `${font.name} was not kept`,
-      `It takes ${(text.length / 1048576).toFixed(1)} MiB as a file, and a rig keeps at most ${LIMITS.fontBytes / 1048576} MiB.`,
-    );
-  editSign((sign) => ({ ...sign, fonts: { ...sign.fonts, [id]: text } }));
 }
 
 const atNoLine = (message: string): readonly FontProblem[] => [{ line: 0, message }];
@@ -57,7 +40,7 @@ export function useOwnFonts(onFont: (id: string) => void) {
   const take = (read: ReadFont, fileName: string) => {
     if (!read.ok) return setTold(read.problems);
     setTold(read.skipped);
-    const id = freeId(own);
+    const id = freeFontId(own);
     const kept = fittingFont({ ...read.font, name: read.font.name || fileName }, LIMITS.fontBytes);
     keepFont(id, kept);
     onFont(id);
@@ -88,7 +71,7 @@ export function useOwnFonts(onFont: (id: string) => void) {
     },
     copyToEdit: (font: DotFont) => {
       if (full()) return;
-      const id = freeId(own);
+      const id = freeFontId(own);
       keepFont(id, { ...font, id, name: `${font.name.split(",")[0]}, mine` });
       onFont(id);
     },

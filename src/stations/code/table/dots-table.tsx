@@ -2,8 +2,8 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { bitmapHex } from "@/core/dots";
 import { LIMITS } from "@/core/rig";
-import { MOST_SIDE, picturesIn, type DotLayout } from "@/core/tables";
-import { editSign, refuse, say, useModel, useRig } from "@/store";
+import { MOST_SIDE, fontOfPictures, picturesIn, type DotLayout } from "@/core/tables";
+import { editSign, freeFontId, keepFont, refuse, say, useModel, useRig } from "@/store";
 import { PictureFace, SelectField, ViewSwitch, WholeField } from "@/ui";
 
 interface Props {
@@ -18,6 +18,16 @@ const MOST_DRAWN = 96;
 /** ms a picture is shown for that was taken from a table. */
 const USUAL_TIME = 500;
 
+/** Where tables of letters usually begin. */
+const FIRST_CHARACTERS = [
+  [" ", "the space"],
+  ["!", "!"],
+  ["0", "0"],
+  ["A", "A"],
+  ["a", "a"],
+  ["\u0001", "code 1"],
+] as const;
+
 const USUAL: DotLayout = { width: 8, height: 8, along: "row", first: "high", pages: false, inverted: false };
 
 /** Bytes as pictures or letters of dots: how they lie is guessed, and may be set. */
@@ -28,6 +38,7 @@ export function DotsTable({ bytes, layouts, name }: Props) {
   const layout = chosen ?? layouts[0] ?? USUAL;
   const change = (values: Partial<DotLayout>) => setChosen({ ...layout, ...values });
   const pictures = picturesIn(bytes, layout);
+  const [first, setFirst] = useState(" ");
   const colour = model.display.led?.colour ?? "red";
   const take = () => {
     if (!rig.sign) return;
@@ -54,6 +65,20 @@ export function DotsTable({ bytes, layouts, name }: Props) {
       ],
     }));
     say({ text: `${frames.length} pictures are the last scene on Frames now.` });
+  };
+  const takeAsFont = () => {
+    const fonts = rig.sign!.fonts;
+    if (Object.keys(fonts).length >= LIMITS.fonts)
+      return refuse(
+        "It was not taken",
+        `A rig keeps at most ${LIMITS.fonts} fonts: take one out on Frames first.`,
+      );
+    const id = freeFontId(fonts);
+    const font = fontOfPictures(pictures, first.codePointAt(0) ?? 32, { id, name: name ?? "table" });
+    if (keepFont(id, font))
+      say({
+        text: `${font.name} is a font on Frames now: ${font.glyphs.size} characters from “${first}” on.`,
+      });
   };
   return (
     <section className="sheet">
@@ -146,15 +171,26 @@ export function DotsTable({ bytes, layouts, name }: Props) {
       </div>
       {pictures.length > MOST_DRAWN && <p className="tiny quiet mb-0">The first {MOST_DRAWN} are drawn.</p>}
       {pictures.length > 0 && (
-        <p className="mt-2 mb-0">
+        <div className="row-line mt-2">
           {rig.sign ? (
-            <Button size="sm" variant="primary" onClick={take}>
-              Take {pictures.length === 1 ? "it" : "them"} into Frames
-            </Button>
+            <>
+              <Button size="sm" variant="primary" onClick={take}>
+                Take {pictures.length === 1 ? "it" : "them"} into Frames
+              </Button>
+              <Button size="sm" variant="plain" onClick={takeAsFont}>
+                Take {pictures.length === 1 ? "it" : "them"} as a font
+              </Button>
+              <SelectField
+                label="Its first character"
+                value={first}
+                options={FIRST_CHARACTERS}
+                onChoose={setFirst}
+              />
+            </>
           ) : (
             <span className="small quiet">A rig with a display of dots can take them into Frames.</span>
           )}
-        </p>
+        </div>
       )}
     </section>
   );

@@ -1,3 +1,4 @@
+import { readBdf } from "@/core/dots";
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { demoRig, plainDemoRig } from "@/demo";
 import { useOpenRig } from "@/store";
@@ -60,6 +61,11 @@ describe("Reading a table", () => {
     await hands.click(screen.getByRole("button", { name: "Take them into Frames" }));
     expect(now().sign!.scenes).toHaveLength(scenes + 1);
     expect(now().sign!.scenes.at(-1)).toMatchObject({ kind: "pictures", name: "OARS", width: 8, height: 8 });
+    await hands.selectOptions(screen.getByRole("combobox", { name: "Its first character" }), "A");
+    await hands.click(screen.getByRole("button", { name: "Take them as a font" }));
+    const kept = readBdf(Object.values(now().sign!.fonts).at(-1)!, "own");
+    if (!kept.ok) throw new Error("not read");
+    expect([...kept.font.glyphs.keys()]).toEqual([65, 66]);
     const width = screen.getByRole("textbox", { name: "Width" });
     await hands.clear(width);
     await hands.type(width, "4{Enter}");
