@@ -7,7 +7,7 @@ import type { Hop } from "@/core/trail";
 import { deskOn, type FirstLook } from "@/workers";
 import { useAtDesk } from "./at-desk";
 import { useCheckOf } from "./audit";
-import { useOpenRig, useRig } from "./open-rig";
+import { useOpenRig, useRig, runsCompiled } from "./open-rig";
 import { usePreferences } from "./preferences";
 
 /** What was found against a rig so far. */
@@ -74,6 +74,10 @@ const NO_HOPS: readonly Hop[] = [];
 export function useTrail(): readonly Hop[] {
   const pick = useOpenRig((state) => state.pick);
   const legNames = usePreferences((state) => state.legNames);
-  const hops = useAtDesk(async (desk) => (pick ? desk.trail(pick, legNames) : NO_HOPS), [pick, legNames]);
+  const compiled = useOpenRig(runsCompiled);
+  const hops = useAtDesk(
+    async (desk) => (pick ? desk.trail(pick, legNames, compiled) : NO_HOPS),
+    [pick, legNames, compiled],
+  );
   return pick && hops ? hops : NO_HOPS;
 }

@@ -8,6 +8,7 @@ export {
   hasUnsaved,
   holdState,
   runCompiled,
+  runsCompiled,
   keepOpenRig,
   layOpen,
   leaveRig,

@@ -298,6 +298,10 @@ export const pickPip = (pick: PipId): void => useOpenRig.setState({ pick, spot: 
 /** Holds a state on the face until released or until the rig is edited. */
 export const holdState = (held: Held | undefined): void => useOpenRig.setState({ held });
 
+/** Whether the rig's compiled program runs instead of its own. */
+export const runsCompiled = ({ compiled, rig }: Pick<OpenRig, "compiled" | "rig">): boolean =>
+  compiled !== undefined && rig?.firmware !== undefined;
+
 /** Has the rig's compiled program run, or its own again. */
 export const runCompiled = (compiled: FirmwareSettings | undefined): void =>
   useOpenRig.setState({ compiled, held: undefined });

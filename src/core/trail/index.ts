@@ -105,6 +105,13 @@ export function trailOf(model: RigModel, pip: PipId, legNames: LegNames = "lette
   return hops;
 }
 
+/** What the rig's own program makes of an LED, and no wire: another program does otherwise. */
+const OF_THE_PROGRAM: ReadonlySet<Hop["kind"]> = new Set<Hop["kind"]>(["sent", "time", "hand", "current"]);
+
+/** The hops that hold whichever program runs: those of the wires. */
+export const wiredHops = (hops: readonly Hop[]): Hop[] =>
+  hops.filter(({ kind }) => !OF_THE_PROGRAM.has(kind));
+
 /** Hops that several conditions share are listed once. */
 const distinct = (hops: readonly Hop[]): Hop[] => [
   ...new Map(hops.map((hop) => [`${hop.kind} ${hop.title}`, hop])).values(),

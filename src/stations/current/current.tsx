@@ -1,9 +1,10 @@
 "use client";
 import "./current.css";
+import Link from "next/link";
 import { useDeferredValue, useMemo, useState } from "react";
 import { ledResistors, scanningChip } from "@/core/address";
 import type { Audit, AuditRow, MeasureKind } from "@/core/audit";
-import { useFindings, useModel } from "@/store";
+import { runsCompiled, useFindings, useModel, useOpenRig, useRig } from "@/store";
 import { ChipSheet, SinkSheet, StationFrame, ViewSwitch } from "@/ui";
 import { Advice } from "./advice";
 import { AuditTable } from "./audit-table";
@@ -30,6 +31,8 @@ const NOTHING: Audit = { rows: [], states: 0, complete: false };
 export function CurrentStation() {
   const { audit: found, checking, failed } = useFindings();
   const audit = useDeferredValue(found ?? NOTHING);
+  const rig = useRig();
+  const compiled = useOpenRig(runsCompiled);
   const [kind, setKind] = useState<MeasureKind | "all">("all");
   const rows = useMemo(
     () => audit.rows.filter((row) => kind === "all" || row.kind === kind).sort(byShare),
@@ -47,6 +50,12 @@ export function CurrentStation() {
             : `The search for the worst stopped: ${failed}`
       }
     >
+      {compiled && (
+        <p className="small">
+          These are the worst the rig’s own program can come to. What the compiled one draws is measured on{" "}
+          <Link href={`/rig/${rig.id}/code`}>Code</Link>.
+        </p>
+      )}
       <div className="current-grid">
         <section className="sheet current-table" aria-busy={checking}>
           <ViewSwitch

@@ -3,7 +3,7 @@ import userEvent from "@testing-library/user-event";
 import { removeWire } from "@/core/rig";
 import { demoRig } from "@/demo";
 import { prepareShelf } from "@/keep";
-import { editRig, holdState, keeper, saveNow, useOpenRig } from "@/store";
+import { editRig, holdState, keeper, runCompiled, saveNow, useOpenRig } from "@/store";
 import { sentTo, setParams } from "@/ui/fixtures/navigation";
 import { RigShell } from "./rig-shell";
 
@@ -69,6 +69,21 @@ describe("around every station", () => {
     await hands.click(await within(trail).findByRole("button", { name: /U1 QA, leg 15/ }));
     expect(sentTo.at(-1)).toBe("/rig/slip-gate/wires");
     expect(useOpenRig.getState().spot).toContain("U1.15");
+  });
+
+  test("while a compiled program runs the trail keeps to the wires, and tells what is measured", async () => {
+    await open("river-level");
+    const trail = await screen.findByRole("list", { name: "Trail of the picked pip" });
+    await waitFor(() => expect(trail.textContent).toMatch(/while lit/));
+    act(() => runCompiled({}));
+    expect(
+      await screen.findByText(/^[\d.]+ m?A on average now, measured on the compiled program\.$/),
+    ).toBeTruthy();
+    await waitFor(() => expect(trail.textContent).not.toMatch(/while lit|of every|sent \d/));
+    expect(trail.textContent).toMatch(/U1 Q/);
+    act(() => runCompiled(undefined));
+    await waitFor(() => expect(trail.textContent).toMatch(/while lit/));
+    expect(screen.queryByText(/measured on the compiled program/)).toBeNull();
   });
 
   test("an edit is undone and done again by keys and by buttons", async () => {

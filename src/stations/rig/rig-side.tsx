@@ -1,7 +1,7 @@
 import Link from "next/link";
 import { useId, useState } from "react";
 import type { Finding } from "@/core/check";
-import { formatQuantity } from "@/core/quantity";
+import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import { LIMITS } from "@/core/rig";
 import type { Hop } from "@/core/trail";
 import {
@@ -9,6 +9,7 @@ import {
   holdState,
   pickPip,
   runCompiled,
+  runsCompiled,
   useFindings,
   useLateScene,
   useOpenRig,
@@ -52,15 +53,23 @@ export function RigSide({ simulation, onGo, onShow, onGrow }: Props) {
       <RigHead />
       <SideFace simulation={simulation} onGrow={onGrow} />
       {live && <Hands simulation={simulation} />}
-      <SideTrail hops={hops} onGo={onGo} />
+      <SideTrail hops={hops} simulation={simulation} onGo={onGo} />
       <SideFindings onShow={onShow} />
     </aside>
   );
 }
 
 /** The trail; on a phone, where the station needs the room, it is folded until it is asked for. */
-function SideTrail({ hops, onGo }: { hops: readonly Hop[]; onGo: (hop: Hop) => void }) {
-  const compiled = useOpenRig(({ compiled: runs, rig }) => runs !== undefined && rig?.firmware !== undefined);
+function SideTrail({
+  hops,
+  simulation,
+  onGo,
+}: {
+  hops: readonly Hop[];
+  simulation: SimulationView;
+  onGo: (hop: Hop) => void;
+}) {
+  const compiled = useOpenRig(runsCompiled);
   const [open, setOpen] = useState(false);
   const id = useId();
   return (
@@ -78,12 +87,24 @@ function SideTrail({ hops, onGo }: { hops: readonly Hop[]; onGo: (hop: Hop) => v
         <i className={`bi bi-chevron-${open ? "up" : "down"} quiet`} aria-hidden />
       </button>
       <div id={id} className={open ? "trail-room is-open" : "trail-room"}>
-        {compiled && (
-          <p className="tiny quiet mb-1">Bytes, times and currents here are of the rig’s own program.</p>
-        )}
         <TrailList hops={hops} leadsTo={({ topic }) => stationFor(topic).title} onGo={onGo} />
+        {compiled && <MeasuredLight simulation={simulation} />}
       </div>
     </>
+  );
+}
+
+/** What a compiled program makes of the picked LED, as it is measured on the face. */
+function MeasuredLight({ simulation: { shape, face } }: { simulation: SimulationView }) {
+  const pick = useOpenRig((state) => state.pick);
+  const at = pick && shape ? shape.pips.indexOf(pick) : -1;
+  if (at < 0 || !face) return null;
+  return (
+    <p className="small mb-1">
+      {face.unknown[at]
+        ? "Nobody can tell whether the compiled program lights it now."
+        : `${formatMilliamps(face.currents[at] ?? 0)} on average now, measured on the compiled program.`}
+    </p>
   );
 }
 
@@ -139,9 +160,7 @@ function RigHead() {
 function SideFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: () => void }) {
   const pick = useOpenRig((state) => state.pick);
   const held = useOpenRig((state) => state.held);
-  const compiled = useOpenRig(
-    ({ compiled: settings, rig }) => settings !== undefined && rig?.firmware !== undefined,
-  );
+  const compiled = useOpenRig(runsCompiled);
   const { shape, face, running, speed } = simulation;
   const reads = face?.reads ?? "starting";
   return (

@@ -35,6 +35,10 @@ describe.each(DEMO_RIGS.map((rig) => [rig.id, rig] as const))("%s on the desk", 
     expect(told(look)).toEqual(look);
     const pip = model.addresses[0]!.pip;
     expect(told(desk.trail(pip, "letters"))).toEqual(trailOf(model, pip, "letters"));
+    // Beside another program only what the wires make of it holds.
+    const kinds = new Set(desk.trail(pip, "letters", true).map(({ kind }) => kind));
+    expect(kinds.has("leg")).toBe(true);
+    for (const kind of ["sent", "time", "current"] as const) expect(kinds.has(kind)).toBe(false);
   });
 });
 

@@ -31,7 +31,7 @@ import {
   type SendTrace,
   type Shown,
 } from "@/core/sim";
-import { trailOf, type Hop } from "@/core/trail";
+import { trailOf, wiredHops, type Hop } from "@/core/trail";
 import {
   benchLook,
   handShow,
@@ -109,8 +109,10 @@ export class Desk {
   }
 
   /** The way of a pip of the rig at hand. */
-  trail(pip: PipId, legNames: LegNames): Hop[] {
-    return trailOf(this.model, pip, legNames);
+  /** @param wiresOnly without what the rig's own program makes of the LED */
+  trail(pip: PipId, legNames: LegNames, wiresOnly = false): Hop[] {
+    const hops = trailOf(this.model, pip, legNames);
+    return wiresOnly ? wiredHops(hops) : hops;
   }
 
   /** The alphabet on a digit in this wiring's bytes, and what each character shows. */
