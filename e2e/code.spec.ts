@@ -1,4 +1,6 @@
+import { readFileSync } from "node:fs";
 import { expect, test } from "@playwright/test";
+import { unzipSync } from "fflate";
 import { openStation } from "./helpers";
 
 test("a friend's program runs on the face, is stepped through, and the wires are taken to it", async ({
@@ -47,4 +49,20 @@ test("a table with a wrong entry is read, and the wires are laid in the order of
   await expect(page.getByText("Made for wires like these:")).toBeVisible();
   await page.getByRole("button", { name: "Entry 7, 0xE0, reads 7" }).click();
   await expect(page.getByText(/one state held/)).toBeVisible();
+});
+
+test("the display goes out as a unit for a program of one's own, in a folder", async ({ page }) => {
+  await openStation(page, "code", "lamp-room");
+  await page.getByLabel("Written as").selectOption("micropython");
+  await expect(page.getByText("from machine import Pin")).toBeVisible();
+  await expect(page.getByText(/194 changes of lines/)).toBeVisible();
+  await page.getByLabel("Written as").selectOption("unit-micropython");
+  await page.getByRole("button", { name: "display.py" }).click();
+  await expect(page.getByText("# Saved as display.py on the board")).toBeVisible();
+  const download = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Download folder" }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toBe("lamp-room.zip");
+  const entries = Object.keys(unzipSync(readFileSync((await file.path())!)));
+  expect(entries).toEqual(["lamp-room/lamp-room.py", "lamp-room/display.py"]);
 });
