@@ -5,29 +5,23 @@ import { join } from "node:path";
 import { strFromU8, unzipSync } from "fflate";
 import { DEMO_RIGS, demoRig, plainDemoRig } from "@/demo";
 import { chipOn, modelOf, type RigModel } from "../address";
-import { facesOf, readFirmware, recordFirmware } from "../firmware";
+import { readFirmware, recordFirmware } from "../firmware";
 import type { Move } from "../inputs";
 import { HIGH, LOW, type Level } from "../level";
 import { STARTS, startWith } from "../live";
 import { buildProgram } from "../program";
 import { SCHEMES, asUnit, planProblem, relay, withController, type Rig } from "../rig";
 import { runDescription } from "../program/fixtures/described";
-import { readFace } from "../show";
 import { recordFace } from "../sim";
 import { runEdges } from "../trace";
 import { buildSketch } from "../firmware/fixtures/build";
 import { inPlainC } from "./calls";
 import { runOnHost } from "./fixtures/on-host";
+import { filesOf, heard, reads } from "./fixtures/written";
 import { dialectsFor, writtenIn, zipOf, type CodeFile } from ".";
 
 jest.setTimeout(900_000);
 
-const filesOf = (rig: Rig, dialect: string): readonly CodeFile[] => {
-  const model = modelOf(rig);
-  const written = writtenIn(model, buildProgram(model), dialect);
-  if (!written.ok) throw new Error(`${rig.id}: ${written.message}`);
-  return written.files;
-};
 const offered = (rig: Rig, dialect: string): boolean => {
   const model = modelOf(rig);
   return dialectsFor(model, buildProgram(model)).some(
@@ -47,13 +41,6 @@ function made(files: readonly CodeFile[]) {
   if (!read.ok) throw new Error(read.message);
   return read.image;
 }
-
-/** Faces that stood long enough to be read, each once while it stands. */
-const reads = (stretches: ReadonlyArray<{ from: number; to: number; text: string | undefined }>): string[] =>
-  stretches
-    .filter(({ from, to }) => to - from > 30e6)
-    .map(({ text }) => text?.trim() ?? "")
-    .filter((text, nth, all) => text !== "" && text !== all[nth - 1]);
 
 const short = (rig: Rig): Rig => ({ ...rig, show: { ...rig.show, interval: 300 } });
 const moorings = short(plainDemoRig("moorings-free"));
@@ -156,13 +143,7 @@ describe("C for any controller", () => {
     (_, rig) => {
       const model = modelOf(rig);
       const edges = runOnHost(model, filesOf(rig, "c")[0]!.text, RUN / 1e6);
-      const faces = facesOf(model, edges, new Map(), RUN).map((digits) =>
-        readFace(
-          digits.map((lit) => [...lit]),
-          rig,
-        ).trim(),
-      );
-      const seen = faces.filter((text, nth) => text !== "" && text !== faces[nth - 1]);
+      const seen = heard(rig, edges, RUN);
       const wanted = own(model);
       // The run may end before the last face has stood for long.
       expect(wanted.length).toBeGreaterThan(0);
@@ -263,19 +244,11 @@ describe("Verilog with a bench and a table of its lines", () => {
     });
   };
   const texts = (rig: Rig, edges: ReturnType<typeof told>, until: number) =>
-    facesOf(
-      modelOf(rig),
+    heard(
+      rig,
       edges.filter(({ at }) => at < until),
-      new Map(),
       until,
-    )
-      .map((digits) =>
-        readFace(
-          digits.map((lit) => [...lit]),
-          rig,
-        ).trim(),
-      )
-      .filter((text, nth, all) => text !== "" && text !== all[nth - 1]);
+    );
 
   test("faces of a list come one after the other, at their times", () => {
     const rig = plainDemoRig("boats-out");

@@ -6,7 +6,8 @@ import { buildProgram } from "../program";
 import { SCHEMES, planProblem, relay, withController, type Rig } from "../rig";
 import { recordFace } from "../sim";
 import { wired } from "./fixtures/wired";
-import { BUS_SCHOOLS, unitOffered, writtenIn } from ".";
+import { filesOf, reads } from "./fixtures/written";
+import { unitOffered, writtenIn, type BusSchool } from ".";
 
 jest.setTimeout(600_000);
 
@@ -25,20 +26,10 @@ const RIGS: ReadonlyArray<readonly [string, Rig]> = [
   ["slip-gate", wired(plainDemoRig("slip-gate"))],
 ];
 
-const textIn = (rig: Rig, dialect: string, school: (typeof BUS_SCHOOLS)[number]): string => {
-  const model = modelOf(rig);
-  const written = writtenIn(model, buildProgram(model), dialect, "letters", school);
-  if (!written.ok) throw new Error(`${dialect}: ${written.message}`);
-  return written.files[0]!.text;
-};
+const textIn = (rig: Rig, dialect: string, school: BusSchool): string =>
+  filesOf(rig, dialect, school)[0]!.text;
 const built = (dialect: string, text: string): FirmwareImage =>
   dialect === "avr-c" ? buildC(text).image : buildSketch(text).image;
-
-const reads = (stretches: ReadonlyArray<{ from: number; to: number; text: string | undefined }>): string[] =>
-  stretches
-    .filter(({ from, to }) => to - from > 30e6)
-    .map(({ text }) => text?.trim() ?? "")
-    .filter((text, nth, all) => text !== "" && text !== all[nth - 1]);
 
 test("several ways are among them, registers and driver chips", () =>
   expect(WAYS.map(([scheme]) => scheme)).toEqual(
@@ -69,7 +60,7 @@ describe.each(["sketch", "sketch-direct", "avr-c"])("%s over the controller's ow
 
 test("a turn of the digits takes the interrupt far less time", () => {
   const rig = wired(plainDemoRig("river-level"));
-  const share = (school: (typeof BUS_SCHOOLS)[number]) =>
+  const share = (school: BusSchool) =>
     recordFirmware(modelOf(rig), built("sketch", textIn(rig, "sketch", school)), RUN).cost.interrupts.find(
       ({ name }) => name === "TIMER1_COMPA",
     )!.share;

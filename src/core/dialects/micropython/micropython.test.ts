@@ -6,17 +6,16 @@ import { DEMO_RIGS, demoRig, plainDemoRig } from "@/demo";
 import { chipOn, modelOf } from "../../address";
 import { randomFrom } from "../../chance";
 import type { Move } from "../../inputs";
-import { facesOf } from "../../firmware";
 import { HIGH, LOW, type Level } from "../../level";
 import { STARTS, startWith } from "../../live";
 import { buildProgram } from "../../program";
 import { pressesOf } from "../../program/fixtures/presses";
 import { simulatedLive } from "../../program/fixtures/live-simulated";
 import { SCHEMES, asUnit, planProblem, relay, withController, type Rig } from "../../rig";
-import { readFace } from "../../show";
 import { recordFace } from "../../sim";
 import { runEdges } from "../../trace";
 import { memoryTaken, runOnMicroPython, runPython, type Did } from "../fixtures/on-micropython";
+import { filesOf, heard, reads } from "../fixtures/written";
 import { writtenIn } from "..";
 import { pythonMemory } from ".";
 import { parseC } from "./parse";
@@ -27,12 +26,7 @@ jest.setTimeout(900_000);
 const BOARDS = ["RP2040-board", "ESP32-module", "ESP8266-module"] as const;
 const on = (rig: Rig, board: (typeof BOARDS)[number] = "RP2040-board"): Rig =>
   relay(rig, withController(rig.plan, board));
-const textOf = (rig: Rig): string => {
-  const model = modelOf(rig);
-  const written = writtenIn(model, buildProgram(model), "micropython");
-  if (!written.ok) throw new Error(written.message);
-  return written.files[0]!.text;
-};
+const textOf = (rig: Rig): string => filesOf(rig, "micropython")[0]!.text;
 const python = (...lines: string[]): string =>
   writePython(parseC(lines), 12)
     .lines.map(({ text }) => text)
@@ -289,24 +283,14 @@ describe("on the interpreter", () => {
     (_, whole) => {
       const rig = { ...whole, show: { ...whole.show, interval: 300 } };
       const model = modelOf(rig);
-      const heard = runOnMicroPython(rig, textOf(rig), 1.4).flatMap(({ at, what }, nth) => {
+      const edges = runOnMicroPython(rig, textOf(rig), 1.4).flatMap(({ at, what }, nth) => {
         const [kind, line, level] = what.split(" ");
         if (kind !== "edge") return [];
         // What is done at one moment keeps its order.
         return [{ at: at * 1000 + nth * 1e-3, line: line!, level: level === "0" ? (LOW as Level) : HIGH }];
       });
-      const read = facesOf(model, heard, new Map(), 1.4e9)
-        .map((digits) =>
-          readFace(
-            digits.map((lit) => [...lit]),
-            rig,
-          ).trim(),
-        )
-        .filter((text, nth, all) => text !== "" && text !== all[nth - 1]);
-      const shown = recordFace(model, 1.4e9)
-        .filter(({ from, to }) => to - from > 30e6)
-        .map(({ text }) => text?.trim() ?? "")
-        .filter((text, nth, all) => text !== "" && text !== all[nth - 1]);
+      const read = heard(rig, edges, 1.4e9);
+      const shown = reads(recordFace(model, 1.4e9));
       expect(shown.length).toBeGreaterThan(0);
       // The last one may not have stood for long.
       const count = Math.max(1, shown.length - 1);

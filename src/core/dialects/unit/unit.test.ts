@@ -1,22 +1,16 @@
 import { DEMO_RIGS, demoRig, plainDemoRig } from "@/demo";
 import { gridOf, modelOf } from "../../address";
-import { facesOf, recordFirmware } from "../../firmware";
+import { recordFirmware } from "../../firmware";
 import { buildSketch } from "../../firmware/fixtures/build";
 import { HIGH, LOW, type Level } from "../../level";
 import { buildProgram } from "../../program";
 import { SCHEMES, planProblem, relay, withController, type Rig } from "../../rig";
-import { readFace } from "../../show";
 import { runOnMicroPython } from "../fixtures/on-micropython";
-import { dialectsFor, writtenIn, type CodeFile } from "..";
+import { filesOf, heard } from "../fixtures/written";
+import { dialectsFor, type CodeFile } from "..";
 
 jest.setTimeout(900_000);
 
-const filesOf = (rig: Rig, dialect: string): readonly CodeFile[] => {
-  const model = modelOf(rig);
-  const written = writtenIn(model, buildProgram(model), dialect);
-  if (!written.ok) throw new Error(`${rig.id}: ${written.message}`);
-  return written.files;
-};
 const textOf = (files: readonly CodeFile[], name: string | RegExp): string =>
   files.find((file) => (typeof name === "string" ? file.name === name : name.test(file.name)))!.text;
 
@@ -211,8 +205,7 @@ describe("a display unit in MicroPython", () => {
   const onPython = (rig: Rig): Rig => relay(rig, withController(rig.plan, "RP2040-board"));
   const seen = (rig: Rig, main: string, seconds: number): string[] => {
     const files = filesOf(rig, "unit-micropython");
-    const model = modelOf(rig);
-    const heard = runOnMicroPython(rig, main, seconds, [], 0, {
+    const edges = runOnMicroPython(rig, main, seconds, [], 0, {
       name: "display.py",
       text: textOf(files, "display.py"),
     }).flatMap(({ at, what }, nth) => {
@@ -220,14 +213,7 @@ describe("a display unit in MicroPython", () => {
       if (kind !== "edge") return [];
       return [{ at: at * 1000 + nth * 1e-3, line: line!, level: level === "0" ? (LOW as Level) : HIGH }];
     });
-    return facesOf(model, heard, new Map(), seconds * 1e9)
-      .map((digits) =>
-        readFace(
-          digits.map((lit) => [...lit]),
-          rig,
-        ).trim(),
-      )
-      .filter((text, nth, all) => text !== "" && text !== all[nth - 1]);
+    return heard(rig, edges, seconds * 1e9);
   };
 
   test.each(
