@@ -97,6 +97,12 @@ const NUMBER_ON_DOTS: readonly string[] = [
   `${length} = count;`,
 ];
 
+/** So many bytes a row takes. */
+const bytesOf = (width: number): string => {
+  const count = Math.ceil(width / 8);
+  return count === 1 ? "a byte" : `${count} bytes`;
+};
+
 /** A face with nothing on it. */
 const drawnAnew = (count: number, counter: string): string =>
   `for (${counter} at = 0; at < ${count}; at++) drawn[at] = pgm_read_byte(&BASE[at]);`;
@@ -168,9 +174,12 @@ export function unitCalls({ digits, dots, segments, steps, dims, program }: Disp
           name: "dots",
           given: "const uint8_t *rows",
           says: [
-            `Lights dots: ${dots.height} rows from the top, ${Math.ceil(dots.width / 8)} bytes each; the leftmost dot is the highest bit.`,
+            `Lights dots: ${dots.height} rows from the top, ${bytesOf(dots.width)} each; the leftmost dot is the highest bit.`,
           ],
           body: [
+            // A text that runs ends before: nothing is drawn over the dots.
+            `${UNIT_RUNS} = 0;`,
+            "refresh();",
             drawnAnew(bytes, counter),
             `for (uint16_t y = 0; y < ${dots.height}; y++) {`,
             `  for (uint16_t x = 0; x < ${dots.width}; x++) {`,

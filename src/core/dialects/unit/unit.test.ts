@@ -185,6 +185,28 @@ describe("a display unit in a sketch of one's own", () => {
     expect(texts.some((text) => text === "1")).toBe(true);
   });
 
+  test("dots light as they are given, and no text that ran is drawn over them", () => {
+    const rig = onAvr(demoRig("wind-arrow"));
+    const model = modelOf(rig);
+    const grid = gridOf(model)!;
+    // A frame around the field, the corner at the upper left left out.
+    const rows = [0x7f, 0x81, 0x81, 0x81, 0x81, 0x81, 0x81, 0xff];
+    const { image } = buildSketch(
+      together(
+        filesOf(rig, "unit"),
+        `static const uint8_t ROWS[] = {${rows.join(", ")}};\n${program(['scroll("AHOY")', "dots(ROWS)"])}`,
+      ),
+    );
+    const { stretches } = recordFirmware(model, image, 6 * MOMENT_MS * 1e6);
+    const last = stretches.at(-1)!;
+    const lit = new Set(last.pips.flatMap(({ current }, at) => (current > 0.05 ? [grid.dotOf[at]!] : [])));
+    const wanted = rows.flatMap((row, y) =>
+      Array.from({ length: 8 }, (_, x) => x).flatMap((x) => ((row >> (7 - x)) & 1 ? [y * 8 + x] : [])),
+    );
+    expect([...lit].sort((one, other) => one - other)).toEqual(wanted);
+    expect(last.to - last.from).toBeGreaterThan(3 * MOMENT_MS * 1e6);
+  });
+
   test("what counts seconds comes with it", () => {
     const rig = plainDemoRig("river-level");
     const files = filesOf(rig, "unit");
