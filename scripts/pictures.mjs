@@ -39,7 +39,13 @@ await takePicture("writes", "/rig/slip-gate/writes", {
     for (let bit = 0; bit < 6; bit += 1) await page.getByRole("button", { name: "Bit", exact: true }).click();
   },
 });
-await takePicture("code", "/rig/slip-gate/code");
+await takePicture("code", "/rig/river-level/code", {
+  act: async (page) => {
+    await page.getByLabel("Written as").selectOption("unit");
+    await page.getByRole("button", { name: "display.h" }).click();
+    await page.waitForTimeout(800);
+  },
+});
 await takePicture("scan", "/rig/river-level/scan");
 await takePicture("breadboard", "/rig/river-level/wires", {
   act: async (page) => {
