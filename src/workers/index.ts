@@ -12,7 +12,7 @@ import type { Simulator } from "./simulator";
 
 export type { Comparison } from "./planner";
 export type { FirmwareState, Held } from "./simulator";
-export type { FirmwareReport, FirmwareTaken } from "./planner";
+export type { FirmwareReport, FirmwareTaken, HandsReport } from "./planner";
 export type { NamedFault } from "./bench/fault-desk";
 export type { BenchLook, HandFor, HeldFor } from "./desk/bench";
 export type { CodeIn } from "./desk/code";

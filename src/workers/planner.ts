@@ -4,6 +4,7 @@ import { checkLimits, checkModel, type Finding } from "@/core/check";
 import {
   FIRMWARE_LIMITS,
   againstOwn,
+  againstOwnWithHands,
   captureOf,
   chipFor,
   imageOf,
@@ -14,6 +15,7 @@ import {
   whatWouldChange,
   type Change,
   type FirmwareSettings,
+  type HandsDifference,
   type Recorded,
 } from "@/core/firmware";
 import { readBdf, type ReadFont } from "@/core/dots";
@@ -28,7 +30,7 @@ import {
   type ReadPictures,
 } from "@/core/pictures";
 import type { LegNames } from "@/core/parts";
-import type { KeptFirmware, Rig, Tape } from "@/core/rig";
+import type { KeptFirmware, Rig, Tape, TapeItem } from "@/core/rig";
 import { playTape, type Played } from "@/core/sim";
 import { untangle, type Breadboard, type Untangled, type Wish } from "@/core/seat";
 import {
@@ -60,6 +62,21 @@ const MOST_TEXTS = 200;
 
 export type FirmwareTaken =
   { readonly ok: true; readonly kept: KeptFirmware } | { readonly ok: false; readonly message: string };
+
+/** ms a run with hands goes on after the last of them, and takes at the most. */
+const AFTER_HANDS_MS = 3000;
+const LONGEST_HANDS_MS = 120_000;
+
+/** What a compiled program shows otherwise than the rig's own, with the same hands; or why it cannot run here. */
+export type HandsReport =
+  | { readonly ok: false; readonly problem: string }
+  | {
+      readonly ok: true;
+      readonly ms: number;
+      /** Things hands did. */
+      readonly hands: number;
+      readonly differences: readonly HandsDifference[];
+    };
 
 /** What came of a compiled program's run; or why it cannot run here. */
 export type FirmwareReport =
@@ -142,6 +159,33 @@ export class Planner {
       differences: run.held ? [] : (await againstOwn(rig, run)).differences,
       change: run.held ? undefined : whatWouldChange(rig, run.edges),
       capture: captureOf(rig, run).file,
+    };
+  }
+
+  /**
+   * Runs a compiled program with what hands did since power-up, and tells what it shows otherwise than the rig's own with
+   * the same hands.
+   */
+  withHands(
+    rig: Rig,
+    kept: KeptFirmware,
+    hands: readonly TapeItem[],
+    settings: FirmwareSettings = {},
+    report?: Report,
+  ): HandsReport {
+    const model = modelOf(rig);
+    const image = imageOf(kept);
+    const chip = chipFor(model, image);
+    if ("problem" in chip) return { ok: false, problem: chip.problem };
+    const last = Math.max(0, ...hands.map(({ at }) => at));
+    const ms = Math.min(LONGEST_HANDS_MS, last + AFTER_HANDS_MS);
+    const given = hands.filter(({ at }) => at <= ms);
+    const run = recordFirmware(model, image, ms * 1e6, given, { ...settings, report });
+    return {
+      ok: true,
+      ms,
+      hands: given.length,
+      differences: againstOwnWithHands(model, run, given),
     };
   }
 

@@ -3,6 +3,7 @@ export { hexText } from "./hex";
 export { imageOf, keptFirmware } from "./kept";
 export { placeOf, type ProgramPlace } from "./where";
 export { FIRMWARE_LIMITS, type FirmwareImage } from "./image";
+export { againstOwnWithHands, type HandsDifference } from "./with-hands";
 export { chipFor } from "./board";
 export { FirmwareRig, type FirmwareSettings } from "./rig";
 export type { FirmwareStep } from "./steps";

@@ -1,10 +1,13 @@
-import { act, screen, waitFor, within } from "@testing-library/react";
+import { act, render, screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
 import { modelOf } from "@/core/address";
-import { hexText, imageOf } from "@/core/firmware";
-import { netsOf } from "@/core/rig";
+import { hexText, imageOf, keptFirmware } from "@/core/firmware";
+import { buildSketch, sketchOf } from "@/core/firmware/fixtures/build";
+import { netsOf, type UnitRef } from "@/core/rig";
 import { demoRig } from "@/demo";
 import { captureTaken, givenCapture, runCompiled, useOpenRig, useRefusal } from "@/store";
-import { showStation } from "../../fixtures/open";
+import { RunningProvider, type SimulationView } from "@/ui";
+import { openInPlace, showStation } from "../../fixtures/open";
 import { CodeStation } from "../code";
 
 const river = demoRig("river-level");
@@ -104,5 +107,32 @@ describe("a compiled program", () => {
     await compiled({ ...demoRig("lamp-room"), firmware: river.firmware! });
     expect(await screen.findByText(/Compiled programs run here on the ATmega328P/)).toBeTruthy();
     expect(modelOf(demoRig("lamp-room")).rig.plan.controller).toBe("RP2040-board");
+  });
+
+  test("with the same hands: what it shows otherwise than the rig's own", async () => {
+    const bell = demoRig("lap-bell");
+    const wrong = sketchOf(bell).replace("lapsToGo -= 1", "lapsToGo -= 2");
+    const unit = bell.units.find(({ part }) => part === "button")!.ref as UnitRef;
+    const rig = { ...bell, firmware: keptFirmware("bell.elf", buildSketch(wrong).image) };
+    const moves = [
+      { at: 500, press: unit },
+      { at: 620, release: unit },
+    ];
+    openInPlace(rig);
+    const hands = userEvent.setup();
+    const beside = (given: typeof moves) => (
+      <RunningProvider value={{ moves: given } as unknown as SimulationView}>
+        <CodeStation />
+      </RunningProvider>
+    );
+    const shown = render(beside([]));
+    await hands.click(screen.getByRole("button", { name: "Run a compiled one" }));
+    const compare = await screen.findByRole("button", { name: "Compare them" });
+    expect(compare).toHaveProperty("disabled", true);
+    shown.rerender(beside(moves));
+    await hands.click(await screen.findByRole("button", { name: "Compare them" }));
+    const row = (await screen.findByText("10")).closest("tr")!;
+    expect(within(row).getByText("11")).toBeTruthy();
+    expect(row.textContent).toMatch(/^0\.5\d s to 3\.6\d s/);
   });
 });

@@ -7,6 +7,7 @@ import { Against } from "./against";
 import { Cost } from "./cost";
 import { ProgramSheet } from "./program-sheet";
 import { Shown } from "./shown";
+import { WithHands } from "./with-hands";
 
 /** Seconds that are run to say what a program does. */
 const LOOKED_AT = 6;
@@ -90,6 +91,7 @@ function OpenProgram({ firmware, onFile }: { firmware: KeptFirmware; onFile: (fi
         {report?.ok && (
           <>
             <Against report={report} stale={work.stale} />
+            {rig.live && !report.held && <WithHands firmware={firmware} />}
             <Cost report={report} />
           </>
         )}
