@@ -77,7 +77,7 @@ describe("around every station", () => {
     await waitFor(() => expect(trail.textContent).toMatch(/while lit/));
     act(() => runCompiled({}));
     expect(
-      await screen.findByText(/^[\d.]+ m?A on average now, measured on the compiled program\.$/),
+      await screen.findByText(/^([\d.]+ [mµ]?A on average|Dark) now, measured on the compiled program\.$/),
     ).toBeTruthy();
     await waitFor(() => expect(trail.textContent).not.toMatch(/while lit|of every|sent \d/));
     expect(trail.textContent).toMatch(/U1 Q/);

@@ -87,8 +87,8 @@ function SideTrail({
         <i className={`bi bi-chevron-${open ? "up" : "down"} quiet`} aria-hidden />
       </button>
       <div id={id} className={open ? "trail-room is-open" : "trail-room"}>
-        <TrailList hops={hops} leadsTo={({ topic }) => stationFor(topic).title} onGo={onGo} />
         {compiled && <MeasuredLight simulation={simulation} />}
+        <TrailList hops={hops} leadsTo={({ topic }) => stationFor(topic).title} onGo={onGo} />
       </div>
     </>
   );
@@ -99,11 +99,13 @@ function MeasuredLight({ simulation: { shape, face } }: { simulation: Simulation
   const pick = useOpenRig((state) => state.pick);
   const at = pick && shape ? shape.pips.indexOf(pick) : -1;
   if (at < 0 || !face) return null;
+  const mean = face.currents[at] ?? 0;
+  const now = mean > 0 ? `${formatMilliamps(mean)} on average now` : "Dark now";
   return (
-    <p className="small mb-1">
+    <p className="trail-measured small">
       {face.unknown[at]
         ? "Nobody can tell whether the compiled program lights it now."
-        : `${formatMilliamps(face.currents[at] ?? 0)} on average now, measured on the compiled program.`}
+        : `${now}, measured on the compiled program.`}
     </p>
   );
 }

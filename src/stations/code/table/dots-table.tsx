@@ -171,7 +171,7 @@ export function DotsTable({ bytes, layouts, name }: Props) {
       </div>
       {pictures.length > MOST_DRAWN && <p className="tiny quiet mb-0">The first {MOST_DRAWN} are drawn.</p>}
       {pictures.length > 0 && (
-        <div className="row-line mt-2">
+        <div className="row-line align-items-end mt-2">
           {rig.sign ? (
             <>
               <Button size="sm" variant="primary" onClick={take}>
