@@ -274,16 +274,22 @@ rows.push([
   ratio(time(() => readText(ribbon, BUILT_IN_FONTS), 3)),
 ]);
 
+const NOISY_MOMENTS = 3000;
+
 /** A capture with many signals of which only three matter. */
 function noisyCapture(): Blob {
   const [head = "", body = ""] = [...vcdOf(demoRig("crew-tally"), 7e9)].join("").split("$upscope $end");
   const noise = Array.from({ length: 1000 }, (_, at) => `$var wire 1 n${at} noise${at} $end\n`).join("");
   let turn = 0;
-  const filled = body.replace(/^#\d+$/gm, (moment) => {
-    const changes = Array.from({ length: 1500 }, () => `${(turn += 7) & 1}n${turn % 1000}\n`).join("");
-    return `${moment}\n${changes}`;
-  });
-  return new Blob([head, noise, "$upscope $end", filled]);
+  // As many moments as make some 30 MB: more than one text may hold goes out in pieces.
+  const filled = body
+    .split(/(?=^#\d+$)/m)
+    .slice(0, NOISY_MOMENTS)
+    .map((moment) => {
+      const changes = Array.from({ length: 1500 }, () => `${(turn += 7) & 1}n${turn % 1000}\n`).join("");
+      return `${moment.trimEnd()}\n${changes}`;
+    });
+  return new Blob([head, noise, "$upscope $end\n", ...filled]);
 }
 
 async function readCaptures(): Promise<void> {
