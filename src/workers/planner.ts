@@ -73,8 +73,6 @@ export type HandsReport =
   | {
       readonly ok: true;
       readonly ms: number;
-      /** Things hands did. */
-      readonly hands: number;
       readonly differences: readonly HandsDifference[];
     };
 
@@ -184,7 +182,6 @@ export class Planner {
     return {
       ok: true,
       ms,
-      hands: given.length,
       differences: againstOwnWithHands(model, run, given),
     };
   }

@@ -1,5 +1,6 @@
 export type { ChipWrite, LineEvent, Program, ProgramFrame, SlotState } from "./types";
 export type { Statement, Width } from "./language";
+export { tableEntry } from "./print/c";
 export { buildProgram, holdingFrame, liveProblems } from "./build";
 export { USUAL_KEEP, type LiveProblem } from "./live";
 export { driveState, type FaceToShow } from "./states";

@@ -1,4 +1,5 @@
 import { brightnessSteps, directLines, gridOf, modelOf, type RigModel } from "../address";
+import { remembered } from "../remember";
 import { reactsNot, type Live, type Rig } from "../rig";
 import { buildProgram } from "./build";
 import { number, statementsIn, type Statement, type Subroutine, type Table } from "./language";
@@ -80,7 +81,7 @@ function calledFrom(statements: readonly Statement[], routines: readonly Subrout
 }
 
 /** A rig's display as a piece of other programs: what a program that reacts draws with, without what it listens to. */
-export function displayUnit(whole: RigModel): DisplayUnit {
+export const displayUnit: (model: RigModel) => DisplayUnit = remembered((whole: RigModel): DisplayUnit => {
   const grid = gridOf(whole);
   const { live } = whole.rig;
   const sign = live?.sign;
@@ -141,4 +142,4 @@ export function displayUnit(whole: RigModel): DisplayUnit {
     steps: parts.dims ? steps : 1,
     dims,
   };
-}
+});

@@ -91,9 +91,9 @@ export class Expressions {
     };
   }
 
-  private entry(one: CExpression, { table, at }: Place, of: CExpression): Value {
+  private entry({ table, at }: Place, of: CExpression): Value {
     const { low, high, unsigned } = this.around.entries(of);
-    return { ...atom(`${table}[${at?.text ?? "0"}]`, low, high, unsigned) };
+    return atom(`${table}[${at?.text ?? "0"}]`, low, high, unsigned);
   }
 
   of(one: CExpression): Value {
@@ -111,7 +111,7 @@ export class Expressions {
       case "size":
         return { ...atom(`len(${this.of(one.of).text})`, 0, 65_535), unsigned: true };
       case "index":
-        return this.entry(one, this.onwardFrom(one), one.of);
+        return this.entry(this.onwardFrom(one), one.of);
       case "prefix":
         return this.prefixed(one);
       case "cast":
@@ -139,7 +139,7 @@ export class Expressions {
   }
 
   private prefixed({ operator, of }: Extract<CExpression, { is: "prefix" }>): Value {
-    if (operator === "*") return this.entry(of, this.place(of), of);
+    if (operator === "*") return this.entry(this.place(of), of);
     if (operator === "!")
       return {
         text: `not ${held(this.of(of), HOLDS.not!)}`,
@@ -163,7 +163,6 @@ export class Expressions {
     // One more is taken only below a bound: it stays below it.
     const least = condition.is === "binary" && condition.operator === "<" && sameText(condition.left, then);
     const high = least ? Math.min(one.high, this.number(condition.right).high - 1) : one.high;
-    // A number that is 1 or 0 as the condition says is the condition.
     return {
       text: `${held(one, HOLDS.either! + 1)} if ${held(asked, HOLDS.either! + 1)} else ${held(other, HOLDS.either!)}`,
       holds: HOLDS.either!,
@@ -250,7 +249,7 @@ export class Expressions {
       case "pgm_read_dword": {
         const of = given[0]!;
         if (of.is === "prefix" && of.operator === "&") return this.of(of.of);
-        return this.entry(of, this.place(of), of);
+        return this.entry(this.place(of), of);
       }
       case "millis":
         return atom("ticks_ms()", 0, 2 ** 30 - 1, true);

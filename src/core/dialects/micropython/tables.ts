@@ -37,7 +37,7 @@ function* leaves(list: List): Generator<number | undefined, void> {
 /** A table as Python has it: bytes where they are, rows in rows. Lines stay lines, with what is said behind them. */
 export function tableLines(
   head: string,
-  { type, value, line, ends }: { type: { width: Width }; value: List; line: number; ends: number },
+  { type, value, line }: { type: { width: Width }; value: List; line: number },
   item: (one: CExpression) => string,
   pins: boolean,
 ): Line[] {
@@ -70,7 +70,6 @@ export function tableLines(
     });
     made.push({ text: `${indent}${closes}${after}`, from: list.ends });
   };
-  void ends;
   put(value, head, "", "", line);
   return made;
 }

@@ -106,7 +106,7 @@ class Writer {
       this.lines.push(
         ...tableLines(
           `${name} = `,
-          { type: one.type, value: one.value, line: one.line, ends: one.ends },
+          { type: one.type, value: one.value, line: one.line },
           (item) => this.expressions.number(item).text,
           pins,
         ),

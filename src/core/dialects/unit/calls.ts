@@ -1,4 +1,4 @@
-import { PUT_DRAWN, UNIT_LIGHT, UNIT_RUNS, UNIT_TEXT, type DisplayUnit } from "../../program";
+import { PUT_DRAWN, UNIT_LIGHT, UNIT_RUNS, UNIT_TEXT, tableEntry, type DisplayUnit } from "../../program";
 
 /** What a display unit is asked by others: how it is called, what it does, and its code. */
 export interface UnitCall {
@@ -156,12 +156,7 @@ export function unitCalls({ digits, dots, segments, steps, dims, program }: Disp
             `for (uint8_t digit = 0; digit < ${digits}; digit++) {`,
             `  for (uint8_t segment = 0; segment < 8; segment++) {`,
             `    ${wide} place = (${wide})(digit * ${segmentPer} + segment);`,
-            "    if ((patterns[digit] >> segment) & 1) drawn[pgm_read_byte(&SEGMENT_PLACES[place])] ^= pgm_read_byte(&SEGMENT_MASKS[place]);".replace(
-              "pgm_read_byte(&SEGMENT_PLACES",
-              segments.places.width === "u8"
-                ? "pgm_read_byte(&SEGMENT_PLACES"
-                : "pgm_read_word(&SEGMENT_PLACES",
-            ),
+            `    if ((patterns[digit] >> segment) & 1) drawn[${tableEntry(segments.places, "place")}] ^= ${tableEntry(segments.masks, "place")};`,
             "  }",
             "}",
             "redraw = 0;",
