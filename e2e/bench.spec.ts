@@ -10,7 +10,7 @@ test("a fault is found: seen, measured, marked, and noted", async ({ page }) => 
   await page.getByLabel("Name", { exact: true }).press("Enter");
   // Everything should be lit, and f stays dark.
   await page.getByRole("button", { name: "Change segment f, lit" }).click();
-  await page.getByRole("button", { name: "That is what I see" }).click();
+  await page.getByRole("button", { name: "This is what I see" }).click();
   const may = page.getByRole("region", { name: "What it may be" });
   await expect(may.getByText(/The wire from U1 QF, leg 5 to R6 end 1 is missing/)).toBeVisible({
     timeout: 60_000,
@@ -27,11 +27,11 @@ test("a fault is found: seen, measured, marked, and noted", async ({ page }) => 
 test("a rig is brought up on the stand-in, a step after the other", async ({ page }) => {
   test.slow();
   await openStation(page, "bench", "river-level");
-  await page.getByRole("button", { name: "Use the stand-in" }).click();
-  await expect(page.getByText(/The stand-in: in hand/)).toBeVisible();
+  await page.getByRole("button", { name: "Use a simulated board" }).click();
+  await expect(page.getByText(/Simulated board: in hand/)).toBeVisible();
   await page.getByRole("button", { name: "Everything lit" }).click();
-  await page.getByRole("button", { name: "On the stand-in" }).click();
-  const face = page.getByRole("img", { name: "Face of the stand-in" });
+  await page.getByRole("button", { name: "On the simulated board" }).click();
+  const face = page.getByRole("img", { name: "Face of the simulated board" });
   await expect.poll(() => face.locator('[data-state="lit"]').count()).toBeGreaterThan(6);
   await page.getByRole("button", { name: "It is so" }).click();
   await page.keyboard.press("1");
@@ -42,7 +42,7 @@ test("a rig is brought up on the stand-in, a step after the other", async ({ pag
 
 test("an unmarked display goes on where it was left, and a value goes into the log", async ({ page }) => {
   await openStation(page, "bench", "slip-gate");
-  await page.getByRole("button", { name: "Pin it out" }).click();
+  await page.getByRole("button", { name: "Find the pinout" }).click();
   await expect(page.getByText("5 of 12 legs, common cathode")).toBeVisible();
   await page.getByRole("button", { name: "Nothing lights" }).click();
   await expect(page.getByText(/^6 probings/)).toBeVisible();

@@ -47,7 +47,7 @@ test("a capture with a fault: found, explained, its writes and faces; a file tha
     mimeType: "text/csv",
     buffer: Buffer.from("; Sample rate: 1 MHz\nCLK,DIO,STB\n0,0,1\n1,0,1\n0,1,0\n1,1,0\n"),
   });
-  await expect(page.getByText(/Taken for granted: .*one sample every 1 µs/)).toBeVisible();
+  await expect(page.getByText(/Assumed: .*one sample every 1 µs/)).toBeVisible();
   await expect(page.getByText(/no chip|No write reaches a chip|never moves/).first()).toBeVisible();
 
   const download = page.waitForEvent("download");
@@ -67,7 +67,7 @@ test("keys: what the chip answers, and a ghost among a keypad's", async ({ page 
   for (const key of ["1", "2", "4"])
     await pad.getByRole("button", { name: `Key ${key}`, exact: true }).click();
   await expect(pad.getByRole("button", { name: "Key 5, read as pressed" })).toBeVisible();
-  await page.getByLabel("a diode at each key").check();
+  await page.getByLabel("a diode for each key").check();
   await expect(page.getByText("no ghosts")).toBeVisible();
 });
 
@@ -122,7 +122,9 @@ test("Plan: constant-current sinks from the ways, their current by one resistor,
   await expect(page.getByLabel("Setting resistor")).toHaveValue("1 kΩ");
   await page.getByRole("link", { name: "Current" }).click();
   await expect(page.getByText("U1 outputs, heat", { exact: true })).toBeVisible();
-  await expect(page.getByText("One resistor or seven, on a 1 and an 8", { exact: false })).toHaveCount(0);
+  await expect(
+    page.getByText("One resistor or seven: brightness of a 1 and an 8", { exact: false }),
+  ).toHaveCount(0);
 });
 
 test("Plan: an expander for each digit; its bytes on Glyphs, its addresses on the tape", async ({ page }) => {

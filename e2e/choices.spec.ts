@@ -3,16 +3,16 @@ import { expectFace, face, openStation, trail } from "./helpers";
 
 test("every choice of the plan reaches the wires, the bytes and the face", async ({ page }) => {
   await openStation(page, "plan");
-  await page.getByRole("radio", { name: /Holds one/ }).click();
+  await page.getByRole("radio", { name: /One only/ }).click();
   await page.getByRole("radio", { name: /Common anode/ }).click();
   await expect(trail(page)).toContainText("0 lights it");
   await page.getByRole("radio", { name: /Least significant bit first/ }).click();
   await expect(trail(page)).toContainText("least significant bit first");
   await page.getByLabel("LED colour").selectOption("blue");
-  await expect(page.getByLabel("Forward drop")).toHaveValue("3.1 V");
+  await expect(page.getByLabel("Forward voltage")).toHaveValue("3.1 V");
   await page.getByLabel("Latch line").selectOption("A2");
   await expect(trail(page)).toContainText("latch on A2");
-  await page.getByLabel("Leg names, as in your data sheet").selectOption("numbers");
+  await page.getByLabel("Leg names used in your data sheet").selectOption("numbers");
   await expect(trail(page)).toContainText("U1 Q0, leg 15");
   await page.getByRole("combobox", { name: "Fed from" }).selectOption("separate");
   await expect(page.getByText("separate supply 5 V")).toBeVisible();

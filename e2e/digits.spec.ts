@@ -5,7 +5,7 @@ test("many digits: the face reads them, each LED has its trail, the pick moves o
   page,
 }) => {
   await openStation(page, "plan", "river-level");
-  await page.getByRole("radio", { name: /Holds one/ }).click();
+  await page.getByRole("radio", { name: /One only/ }).click();
   await expectFace(page, " 2.35");
   await face(page).getByRole("button", { name: "Pick digit 2 segment b, lit" }).click();
   await expect(trail(page)).toContainText("digit 2 · segment b");
@@ -25,7 +25,7 @@ test("Plan: the ways are compared, one is recommended with its reasons, and one 
   await openStation(page, "plan", "moorings-free");
   const ways = page.getByRole("table", { name: "Ways to drive the display" });
   await expect(ways.getByRole("row")).not.toHaveCount(1);
-  await expect(ways.getByText("take this")).toBeVisible();
+  await expect(ways.getByText("recommended")).toBeVisible();
   await expect(page.getByText(/it needs no awkward line/)).toBeVisible();
   await page.getByText(/ways? that do(es)? not fit, and why/).click();
   await expect(page.getByText("it needs a board with programmable logic")).toBeVisible();
@@ -33,7 +33,7 @@ test("Plan: the ways are compared, one is recommended with its reasons, and one 
   await expect(trail(page)).toContainText("U1 QA, leg 15");
   await expectFace(page, "  16");
   await page.getByLabel("Kind of display").selectOption("clock");
-  await page.getByRole("radio", { name: /Holds one/ }).click();
+  await page.getByRole("radio", { name: /One only/ }).click();
   await page.getByLabel("Text", { exact: true }).fill("12:30");
   await page.keyboard.press("Enter");
   await expectFace(page, "12:30");
@@ -41,14 +41,14 @@ test("Plan: the ways are compared, one is recommended with its reasons, and one 
 
 test("Plan: a display is entered leg by leg, and what cannot be one is said", async ({ page }) => {
   await openStation(page, "plan", "moorings-free");
-  await page.getByRole("radio", { name: /Holds one/ }).click();
+  await page.getByRole("radio", { name: /One only/ }).click();
   await page.getByLabel("Kind of display").selectOption("own");
   const dialog = page.getByRole("dialog");
   await dialog.getByLabel(/^Leg 12,/).selectOption("not-used");
   await expect(dialog.getByRole("alert")).toContainText("Digit 1 has no common, and digit 2 has one");
   await dialog.getByLabel(/^Leg 12,/).selectOption("digit-2");
   await dialog.getByLabel(/^Leg 9,/).selectOption("digit-1");
-  await dialog.getByRole("button", { name: "Take this display" }).click();
+  await dialog.getByRole("button", { name: "Use this display" }).click();
   await expect(trail(page)).toContainText("DS1 digit 1 −, leg 9");
   await expectFace(page, "  17");
   await expect(page.getByRole("status", { name: "Saved in this browser" })).toBeVisible();
@@ -85,14 +85,14 @@ test("Scan: times are set, dragged and nudged; the eye, the timer, the count and
   page,
 }) => {
   await openStation(page, "scan", "moorings-free");
-  await expect(page.getByText("No LED carries current outside its turn.")).toBeVisible();
+  await expect(page.getByText("No LED carries current outside its own slot.")).toBeVisible();
   await page.getByLabel("Each digit on for").fill("10ms");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("button", { name: /1 fault/ })).toBeVisible();
   await expect(page.getByText("flickers", { exact: true }).first()).toBeVisible();
   await page.getByLabel("Each digit on for").fill("2ms");
   await page.keyboard.press("Enter");
-  await page.getByLabel("Blank between").fill("0");
+  await page.getByLabel("Blanking time").fill("0");
   await page.keyboard.press("Enter");
   await expect(page.getByText(/% of a lit one/).first()).toBeVisible();
 
@@ -102,7 +102,7 @@ test("Scan: times are set, dragged and nudged; the eye, the timer, the count and
   await page.mouse.down();
   await page.mouse.move(box.x - 60, box.y + box.height / 2, { steps: 5 });
   await page.mouse.up();
-  await expect(page.getByLabel("All on for (now uneven)")).toBeVisible();
+  await expect(page.getByLabel("On-time for all (now uneven)")).toBeVisible();
   await expect(page.getByText(/The dimmest gives \d+ % of the brightest/)).toBeVisible();
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(page.getByText("All digits are equally bright.")).toBeVisible();
@@ -110,7 +110,7 @@ test("Scan: times are set, dragged and nudged; the eye, the timer, the count and
   await page.getByRole("radio", { name: /Timer interrupt/ }).click();
   await expect(page.getByText("Shared values.")).toBeVisible();
   await expect(page.getByRole("row", { name: /timer 1 ÷ 8/ })).toContainText("exact");
-  await page.getByLabel("Took by your watch").fill("62.4");
+  await page.getByLabel("Time by your watch").fill("62.4");
   await page.keyboard.press("Enter");
   await page.getByLabel("Exposure", { exact: true }).fill("1ms");
   await page.keyboard.press("Enter");
@@ -119,7 +119,7 @@ test("Scan: times are set, dragged and nudged; the eye, the timer, the count and
 
 test("Scan: a rig whose digits do not take turns says so, and leads on", async ({ page }) => {
   await openStation(page, "scan");
-  await expect(page.getByRole("heading", { name: "Nothing takes turns here" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Nothing is multiplexed here" })).toBeVisible();
   await page.getByRole("link", { name: "Look at the ways to drive it" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Plan");
 });
@@ -139,7 +139,7 @@ test("what is over a limit is said at the foot of the page, and a segment may be
 }) => {
   await openStation(page, "plan", "slip-gate");
   await expect(page.getByText("No faults, no cautions")).toBeVisible();
-  await page.getByLabel("Each resistor").fill("100");
+  await page.getByLabel("Resistor value").fill("100");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("button", { name: /faults?/ })).toBeVisible();
   await page.getByRole("link", { name: "Current" }).click();

@@ -149,7 +149,7 @@ test("modules that are turned: three questions find how they stand, and the byte
 }) => {
   await openListed(page, "frames", "tide-notice");
   await page.getByRole("button", { name: "Modules", exact: true }).click();
-  await page.getByRole("button", { name: "Find out which way round" }).click();
+  await page.getByRole("button", { name: "Find the orientation" }).click();
   await page.getByRole("button", { name: "Look 3 of 8" }).click();
   await page.getByRole("button", { name: "Row 1, place 4" }).click();
   await expect(
@@ -178,6 +178,6 @@ test("fonts: a BDF file is taken in and used, a broken one is refused with its l
   await input.setInputFiles(path);
   await expect(page.getByRole("button", { name: "Take out" })).toBeVisible();
   await page.getByRole("option", { name: /^B U/ }).click();
-  await page.getByRole("button", { name: "One column more" }).click();
+  await page.getByRole("button", { name: "One column wider" }).click();
   await expect(page.getByRole("img", { name: "B, 6 × 8 dots" })).toBeVisible();
 });

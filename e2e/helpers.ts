@@ -11,9 +11,9 @@ export async function openStation(page: Page, station: string, rig = "slip-gate"
 /** The same with a demo rig that reacts gone back to the list of texts, or the scenes, it had before. */
 export async function openListed(page: Page, station: string, rig: string): Promise<void> {
   await openStation(page, "show", rig);
-  await page.getByRole("button", { name: "Begin anew" }).click();
+  await page.getByRole("button", { name: "Start over" }).click();
   await page.getByRole("button", { name: /^Back to/ }).click();
-  await expect(page.getByRole("heading", { name: "Ready starts" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Ready-made starts" })).toBeVisible();
   await page.goto(`/rig/${rig}/${station}`);
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(new RegExp(station, "i"));
 }

@@ -30,9 +30,9 @@ test("a module is exchanged, another one entered as one's own, and both last ove
     .getByLabel("Kind of display")
     .selectOption({ label: "eight digits and sixteen keys on a TM1638" });
   await expectFace(page, " 3.42 1.18");
-  await page.getByRole("button", { name: "Mine is different" }).click();
+  await page.getByRole("button", { name: "Mine is different…" }).click();
   await page.getByLabel("Name of the module").fill("keys from the fair");
-  await page.getByRole("button", { name: "Take this module" }).click();
+  await page.getByRole("button", { name: "Use this module" }).click();
   await expect(page.getByLabel("Kind of display")).toHaveValue("mine keys from the fair");
   await page.reload();
   await expect(page.getByLabel("Kind of display")).toHaveValue("mine keys from the fair");

@@ -9,7 +9,7 @@ test("an LED of one's own: added, wired with its resistor, kept lit, seen on the
     await page.getByRole("button", { name: "Add a part" }).click();
     const dialog = page.getByRole("dialog");
     await dialog.getByLabel("Part", { exact: true }).selectOption(part);
-    await dialog.getByRole("button", { name: "Put it on the table" }).click();
+    await dialog.getByRole("button", { name: "Add this part" }).click();
     await expect(page.getByRole("region", { name: "Selected part" })).toBeVisible();
   };
   const wire = async (from: string, to: string) => {
@@ -23,7 +23,7 @@ test("an LED of one's own: added, wired with its resistor, kept lit, seen on the
   await wire("R9.2", "LED1.1");
   await wire("LED1.2", "MCU1.GND1");
   await page.getByLabel("Part", { exact: true }).selectOption("LED1");
-  await page.getByRole("checkbox", { name: "by the program" }).check();
+  await page.getByRole("checkbox", { name: "controlled by the program" }).check();
   const lamp = page.locator(".rig-face").getByRole("button", { name: /^Pick LED1/ });
   await expect(lamp).toHaveAttribute("data-state", "lit");
   await lamp.click();
@@ -41,8 +41,8 @@ test("eight digits beside a sign, on its chain: a text with each scene, wired by
   page,
 }) => {
   await openListed(page, "plan", "tide-notice");
-  await page.getByLabel("One more, on the same chain or bus").selectOption("digits-8-max7219");
-  await page.getByRole("button", { name: "Put it beside" }).click();
+  await page.getByLabel("Add a display to the same chain or bus").selectOption("digits-8-max7219");
+  await page.getByRole("button", { name: "Add this display" }).click();
   await page.getByLabel(/^Its texts, one a line/).fill("12.5\n3.1");
   await page.getByLabel(/^Its texts, one a line/).press("Tab");
   const beside = page.locator(".rig-face").getByRole("group", { name: /^eight digits on a MAX7219/ });

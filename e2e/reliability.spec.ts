@@ -222,7 +222,7 @@ test("Stop stops: the bar goes, nothing comes late, and it can be started again"
   await expect(page.getByText("Stopped.")).toBeVisible();
   await page.waitForTimeout(3000);
   await expect(bar).toBeHidden();
-  await expect(page.getByText("take this")).toBeHidden();
+  await expect(page.getByText("recommended")).toBeHidden();
   await page.getByRole("button", { name: "Run it again" }).click();
-  await expect(page.getByText("take this")).toBeVisible();
+  await expect(page.getByText("recommended")).toBeVisible();
 });

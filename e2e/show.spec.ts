@@ -7,9 +7,9 @@ test("a countdown from nothing: begun, set to its next preset, started by a key,
   test.slow();
   await openStation(page, "show", "river-level");
   const card = page.locator(".start-card").filter({ hasText: "Countdown" });
-  await card.getByRole("button", { name: "Begin with this" }).click();
+  await card.getByRole("button", { name: "Start with this" }).click();
   await expect(face(page)).toHaveAttribute("aria-label", /01\.00/);
-  const controls = page.getByRole("region", { name: "Hands on the rig" });
+  const controls = page.getByRole("region", { name: "Controls of the rig" });
   await expect(controls.getByRole("button", { name: "SW3" })).toBeVisible();
   // A finger stays on a button for a moment.
   await controls.getByRole("button", { name: "SW3" }).click({ delay: 200 });
@@ -34,12 +34,12 @@ test("a knob is turned and a lamp is switched by what it shows", async ({ page }
   await page
     .locator(".start-card")
     .filter({ hasText: "Knob" })
-    .getByRole("button", { name: "Begin with this" })
+    .getByRole("button", { name: "Start with this" })
     .click();
   await expect(face(page)).toHaveAttribute("aria-label", /5/);
   await page.getByRole("slider", { name: /RV1/ }).fill("91");
   await expect(face(page)).toHaveAttribute("aria-label", /9/);
-  await page.getByRole("button", { name: "Add a part to the table" }).click();
+  await page.getByRole("button", { name: "Add an input or output part" }).click();
   await page.getByRole("button", { name: "A lamp: an LED with its resistor" }).click();
   await page.getByRole("button", { name: "Event", exact: true }).click();
   await page.getByRole("button", { name: "Change event 1" }).click();
@@ -49,7 +49,7 @@ test("a knob is turned and a lamp is switched by what it shows", async ({ page }
   await events.getByLabel("Number").press("Enter");
   await events.getByLabel("How").selectOption("on");
   // The event says what it does in the same words.
-  const outputs = page.getByRole("region", { name: "Hands on the rig" });
+  const outputs = page.getByRole("region", { name: "Controls of the rig" });
   await expect(outputs.getByText("LED1 off")).toBeVisible();
   await page.getByRole("slider", { name: /RV1/ }).fill("91");
   await expect(outputs.getByText("LED1 on")).toBeVisible();
@@ -61,7 +61,7 @@ test("boats are counted out in programmable logic: pressed, seen, told, and prin
   test.slow();
   await openStation(page, "show", "boats-out");
   await expect(face(page)).toHaveAttribute("aria-label", /00\.24/);
-  const controls = page.getByRole("region", { name: "Hands on the rig" });
+  const controls = page.getByRole("region", { name: "Controls of the rig" });
   await controls.getByRole("button", { name: "SW1" }).click({ delay: 200 });
   await expect(controls.getByText("LED1 on")).toBeVisible();
   const work = page.getByRole("region", { name: "The program at work" });
@@ -80,7 +80,7 @@ test("a distance is read by its echo, and the sensor is wired to lines of its ow
   await page
     .locator(".start-card")
     .filter({ hasText: "Distance" })
-    .getByRole("button", { name: "Begin with this" })
+    .getByRole("button", { name: "Start with this" })
     .click();
   await page.getByRole("slider", { name: /SE1/ }).fill("137");
   await expect(face(page)).toHaveAttribute("aria-label", /137/);

@@ -6,7 +6,7 @@ test("Plan: the show, the display, the resistors; findings with numbers; undo an
   page,
 }) => {
   await openStation(page, "plan");
-  await page.getByRole("radio", { name: /Holds one/ }).click();
+  await page.getByRole("radio", { name: /One only/ }).click();
   await expectFace(page, "8");
   await page.getByLabel("Character", { exact: true }).fill("3.");
   await page.keyboard.press("Enter");
@@ -23,7 +23,7 @@ test("Plan: the show, the display, the resistors; findings with numbers; undo an
   await expect(page.getByRole("button", { name: /1 caution/ })).toBeVisible();
   await page.keyboard.press("Control+z");
 
-  const resistor = page.getByLabel("Each resistor");
+  const resistor = page.getByLabel("Resistor value");
   await resistor.fill("lots");
   await expect(page.getByText(/is not a number of Ω; write it like 470 or 4k7/)).toBeVisible();
   await resistor.fill("100");
@@ -42,7 +42,7 @@ test("Wires: ticks are kept; a swap changes the bytes, or, with the code kept, w
   page,
 }) => {
   await openStation(page, "plan");
-  await page.getByRole("radio", { name: /Holds one/ }).click();
+  await page.getByRole("radio", { name: /One only/ }).click();
   await page.getByLabel("Character", { exact: true }).fill("1");
   await page.keyboard.press("Enter");
   await page.getByRole("link", { name: "Wires" }).click();
@@ -58,11 +58,11 @@ test("Wires: ticks are kept; a swap changes the bytes, or, with the code kept, w
   await expect(trail(page)).toContainText("bit 6 of byte 1");
   await expect(page.getByRole("status", { name: "Saved in this browser" })).toBeVisible();
   await page.reload();
-  await page.getByRole("button", { name: "Take back the code from before" }).click();
+  await page.getByRole("button", { name: "Keep the old code" }).click();
   await expectFace(page, "no character");
   await expect(face(page).locator("[data-segment=g]")).toHaveAttribute("data-state", "lit");
   await expect(page.getByRole("button", { name: /1 fault/ })).toBeVisible();
-  await page.getByRole("button", { name: "Table follows the wires" }).click();
+  await page.getByRole("button", { name: "Bytes follow the wires" }).click();
   await expectFace(page, "1");
 
   await page.getByRole("button", { name: /^board line 7 marked/ }).click();
@@ -77,7 +77,9 @@ test("Wires: ticks are kept; a swap changes the bytes, or, with the code kept, w
 
 test("Current: the worst is found and put on the face; a resistor is picked and taken", async ({ page }) => {
   await openStation(page, "current");
-  await expect(page.getByText("at its worst of 256 states of the outputs, all there are")).toBeVisible();
+  await expect(
+    page.getByText("at its worst of 256 states of the outputs, all that are possible"),
+  ).toBeVisible();
   const supply = page.getByRole("row", { name: /^U1 supply leg/ });
   await expect(supply).toContainText("42.3 mA");
   await expect(supply).toContainText("60 %");

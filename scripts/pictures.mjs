@@ -74,9 +74,9 @@ await takePicture("show", "/rig/berth-board/show", {
 });
 await takePicture("bring-up", "/rig/slip-gate/bench", {
   act: async (page) => {
-    await page.getByRole("button", { name: "Use the stand-in" }).click();
+    await page.getByRole("button", { name: "Use a simulated board" }).click();
     await page.getByRole("button", { name: "One segment" }).click();
-    await page.getByRole("button", { name: "On the stand-in" }).click();
+    await page.getByRole("button", { name: "On the simulated board" }).click();
     await page.waitForTimeout(2500);
   },
 });
@@ -92,13 +92,13 @@ await takePicture("fault", "/rig/slip-gate/bench", {
 });
 await takePicture("pins", "/rig/slip-gate/bench", {
   act: async (page) => {
-    await page.getByRole("button", { name: "Pin it out" }).click();
+    await page.getByRole("button", { name: "Find the pinout" }).click();
     await page.waitForTimeout(2000);
   },
 });
 await takePicture("compiled", "/rig/river-level/code", {
   act: async (page) => {
-    await page.getByRole("button", { name: "Run a compiled one" }).click();
+    await page.getByRole("button", { name: "Run a compiled program" }).click();
     await page.getByRole("button", { name: "Run it on the face" }).click();
     await page.getByText("What would have to change").waitFor({ timeout: 90000 });
     await page.waitForTimeout(2500);

@@ -1,6 +1,6 @@
 // npm start: installs, builds, serves. PORT chooses another port than 3000, HOST other addresses than this computer's own.
 import { spawn } from "node:child_process";
-import { bin, buildAnswers, buildApplication, install } from "./steps.mjs";
+import { bin, install, step } from "./steps.mjs";
 
 const port = process.env.PORT ?? "3000";
 if (!/^\d{1,5}$/.test(port) || Number(port) > 65535) {
@@ -14,7 +14,7 @@ if (!/^[A-Za-z0-9.:-]+$/.test(host)) {
   process.exit(1);
 }
 const environment = { ...process.env, NEXT_TELEMETRY_DISABLED: "1" };
-if (!install() || !buildAnswers() || !buildApplication()) process.exit(1);
+if (!install() || !step("Building", process.execPath, ["scripts/build.mjs"])) process.exit(1);
 
 console.log(`\n» Serving on http://localhost:${port}`);
 console.log(

@@ -31,4 +31,7 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-export const config = { matcher: "/((?!api/|_next/static|_next/image|schema/|icon\\.svg).*)" };
+export const config = {
+  matcher:
+    "/((?!api/|_next/static|_next/image|schema/|captures/|icons/|sw\\.js|manifest\\.webmanifest|icon\\.svg).*)",
+};

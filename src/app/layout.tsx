@@ -4,9 +4,11 @@ import "@fontsource-variable/recursive/mono.css";
 import "@/ui/tokens.css";
 import "@/ui/pieces.css";
 import "@/ui/trail.css";
+import "@/ui/outer.css";
 import type { Metadata, Viewport } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
+import { DropAnywhere } from "@/stations/drop";
 import { StartUp } from "@/ui";
 import { THEME_SCRIPT } from "./theme-script";
 
@@ -24,7 +26,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
     <html lang="en" data-bs-theme="light" suppressHydrationWarning>
       <body>
         <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: THEME_SCRIPT }} />
-        <StartUp>{children}</StartUp>
+        <StartUp>
+          <DropAnywhere>{children}</DropAnywhere>
+        </StartUp>
       </body>
     </html>
   );

@@ -16,6 +16,7 @@ export {
   readSetting,
   saveRig,
   shelfEntries,
+  shelfNames,
   unbinRig,
   writeSetting,
   type Binned,

@@ -80,6 +80,14 @@ export async function shelfEntries(): Promise<ShelfEntry[]> {
   });
 }
 
+/** The names of the rigs on the shelf, and what is noted on them, without looking at the rigs themselves. */
+export async function shelfNames(): Promise<ReadonlyArray<{ id: string; name: string; note?: string }>> {
+  return (await records()).map((record) => {
+    const { note } = record.rig as { note?: unknown };
+    return { id: record.id, name: recordName(record), ...(typeof note === "string" ? { note } : {}) };
+  });
+}
+
 /** A deleted rig, until the day it goes for good. */
 export interface Binned {
   readonly id: string;

@@ -12,6 +12,7 @@ export {
   keepOpenRig,
   layOpen,
   leaveRig,
+  openLoose,
   openRig,
   pickPip,
   redo,
@@ -26,11 +27,11 @@ export { freeFontId, keepFont } from "./edit-fonts";
 export { editLive } from "./edit-live";
 export { editBench, editSearch, logValue, takeCapture } from "./edit-bench";
 export { editWires } from "./edit-wires";
-export { captureTaken, givenCapture, handCapture } from "./given-capture";
+export { handFile, useGivenFile, useWaitingKind, type GivenKind } from "./given-file";
 export { folderOf, useAtDesk, useJustAtDesk } from "./at-desk";
 export { useModel, usePickedDigit } from "./derived";
 export { useFindings, useFindingsOf, useLateScene, useTrail } from "./findings";
-export { loadPreferences, setLegNames, setTheme, usePreferences } from "./preferences";
+export { loadPreferences, setLegNames, setTheme, setWaysIn, usePreferences } from "./preferences";
 export { storageProblem } from "./storage-problem";
 export { closeRefusal, refuse, useRefusal } from "./refusals";
 export { dismiss, say, useMessages } from "./messages";

@@ -30,6 +30,8 @@ interface OpenRig {
   readonly problem: string | undefined;
   /** The rig was deleted elsewhere, and is only here. */
   readonly gone: boolean;
+  /** The rig is for looking something up: it is on no shelf, and nothing of it is stored. */
+  readonly loose: boolean;
   /** What the code was before the last change of wires, so that it can be kept. */
   readonly codeBefore: Encoding | undefined;
 }
@@ -53,6 +55,7 @@ export const useOpenRig = create<OpenRig>()(
       saved: "saved",
       problem: undefined,
       gone: false,
+      loose: false,
       codeBefore: undefined,
     }),
     {
@@ -83,8 +86,8 @@ export async function saveNow(): Promise<void> {
   clearTimeout(timer);
   timer = undefined;
   while (storing) await storing;
-  const { rig, saved, gone } = useOpenRig.getState();
-  if (!rig || saved === "saved" || gone || !stored) return;
+  const { rig, saved, gone, loose } = useOpenRig.getState();
+  if (!rig || saved === "saved" || gone || loose || !stored) return;
   storing = store(rig, stored).finally(() => (storing = undefined));
   await storing;
   if (!missed) return;
@@ -157,8 +160,8 @@ function takeOver(there: StoredRig, merged: Rig | undefined, edited: boolean): v
   settle();
 }
 
-useOpenRig.subscribe(({ rig }, before) => {
-  if (!rig || rig === before.rig || rig.id !== before.rig?.id || rig === stored?.rig) return;
+useOpenRig.subscribe(({ rig, loose }, before) => {
+  if (!rig || loose || rig === before.rig || rig.id !== before.rig?.id || rig === stored?.rig) return;
   writeJournal(rig, stored?.revision ?? 0);
   settle();
 });
@@ -217,9 +220,17 @@ export function layOpen(rig: Rig, codeBefore?: Encoding): void {
     saved: "saved",
     problem: undefined,
     gone: false,
+    loose: false,
     codeBefore,
   });
   useOpenRig.temporal.getState().clear();
+}
+
+/** Puts a rig on the page that is on no shelf, for looking something up; an open one is stored first. */
+export async function openLoose(rig: Rig): Promise<void> {
+  await leaveRig();
+  layOpen(rig);
+  useOpenRig.setState({ loose: true });
 }
 
 /** Stores what is not stored yet, and stops following what other tabs do: no rig is looked at any more. */

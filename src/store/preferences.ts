@@ -8,9 +8,15 @@ interface Preferences {
   readonly theme: Theme;
   /** Which of the two leg-name sets of the data sheets is shown. */
   readonly legNames: LegNames;
+  /** Whether the shelf offers its ways to begin. */
+  readonly waysIn: boolean;
 }
 
-export const usePreferences = create<Preferences>()(() => ({ theme: "light", legNames: "letters" }));
+export const usePreferences = create<Preferences>()(() => ({
+  theme: "light",
+  legNames: "letters",
+  waysIn: true,
+}));
 
 const show = (theme: Theme): void => {
   document.documentElement.dataset.bsTheme = theme === "night" ? "dark" : "light";
@@ -33,6 +39,12 @@ export function setLegNames(legNames: LegNames): void {
   void keeper().writeSetting("school", legNames);
 }
 
+/** Shows or hides the ways to begin on the shelf. */
+export function setWaysIn(waysIn: boolean): void {
+  usePreferences.setState({ waysIn });
+  void keeper().writeSetting("waysIn", waysIn);
+}
+
 /** Takes up what was chosen on an earlier visit. */
 export async function loadPreferences(): Promise<void> {
   const theme =
@@ -40,6 +52,8 @@ export async function loadPreferences(): Promise<void> {
     (localStorage.getItem(THEME_KEY) as Theme | null);
   const legNames = (await keeper().readSetting("school")) as LegNames | undefined;
   const night = theme ?? (matchMedia("(prefers-color-scheme: dark)").matches ? "night" : "light");
+  const waysIn = (await keeper().readSetting("waysIn")) as boolean | undefined;
+  usePreferences.setState({ waysIn: waysIn ?? true });
   usePreferences.setState({ theme: night, ...(legNames ? { legNames: legNames } : {}) });
   show(night);
 }

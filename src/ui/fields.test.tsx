@@ -12,7 +12,7 @@ describe("a whole number", () => {
   const show = (props: Partial<Parameters<typeof WholeField>[0]> = {}) => {
     const kept: number[] = [];
     render(
-      <WholeField label="Rounds" value={3} range={[0, 500]} onCommit={(one) => kept.push(one)} {...props} />,
+      <WholeField label="Repeats" value={3} range={[0, 500]} onCommit={(one) => kept.push(one)} {...props} />,
     );
     return { kept, field: screen.getByRole<HTMLInputElement>("textbox", { name: "Rounds" }) };
   };

@@ -78,8 +78,8 @@ export function FindingsCount({ findings, checking, failed }: Given) {
 /** What may be said of a finding's LEDs, as a button says it. */
 const OFFERS: Readonly<Record<NonNullable<Finding["offer"]>, string>> = {
   "leave-out": "Left out on purpose",
-  "bring-back": "It should light after all",
-  alive: "It lights again",
+  "bring-back": "Use it after all",
+  alive: "It works again",
 };
 
 /** Findings with what, why, and what to do. */

@@ -5,7 +5,7 @@ import { fetched } from "./fetched";
 const MessageList = fetched("What the page says", () =>
   import("./message-list").then((module) => module.MessageList),
 );
-const RefusalDialog = fetched("What was refused", () =>
+const RefusalDialog = fetched("What was not done", () =>
   import("./refusal-dialog").then((module) => module.RefusalDialog),
 );
 

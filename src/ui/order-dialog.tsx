@@ -24,7 +24,7 @@ export function OrderDialog({ plan, moved, onClose, onTake }: Props) {
     <Modal show onHide={onClose} size="lg" aria-labelledby="order-title">
       <Modal.Header closeButton>
         <Modal.Title id="order-title" as="h2" className="h6">
-          What is on which output?
+          Which output drives what?
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
@@ -46,7 +46,7 @@ export function OrderDialog({ plan, moved, onClose, onTake }: Props) {
           {showsDots(plan) ? "Rows and columns" : "Digits and segments"} keep their names.
         </span>
         <Button variant="plain" onClick={onClose}>
-          Leave it as it was
+          Cancel
         </Button>
         <Button
           variant="primary"
@@ -56,7 +56,7 @@ export function OrderDialog({ plan, moved, onClose, onTake }: Props) {
             onClose();
           }}
         >
-          Lay the wires so
+          Use this order
         </Button>
       </Modal.Footer>
     </Modal>

@@ -65,7 +65,7 @@ export function OrderFields({ plan, free = { segments: true, digits: true }, onC
               put({ digitOutputs: digitOutputs.map((digit) => (digit <= used ? used + 1 - digit : digit)) })
             }
           >
-            turn the order round
+            reverse the order
           </button>
           <div className="own-order">
             {digitOutputs.map((digit, at) =>

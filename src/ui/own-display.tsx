@@ -156,10 +156,10 @@ export function OwnDisplay({ plan, onClose, onTake }: Props) {
         </Modal.Body>
         <Modal.Footer>
           <Button variant="plain" onClick={onClose}>
-            Leave it as it was
+            Cancel
           </Button>
           <Button type="submit" variant="primary" disabled={!formState.isValid}>
-            Take this display
+            Use this display
           </Button>
         </Modal.Footer>
       </form>

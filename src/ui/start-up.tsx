@@ -3,6 +3,7 @@ import { useEffect, useState, type ReactNode } from "react";
 import Button from "react-bootstrap/Button";
 import { keeper, loadPreferences, refuse, storageProblem } from "@/store";
 import { workersAnswer } from "@/workers";
+import { NewVersion } from "./new-version";
 import { Messages } from "./messages";
 
 type State = "opening" | "open" | "silent" | "closed" | "no workers";
@@ -38,6 +39,7 @@ export function StartUp({ children }: { children: ReactNode }) {
   return (
     <>
       {state === "open" ? children : null}
+      <NewVersion />
       <Messages />
     </>
   );

@@ -1,4 +1,5 @@
-import type { ReactNode } from "react";
+import { createContext, Fragment, useContext, type ReactNode } from "react";
+import { Term } from "./glossary";
 
 interface Props {
   readonly title: string;
@@ -7,13 +8,31 @@ interface Props {
   readonly children: ReactNode;
 }
 
+/** Words one meets first on the station that is shown: each is a tip beside the station's lead. */
+export const StationTerms = createContext<readonly string[]>([]);
+
 /** Every station's frame: its name, what it is for, what can be done, and the work. */
 export function StationFrame({ title, lead, actions, children }: Props) {
+  const terms = useContext(StationTerms);
   return (
-    <section className="station" aria-labelledby="station-title">
+    <section className="station" aria-labelledby="station-title" data-station={title.toLowerCase()}>
       <header className="station-head">
         <h1 id="station-title">{title}</h1>
-        <span className="quiet">{lead}</span>
+        <span className="quiet">
+          {lead}
+          {terms.length > 0 && (
+            <span className="station-terms small">
+              {" "}
+              Terms:{" "}
+              {terms.map((term, at) => (
+                <Fragment key={term}>
+                  {at > 0 && ", "}
+                  <Term title={term} />
+                </Fragment>
+              ))}
+            </span>
+          )}
+        </span>
         {actions && <span className="station-actions">{actions}</span>}
       </header>
       {children}

@@ -81,8 +81,8 @@ interface Weighed {
 /** The rig with nothing wrong, among the others: most boards are wired right. */
 const RIGHT: Fault = {
   id: "right",
-  says: "nothing is wrong that a pattern or a meter shows",
-  mend: "Look at what the program does: the rig itself does what it should.",
+  says: "no fault that a pattern or a meter would show",
+  mend: "Look at the program: the rig itself does what it should.",
   legs: [],
   where: "table",
   weight: 5,
@@ -333,7 +333,7 @@ export class FaultSearch {
 
   private placeOfProbe(held: string, leg: LegRef): number {
     const place = this.probes.findIndex((one) => one.hold.id === held && one.leg === leg);
-    if (place < 0) throw new Error(`nothing is foretold of ${leg} while the rig is held at “${held}”`);
+    if (place < 0) throw new Error(`nothing is predicted of ${leg} while the rig is held at “${held}”`);
     return place;
   }
 

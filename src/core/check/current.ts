@@ -55,7 +55,7 @@ export function checkCurrent(model: RigModel): Finding[] {
       id: "led-dim",
       severity: "note",
       title: `At most ${formatMilliamps(average)} through an LED${isMultiplexed(model) ? " on average" : ""}`,
-      reason: "It can be seen in the dark, hardly by day.",
+      reason: "It is visible in the dark, hardly by day.",
       remedy: "Take a smaller resistor, if you want it brighter.",
     });
   }

@@ -40,7 +40,7 @@ function checkReached(model: RigModel, ref: UnitRef, part: BusChipPart): Finding
         ? "Its data comes neither from a controller line nor from the data output of a chip that is reached."
         : "Its bus legs are not all on controller lines.",
       remedy:
-        "Follow the data, the clock and the third line from the board to the chip, and mend what is missing.",
+        "Follow the data, the clock and the third line from the board to the chip, and add what is missing.",
       legs: [part.pins.data, part.pins.clock].map((leg) => legRef(ref, leg)),
     }),
   ];

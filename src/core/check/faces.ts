@@ -91,7 +91,7 @@ function misread(
   const unknown = rows.every((row) => row.unknown);
   const [first] = rows;
   const reads = unknown
-    ? "Nobody can tell what stands on the face."
+    ? "What the face shows cannot be predicted."
     : gridOf(model)
       ? "The picture on the dots is another."
       : `Where “${first!.frame.text}” is meant, the face reads “${first!.text}”.`;

@@ -91,7 +91,7 @@ export function checkLeds(model: RigModel, legNames: LegNames): Finding[] {
         title: `${named} ${many ? what.replace(/^is /, "are ") : what}`,
         reason: `${capital(why)}.`,
         remedy:
-          "Follow the trail from the segment to the chip, and mend the wire that is missing or on the wrong leg.",
+          "Follow the trail from the segment to the chip, and fix the wire that is missing or on the wrong leg.",
         legs: group.map(({ address }) => address.ownLeg),
         pips,
         ...(offerOf(group[0]!) ? { offer: "leave-out" } : {}),

@@ -60,7 +60,7 @@ function shortLevel({ refs, part, supply, worst: { gets, sure, usual, taken }, i
   const reason =
     taken === "usual"
       ? `${promised} Such inputs usually turn near ${volts(usual)}, so it works on most tables with ${volts(gets - usual)} to spare: cold, a long wire or the next chip of the kind can take that away.`
-      : `${promised} Such inputs usually turn near ${volts(usual)}: nobody can tell what is made of them.`;
+      : `${promised} Such inputs usually turn near ${volts(usual)}: how they are read cannot be predicted.`;
   return finding({
     id: `level-${refs[0]}`,
     severity: taken === "usual" ? "caution" : "fault",

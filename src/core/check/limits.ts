@@ -67,15 +67,15 @@ function reasonFor(row: AuditRow, standing: Standing): string {
   const where = `${capital(source)}.`;
   switch (standing) {
     case "over":
-      return `Never above ${limit(row.maximum!)}. ${where}`;
+      return `The absolute maximum is ${limit(row.maximum!)}. ${where}`;
     case "average-over":
-      return `Kept to ${limit(row.averageMaximum!)} on average. ${where}`;
+      return `The recommended average is at most ${limit(row.averageMaximum!)}. ${where}`;
     case "astray-over":
-      return `The program itself stays at ${limit(row.worst.value)}; at power-up, when it stops halfway, or at full brightness it can be more than the ${limit(row.maximum!)} that must never be passed. ${where}`;
+      return `The program itself stays at ${limit(row.worst.value)}; at power-up, when it stops halfway, or at full brightness it can exceed the absolute maximum of ${limit(row.maximum!)}. ${where}`;
     case "near":
-      return `That is ${Math.round((row.worst.value / row.maximum!) * 100)} % of the ${limit(row.maximum!)} that must never be passed. ${where}`;
+      return `That is ${Math.round((row.worst.value / row.maximum!) * 100)} % of the absolute maximum, ${limit(row.maximum!)}. ${where}`;
     default:
-      return `Good practice keeps it to ${limit(row.keep!)}. ${where}`;
+      return `The recommended maximum is ${limit(row.keep!)}. ${where}`;
   }
 }
 

@@ -30,7 +30,7 @@ function undone(model: RigModel): Finding[] {
       topic: "show",
       title: `${PLACES[at].replace(/^./, (first) => first.toUpperCase())} ${nth + 1} of the show does nothing`,
       reason: `${says.replace(/^./, (first) => first.toUpperCase())}.`,
-      remedy: "Mend its wires, or change that line on Show.",
+      remedy: "Fix its wires, or change that line on Show.",
       legs: unit && model.rig.units.some(({ ref }) => ref === unit) ? legsOf(model, unit) : [],
     }),
   );

@@ -36,7 +36,7 @@ export function checkMemory(model: RigModel): Finding[] {
       "ram",
       "caution",
       `The sketch takes ${formatBytes(ram)} of ${formatBytes(memory.ram)} of memory`,
-      "The stack needs room beside it; where they meet, the program goes astray without a word.",
+      "The stack needs room beside it; where they meet, the program crashes without warning.",
       "Take fewer modules, or a board with more memory.",
     );
   return found;

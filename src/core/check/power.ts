@@ -76,7 +76,7 @@ function turnedSupplies(model: RigModel): Finding[] {
         title: `${unit.ref} is connected the wrong way round`,
         reason:
           "Its plus leads to ground and its minus to what it should feed. Chips turned like that are destroyed at once.",
-        remedy: "Do not switch it on. Exchange the wires at its two terminals.",
+        remedy: "Do not switch it on. Swap the wires at its two terminals.",
         legs: [plus, minus],
       }),
     ];
@@ -101,7 +101,7 @@ function checkJoinedSupplies(model: RigModel, legNames: LegNames): Finding[] {
         title: `${listing(legs.map((leg) => legTitle(model.rig, leg, legNames)))} feed the same rail`,
         reason:
           "Two supplies are never quite equal: the higher one pushes current back into the other, through the board into its USB port.",
-        remedy: `Take away the wire between them, and join only their grounds. ${NEVER_BACK_FEED}`,
+        remedy: `Remove the wire between them, and join only their grounds. ${NEVER_BACK_FEED}`,
         legs,
       }),
     ];
@@ -189,7 +189,7 @@ function unpowered(model: RigModel, ref: UnitRef, part: ChipPart): Finding {
     return say(
       "under-volts",
       `${ref} gets ${formatQuantity(has, "V")} and needs at least ${formatQuantity(least, "V")}`,
-      `It works from ${range}; below that nobody can tell what it does.`,
+      `It works from ${range}; below that what it does cannot be predicted.`,
       `Feed leg ${part.supplyLeg} from ${range}.`,
     );
   const where = has === undefined ? "is on no supply" : `is on ${formatQuantity(has, "V")}`;

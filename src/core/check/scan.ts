@@ -69,7 +69,7 @@ export function checkScan(model: RigModel, wiring: readonly Finding[] = []): Fin
         severity: "fault",
         topic: "wiring",
         title: `${capital(pipTitle(model, ghost.pip))} is lit where it should be dark`,
-        reason: `${formatMilliamps(ghost.average)} on average in “${ghost.text}”, however long everything is dark between two ${word}s: no ghost of the scan, but a wire that leads astray or a switch that does not open.`,
+        reason: `${formatMilliamps(ghost.average)} on average in “${ghost.text}”, however long everything is dark between two ${word}s: no ghost of the scan, but a wire that leads to the wrong place or a switch that does not open.`,
         remedy: `Follow the trail of this LED, and look at what switches its ${word}.`,
         pips: [ghost.pip],
       }),

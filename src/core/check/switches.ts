@@ -191,7 +191,7 @@ function checkPlace(
       bipolar
         ? `${out} is on ${home}, where its emitter belongs. Backwards it hardly amplifies: its digit stays dark or dim.`
         : `${out} is on ${home}, where its source belongs. The diode inside it conducts all the time: its digit never goes out.`,
-      `Exchange the wires at ${out} and ${common}.`,
+      `Swap the wires at ${out} and ${common}.`,
     );
     return true;
   }

@@ -6,3 +6,4 @@ export { NEAR_LIMIT } from "./near-limit";
 export { currentFigures, type CurrentFigures, litTogether, pipsIn, pointAt, pointWith } from "./figures";
 export { pictureCurrents, scannedChips, slotCurrents, type ScannedChip, type ScannedLed } from "./scanned";
 export { slowestEdge } from "./edge-times";
+export { resistorFor } from "./one-resistor";

@@ -25,7 +25,7 @@ function kindWords(value: LiveValue): string {
   if ("timer" in value) {
     const { way, presets, tick, starts } = value.timer;
     const said = presets.map((ticks) => time(ticks * tick)).join(", ");
-    return `counts ${way === "down" ? `down from ${said}` : `up to ${said}`}, in steps of ${time(tick)}, starts ${starts === "by-itself" ? "by itself" : "when it is told to"}`;
+    return `counts ${way === "down" ? `down from ${said}` : `up to ${said}`}, in steps of ${time(tick)}, starts ${starts === "by-itself" ? "by itself" : "when started by a control"}`;
   }
   if ("clock" in value) {
     const { hours, start, correction, chip } = value.clock;
@@ -43,7 +43,7 @@ function kindWords(value: LiveValue): string {
   if ("random" in value) return `by chance, ${value.random.least} to ${value.random.most}`;
   const { of, samples, every, hysteresis, rounding, decimals } = value.reading;
   const step = (hysteresis / 10 ** decimals).toFixed(decimals);
-  return `what ${of} tells, every ${time(every)}, ${samples === 1 ? "one at a time" : `the mean of ${samples}`}, ${rounding === "round" ? "rounded" : "cut off"}${hysteresis > 1 ? `, changes from ${step} on` : ""}`;
+  return `what ${of} tells, every ${time(every)}, ${samples === 1 ? "one at a time" : `the mean of ${samples}`}, ${rounding === "round" ? "rounded" : "truncated"}${hysteresis > 1 ? `, changes from ${step} on` : ""}`;
 }
 
 const COMPARED: Readonly<Record<Condition["is"], string>> = {

@@ -69,6 +69,12 @@ export const formatMilliamps = (current: Milliamps, digits = 3): string =>
 export const formatNanoseconds = (time: Nanoseconds, digits = 4): string =>
   formatQuantity(time / 1e9, "s", digits);
 
+/** A deviation in millionths: 1200 → "+1,200 ppm", below half of one "exact". */
+export const formatPpm = (error: number): string =>
+  Math.abs(error) < 0.5
+    ? "exact"
+    : `${error > 0 ? "+" : "−"}${Math.abs(Math.round(error)).toLocaleString("en")} ppm`;
+
 /** A count of bytes as one reads it: exact up to ten thousand, then in KiB. */
 export const formatBytes = (count: number): string =>
   count < 10_000 ? `${Math.round(count).toLocaleString("en")} B` : `${(count / 1024).toPrecision(3)} KiB`;

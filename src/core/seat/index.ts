@@ -21,3 +21,4 @@ export { pointOf, type End, type SeatedWire } from "./ends";
 export { wireSeats, type SeatedWiring } from "./wiring";
 export { planFromWires } from "./take-up";
 export { untangle, type Untangled, type Wish } from "./untangle";
+export { nextStep, wiringSteps, type WiringStep } from "./wiring-steps";

@@ -99,7 +99,7 @@ export function trailOf(model: RigModel, pip: PipId, legNames: LegNames = "lette
       name(address.sharedLeg),
       ...address.sharedReach.flatMap(({ via, driver }) => [...via, name(driver.leg)]),
     ].join(" → "),
-    detail: back.find((control) => control !== undefined) ?? "the shared side",
+    detail: back.find((control) => control !== undefined) ?? "the common side",
     legs: [address.sharedLeg, ...address.sharedReach.map(({ driver }) => driver.leg)],
   });
   return hops;
@@ -147,7 +147,7 @@ function codeHops(model: RigModel, pip: PipId, condition: Condition): Hop[] {
         kind: "bit",
         topic: "scan",
         title: `${driver.unit} at step ${condition.step}`,
-        detail: "its turn",
+        detail: "its slot",
         legs: [driver.leg],
       },
     ];

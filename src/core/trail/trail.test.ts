@@ -21,7 +21,7 @@ test("a common-cathode segment, from light to code and back", () => {
     "line 5 | clock on 6, latch on 7",
     "lit in 10 of 16 places | 1 s each",
     "5.08 mA while lit | as bright as 51 % of 10 mA steady",
-    "DS1 common −, leg 3 → board GND | the shared side",
+    "DS1 common −, leg 3 → board GND | the common side",
   ]);
 });
 

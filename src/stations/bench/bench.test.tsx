@@ -20,10 +20,10 @@ describe("bring it up", () => {
     expect(await screen.findByText("1 of 9 right")).toBeTruthy();
     expect(now().bench!.steps).toEqual([{ step: "before", went: "right", at: expect.any(Number) }]);
     expect(screen.getByRole("heading", { name: "Supply and ground" })).toBeTruthy();
-    await hands.click(screen.getByRole("button", { name: "It is not" }));
+    await hands.click(screen.getByRole("button", { name: "No, it differs" }));
     expect(region("Supply and ground").getByText(/follow the red wire back/)).toBeTruthy();
     expect(now().bench!.steps.map(({ went }) => went)).toEqual(["right", "wrong"]);
-    await hands.click(screen.getByRole("button", { name: "From the start" }));
+    await hands.click(screen.getByRole("button", { name: "Start over" }));
     expect(now().bench).toBeUndefined();
   });
 
@@ -48,9 +48,9 @@ describe("bring it up", () => {
     await screen.findByRole("button", { name: "Copy its sketch" });
     await hands.click(screen.getByRole("button", { name: "Download" }));
     expect(savedFiles.at(-1)!.name).toBe("slip-gate-one.ino");
-    await hands.click(screen.getByRole("button", { name: "It is not" }));
+    await hands.click(screen.getByRole("button", { name: "No, it differs" }));
     await hands.click(screen.getByRole("button", { name: /Find the fault by what is seen/ }));
-    expect(await screen.findByRole("heading", { name: "Tells most next" })).toBeTruthy();
+    expect(await screen.findByRole("heading", { name: "Most useful next test" })).toBeTruthy();
   });
 });
 
@@ -61,7 +61,7 @@ describe("find the fault", () => {
     await go(hands, "Find the fault");
     await hands.click(await screen.findByRole("button", { name: "Change segment a, lit" }));
     expect(screen.getByRole("button", { name: "Change segment a, dark" })).toBeTruthy();
-    await hands.click(screen.getByRole("button", { name: "That is what I see" }));
+    await hands.click(screen.getByRole("button", { name: "This is what I see" }));
     expect(now().bench!.searches[0]!.seen).toEqual([
       { pattern: "all", lit: [["b", "c", "d", "e", "f", "g", "dp"]] },
     ]);
@@ -76,7 +76,9 @@ describe("find the fault", () => {
     await hands.click(may.getByRole("button", { name: "That was it" }));
     expect(now().bench!.searches[0]!.found).toMatch(/U1 QA/);
     // What was said may be taken back.
-    await hands.click(region("What is known").getByRole("button", { name: "Take back everything lit" }));
+    await hands.click(
+      region("What is known so far").getByRole("button", { name: "Take back everything lit" }),
+    );
     expect(now().bench!.searches[0]!.seen).toEqual([]);
   });
 
@@ -91,7 +93,7 @@ describe("find the fault", () => {
     expect(screen.getByRole("button", name("bright"))).toBeTruthy();
     await hands.click(screen.getByRole("button", name("bright")));
     await hands.click(screen.getByRole("button", name("lit")));
-    await hands.click(screen.getByRole("button", { name: "That is what I see" }));
+    await hands.click(screen.getByRole("button", { name: "This is what I see" }));
     const may = region("What it may be");
     await hands.click(await may.findByRole("button", { name: /The LED DS1\.1\.b is dead/ }));
     await hands.click(may.getByRole("button", { name: "Note DS1.1.b as dead" }));
@@ -132,7 +134,7 @@ describe("find the fault", () => {
     ).toBeTruthy();
     unmount();
     const dots = show(demoRig("tide-notice"));
-    await screen.findByRole("heading", { name: "Before the power comes" });
+    await screen.findByRole("heading", { name: "Before you switch on" });
     await go(dots.hands, "Find the fault");
     expect(screen.getByText(/Faults are searched for on digits/)).toBeTruthy();
   });
@@ -142,7 +144,7 @@ describe("pin it out", () => {
   test("what lights is clicked until every leg is known, and the display becomes the rig's", async () => {
     const { hands, now } = show();
     await screen.findByText("0 of 9 right");
-    await go(hands, "Pin it out");
+    await go(hands, "Find the pinout");
     // A common cathode display whose legs are a to g and the point in a row, its common on legs 9 and 10.
     const legs = ["a", "b", "c", "d", "e", "f", "g", "dp"];
     for (let nth = 0; nth < 60 && !screen.queryByText(/^All legs are known/); nth += 1) {
@@ -173,7 +175,7 @@ describe("pin it out", () => {
   test("fewer legs than lines are refused in words", async () => {
     const { hands } = show();
     await screen.findByText("0 of 9 right");
-    await go(hands, "Pin it out");
+    await go(hands, "Find the pinout");
     await hands.selectOptions(await screen.findByLabelText("Digits"), "4");
     await hands.selectOptions(screen.getByLabelText("Legs"), "11");
     expect(screen.getByRole("alert").textContent).toMatch(/take 12 legs at least, and it has 11/);
@@ -184,7 +186,7 @@ describe("other parts without paper", () => {
   test("a transistor's legs by its junctions, an array's common end by its ohms", async () => {
     const { hands } = show();
     await screen.findByText("0 of 9 right");
-    await go(hands, "Pin it out");
+    await go(hands, "Find the pinout");
     const parts = await waitFor(() => region("Other parts"));
     await hands.type(parts.getByLabelText("+2 −1"), "0.672{Enter}");
     await hands.type(parts.getByLabelText("+2 −3"), "0.668{Enter}");
@@ -212,11 +214,11 @@ describe("the log", () => {
       await screen.findByRole("option", { name: "through DS1.1.c, lit alone and held" }),
     );
     await hands.type(screen.getByLabelText("It reads"), "12");
-    await hands.click(screen.getByRole("button", { name: "Into the log" }));
+    await hands.click(screen.getByRole("button", { name: "Add to the log" }));
     expect(now().bench!.log).toEqual([
       expect.objectContaining({ unit: "mA", place: "DS1.1.c", held: "alone", value: 12 }),
     ]);
-    await hands.click(await screen.findByRole("button", { name: "Take it into the rig" }));
+    await hands.click(await screen.findByRole("button", { name: "Use it in the rig" }));
     expect(now().units.find(({ ref }) => ref === "R3")!.ohms).toBe(220);
     await hands.type(screen.getByLabelText(/^Note on through DS1.1.c/), "by the drawer{Enter}");
     expect(now().bench!.log[0]!.note).toBe("by the drawer");
@@ -255,7 +257,7 @@ describe("the log", () => {
     await hands.selectOptions(await screen.findByLabelText("What"), "°C");
     await hands.type(screen.getByLabelText("In words"), "U1, on its back");
     await hands.type(screen.getByLabelText("It reads"), "70");
-    await hands.click(screen.getByRole("button", { name: "Into the log" }));
+    await hands.click(screen.getByRole("button", { name: "Add to the log" }));
     expect(now().bench!.log[0]).toMatchObject({ unit: "°C", place: "U1, on its back", value: 70 });
     expect(await screen.findByText(/burns fingers/)).toBeTruthy();
     await hands.click(screen.getByRole("button", { name: "CSV" }));
@@ -267,44 +269,44 @@ describe("the log", () => {
 });
 
 describe("a hand on the board", () => {
-  const face = () => screen.getByRole("img", { name: "Face of the stand-in" });
+  const face = () => screen.getByRole("img", { name: "Face of the simulated board" });
   const lit = () =>
     [...face().querySelectorAll('[data-state="lit"]')].map((one) => one.getAttribute("data-segment"));
 
   test("the stand-in is taken in hand and shows what a step asks for; a fault in it is seen, and measured", async () => {
     const { hands, now } = show();
     await screen.findByText("0 of 9 right");
-    await hands.click(await screen.findByRole("button", { name: "Use the stand-in" }));
-    await screen.findByText(/The stand-in: in hand/);
+    await hands.click(await screen.findByRole("button", { name: "Use a simulated board" }));
+    await screen.findByText(/Simulated board: in hand/);
     await hands.click(screen.getByRole("button", { name: /Everything lit/ }));
-    await hands.click(await screen.findByRole("button", { name: "On the stand-in" }));
+    await hands.click(await screen.findByRole("button", { name: "On the simulated board" }));
     await waitFor(() => expect(lit()).toHaveLength(8));
     await hands.selectOptions(
-      screen.getByLabelText("A fault in it"),
+      screen.getByLabelText("Hidden fault"),
       await screen.findByRole("option", { name: /^the wire from board 5 V to U1 VCC.* is missing/ }),
     );
     await waitFor(() => expect(lit()).toEqual([]));
-    await screen.findByText(/The stand-in: in hand/);
+    await screen.findByText(/Simulated board: in hand/);
     await go(hands, "Find the fault");
     await hands.selectOptions(
       await screen.findByLabelText("Test"),
       await screen.findByRole("option", { name: /U1 VCC, leg 16 against ground/ }),
     );
-    await hands.click(await screen.findByRole("button", { name: "Measure on the stand-in" }));
+    await hands.click(await screen.findByRole("button", { name: "Measure on the simulated board" }));
     await waitFor(() =>
       expect(now().bench!.searches[0]!.measured).toEqual([{ held: "rest", leg: "U1.16", volts: 0.03 }]),
     );
     await hands.click(screen.getByRole("button", { name: "Let go" }));
-    expect(await screen.findByRole("button", { name: "Use the stand-in" })).toBeTruthy();
+    expect(await screen.findByRole("button", { name: "Use a simulated board" })).toBeTruthy();
   });
 
   test("one that is not known can be asked for, and told", async () => {
     const { hands } = show();
     await screen.findByText("0 of 9 right");
-    await hands.click(await screen.findByRole("button", { name: "Use the stand-in" }));
-    await screen.findByText(/The stand-in: in hand/);
+    await hands.click(await screen.findByRole("button", { name: "Use a simulated board" }));
+    await screen.findByText(/Simulated board: in hand/);
     await screen.findByRole("option", { name: /^the wire from board 5 V/ });
-    await hands.selectOptions(screen.getByLabelText("A fault in it"), "?");
+    await hands.selectOptions(screen.getByLabelText("Hidden fault"), "?");
     await hands.click(await screen.findByRole("button", { name: "Tell me" }));
     expect(screen.getByText(/^It is:/).textContent!.length).toBeGreaterThan(15);
   });

@@ -9,7 +9,7 @@ const BringUp = fetched("Bring-up", () => import("./bring-up").then((module) => 
 const FindFault = fetched("The search for a fault", () =>
   import("./find-fault").then((module) => module.FindFault),
 );
-const HandSheet = fetched("The hand on the board", () =>
+const HandSheet = fetched("The board control", () =>
   import("./hand/hand-sheet").then((module) => module.HandSheet),
 );
 const PinOut = fetched("The pin finder", () => import("./pins/pin-out").then((module) => module.PinOut));
@@ -17,9 +17,9 @@ const Drills = fetched("The drills", () => import("./drills").then((module) => m
 const Log = fetched("The log", () => import("./log").then((module) => module.Log));
 
 const VIEWS = [
-  ["bring-up", "Bring it up"],
+  ["bring-up", "Bring-up"],
   ["fault", "Find the fault"],
-  ["pins", "Pin it out"],
+  ["pins", "Find the pinout"],
   ["log", "Log"],
   ["drills", "Drills"],
 ] as const;
@@ -27,11 +27,11 @@ type View = (typeof VIEWS)[number][0];
 
 const LEADS: Readonly<Record<View, string>> = {
   "bring-up":
-    "One small thing after the other, each with its own sketch, what must be seen and what a meter must show.",
-  fault: "Say what you see and measure. Every fault there can be is made in the model and looked at.",
-  pins: "A display without paper: probe two legs, say what lights, and its legs are named in the fewest probings.",
-  log: "What was measured, beside what the rig foretells.",
-  drills: "Short practice from this rig: bytes, legs, resistors, faults; harder where it goes well.",
+    "One small step at a time, each with its own sketch, what you should see and what a meter should read.",
+  fault: "Say what you see and measure. Every possible single fault is simulated and compared.",
+  pins: "A display with no data sheet: probe two legs, say what lights, and its pinout is found in the fewest probes.",
+  log: "What you measured, beside what is predicted.",
+  drills: "Short exercises from this rig: bytes, legs, resistors, faults. They get harder as you improve.",
 };
 
 /** Bench: bring the rig up, find its fault, pin out its display, keep the record. */

@@ -69,7 +69,7 @@ export function BringUp({ look: { steps, holes }, onFault }: Props) {
         </ol>
         {bench.steps.length > 0 && (
           <Button size="sm" variant="plain" onClick={forget}>
-            From the start
+            Start over
           </Button>
         )}
       </nav>
@@ -85,10 +85,10 @@ export function BringUp({ look: { steps, holes }, onFault }: Props) {
         {step.expected.length > 0 && <ExpectedTable step={step} holes={holes} />}
         <div className="bench-answers">
           <Button variant="primary" onClick={() => finish("right")}>
-            It is so
+            Yes, as expected
           </Button>
           <Button variant="plain" onClick={() => finish("wrong")}>
-            It is not
+            No, it differs
           </Button>
         </div>
         {went.get(step.id) === "wrong" && <NotSo step={step} onFault={onFault} />}
@@ -140,13 +140,13 @@ function StepProgram({ step, rigName }: { step: BringUpStep; rigName: string }) 
             shape={simulation.shape}
             face={simulation.face}
             height="110px"
-            label={`What must be seen: ${step.sees}`}
+            label={`What should be seen: ${step.sees}`}
           />
         </div>
       )}
       <div>
         <p className="mb-1">
-          <span className="field-label">Must be seen</span>
+          <span className="field-label">You should see</span>
           {step.sees}.
         </p>
         {sketch && (

@@ -33,7 +33,7 @@ export function Candidates({ found, look, stale, lastSeen, onFound }: Props) {
     <div className={stale ? "is-stale" : undefined}>
       <p className="small quiet mb-2" role="status">
         {verdict(first, candidates.filter(({ likely }) => likely > HARDLY).length, next !== undefined)}{" "}
-        {tried.toLocaleString("en")} faults were made and looked at.
+        {tried.toLocaleString("en")} faults were simulated.
       </p>
       <ol className="plain-list bench-candidates">
         {shown.map((candidate, nth) => (
@@ -59,11 +59,11 @@ export function Candidates({ found, look, stale, lastSeen, onFound }: Props) {
 
 function verdict(first: Candidate | undefined, count: number, more: boolean): string {
   if (!first)
-    return "Nothing explains all of it: look once more at what you said, or it is a fault of another kind.";
-  if (first.id === "right") return "The rig does what it should as far as was seen.";
-  if (first.likely > SURE) return "As good as sure.";
-  if (!more && count > 1) return "These cannot be told apart from outside.";
-  return count === 1 ? "One is left." : `${count} may be it.`;
+    return "No single fault explains all of this. Check what you entered, or it is a fault of another kind.";
+  if (first.id === "right") return "So far the rig does what it should.";
+  if (first.likely > SURE) return "Almost certain.";
+  if (!more && count > 1) return "These look the same from outside.";
+  return count === 1 ? "One candidate is left." : `${count} may be it.`;
 }
 
 interface CardProps {
@@ -105,14 +105,14 @@ function CandidateCard({ candidate, look, lastSeen, opened, onFound }: CardProps
         <div className="small">
           <p className="mb-1 mt-1">
             {misses < 0.01
-              ? "Explains all that was seen and measured."
+              ? "Explains everything seen and measured."
               : `Leaves ${Number(misses.toFixed(1))} of what was seen unexplained.`}{" "}
             {mend}
           </p>
           {alike.length > 0 && (
             <details className="mb-1">
               <summary>
-                {alike.length} other{alike.length === 1 ? "" : "s"} nobody can tell from it
+                {alike.length} other{alike.length === 1 ? "" : "s"} cannot be predicted
               </summary>
               <ul className="mb-1">
                 {alike.map((one) => (

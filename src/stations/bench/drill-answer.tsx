@@ -94,9 +94,9 @@ function ChoiceAnswer({ drill, done, onAnswer }: Props & { drill: Of<"leg" | "re
         <div className="bench-faces mb-2">
           <figure>
             <div className="lens bench-lens">
-              <ShadedFace shades={shades(drill.seen.meant)} height="70px" label="Meant" />
+              <ShadedFace shades={shades(drill.seen.meant)} height="70px" label="Intended" />
             </div>
-            <figcaption className="tiny quiet">meant</figcaption>
+            <figcaption className="tiny quiet">intended</figcaption>
           </figure>
           <figure>
             <div className="lens bench-lens">

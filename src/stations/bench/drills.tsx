@@ -71,7 +71,7 @@ export function Drills() {
     return () => void (current = false);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- a question stays until the next is asked for
   }, [isReady, nth, kind]);
-  if (!scores || !drill) return <p className="quiet">A question is being made up.</p>;
+  if (!scores || !drill) return <p className="quiet">Preparing a question…</p>;
   const answer = (isRight: boolean) => {
     if (right !== undefined) return;
     setRight(isRight);
@@ -101,7 +101,7 @@ export function Drills() {
               ) : (
                 <SeverityMark
                   severity="fault"
-                  text={`Not so${"answer" in drill && drill.kind === "shape-to-byte" ? `: ${formatByte(drill.answer)}` : ""}.`}
+                  text={`Not quite${"answer" in drill && drill.kind === "shape-to-byte" ? `: ${formatByte(drill.answer)}` : ""}.`}
                 />
               )}{" "}
               {drill.why}
@@ -112,12 +112,12 @@ export function Drills() {
           </div>
         )}
       </section>
-      <section className="sheet" aria-label="How it goes">
+      <section className="sheet" aria-label="Score">
         <SelectField
           label="Practise"
           value={kind}
           options={[
-            [ANY, "what goes worst, most often"] as const,
+            [ANY, "weakest topics most often"] as const,
             ...kindsFor(rig).map((one) => [one, DRILL_TITLES[one]] as const),
           ]}
           onChoose={(chosen) => setKind(chosen)}
@@ -152,7 +152,8 @@ export function Drills() {
           </tbody>
         </table>
         <p className="tiny quiet mb-0 mt-1">
-          Kept in this browser with its settings. Three right in a row make a kind harder, two wrong easier.
+          Kept in this browser with its settings. Three right answers in a row make a topic harder, two wrong
+          ones make it easier.
         </p>
       </section>
     </div>

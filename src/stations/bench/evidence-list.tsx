@@ -19,8 +19,8 @@ const SENT = [
 export function EvidenceList({ search, look, onChange }: Props) {
   const { seen, measured, sent } = search;
   return (
-    <section className="sheet" aria-label="What is known">
-      <h2 className="sheet-title">What is known</h2>
+    <section className="sheet" aria-label="What is known so far">
+      <h2 className="sheet-title">What is known so far</h2>
       {seen.length + measured.length === 0 && <p className="small quiet">Nothing yet.</p>}
       <ul className="plain-list bench-evidence">
         {seen.map((one) => {
@@ -52,7 +52,7 @@ export function EvidenceList({ search, look, onChange }: Props) {
           return (
             <li key={`measured ${held} ${leg}`}>
               <strong className="bench-volts">{volts} V</strong>
-              <span className="small">{probe?.says ?? `${leg}, of which nothing is foretold any more`}</span>
+              <span className="small">{probe?.says ?? `${leg}, of which nothing is predicted any more`}</span>
               <IconButton
                 icon="bi-x"
                 label={`Take back ${probe?.says ?? leg}`}

@@ -26,7 +26,7 @@ export function ExpectedTable({ step, holes }: { step: BringUpStep; holes: Bench
   const take = (expected: Expected, value: number) =>
     logValue({ unit: expected.unit, place: placeOf(expected), held, value });
   return (
-    <table className="rule-table bench-expected" aria-label="What a meter must show">
+    <table className="rule-table bench-expected" aria-label="Expected meter readings">
       <thead>
         <tr>
           <th scope="col">Measure</th>

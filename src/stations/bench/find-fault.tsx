@@ -49,8 +49,8 @@ export function FindFault({ look }: { look: BenchLook }) {
   if (look.patterns.length === 0)
     return (
       <p className="sheet mb-0">
-        Faults are searched for on digits. On dots go through “Bring it up”: dot, column, row; Frames finds
-        out which way round modules are.
+        The fault search works on digits. For dots go through “Bring-up”: dot, column, row; Frames finds the
+        orientation of modules.
       </p>
     );
   const change = (how: (before: Search) => Search) =>
@@ -150,7 +150,7 @@ export function FindFault({ look }: { look: BenchLook }) {
       <section className="sheet" aria-label="What it may be" aria-busy={work.progress !== undefined}>
         <div className="spread mb-1">
           <h2 className="sheet-title mb-0">What it may be</h2>
-          <PlannerProgress work={work} label="Making every fault and looking at it" />
+          <PlannerProgress work={work} label="Simulating every fault" />
         </div>
         {work.failed && <p className="severity-fault small">The search failed: {work.failed}</p>}
         {found ? (
@@ -164,8 +164,8 @@ export function FindFault({ look }: { look: BenchLook }) {
         ) : (
           <p className="small quiet mb-0">
             {count > 0
-              ? "Every wire taken out, moved by a hole, exchanged; every part turned; every LED dead: each is made in the model and looked at."
-              : "Nothing yet: say what you see on the left. One pattern is often enough to leave a handful."}
+              ? "Every wire missing, one hole off or swapped, every part reversed, every LED dead: each is simulated and compared with what you see."
+              : "Nothing yet: say what you see, on the left. One pattern often leaves only a handful of candidates."}
           </p>
         )}
       </section>
@@ -206,14 +206,14 @@ function Test({ look, next, evidence, onSeen, onMeasured }: TestProps) {
   return (
     <section className="sheet" aria-label="Next test">
       <div className="bench-test-head">
-        <h2 className="sheet-title mb-0">{chosen || !next ? "Test" : "Tells most next"}</h2>
+        <h2 className="sheet-title mb-0">{chosen || !next ? "Test" : "Most useful next test"}</h2>
         <SelectField
           label="Test"
           labelled="heard"
           size="sm"
           value={test ? testId(test) : ""}
           options={[
-            ...(test ? [] : [["", "nothing tells more"] as const]),
+            ...(test ? [] : [["", "no further test helps"] as const]),
             { group: "Look at the face", options: tests.filter(({ kind }) => kind === "look").map(titled) },
             { group: "Measure", options: tests.filter(({ kind }) => kind === "measure").map(titled) },
           ]}
@@ -222,7 +222,7 @@ function Test({ look, next, evidence, onSeen, onMeasured }: TestProps) {
       </div>
       {!test && (
         <p className="small mb-0">
-          Nothing that is seen or measured tells more. Mend the first, and look again; or try any test above.
+          No further test separates these. Fix the first one and look again, or try any test above.
         </p>
       )}
       {test?.kind === "look" && (

@@ -50,7 +50,7 @@ export function LogChart({ entries, foretold }: Props) {
     <>
       <Chart data={data} options={options} height={190} label={`${entries.length} values over time`} />
       {foretold !== undefined && (
-        <p className="tiny quiet mb-0">Dashed: what the rig foretells, {formatLogged(foretold, unit)}.</p>
+        <p className="tiny quiet mb-0">Dashed: what the rig predicts, {formatLogged(foretold, unit)}.</p>
       )}
     </>
   );

@@ -68,7 +68,7 @@ export function LogFields({ places }: { places: readonly Place[] }) {
       )}
       <CommitField
         key={`${unit} ${bench.log.length}`}
-        label="It reads"
+        label="Reading"
         shown={typed}
         read={(text) => readLogged(text, unit)}
         onCommit={(now) => {
@@ -79,7 +79,7 @@ export function LogFields({ places }: { places: readonly Place[] }) {
         width={110}
       />
       <Button variant="primary" onClick={take} disabled={value === undefined || where === "" || full}>
-        Into the log
+        Add to the log
       </Button>
       {full && (
         <span className="small severity-fault">

@@ -49,8 +49,8 @@ export function Log() {
         </div>
         {log.length === 0 ? (
           <p className="small quiet mb-0">
-            Nothing yet. A value beside what is foretold says more than a value alone: 12 mA instead of 5.6 is
-            a resistor of another value.
+            Nothing yet. A value means more beside its prediction: 12 mA instead of 5.6 mA points to a wrong
+            resistor.
           </p>
         ) : (
           <div className="bench-scroll" tabIndex={0} role="region" aria-label="Values, scrolls sideways">
@@ -63,9 +63,9 @@ export function Log() {
                     Measured
                   </th>
                   <th scope="col" className="number">
-                    Foretold
+                    Predicted
                   </th>
-                  <th scope="col">What it says</th>
+                  <th scope="col">What it means</th>
                   <th scope="col">Note and photo</th>
                   <th scope="col" aria-label="Actions" />
                 </tr>
@@ -162,7 +162,7 @@ function JudgedCell({ judged }: { judged: Judged }) {
     return (
       <SeverityMark
         severity="good"
-        text={off === undefined ? "as foretold" : `as foretold, ${off < 0 ? "−" : "+"}${formatShare(off)}`}
+        text={off === undefined ? "as predicted" : `as predicted, ${off < 0 ? "−" : "+"}${formatShare(off)}`}
       />
     );
   return (
@@ -175,7 +175,7 @@ function JudgedCell({ judged }: { judged: Judged }) {
           className="ms-1"
           onClick={() => editRig((rig) => applyFit(rig, fit))}
         >
-          Take it into the rig
+          Use it in the rig
         </Button>
       )}
     </>

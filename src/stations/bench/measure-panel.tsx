@@ -30,7 +30,7 @@ export function MeasurePanel({ probe, hole, before, onTake }: Props) {
       </p>
       <div className="bench-answers">
         <CommitField
-          label="It reads"
+          label="Reading"
           shown={before === undefined ? "" : `${before} V`}
           hint="0.02 V, 4.9 V; Enter takes it"
           width={150}

@@ -22,13 +22,13 @@ export function PrintedSteps({ name, steps, holes, went }: Props) {
           </h2>
           {step.cautions.map((caution) => (
             <p key={caution}>
-              <strong>Mind: </strong>
+              <strong>Caution: </strong>
               {caution}
             </p>
           ))}
           <p>{step.how}</p>
           <p>
-            <strong>Must be seen: </strong>
+            <strong>You should see: </strong>
             {step.sees}.
           </p>
           {step.expected.length > 0 && (

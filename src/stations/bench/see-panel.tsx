@@ -41,9 +41,9 @@ export function SeePanel({ pattern, before, onTake }: Props) {
       <div className="bench-faces">
         <figure>
           <div className="lens bench-lens">
-            <ShadedFace shades={meant} height="84px" label={`Meant: ${pattern.says}`} />
+            <ShadedFace shades={meant} height="84px" label={`Intended: ${pattern.says}`} />
           </div>
-          <figcaption className="tiny quiet">meant</figcaption>
+          <figcaption className="tiny quiet">intended</figcaption>
         </figure>
         <figure className="is-seen">
           <div className="lens bench-lens">
@@ -56,10 +56,10 @@ export function SeePanel({ pattern, before, onTake }: Props) {
       </div>
       <div className="bench-answers">
         <Button variant="primary" onClick={() => onTake(seenOf(pattern.id, shades))}>
-          That is what I see
+          This is what I see
         </Button>
         <Button variant="plain" onClick={() => setShades(meant)}>
-          As it is meant
+          As it is intended
         </Button>
         <Button variant="plain" onClick={() => setShades(meant.map(() => new Map()))}>
           All dark

@@ -45,7 +45,7 @@ describe("Code", () => {
     expect(await screen.findByText(/sends on lines 11 \(data\) and 13 \(clock\): yours are/)).toBeTruthy();
     cleanup();
     const { hands } = showStation(CodeStation, wired(slip));
-    const sent = await screen.findByRole<HTMLSelectElement>("combobox", { name: "Bytes are sent" });
+    const sent = await screen.findByRole<HTMLSelectElement>("combobox", { name: "How bytes are sent" });
     await hands.selectOptions(sent, "unit");
     expect(await screen.findByText(/The SPI unit sends a byte in about 3\.5 µs/)).toBeTruthy();
     await hands.click(screen.getByRole("button", { name: "Copy" }));
@@ -58,7 +58,7 @@ describe("Code", () => {
     await hands.selectOptions(form, "unit");
     expect(await screen.findByText(/It keeps \d+ bytes of memory and uses no heap/)).toBeTruthy();
     expect(screen.getByRole("button", { name: "display.h" })).toBeTruthy();
-    expect(screen.queryByRole("combobox", { name: "Bytes are sent" })).toBeNull();
+    expect(screen.queryByRole("combobox", { name: "How bytes are sent" })).toBeNull();
     await hands.selectOptions(form, "micropython");
     expect(await screen.findByText(/choose an RP2040, ESP32 or ESP8266 on Plan/)).toBeTruthy();
     cleanup();

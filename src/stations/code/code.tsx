@@ -1,6 +1,7 @@
 "use client";
 import "./code.css";
 import { useState } from "react";
+import { useWaitingKind } from "@/store";
 import { StationFrame, ViewSwitch, fetched } from "@/ui";
 import { ProgramActions, ProgramView, useProgram } from "./program/program";
 
@@ -13,9 +14,9 @@ const TableReader = fetched("The reader of tables", () =>
 );
 
 const VIEWS = [
-  ["own", "The rig’s own"],
-  ["compiled", "Run a compiled one"],
-  ["table", "Read a table"],
+  ["own", "This rig’s program"],
+  ["compiled", "Run a compiled program"],
+  ["table", "Read a byte table"],
 ] as const;
 type View = (typeof VIEWS)[number][0];
 
@@ -23,6 +24,9 @@ type View = (typeof VIEWS)[number][0];
 export function CodeStation() {
   const [view, setView] = useState<View>("own");
   const [table, setTable] = useState("");
+  const waiting = useWaitingKind();
+  const taking = waiting === "firmware" ? "compiled" : waiting === "table" ? "table" : undefined;
+  if (taking && view !== taking) setView(taking);
   const program = useProgram();
   const switchTo = <ViewSwitch label="Code" value={view} views={VIEWS} onView={setView} />;
   if (view === "compiled")
@@ -33,7 +37,11 @@ export function CodeStation() {
     );
   if (view === "table")
     return (
-      <StationFrame title="Code" lead="A table from anywhere: what it was made for." actions={switchTo}>
+      <StationFrame
+        title="Code"
+        lead="Paste a table from anywhere and find out what it was made for."
+        actions={switchTo}
+      >
         <TableReader text={table} onText={setTable} />
       </StationFrame>
     );

@@ -18,7 +18,7 @@ export function Advice() {
     <>
       {haveResistors && (
         <section className="sheet small">
-          <h2>One resistor or seven, on a 1 and an 8</h2>
+          <h2>One resistor or seven: brightness of a 1 and an 8</h2>
           <table
             className="rule-table"
             aria-label="Brightness of a 1 and an 8 under both places for resistors"
@@ -34,7 +34,7 @@ export function Advice() {
               {placings.map(({ placing, resistors, inOne, inEight }) => (
                 <tr key={placing}>
                   <td>
-                    {resistors}, {placing === "per-segment" ? "one a segment" : "in the common"}
+                    {resistors}, {placing === "per-segment" ? "one per segment" : "one in the common leg"}
                     {placing === model.rig.plan.resistors && <span className="quiet"> · now</span>}
                   </td>
                   <td className="number" title={formatMilliamps(inOne)}>
@@ -73,23 +73,23 @@ export function Advice() {
         </section>
       )}
       <section className="sheet small">
-        <h2>Supply and what is easily forgotten</h2>
+        <h2>Supply, and what is easily forgotten</h2>
         <ul className="plain-list mb-0">
           <li>
-            The rig takes up to {formatMilliamps(supply.most)}
+            The rig draws up to {formatMilliamps(supply.most)}
             {supply.full > supply.most * 1.01 &&
               `, and ${formatMilliamps(supply.full)} at full brightness or under display test`}
             : a supply for {formatMilliamps(supply.take, 2)} or more
             {supply.limit !== undefined && `; this board’s leg gives ${formatMilliamps(supply.limit)}`}.
           </li>
           <li>
-            Where the digits’ supply comes in, about {formatQuantity(Math.max(supply.bulk, 10e-6), "F", 2)}:
-            it carries the step when a digit lights. Beside it 100 nF at each chip.
+            At the digits’ supply, about {formatQuantity(Math.max(supply.bulk, 10e-6), "F", 2)}: it covers the
+            surge when a digit lights. Also put 100 nF at each chip.
           </li>
           {model.chain.chips.length > 0 && (
             <li>
-              Outputs are unknown at power-up. 10 kΩ from the enable to the supply and 100 nF from there to
-              ground keep them off for a millisecond; a line may then pull it low.
+              Outputs are unknown at power-up. 10 kΩ from the enable leg to the supply and 100 nF to ground
+              keep them off for a millisecond; a line can then pull it low.
             </li>
           )}
         </ul>

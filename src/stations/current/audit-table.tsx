@@ -11,8 +11,8 @@ const figure = (value: number | undefined, unit: AuditRow["unit"]): string =>
 /** How a standing is marked and said. */
 const STANDINGS: Readonly<Record<Standing, readonly ["fault" | "caution" | "note" | "good", string]>> = {
   over: ["fault", "over"],
-  "average-over": ["caution", "average over"],
-  "astray-over": ["caution", "can be over"],
+  "average-over": ["caution", "average too high"],
+  "astray-over": ["caution", "can exceed the limit"],
   near: ["caution", "near"],
   "above-kept": ["note", "above recommended"],
   within: ["good", "within"],
@@ -32,7 +32,7 @@ const columns: ColumnDef<AuditRow>[] = [
       ),
   },
   {
-    header: "Worst",
+    header: "Worst case",
     meta: { number: true },
     cell: ({ row: { original } }) => (
       <>
@@ -41,7 +41,7 @@ const columns: ColumnDef<AuditRow>[] = [
           <button
             type="button"
             className="plain-button d-block tiny quiet audit-astray"
-            title="In a state the program itself never puts out: at power-up, when it stops halfway, or at full brightness. Click to see it"
+            title="In a state the program never sets by itself: at power-up, if it stops halfway, or at full brightness. Click to see it"
             onClick={() => holdState(original.astray!.state)}
           >
             up to {figure(original.astray.value, original.unit)}
@@ -51,7 +51,7 @@ const columns: ColumnDef<AuditRow>[] = [
     ),
   },
   {
-    header: "In the show",
+    header: "In this show",
     meta: { number: true },
     cell: ({ row: { original } }) => figure(original.average, original.unit),
   },
@@ -66,7 +66,7 @@ const columns: ColumnDef<AuditRow>[] = [
     cell: ({ row: { original } }) => figure(original.maximum, original.unit),
   },
   {
-    header: "Of the limit",
+    header: "Share of limit",
     id: "share",
     accessorFn: ({ share }) => share ?? -1,
     sortDescFirst: true,
@@ -96,8 +96,8 @@ const columns: ColumnDef<AuditRow>[] = [
     cell: ({ row: { original } }) => (
       <IconButton
         icon="bi-eye"
-        label={`Put the worst state of ${original.title} on the face`}
-        title="Put this state on the face"
+        label={`Show the worst case of ${original.title} on the face`}
+        title="Show this state on the face"
         onClick={() => holdState(original.worst.state)}
       />
     ),

@@ -56,7 +56,7 @@ describe("Current", () => {
     await hands.click(screen.getByRole("button", { name: led.title }));
     expect(useOpenRig.getState().pick).toBe(led.pip);
     await hands.click(
-      screen.getByRole("button", { name: `Put the worst state of ${led.title} on the face` }),
+      screen.getByRole("button", { name: `Show the worst case of ${led.title} on the face` }),
     );
     expect(useOpenRig.getState().held).toEqual(led.worst.state);
   });
@@ -106,7 +106,7 @@ describe("Current", () => {
 describe("levels", () => {
   const tide = plainDemoRig("tide-notice");
   const low = loose(relay(tide, withController(tide.plan, "ESP32-module")));
-  const levels = () => screen.getByRole("region", { name: "Levels at the chips’ inputs" });
+  const levels = () => screen.getByRole("region", { name: "Logic levels at the chip inputs" });
 
   test("3.3 V into chips on 5 V are outside the sheet, with what there is to spare; a buffer put in mends it", async () => {
     const { hands, now, undo } = showStation(CurrentStation, low);
@@ -116,10 +116,10 @@ describe("levels", () => {
     await hands.click(screen.getByRole("button", { name: "Put a 74AHCT125 into the lines" }));
     expect(now().plan.levels).toBe("74AHCT125");
     expect(now().units.some(({ part }) => part === "74AHCT125")).toBe(true);
-    expect(await screen.findByText("In the lines: a 74AHCT125.")).toBeTruthy();
+    expect(await screen.findByText("Fitted in the lines: a 74AHCT125.")).toBeTruthy();
     await waitFor(() => expect(within(levels()).queryByText(/outside its sheet/)).toBeNull());
     expect(within(levels()).getAllByText("fits")).toHaveLength(3);
-    await hands.click(screen.getByRole("button", { name: "Take it out" }));
+    await hands.click(screen.getByRole("button", { name: "Remove it" }));
     expect(now().units).toEqual(low.units);
     undo();
     undo();

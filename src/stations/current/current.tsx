@@ -1,11 +1,10 @@
 "use client";
 import "./current.css";
-import Link from "next/link";
 import { useDeferredValue, useMemo, useState } from "react";
 import { ledResistors, scanningChip } from "@/core/address";
 import type { Audit, AuditRow, MeasureKind } from "@/core/audit";
 import { runsCompiled, useFindings, useModel, useOpenRig, useRig } from "@/store";
-import { ChipSheet, SinkSheet, StationFrame, ViewSwitch } from "@/ui";
+import { ChipSheet, SinkSheet, StationFrame, ViewSwitch, StationLink } from "@/ui";
 import { Advice } from "./advice";
 import { AuditTable } from "./audit-table";
 import { Levels } from "./levels";
@@ -44,16 +43,16 @@ export function CurrentStation() {
       title="Current"
       lead={
         found
-          ? `Everything that can be overloaded, at its worst of ${audit.states.toLocaleString("en")} states of the outputs${audit.complete ? ", all there are" : ""}.`
+          ? `Everything that can be overloaded: worst case over ${audit.states.toLocaleString("en")} states of the outputs${audit.complete ? ", all that are possible" : ""}.`
           : failed === undefined
-            ? "Looking for the worst of everything that can be overloaded…"
-            : `The search for the worst stopped: ${failed}`
+            ? "Calculating the worst case of everything that can be overloaded…"
+            : `The calculation stopped: ${failed}`
       }
     >
       {compiled && (
         <p className="small">
-          These are the worst the rig’s own program can come to. What the compiled one draws is measured on{" "}
-          <Link href={`/rig/${rig.id}/code`}>Code</Link>.
+          These are worst cases of the rig’s own program. What the compiled program draws is measured on{" "}
+          <StationLink href={`/rig/${rig.id}/code`}>Code</StationLink>.
         </p>
       )}
       <div className="current-grid">
@@ -72,11 +71,11 @@ export function CurrentStation() {
           <Levels />
           <Advice />
           <section className="sheet small">
-            <h2>What this does not know</h2>
+            <h2>What this cannot know</h2>
             <p className="mb-0 quiet">
-              Drops and output resistances are typical figures; parts differ by a fifth and change with heat.
-              Measure one segment before you trust the rest. Never pass a limit to get brightness: a larger
-              resistor costs little light.
+              Forward voltages and output resistances are typical figures; parts vary by a fifth and change
+              with temperature. Measure one segment before you trust the rest. Never exceed a limit for
+              brightness: a larger resistor costs little light.
             </p>
           </section>
         </div>

@@ -31,7 +31,7 @@ export function Levels() {
     ),
   ];
   return (
-    <section className="sheet" aria-label="Levels at the chips’ inputs">
+    <section className="sheet" aria-label="Logic levels at the chip inputs">
       <h2>Levels</h2>
       {matches?.length === 0 && <p className="small quiet mb-0">No controller line reaches a chip input.</p>}
       <ul className="plain-list small mb-0">
@@ -64,15 +64,15 @@ function LevelGroup({ rig, group }: { rig: Rig; group: readonly LevelMatch[] }) 
         {givers} → {listed(group.map((one) => splitLegRef(one.input).unit))}
       </strong>
       <span className="d-block">
-        A high is {formatQuantity(gets, "V")}. The sheet wants {formatQuantity(sure, "V")}; inputs usually
-        turn at {formatQuantity(usual, "V")}.
+        A high is {formatQuantity(gets, "V")}. The data sheet asks for {formatQuantity(sure, "V")}; inputs
+        usually switch at {formatQuantity(usual, "V")}.
       </span>
       {taken === "sure" ? (
         <SeverityMark severity="good" text="fits" />
       ) : taken === "usual" ? (
         <SeverityMark
           severity="caution"
-          text={`outside its sheet, ${formatQuantity(gets - usual, "V", 2)} to spare`}
+          text={`outside the data sheet, ${formatQuantity(gets - usual, "V", 2)} to spare`}
         />
       ) : (
         <SeverityMark severity="fault" text="too low to tell" />
@@ -83,15 +83,15 @@ function LevelGroup({ rig, group }: { rig: Rig; group: readonly LevelMatch[] }) 
 
 /** What can stand in the lines: what it is called, and what it does. */
 const LIFTERS: Readonly<Record<LevelPart, { readonly title: string; readonly says: string }>> = {
-  "74HCT125": { title: "a 74HCT125", says: "It reads 2 V as high and gives 5 V." },
-  "74AHCT125": { title: "a 74AHCT125", says: "The same, quicker." },
+  "74HCT125": { title: "a 74HCT125", says: "It reads 2 V as high and puts out 5 V." },
+  "74AHCT125": { title: "a 74AHCT125", says: "The same, but faster." },
   "n-channel-switch": {
     title: "MOSFETs",
-    says: "One in each line, with a pull-up on either side: lows go both ways.",
+    says: "One in each line, with a pull-up on both sides; it works in both directions.",
   },
   divider: {
     title: "two resistors each",
-    says: "One in the line and one to ground divide its high down to what the chips stand.",
+    says: "One in series and one to ground divide the high level down to what the chips can take.",
   },
 };
 
@@ -105,7 +105,7 @@ function LevelParts() {
   if (levels !== undefined && fitting.includes(levels))
     return (
       <div className="row-line mt-2">
-        <span className="small">In the lines: {LIFTERS[levels].title}.</span>
+        <span className="small">Fitted in the lines: {LIFTERS[levels].title}.</span>
         <Button size="sm" variant="plain" onClick={() => lay(plan)}>
           Take {levels === "n-channel-switch" || levels === "divider" ? "them" : "it"} out
         </Button>
@@ -125,7 +125,7 @@ function LevelParts() {
         </Button>
       ))}
       <span className="tiny quiet">
-        {LIFTERS[fitting[0]!].says} The wires are laid again with it; Undo brings them back.
+        {LIFTERS[fitting[0]!].says} The wires are laid again with it; Undo restores them.
       </span>
     </div>
   );

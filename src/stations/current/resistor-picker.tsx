@@ -31,7 +31,7 @@ export function ResistorPicker() {
   const take = (ohms: number) => editRig((before) => withLedResistors(before, ohms));
   return (
     <section className="sheet">
-      <h2>The resistor for a wanted current</h2>
+      <h2>Resistor for a target current</h2>
       <div className="field-row">
         <QuantityField
           label="Current"
@@ -58,7 +58,7 @@ export function ResistorPicker() {
       <p className="small mt-2 mb-1" role="status">
         {picked?.exact !== undefined ? (
           <>
-            Exactly <strong>{formatQuantity(picked.exact, "Ω", 4)}</strong>;{" "}
+            Exact value <strong>{formatQuantity(picked.exact, "Ω", 4)}</strong>;{" "}
             {when === "average" || !multiplexed
               ? `${Math.round((wanted / STEADY) * 100)} % as bright as ${STEADY} mA steady.`
               : `${formatMilliamps(wanted)} at the peak.`}
@@ -67,7 +67,7 @@ export function ResistorPicker() {
           <span className="severity-fault">{picked?.message}</span>
         )}
       </p>
-      <table className="rule-table offers-table" aria-label="Values to choose from">
+      <table className="rule-table offers-table" aria-label="Standard values">
         <thead>
           <tr>
             <th>Value</th>
@@ -90,11 +90,11 @@ export function ResistorPicker() {
               <td className="number">{formatMilliamps(offer.inPackage)}</td>
               <td className="number">
                 {offer.over.length > 0 ? (
-                  <span title={`Over its absolute maximum: ${offer.over.join(", ")}`}>
+                  <span title={`Above the absolute maximum: ${offer.over.join(", ")}`}>
                     <SeverityMark severity="fault" text="over" />
                   </span>
                 ) : offer.ohms === now ? (
-                  <span className="quiet">in place</span>
+                  <span className="quiet">fitted</span>
                 ) : (
                   <Button size="sm" variant="plain" onClick={() => take(offer.ohms)}>
                     Take

@@ -1,6 +1,5 @@
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
-import Link from "next/link";
 import { gridOf } from "@/core/address";
 import { FRAME_FORMATS, RECORDING_RANGE, USUAL_RECORDING, type FrameFormat } from "@/core/frames";
 import { type FramesResult } from "@/core/pictures";
@@ -16,6 +15,7 @@ import {
   saveBytes,
   useJob,
   usePlanner,
+  StationLink,
 } from "@/ui";
 
 /** Picture elements a dot may become each way. */
@@ -53,15 +53,15 @@ function Memory() {
   return (
     <section className="sheet">
       <div className="spread">
-        <h2 className="sheet-title mb-0">What the run takes</h2>
-        <PlannerProgress work={reckoning} label="Reckoning" />
+        <h2 className="sheet-title mb-0">Memory and time for the run</h2>
+        <PlannerProgress work={reckoning} label="Calculating" />
       </div>
       {cost && (
         <div className={stale ? "is-stale" : undefined}>
           <table className="rule-table small">
             <thead>
               <tr>
-                <th>Kept as</th>
+                <th>Stored as</th>
                 <th className="number">Flash</th>
                 <th className="number">RAM</th>
                 <th>On the {board.title.split(",")[0]}</th>
@@ -77,14 +77,14 @@ function Memory() {
                     <td className="number">{formatBytes(ram)}</td>
                     <td>
                       {cost.memory.flash === 0 ? (
-                        <span className="quiet">no processor: the logic holds a table</span>
+                        <span className="quiet">no processor: the logic stores a table</span>
                       ) : (
                         <SeverityMark
                           severity={fits ? "good" : "fault"}
                           text={
                             fits
                               ? `fits, ${((flash / cost.memory.flash) * 100).toPrecision(2)} % of its flash`
-                              : `too much: it has ${formatBytes(cost.memory.flash)} and ${formatBytes(cost.memory.ram)}`
+                              : `too much: the board has ${formatBytes(cost.memory.flash)} and ${formatBytes(cost.memory.ram)}`
                           }
                         />
                       )}
@@ -97,7 +97,7 @@ function Memory() {
           <p className="small mt-2 mb-0">
             {cost.frames.toLocaleString("en")} frames, {cost.different.toLocaleString("en")} of them different
             {cost.cut && ", and the run goes on beyond what a program holds"}. The sketch on{" "}
-            <Link href={`/rig/${rig.id}/code`}>Code</Link> keeps{" "}
+            <StationLink href={`/rig/${rig.id}/code`}>Code</StationLink> keeps{" "}
             {driverChipOf(rig.plan.scheme)
               ? "texts as columns and draws each frame from them"
               : "every picture whole"}
@@ -115,14 +115,14 @@ function Memory() {
             </thead>
             <tbody>
               <tr>
-                <td>by the calls of the sketch</td>
+                <td>with sketch calls</td>
                 <td className="number">{cost.bits}</td>
                 <td className="number">{formatNanoseconds(Math.round(cost.byCalls.time), 3)}</td>
                 <td className="number">{formatQuantity(cost.byCalls.most, "Hz", 3)}</td>
               </tr>
               {cost.direct && (
                 <tr>
-                  <td>by direct port writes</td>
+                  <td>with direct port writes</td>
                   <td className="number">{cost.bits}</td>
                   <td className="number">{formatNanoseconds(cost.direct.time, 3)}</td>
                   <td className="number">{formatQuantity(cost.direct.most, "Hz", 3)}</td>
@@ -134,7 +134,7 @@ function Memory() {
             <p className="small mb-0 mt-2">
               <SeverityMark
                 severity="caution"
-                text={`The shortest frame is shown ${cost.shortest} ms, and drawing and sending one takes ${formatNanoseconds(Math.round(cost.byCalls.time), 3)}:`}
+                text={`The shortest frame is shown ${cost.shortest} ms, and drawing and sending it takes ${formatNanoseconds(Math.round(cost.byCalls.time), 3)}:`}
               />{" "}
               the text runs slower than asked. Longer steps, direct port writes, the board&apos;s own bus
               unit, fewer modules on a chain or a faster board mend that.
@@ -251,8 +251,8 @@ function Files() {
         {format === "json" && "Every frame as rows of dots and as the bytes the wires want."}
       </p>
       <p className="small quiet mt-2 mb-0">
-        The register writes of any frame are on <Link href={`/rig/${rig.id}/writes`}>Writes</Link>, bit by
-        bit.
+        The register writes of any frame are on{" "}
+        <StationLink href={`/rig/${rig.id}/writes`}>Writes</StationLink>, bit by bit.
       </p>
     </section>
   );

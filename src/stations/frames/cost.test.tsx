@@ -57,7 +57,7 @@ describe("what a run takes", () => {
     await cost(tide);
     const { byCalls, direct } = signCost(modelOf(tide))!;
     expect(direct!.time).toBeLessThan(byCalls.time);
-    expect(screen.getByRole("row", { name: /^by direct port writes/ })).toBeTruthy();
+    expect(screen.getByRole("row", { name: /^with direct port writes/ })).toBeTruthy();
   });
 });
 

@@ -8,5 +8,5 @@ interface Props {
 
 /** How often a scene is shown before the next. */
 export function RepeatField({ repeat, onRepeat }: Props) {
-  return <WholeField label="Times" value={repeat} range={LIMITS.repeat} onCommit={onRepeat} width={64} />;
+  return <WholeField label="Repeats" value={repeat} range={LIMITS.repeat} onCommit={onRepeat} width={64} />;
 }

@@ -52,11 +52,11 @@ describe("fonts", () => {
     await hands.keyboard(" ");
     const drawn = letter()!;
     expect(drawn.dots[0]).toBe(1 - before.dots[0]!);
-    await hands.click(screen.getByRole("button", { name: "One column more" }));
+    await hands.click(screen.getByRole("button", { name: "One column wider" }));
     expect(letter()!.width).toBe(drawn.width + 1);
     await hands.click(screen.getByRole("button", { name: "One less" }));
     expect(letter()).toEqual(drawn);
-    await hands.click(screen.getByRole("button", { name: "Take it out" }));
+    await hands.click(screen.getByRole("button", { name: "Remove it" }));
     expect(letter()).toBeUndefined();
     expect(screen.getByText(/not in this font yet/)).toBeTruthy();
   });

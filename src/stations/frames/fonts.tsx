@@ -10,7 +10,7 @@ import {
   type DotFont,
 } from "@/core/dots";
 import { fontsOf } from "@/core/rig";
-import { useModel } from "@/store";
+import { useGivenFile, useModel } from "@/store";
 import { SelectField, DownloadButton, FileButton, IconButton, Progress } from "@/ui";
 import { GlyphEditor, nameOf } from "./glyph-editor";
 import { useOwnFonts } from "./own-fonts";
@@ -31,6 +31,7 @@ export function FontsView() {
     setPage(0);
   };
   const { told, progress, cancel, readFile, copyToEdit, takeOut } = useOwnFonts(show);
+  useGivenFile("font", readFile);
   const font = fonts.find((one) => one.id === id) ?? fonts[0]!;
   const own = builtInFont(font.id) === undefined;
   const colour = model.display.led?.colour ?? "red";

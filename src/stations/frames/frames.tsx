@@ -1,12 +1,12 @@
 "use client";
 import "./frames.css";
-import Link from "next/link";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { gridOf } from "@/core/address";
 import type { Scene } from "@/core/dots";
 import { reactingOf } from "@/core/rig";
-import { useModel, useRig } from "@/store";
-import { SeverityMark, StationFrame, ViewSwitch, fetched, useChosen } from "@/ui";
+import { useModel, useRig, useWaitingKind } from "@/store";
+import { SeverityMark, StationFrame, ViewSwitch, fetched, useChosen, StationLink } from "@/ui";
+import { blankPictures, insertScene } from "./new-scene";
 import { SceneEditor } from "./scene-editor";
 import { SceneQueue } from "./scene-queue";
 import { RunView } from "./run-view";
@@ -27,11 +27,14 @@ type View = (typeof VIEWS)[number][0];
 export function FramesStation() {
   const model = useModel();
   const [view, setView] = useState<View>("texts");
+  const waiting = useWaitingKind();
+  const taking = waiting === "font" ? "fonts" : waiting === "picture" ? "texts" : undefined;
+  if (taking && view !== taking) setView(taking);
   if (!gridOf(model)) return <NoDots />;
   return (
     <StationFrame
       title="Frames"
-      lead="Texts that run, pictures that move, on the modules as they stand."
+      lead="Scrolling texts and moving pictures on your modules."
       actions={<ViewSwitch label="View" value={view} views={VIEWS} onView={setView} />}
     >
       {view === "texts" && <Texts />}
@@ -45,16 +48,25 @@ export function FramesStation() {
 const NO_SCENES: readonly Scene[] = [];
 
 function Texts() {
-  const rig = useRig();
+  const model = useModel();
+  const { rig } = model;
   const { sign } = rig;
-  const [at, setChosen] = useChosen(sign?.scenes ?? NO_SCENES);
+  const scenes = sign?.scenes ?? NO_SCENES;
+  const [at, setChosen] = useChosen(scenes);
+  const waiting = useWaitingKind();
+  useEffect(() => {
+    if (waiting !== "picture" || scenes[at]?.kind === "pictures") return;
+    const there = scenes.findIndex(({ kind }) => kind === "pictures");
+    if (there < 0) insertScene(scenes.length - 1, blankPictures(gridOf(model)!));
+    setChosen(there < 0 ? scenes.length : there);
+  }, [waiting, model, scenes, at, setChosen]);
   return (
     <div className="frames-grid">
       {reactingOf(rig) && (
         <p className="small mb-0 frames-wide">
           <SeverityMark
             severity="note"
-            text="This sign reacts: what it shows is on Show. These scenes wait until it goes back to them."
+            text="This sign reacts to inputs: what it shows is set on Show. These scenes are kept for when you go back to them."
           />
         </p>
       )}
@@ -68,15 +80,15 @@ function Texts() {
 function NoDots() {
   const rig = useRig();
   return (
-    <StationFrame title="Frames" lead="What runs across a display of dots.">
+    <StationFrame title="Frames" lead="What a dot-matrix display shows.">
       <section className="sheet">
         <p className="mb-2">
           {rig.name} shows digits. Frames are for displays of dots: 8 × 8, 5 × 7 or 16 × 8 modules, one or
           many of them.
         </p>
-        <Link className="btn btn-plain" href={`/rig/${rig.id}/plan`}>
+        <StationLink className="btn btn-plain" href={`/rig/${rig.id}/plan`}>
           Choose such a display on Plan
-        </Link>
+        </StationLink>
       </section>
     </StationFrame>
   );

@@ -79,7 +79,7 @@ export function GlyphEditor({ font, code, own, colour, onCode, onCopy }: EditorP
             variant="plain"
             onClick={() => set(windowOf(shown, 0, 0, shown.width + 1, shown.height))}
           >
-            One column more
+            One column wider
           </Button>
           <Button
             size="sm"
@@ -87,7 +87,7 @@ export function GlyphEditor({ font, code, own, colour, onCode, onCopy }: EditorP
             disabled={shown.width <= 1}
             onClick={() => set(windowOf(shown, 0, 0, shown.width - 1, shown.height))}
           >
-            One less
+            One column narrower
           </Button>
           {glyph && (
             <Button
@@ -95,7 +95,7 @@ export function GlyphEditor({ font, code, own, colour, onCode, onCopy }: EditorP
               variant="plain"
               onClick={() => keepFont(font.id, withGlyph(font, code, undefined))}
             >
-              Take it out
+              Remove it
             </Button>
           )}
         </div>

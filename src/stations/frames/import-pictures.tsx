@@ -106,7 +106,7 @@ export function ImportPictures({ file, width, height, onClose, onTake }: Props) 
       </Modal.Body>
       <Modal.Footer>
         <Button variant="plain" onClick={onClose}>
-          Leave it
+          Cancel
         </Button>
         <Button
           variant="primary"
@@ -168,18 +168,18 @@ function DotSettings({ reduce, dark, onChange }: SettingsProps) {
           label="Size"
           value={reduce.fit}
           options={[
-            ["contain", "as large as fits"],
+            ["contain", "as large as it fits"],
             ["stretch", "stretched to the display"],
-            ["none", "dot for dot, in the middle"],
+            ["none", "dot for dot, centred"],
           ]}
           onChoose={(fit) => onChange({ fit })}
         />
         <SelectField
-          label="Shades become"
+          label="Grey levels"
           value={reduce.method}
           options={[
-            ["threshold", "lit or dark by a threshold"],
-            ["dither", "more or fewer dots"],
+            ["threshold", "lit or dark at a threshold"],
+            ["dither", "dithered: more or fewer dots"],
           ]}
           onChoose={(method) => onChange({ method })}
         />

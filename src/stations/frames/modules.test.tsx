@@ -20,7 +20,7 @@ async function find(rig: typeof tide, choice: LayoutChoice) {
   const { hands, places } = await modules(rig);
   const list = dotModules(rig.units);
   const truth = laidOut(list, choice);
-  await hands.click(screen.getByRole("button", { name: "Find out which way round" }));
+  await hands.click(screen.getByRole("button", { name: "Find the orientation" }));
   const dialog = within(await screen.findByRole("dialog"));
   const looks = looksOf(probePicture(list[0]!));
   const seen = looks.findIndex(
@@ -105,14 +105,14 @@ describe("modules", () => {
   test("left as it was, nothing is changed; from the beginning, the look is asked again", async () => {
     const { hands, places } = await modules();
     const before = places();
-    await hands.click(screen.getByRole("button", { name: "Find out which way round" }));
+    await hands.click(screen.getByRole("button", { name: "Find the orientation" }));
     const dialog = within(await screen.findByRole("dialog"));
     const looks = dialog.getAllByRole("button").filter((one) => one.className.includes("look"));
     await hands.click(looks[2]!);
     expect(dialog.getByRole("heading", { name: /^2 · / })).toBeTruthy();
     await hands.click(dialog.getByRole("button", { name: "From the beginning" }));
     expect(dialog.getByRole("heading", { name: /^1 · / })).toBeTruthy();
-    await hands.click(dialog.getByRole("button", { name: "Leave it as it was" }));
+    await hands.click(dialog.getByRole("button", { name: "Cancel" }));
     await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
     expect(places()).toEqual(before);
   });

@@ -61,7 +61,7 @@ export function ModulesView() {
           <h2 className="sheet-title mb-0">As they stand</h2>
           <Button size="sm" variant="primary" onClick={() => setFinding(true)}>
             <i className="bi bi-question-diamond me-1" aria-hidden />
-            Find out which way round
+            Find the orientation
           </Button>
         </div>
         <Board places={places} chosen={found?.unit} onChoose={setChosen} />
@@ -141,8 +141,8 @@ function Board({ places, chosen, onChoose }: BoardProps) {
         </div>
       </div>
       <p className="tiny quiet mb-2">
-        1 is the module nearest the controller. Drag one to where it stands; the corner marked is its first
-        row and column.
+        Module 1 is nearest the controller. Drag each to where it is on your table; the marked corner is its
+        first row and column.
       </p>
     </DndContext>
   );
@@ -239,23 +239,23 @@ function AllAtOnce({ places }: { places: readonly ModulePlace[] }) {
   };
   return (
     <section className="sheet">
-      <h2>All at once</h2>
+      <h2>All modules</h2>
       {modules.length > 1 && (
         <div className="field-row mb-2">
           <SelectField
-            label="Side by side"
+            label="Modules side by side"
             value={Math.min(choice.across, modules.length)}
             options={modules.map((_, at) => [at + 1, String(at + 1)] as const)}
             onChoose={(across) => lay({ across })}
           />
           <SelectField
-            label="The chain starts"
+            label="Chain starts"
             value={choice.from}
             options={STARTS.map((from) => [from, FROM_SAYS[from]] as const)}
             onChoose={(from) => lay({ from })}
           />
           <SelectField
-            label="The next row runs"
+            label="Next row runs"
             value={choice.backAndForth ? "back" : "same"}
             options={[
               ["same", "the same way"],
@@ -265,7 +265,7 @@ function AllAtOnce({ places }: { places: readonly ModulePlace[] }) {
           />
         </div>
       )}
-      <p className="small mb-1">Which way round: a known picture, as it looks on your table.</p>
+      <p className="small mb-1">Orientation: how a known picture looks on your module.</p>
       <div className="looks">
         {ORIENTATIONS.map((orientation, at) => {
           const same = places.every((one) => sameOrientation(one, orientation));
@@ -289,8 +289,8 @@ function AllAtOnce({ places }: { places: readonly ModulePlace[] }) {
         })}
       </div>
       <p className="tiny quiet mb-0 mt-2">
-        Modules sold alike differ in which corner is first and whether rows or columns are taken to the digit
-        legs: that is one of these eight. The wires stay as they are; only the bytes change.
+        Modules that look the same differ in which corner comes first and in whether rows or columns go to the
+        digit legs: it is one of these eight. The wires stay as they are; only the bytes change.
       </p>
     </section>
   );

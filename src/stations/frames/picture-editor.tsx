@@ -2,7 +2,7 @@ import { useState } from "react";
 import { dotAt, filled, type PictureScene } from "@/core/dots";
 import { gridOf } from "@/core/address";
 import { LIMITS } from "@/core/rig";
-import { pickPip, useModel } from "@/store";
+import { pickPip, useGivenFile, useModel } from "@/store";
 import { fetched, CommitField, DotDrawing, FileButton, QuantityField } from "@/ui";
 import { RepeatField } from "./fields";
 import { PictureStrip } from "./picture-strip";
@@ -26,6 +26,7 @@ export function PictureEditor({ at, scene }: Props) {
   const { bitmap, chosen, change } = pictures;
   const [tool, setTool] = useState<DrawingTool>("draw");
   const [importing, setImporting] = useState<File>();
+  useGivenFile("picture", setImporting);
   const pick = (dot: number) => {
     const index = scene.width === grid.width && scene.height === grid.height ? grid.at[dot]! : -1;
     if (index >= 0) pickPip(model.addresses[index]!.pip);
@@ -48,7 +49,7 @@ export function PictureEditor({ at, scene }: Props) {
           width={170}
         />
         <QuantityField
-          label="This one for"
+          label="Time for this picture"
           unit="s"
           value={pictures.time / 1000}
           range={[LIMITS.step[0] / 1000, LIMITS.pause[1] / 1000]}

@@ -82,7 +82,7 @@ describe("pictures", () => {
   test("a picture has a time of its own; one that cannot be is refused with what can be", async () => {
     const { hands, scene } = draw();
     await hands.click(screen.getByRole("button", { name: /^Picture 2, / }));
-    const time = screen.getByRole("textbox", { name: "This one for" });
+    const time = screen.getByRole("textbox", { name: "Time for this picture" });
     await hands.clear(time);
     await hands.type(time, "0.25{Enter}");
     expect(

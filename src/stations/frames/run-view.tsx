@@ -83,7 +83,7 @@ export function RunView({ chosen, onScene }: Props) {
             type="switch"
             id="frames-onion"
             className="small"
-            label="next frame shown dimly"
+            label="next frame shown faintly"
             checked={onion}
             onChange={(event) => setOnion(event.target.checked)}
           />
@@ -100,7 +100,7 @@ export function RunView({ chosen, onScene }: Props) {
             onClick={() => go(at + 1)}
           />
           <button type="button" className="btn btn-plain btn-sm" onClick={() => holdState(bitmap)}>
-            Hold on the face
+            Hold it on the face
           </button>
         </span>
       </div>

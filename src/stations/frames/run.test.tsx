@@ -35,7 +35,7 @@ describe("the run", () => {
     const { hands } = showStation(FramesStation, tide);
     const frames = framesOf(tide);
     expect(frames[place() - 1]!.bitmap().dots.some((dot) => dot === 1)).toBe(true);
-    const queue = within(screen.getByRole("region", { name: "What is shown, in order" }));
+    const queue = within(screen.getByRole("region", { name: "Sequence of scenes" }));
     const scenes = queue.getAllByRole("button", { pressed: false });
     await hands.click(scenes[0]!);
     const chosen = frames[place() - 1]!.scene;
@@ -47,17 +47,17 @@ describe("the run", () => {
 
   test("a frame can be held on the face, and the next one be seen through it", async () => {
     const { hands } = showStation(FramesStation, wind);
-    await hands.click(run().getByRole("button", { name: "Hold on the face" }));
+    await hands.click(run().getByRole("button", { name: "Hold it on the face" }));
     const held = useOpenRig.getState().held;
     expect(held).toEqual(framesOf(wind)[place() - 1]!.bitmap());
-    const onion = run().getByRole<HTMLInputElement>("checkbox", { name: "next frame shown dimly" });
+    const onion = run().getByRole<HTMLInputElement>("checkbox", { name: "next frame shown faintly" });
     await hands.click(onion);
     expect(onion.checked).toBe(true);
   });
 });
 
 describe("the queue", () => {
-  const queue = () => within(screen.getByRole("region", { name: "What is shown, in order" }));
+  const queue = () => within(screen.getByRole("region", { name: "Sequence of scenes" }));
   const titles = (rig: Rig) =>
     rig.sign!.scenes.map((scene) => (scene.kind === "text" ? scene.text : scene.name));
 
@@ -186,7 +186,7 @@ describe("a text that runs", () => {
 
   test("dark on lit, and following itself, are switches; one is offered only where it runs across", async () => {
     const { hands, scene } = await textOf(tide);
-    await hands.click(editor().getByRole("checkbox", { name: "dark on lit" }));
+    await hands.click(editor().getByRole("checkbox", { name: "Inverted (dark on lit)" }));
     expect(scene().inverted).toBe(true);
     const seamless = /^follows itself/;
     await hands.click(editor().getByRole("checkbox", { name: seamless }));

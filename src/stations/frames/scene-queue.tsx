@@ -3,13 +3,14 @@ import { CSS } from "@dnd-kit/utilities";
 import type { ReactNode } from "react";
 import Button from "react-bootstrap/Button";
 import { gridOf } from "@/core/address";
-import { USUAL_TEXT_SCENE, bitmapHex, blankBitmap, type Scene } from "@/core/dots";
+import { USUAL_TEXT_SCENE, type Scene } from "@/core/dots";
 import type { ScenePace } from "@/core/frames";
 import { LIMITS } from "@/core/rig";
 import { formatQuantity } from "@/core/quantity";
 import { titleOf } from "@/core/show";
 import { editSign, useAtDesk, useModel } from "@/store";
 import { IconButton, SeverityMark } from "@/ui";
+import { blankPictures, insertScene } from "./new-scene";
 import { Sortable } from "./sortable";
 
 interface Props {
@@ -25,17 +26,14 @@ export function SceneQueue({ chosen, onChoose }: Props) {
   const scenes = rig.sign?.scenes ?? [];
   const pace = useAtDesk((desk) => desk.signSpeed())?.scenes ?? [];
   const insert = (scene: Scene) => {
-    editSign((sign) => ({
-      ...sign,
-      scenes: [...sign.scenes.slice(0, chosen + 1), scene, ...sign.scenes.slice(chosen + 1)],
-    }));
+    insertScene(chosen, scene);
     onChoose(scenes.length === 0 ? 0 : chosen + 1);
   };
   const full = scenes.length >= LIMITS.scenes;
   return (
-    <section className="sheet frames-queue" aria-label="What is shown, in order">
+    <section className="sheet frames-queue" aria-label="Sequence of scenes">
       <div className="spread mb-2">
-        <h2 className="sheet-title mb-0">In order</h2>
+        <h2 className="sheet-title mb-0">Sequence</h2>
         <span className="row-line">
           <Button
             size="sm"
@@ -46,27 +44,13 @@ export function SceneQueue({ chosen, onChoose }: Props) {
             <i className="bi bi-plus-lg me-1" aria-hidden />
             Text
           </Button>
-          <Button
-            size="sm"
-            variant="plain"
-            disabled={full}
-            onClick={() =>
-              insert({
-                kind: "pictures",
-                name: "pictures",
-                width: grid.width,
-                height: grid.height,
-                frames: [{ dots: bitmapHex(blankBitmap(grid.width, grid.height)), time: 500 }],
-                repeat: 1,
-              })
-            }
-          >
+          <Button size="sm" variant="plain" disabled={full} onClick={() => insert(blankPictures(grid))}>
             <i className="bi bi-plus-lg me-1" aria-hidden />
             Pictures
           </Button>
         </span>
       </div>
-      {scenes.length === 0 && <p className="small quiet mb-0">Nothing yet: add a text, or pictures.</p>}
+      {scenes.length === 0 && <p className="small quiet mb-0">Nothing yet: add a text or pictures.</p>}
       <Sortable
         titles={scenes.map((scene) => titleOf(scene) || "no text")}
         way="down"

@@ -17,16 +17,16 @@ import { STEP_OF } from "./motions";
 import { TextReading } from "./text-reading";
 
 const MOTION_SAYS: Readonly<Record<Motion, string>> = {
-  left: "runs to the left",
-  right: "runs to the right",
-  up: "rises, rests, leaves",
-  down: "sinks, rests, leaves",
-  hold: "stands still",
+  left: "scroll left",
+  right: "scroll right",
+  up: "rise, pause, leave",
+  down: "drop in, pause, leave",
+  hold: "stand still",
   blink: "blinks",
-  wipe: "is uncovered from the left",
-  type: "is typed letter by letter",
-  bounce: "slides to its end and back",
-  lines: "line after line",
+  wipe: "wipe from the left",
+  type: "type letter by letter",
+  bounce: "slide to the end and back",
+  lines: "one line after another",
 };
 
 const RESTS: readonly Motion[] = ["up", "down", "hold", "wipe", "type", "bounce", "lines"];
@@ -71,7 +71,7 @@ export function TextEditor({ at, scene }: Props) {
           onChoose={(chosen) => change({ font: chosen })}
         />
         <SelectField
-          label="It"
+          label="Motion"
           value={scene.motion}
           options={MOTIONS.map((motion) => [motion, MOTION_SAYS[motion]] as const)}
           onChoose={(motion) => change({ motion })}
@@ -80,7 +80,7 @@ export function TextEditor({ at, scene }: Props) {
       <div className="field-row mt-2">
         {(step || scene.motion === "blink") && (
           <QuantityField
-            label={step ? `Each ${step} for` : "On and off for"}
+            label={step ? `Time per ${step}` : "On and off time"}
             unit="s"
             value={scene.step / 1000}
             range={[LIMITS.step[0] / 1000, LIMITS.step[1] / 1000]}
@@ -90,7 +90,7 @@ export function TextEditor({ at, scene }: Props) {
         )}
         {step && (
           <CommitField
-            label={`${step.charAt(0).toUpperCase()}${step.slice(1)}s a second`}
+            label={`${step.charAt(0).toUpperCase()}${step.slice(1)}s per second`}
             shown={String(Number((1000 / scene.step).toPrecision(4)))}
             read={(text) => {
               const value = Number(text.replace(",", "."));
@@ -104,7 +104,7 @@ export function TextEditor({ at, scene }: Props) {
         )}
         {RESTS.includes(scene.motion) && (
           <QuantityField
-            label={scene.motion === "hold" || scene.motion === "lines" ? "Each for" : "Rests for"}
+            label={scene.motion === "hold" || scene.motion === "lines" ? "Time each" : "Pause"}
             unit="s"
             value={scene.pause / 1000}
             range={[0, LIMITS.pause[1] / 1000]}
@@ -114,18 +114,18 @@ export function TextEditor({ at, scene }: Props) {
         )}
         <RepeatField repeat={scene.repeat} onRepeat={(repeat) => change({ repeat })} />
         <WholeField
-          label="Gap, columns"
+          label="Letter spacing, columns"
           value={scene.gap}
           range={LIMITS.gap}
           onCommit={(gap) => change({ gap })}
           width={92}
         />
         <SelectField
-          label="Stands"
+          label="Alignment"
           value={scene.align}
           options={[
             ["left", "left"],
-            ["center", "in the middle"],
+            ["center", "centre"],
             ["right", "right"],
           ]}
           onChoose={(align) => change({ align })}
@@ -135,7 +135,7 @@ export function TextEditor({ at, scene }: Props) {
         <Form.Check
           type="switch"
           id={`${id}-inverted`}
-          label="dark on lit"
+          label="Inverted (dark on lit)"
           checked={scene.inverted}
           onChange={(event) => change({ inverted: event.target.checked })}
         />
@@ -143,7 +143,7 @@ export function TextEditor({ at, scene }: Props) {
           <Form.Check
             type="switch"
             id={`${id}-seamless`}
-            label="follows itself without a dark display between"
+            label="Loop without a blank gap"
             checked={scene.seamless}
             onChange={(event) => change({ seamless: event.target.checked })}
           />

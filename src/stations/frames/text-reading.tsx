@@ -46,8 +46,8 @@ export function TextReading({
             {plainNumber(reading.speed, 3)} columns: <Verdict verdict={reading.verdict} />
           </li>
           <li>
-            Each letter is whole for <strong>{formatQuantity(reading.dwell / 1000, "s", 2)}</strong>; the line
-            takes <strong>{formatQuantity(reading.line / 1000, "s", 3)}</strong>
+            Each letter is fully visible for <strong>{formatQuantity(reading.dwell / 1000, "s", 2)}</strong>;
+            the whole line takes <strong>{formatQuantity(reading.line / 1000, "s", 3)}</strong>
           </li>
           <Passer
             pace={walk}
@@ -149,11 +149,11 @@ function Beat({ beat, onStep }: { beat: ReturnType<typeof beatOf>; onStep: (ms: 
 function Verdict({ verdict }: { verdict: "slow" | "comfortable" | "hurried" | "blurs" }) {
   switch (verdict) {
     case "slow":
-      return <SeverityMark severity="note" text="slow: people lose the word" />;
+      return <SeverityMark severity="note" text="slow: readers lose the word" />;
     case "comfortable":
       return <SeverityMark severity="good" text="reads comfortably" />;
     case "hurried":
-      return <SeverityMark severity="caution" text="hurried: 15 letters a second is the most" />;
+      return <SeverityMark severity="caution" text="fast: 15 letters a second is the most people can read" />;
     case "blurs":
       return <SeverityMark severity="caution" text="the letters blur" />;
   }
@@ -182,7 +182,7 @@ function Passer({ pace, pitch, onPace, onPitch, sees }: PasserProps) {
   return (
     <li className="passer">
       <span>
-        A passer-by sees <strong>{sees.letters} letters</strong>: the dots are told apart from about{" "}
+        Someone passing sees <strong>{sees.letters} letters</strong>: the dots are told apart from about{" "}
         {plainNumber(sees.distance, 2)} m on, for {formatQuantity(sees.time, "s", 2)}
       </span>
       <span className="field-row">

@@ -40,9 +40,9 @@ export function Alphabet({ form, onForm, chosen, onChoose }: Props) {
   const rows = useAtDesk((desk) => desk.alphabet(digit), [digit]) ?? NO_ROWS;
   const { rig, display } = useModel();
   return (
-    <section className="sheet alphabet" aria-label="The alphabet in this wiring’s bytes">
+    <section className="sheet alphabet" aria-label="The alphabet as bytes for this wiring">
       <div className="spread flex-wrap mb-2">
-        <h2 className="sheet-title mb-0">The alphabet in this wiring’s bytes</h2>
+        <h2 className="sheet-title mb-0">The alphabet as bytes for this wiring</h2>
         <div className="row-line">
           <ViewSwitch label="How bytes are written" value={form} views={FORMS} onView={onForm} />
           <Button size="sm" variant="plain" onClick={() => void copyText(asTable(rows), "Table")}>

@@ -1,12 +1,11 @@
 "use client";
 import "./glyphs.css";
-import Link from "next/link";
 import { useState } from "react";
 import { digitBytes, gridOf, positionOf, sentBits } from "@/core/address";
 import { formatByte, parseByte, type ByteForm } from "@/core/glyph";
 import { splitPipId } from "@/core/rig";
 import { useModel, useOpenRig, useRig } from "@/store";
-import { CommitField, DigitFace, StationFrame, litSegments } from "@/ui";
+import { CommitField, DigitFace, StationFrame, litSegments, StationLink } from "@/ui";
 import { Alphabet } from "./alphabet";
 import { BitStrip, LineStrip, ledsOn } from "./bit-strip";
 import { MemoryStrip } from "./memory-strip";
@@ -23,14 +22,14 @@ export function GlyphsStation() {
 function NoGlyphs() {
   const { id } = useRig();
   return (
-    <StationFrame title="Glyphs" lead="Shapes to bytes and back, for digits of segments.">
+    <StationFrame title="Glyphs" lead="From shapes to bytes and back, for segment digits.">
       <section className="sheet">
         <p className="mb-2">
           This rig shows dots: its letters are those of a font, and its bytes are frames.
         </p>
-        <Link className="btn btn-plain" href={`/rig/${id}/frames`}>
+        <StationLink className="btn btn-plain" href={`/rig/${id}/frames`}>
           To the frames
-        </Link>
+        </StationLink>
       </section>
     </StationFrame>
   );

@@ -44,7 +44,7 @@ export function Reading({ model, glyph, segments, unknown }: ReadingProps) {
         <Button
           size="sm"
           variant="plain"
-          title="For looking: the show and its sketch stay as they are. Start again, or change the rig, to see the show"
+          title="Only to look at: the show and its sketch stay as they are. Press power-up, or change the rig, to return to the show"
           onClick={() => holdState(cellState(model, { glyph, point: false }, digit))}
         >
           Hold it on the face

@@ -32,7 +32,7 @@ export function ShapeKeeper({ start, segments, rig, onKept }: KeeperProps) {
     <section className="sheet">
       <h2>Shapes of your own</h2>
       <div className="row-line flex-wrap">
-        <span>Keep this pattern as the shape of</span>
+        <span>Use this pattern as the shape of</span>
         <Form.Control
           aria-label="Character to give this shape"
           className="mono"

@@ -125,7 +125,7 @@ describe("A new rig", () => {
     const name = dialog.getByRole("textbox", { name: "Name of the module" });
     await hands.clear(name);
     await hands.type(name, "eight from the drawer");
-    await hands.click(dialog.getByRole("button", { name: "Take this module" }));
+    await hands.click(dialog.getByRole("button", { name: "Use this module" }));
     await waitFor(() =>
       expect(screen.getByRole<HTMLSelectElement>("combobox", { name: "Display" }).value).toBe(
         "mine eight from the drawer",
@@ -138,7 +138,7 @@ describe("A new rig", () => {
     const hands = show();
     await hands.selectOptions(screen.getByRole("combobox", { name: "Display" }), "own");
     const dialog = within(await screen.findByRole("dialog"));
-    await hands.click(dialog.getByRole("button", { name: "Take this display" }));
+    await hands.click(dialog.getByRole("button", { name: "Use this display" }));
     await waitFor(() =>
       expect(screen.getByRole<HTMLSelectElement>("combobox", { name: "Display" }).value).toBe("own"),
     );

@@ -1,35 +1,44 @@
 "use client";
 import "./new-rig.css";
 import { yupResolver } from "@hookform/resolvers/yup";
-import Link from "next/link";
-import { useRouter } from "next/navigation";
+import { useRouter, useSearchParams } from "next/navigation";
 import { useMemo, useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
-import { DEFAULT_PLAN } from "@/core/rig";
+import { DEFAULT_PLAN, MODULES } from "@/core/rig";
 import { keeper, refuse, storageProblem } from "@/store";
-import { PipLogo, ThemeSwitch } from "@/ui";
-import { ANSWERS, build, type Answers } from "./answers";
+import { PageHead } from "../page";
+import { ANSWERS, build, exampleFor, moduleOf, type Answers } from "./answers";
 import { Preview } from "./preview";
 import { ResistorQuestion, ShowQuestions, TableQuestions } from "./questions";
 
+/** Where the questions start: one bare digit, or the first module of the list. */
+function startFrom(from: "module" | "bare"): Answers {
+  const start: Answers = {
+    name: "My digit",
+    display: "1",
+    boards: 1,
+    way: "",
+    polarity: "common-cathode",
+    colour: "red",
+    controller: DEFAULT_PLAN.controller,
+    resistors: "per-segment",
+    list: "0123456789",
+  };
+  if (from === "bare") return start;
+  const { kind } = MODULES[0]!.bought;
+  const module = { ...start, name: "My module", display: `module ${kind}` };
+  return { ...module, colour: moduleOf(module)?.colour ?? start.colour, list: exampleFor(module) };
+}
+
 /** A new rig from a few questions, with the rig they lead to beside them. */
 export function NewRig() {
+  const from = useSearchParams().get("from") === "module" ? "module" : "bare";
   const router = useRouter();
   const [busy, setBusy] = useState(false);
   const form = useForm<Answers>({
     resolver: yupResolver(ANSWERS),
     mode: "onChange",
-    defaultValues: {
-      name: "My digit",
-      display: "1",
-      boards: 1,
-      way: "",
-      polarity: "common-cathode",
-      colour: "red",
-      controller: DEFAULT_PLAN.controller,
-      resistors: "per-segment",
-      list: "0123456789",
-    },
+    defaultValues: startFrom(from),
   });
   const answers = useWatch({ control: form.control }) as Answers;
   const good = ANSWERS.isValidSync(answers);
@@ -47,18 +56,10 @@ export function NewRig() {
   });
   return (
     <div className="page">
-      <header className="page-head">
-        <Link href="/" aria-label="Back to the shelf">
-          <PipLogo size={34} />
-        </Link>
-        <div className="me-auto">
-          <h1 className="page-name">New rig</h1>
-          <p className="quiet mb-0">
-            A display, a way to drive it, a board. Everything can be changed later.
-          </p>
-        </div>
-        <ThemeSwitch />
-      </header>
+      <PageHead
+        title="New rig"
+        lead="A display, a way to drive it, a board. Everything can be changed later."
+      />
       <form className="new-rig" onSubmit={(event) => void submit(event)} noValidate>
         <div className="new-questions">
           <TableQuestions form={form} answers={answers} />

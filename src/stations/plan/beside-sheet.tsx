@@ -28,7 +28,7 @@ export function BesideSheet() {
   const groups = rig.beside ?? [];
   return (
     <section className="sheet">
-      <h2>Displays beside it</h2>
+      <h2>More displays</h2>
       {groups.map((group, at) => (
         <OneBeside key={group.units[0]} rig={rig} group={group} at={at} />
       ))}
@@ -53,7 +53,7 @@ function OneBeside({ rig, group, at }: { readonly rig: Rig; readonly group: Besi
         <strong>{title}</strong>
         <IconButton
           icon="bi-x-lg"
-          label={`Take ${title} off the table`}
+          label={`Remove ${title} off the table`}
           onClick={() => editWires((before) => removeBeside(before, at))}
         />
       </div>
@@ -68,7 +68,7 @@ function OneBeside({ rig, group, at }: { readonly rig: Rig; readonly group: Besi
       {first && (
         <div className="mt-2">
           <SelectField
-            label="Its blocks stand"
+            label="Module arrangement"
             value={ORIENTATIONS.findIndex(
               ({ turn, mirrored }) => turn === first.turn && mirrored === first.mirrored,
             )}
@@ -124,7 +124,7 @@ function AddBeside({ rig }: { readonly rig: Rig }) {
   const fits = offers.filter(({ id }) => problems.get(id) === undefined);
   if (fits.length === 0) {
     const [reason] = [...problems.values()];
-    return <p className="small quiet mb-0">None can stand beside it: {reason}.</p>;
+    return <p className="small quiet mb-0">No other display can be added: {reason}.</p>;
   }
   const offer = offers.find(({ id }) => id === chosen);
   const problem = offer && besideProblem(rig, offer.plan(rig, count));
@@ -135,7 +135,7 @@ function AddBeside({ rig }: { readonly rig: Rig }) {
       colour: colour ?? offer.colour,
       shows: ["8"],
     });
-    if (!added.ok) return refuse("That cannot stand there", added.message);
+    if (!added.ok) return refuse("That display cannot be added", added.message);
     editWires(() => added.rig);
     setChosen("");
   };
@@ -143,7 +143,7 @@ function AddBeside({ rig }: { readonly rig: Rig }) {
     <>
       <div className="field-row">
         <SelectField
-          label="One more, on the same chain or bus"
+          label="Add a display to the same chain or bus"
           value={chosen}
           options={[
             ["", "choose…"],
@@ -178,7 +178,7 @@ function AddBeside({ rig }: { readonly rig: Rig }) {
       {offer && (
         <div className="row-line mt-2">
           <Button size="sm" variant="primary" disabled={problem !== undefined} onClick={add}>
-            Put it beside
+            Add this display
           </Button>
           {problem && <span className="small quiet">{problem}</span>}
         </div>

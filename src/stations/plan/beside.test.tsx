@@ -6,18 +6,17 @@ import { PlanStation } from "./plan";
 
 // Eight digits: the ways to drive them are compared in a moment, those of a sign take long.
 const lock = loose(plainDemoRig("lock-gauge"));
-const sheet = async () =>
-  (await screen.findByRole("heading", { name: "Displays beside it" })).closest("section")!;
+const sheet = async () => (await screen.findByRole("heading", { name: "More displays" })).closest("section")!;
 
 async function withDots() {
   const shown = showStation(PlanStation, lock);
   const { hands } = shown;
   const here = within(await sheet());
   await hands.selectOptions(
-    here.getByRole("combobox", { name: "One more, on the same chain or bus" }),
+    here.getByRole("combobox", { name: "Add a display to the same chain or bus" }),
     "dots-max7219",
   );
-  await hands.click(here.getByRole("button", { name: "Put it beside" }));
+  await hands.click(here.getByRole("button", { name: "Add this display" }));
   await here.findByText(/^8 × 8 dots on a MAX7219 \(DS3\)$/);
   return { ...shown, here };
 }
@@ -47,7 +46,7 @@ describe("displays beside the plan's", () => {
   test("blocks of dots are turned as they stand", async () => {
     const { hands, now, here } = await withDots();
     await hands.selectOptions(
-      await here.findByRole("combobox", { name: "Its blocks stand" }),
+      await here.findByRole("combobox", { name: "Module arrangement" }),
       "turned 90° clockwise",
     );
     expect(now().beside![0]!.modules).toMatchObject([{ turn: 90, mirrored: false }]);
@@ -56,7 +55,7 @@ describe("displays beside the plan's", () => {
   test("where nothing can stand it says so", async () => {
     showStation(PlanStation, loose(demoRig("slip-gate")));
     expect((await sheet()).textContent).toMatch(
-      /None can stand beside it: the display there is on no driver chip/,
+      /No other display can be added: the display there is on no driver chip/,
     );
   });
 

@@ -103,20 +103,20 @@ describe("power, resistors and names", () => {
 
   test("resistors in the transistors' bases are changed by themselves", async () => {
     const { hands, now } = showStation(PlanStation, loose(river));
-    const leds = screen.getByRole<HTMLInputElement>("textbox", { name: "Each resistor" }).value;
-    const field = screen.getByRole("textbox", { name: "Each base resistor" });
+    const leds = screen.getByRole<HTMLInputElement>("textbox", { name: "Resistor value" }).value;
+    const field = screen.getByRole("textbox", { name: "Base resistor value" });
     await hands.clear(field);
     await hands.type(field, "2k2{Enter}");
     const ohms = (rig: Rig) => rig.units.filter(({ part }) => part === "resistor").map((unit) => unit.ohms!);
     const changed = ohms(now()).filter((value, at) => value !== ohms(river)[at]);
     expect(changed.length).toBe(4);
     expect(new Set(changed)).toEqual(new Set([2200]));
-    expect(screen.getByRole<HTMLInputElement>("textbox", { name: "Each resistor" }).value).toBe(leds);
+    expect(screen.getByRole<HTMLInputElement>("textbox", { name: "Resistor value" }).value).toBe(leds);
   });
 
   test("names of legs are a choice of the reader's, not of the rig's", async () => {
     const { hands, now } = showStation(PlanStation, slip);
-    await hands.selectOptions(choose("Leg names, as in your data sheet"), "numbers");
+    await hands.selectOptions(choose("Leg names used in your data sheet"), "numbers");
     expect(usePreferences.getState().legNames).toBe("numbers");
     expect(now()).toEqual(slip);
     act(() => setLegNames("letters"));
@@ -126,10 +126,10 @@ describe("power, resistors and names", () => {
 describe("what it takes", () => {
   test("lines, parts and wires are counted, and all of it lit is what the circuit says", async () => {
     showStation(PlanStation, slip);
-    const table = within(screen.getByRole("heading", { name: "What it takes" }).closest("section")!);
+    const table = within(screen.getByRole("heading", { name: "Parts and lines" }).closest("section")!);
     const used = new Set(usedLines(modelOf(slip))).size;
     expect(table.getByRole("row", { name: /^Controller lines/ }).textContent).toMatch(
-      new RegExp(`^Controller lines${used} of 20; \\d+ easy ones left$`),
+      new RegExp(`^Controller lines${used} of 20; \\d+ easy lines left$`),
     );
     const placed = slip.wires.filter((wire) => wire.placed).length;
     expect(table.getByRole("row", { name: /^Wires/ }).textContent).toBe(
@@ -185,8 +185,8 @@ describe("the shopping list", () => {
 describe("texts of several digits", () => {
   test("short ones stand at either side, and leading zeros are dark or not", async () => {
     const { hands, now } = showStation(PlanStation, river);
-    await hands.selectOptions(choose("Short texts stand"), "at the left");
-    await hands.selectOptions(choose("Leading zeros"), "stay dark");
+    await hands.selectOptions(choose("Short texts stand"), "left");
+    await hands.selectOptions(choose("Leading zeros"), "dark");
     expect(now().show).toMatchObject({ align: "left", leadingZeros: "blank" });
   });
 
@@ -204,7 +204,7 @@ describe("texts of several digits", () => {
 describe("lines left free", () => {
   test("the rig moves off them, and one that is not there is refused", async () => {
     const { hands, now } = showStation(PlanStation, slip);
-    const field = () => screen.getByRole("textbox", { name: "Lines to leave free" });
+    const field = () => screen.getByRole("textbox", { name: "Lines to keep free" });
     await hands.type(field(), "2, 5{Enter}");
     expect(now().plan.aside).toEqual(["2", "5"]);
     expect(Object.values(now().plan.lines)).not.toContain("5");

@@ -32,7 +32,7 @@ describe("the display", () => {
     const led = () => now().units.find((unit) => unit.led)!.led!;
     await choose(hands, "LED colour", "green");
     expect(led().colour).toBe("green");
-    const drop = screen.getByRole("textbox", { name: "Forward drop" });
+    const drop = screen.getByRole("textbox", { name: "Forward voltage" });
     await hands.clear(drop);
     await hands.type(drop, "2.3{Enter}");
     expect(led().forward).toBe(2.3);
@@ -44,7 +44,7 @@ describe("the display", () => {
 
   test("digit 1 is the leftmost or the rightmost, and no wire moves for it", async () => {
     const { hands, now } = showStation(PlanStation, river);
-    await choose(hands, "Digit 1 is", "right");
+    await choose(hands, "Digit 1", "right");
     expect(now().plan.countFrom).toBe("right");
     expect(now().wires).toEqual(river.wires);
   });
@@ -56,7 +56,7 @@ describe("a display of one's own", () => {
     await choose(shown.hands, "Kind of display", "own");
     return { ...shown, dialog: within(await screen.findByRole("dialog")) };
   };
-  const take = "Take this display";
+  const take = "Use this display";
 
   test("is entered leg by leg, begun from what there is, and laid", async () => {
     const { hands, now, dialog } = await begin();
@@ -84,7 +84,7 @@ describe("a display of one's own", () => {
     await waitFor(() => expect(dialog.getByRole("button", { name: take })).toHaveProperty("disabled", true));
     await hands.selectOptions(a, "a");
     await waitFor(() => expect(dialog.getByRole("button", { name: take })).toHaveProperty("disabled", false));
-    await hands.click(dialog.getByRole("button", { name: "Leave it as it was" }));
+    await hands.click(dialog.getByRole("button", { name: "Cancel" }));
     expect(now()).toEqual(river);
   });
 
@@ -109,7 +109,7 @@ describe("a display of one's own", () => {
 describe("what is shown", () => {
   test("one text can be held; one that is too long for the display is refused with how many fit", async () => {
     const { hands, now } = showStation(PlanStation, river);
-    await hands.click(screen.getByRole("radio", { name: /Holds one/ }));
+    await hands.click(screen.getByRole("radio", { name: /One only/ }));
     expect(now().show.mode).toBe("hold");
     const text = screen.getByRole("textbox", { name: "Text" });
     await hands.clear(text);

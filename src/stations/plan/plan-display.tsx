@@ -174,11 +174,11 @@ export function DisplaySheet({ onLay }: Props) {
       {word === "digit" && digitCount(plan) > 1 && (
         <div className="field-row mt-2">
           <SelectField<Plan["countFrom"]>
-            label="Digit 1 is"
+            label="Digit 1"
             value={plan.countFrom}
             options={[
-              ["left", "the leftmost, as sheets number"],
-              ["right", "the rightmost, as values grow"],
+              ["left", "the leftmost (as data sheets number them)"],
+              ["right", "the rightmost (ones first, as numbers grow)"],
             ]}
             onChoose={(countFrom) =>
               editRig((before) => ({ ...before, plan: { ...before.plan, countFrom } }))
@@ -229,7 +229,7 @@ function LedFields() {
         onChoose={(colour) => setLed(ledValues(colour))}
       />
       <QuantityField
-        label="Forward drop"
+        label="Forward voltage"
         unit="V"
         value={led.forward}
         range={LIMITS.forward}
@@ -237,7 +237,7 @@ function LedFields() {
         width={92}
       />
       <QuantityField
-        label="at"
+        label="at current"
         unit="A"
         value={(led.testCurrent ?? TEST_CURRENT) / 1000}
         range={[LIMITS.testCurrent[0] / 1000, LIMITS.testCurrent[1] / 1000]}
@@ -245,7 +245,7 @@ function LedFields() {
         width={84}
       />
       <QuantityField
-        label="Slope"
+        label="Dynamic resistance"
         unit="Ω"
         value={led.slope}
         range={LIMITS.slope}

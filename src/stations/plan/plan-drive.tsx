@@ -62,8 +62,8 @@ export function ResistorSheet({ onLay }: Props) {
               value: "per-segment",
               name: rows ? "One for each column" : "One for each segment",
               cost: rows
-                ? "each row equally bright, however many dots are lit"
-                : "eight parts, all characters alike",
+                ? "every row equally bright, however many dots are lit"
+                : "eight parts; every character equally bright",
             },
             {
               value: "common",
@@ -76,7 +76,7 @@ export function ResistorSheet({ onLay }: Props) {
       <div className="field-row mt-2">
         {resistor && (
           <QuantityField
-            label={led.size === 1 ? "Resistor" : "Each resistor"}
+            label={led.size === 1 ? "Resistor" : "Resistor value"}
             unit="Ω"
             value={resistor.ohms!}
             range={LIMITS.ohms}
@@ -86,7 +86,7 @@ export function ResistorSheet({ onLay }: Props) {
         )}
         {bases.length > 0 && baseOhms !== undefined && (
           <QuantityField
-            label="Each base resistor"
+            label="Base resistor value"
             unit="Ω"
             value={baseOhms}
             range={LIMITS.ohms}
@@ -143,8 +143,8 @@ function linesIn(text: string, { lines, title }: ControllerPart) {
 }
 
 const CALLED: Readonly<Record<LineNames, string>> = {
-  printed: "as boards are printed",
-  ports: "as its data sheet has them",
+  printed: "as printed on the board",
+  ports: "as in the data sheet",
 };
 
 /** A line of a board by one of its names, for an example: the first that has both. */
@@ -167,7 +167,7 @@ export function BoardSheet({ onLay }: Props) {
     ({ leg, printed, port, awkward, unusable }) =>
       [
         leg,
-        `${(board?.lineNames === "ports" ? port : board?.lineNames && printed) ?? leg}${unusable ? " (not usable)" : awkward ? " (awkward)" : ""}`,
+        `${(board?.lineNames === "ports" ? port : board?.lineNames && printed) ?? leg}${unusable ? " (not usable)" : awkward ? ` (${awkward.replace(/^line \S+ (is |also )?/, "")})` : ""}`,
         unusable !== undefined,
       ] as const,
   );
@@ -197,10 +197,10 @@ export function BoardSheet({ onLay }: Props) {
       {board && called.length > 0 && (
         <div className="mt-2">
           <SelectField<LineNames | "">
-            label="Pins are called"
+            label="Pin names"
             value={board.lineNames ?? ""}
             options={[
-              ["", `as sketches count them: ${nameOf(controller, undefined)}`],
+              ["", `as in a sketch: ${nameOf(controller, undefined)}`],
               ...called.map((names) => [names, `${CALLED[names]}: ${nameOf(controller, names)}`] as const),
             ]}
             onChoose={(names) => editRig((before) => nameLines(before, names === "" ? undefined : names))}
@@ -209,10 +209,10 @@ export function BoardSheet({ onLay }: Props) {
       )}
       <div className="mt-2">
         <CommitField<string[]>
-          label="Lines to leave free"
+          label="Lines to keep free"
           mono
           shown={(rig.plan.aside ?? []).join(", ")}
-          hint="for buttons, sensors, a serial line: names as printed, with commas"
+          hint="for buttons, sensors or a serial port: line names, separated by commas"
           maxLength={200}
           read={(text) => linesIn(text, controller)}
           onCommit={(aside) => onLay(withAside(rig.plan, aside))}

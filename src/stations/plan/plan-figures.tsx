@@ -34,7 +34,7 @@ function WorstFigures() {
   if (!audit)
     return (
       <p className="small quiet mb-0" role="status">
-        {failed === undefined ? "Looking for the worst…" : `The search stopped: ${failed}`}
+        {failed === undefined ? "Calculating the worst case…" : `The search stopped: ${failed}`}
       </p>
     );
   return LOADS.map(([kind, name]) => {
@@ -75,7 +75,7 @@ export function PlanFigures() {
     <>
       <section className="sheet">
         <div className="spread mb-2">
-          <h2 className="sheet-title mb-0">What it takes</h2>
+          <h2 className="sheet-title mb-0">Parts and lines</h2>
           <Button size="sm" variant="plain" onClick={() => setShopping(true)}>
             Shopping list
           </Button>
@@ -86,7 +86,7 @@ export function PlanFigures() {
             <tr>
               <td>Controller lines</td>
               <td className="number">
-                {used.size} of {lines.length}; {easy} easy ones left
+                {used.size} of {lines.length}; {easy} easy lines left
               </td>
             </tr>
             <tr>
@@ -111,12 +111,12 @@ export function PlanFigures() {
         </table>
       </section>
       <section className="sheet">
-        <h2>Current, at its worst</h2>
+        <h2>Worst-case current</h2>
         <WorstFigures />
       </section>
       <section className="sheet">
         <h2>
-          Each segment
+          Current in each segment
           {digit && model.digits.length > 1 && ` of digit ${positionOf(model, digit.unit, digit.digit)}`}
         </h2>
         <div className="bars">
@@ -135,7 +135,7 @@ export function PlanFigures() {
                   <span className="bar-alone" style={{ width: `${(alone / most) * 100}%` }} />
                   <span className="bar-together" style={{ width: `${(together / most) * 100}%` }} />
                 </span>
-                <span className="bar-figure" title={`segment ${segment}: alone, with everything lit`}>
+                <span className="bar-figure" title={`segment ${segment}: lit alone, and with everything lit`}>
                   {!driving
                     ? "…"
                     : alone === 0
@@ -149,7 +149,7 @@ export function PlanFigures() {
           })}
         </div>
         <p className="tiny quiet mb-0 mt-2">
-          Solved from the circuit, alone and with everything lit. Check with your meter.
+          Calculated for each segment lit alone and with everything lit. Check with your meter.
         </p>
       </section>
     </>

@@ -41,8 +41,8 @@ function ListedShow() {
         value={show.mode}
         onChoose={(mode) => change({ mode })}
         options={[
-          { value: "count", name: "Runs through a list", cost: "one after the other" },
-          { value: "hold", name: "Holds one", cost: "set once, then left alone" },
+          { value: "count", name: "A list", cost: "one after another, each for the same time" },
+          { value: "hold", name: "One only", cost: "set once, then left alone" },
         ]}
       />
       <div className="mt-2">
@@ -122,7 +122,7 @@ function TextList() {
       )}
       <div className="field-row mt-2">
         <QuantityField
-          label="Each for"
+          label="Time each"
           unit="s"
           value={show.interval / 1000}
           range={[LIMITS.interval[0] / 1000, LIMITS.interval[1] / 1000]}
@@ -131,12 +131,12 @@ function TextList() {
         />
         <RoundsField width={92} />
         <SelectField<Show["end"]>
-          label="Then it stops and"
+          label="At the end"
           value={show.end}
           disabled={show.rounds === 0}
           options={[
-            ["last", "keeps the last"],
-            ["blank", "goes blank"],
+            ["last", "keep the last one lit"],
+            ["blank", "go dark"],
           ]}
           onChoose={(end) => change({ end })}
         />
@@ -151,11 +151,11 @@ function ShortTexts() {
   return (
     <div className="field-row mt-2">
       <SelectField<Show["align"]>
-        label="Short texts stand"
+        label="Alignment of short texts"
         value={show.align}
         options={[
-          ["right", "at the right"],
-          ["left", "at the left"],
+          ["right", "right"],
+          ["left", "left"],
         ]}
         onChoose={(align) => change({ align })}
       />
@@ -163,8 +163,8 @@ function ShortTexts() {
         label="Leading zeros"
         value={show.leadingZeros}
         options={[
-          ["show", "are shown"],
-          ["blank", "stay dark"],
+          ["show", "shown"],
+          ["blank", "dark"],
         ]}
         onChoose={(leadingZeros) => change({ leadingZeros })}
       />

@@ -1,9 +1,9 @@
-import Link from "next/link";
 import { gridOf } from "@/core/address";
 import { formatQuantity } from "@/core/quantity";
 import { titleOf } from "@/core/show";
 import { useAtDesk, useModel } from "@/store";
 import { RoundsField } from "./rounds";
+import { StationLink } from "@/ui";
 
 /** What a display of dots is to show, in short; it is made on the Frames station. */
 export function PlanSign() {
@@ -33,9 +33,9 @@ export function PlanSign() {
       </p>
       <div className="field-row">
         <RoundsField width={110} />
-        <Link className="btn btn-plain align-self-end" href={`/rig/${rig.id}/frames`}>
+        <StationLink className="btn btn-plain align-self-end" href={`/rig/${rig.id}/frames`}>
           Texts and pictures
-        </Link>
+        </StationLink>
       </div>
     </section>
   );

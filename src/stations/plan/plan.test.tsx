@@ -47,7 +47,7 @@ describe("Plan", () => {
   test("resistors are changed all at once, and what lies on the table already is asked about first", async () => {
     const bare = loose(slip);
     const { hands, now } = showStation(PlanStation, bare);
-    const resistor = screen.getByRole("textbox", { name: "Each resistor" });
+    const resistor = screen.getByRole("textbox", { name: "Resistor value" });
     await hands.clear(resistor);
     await hands.type(resistor, "1k2{Enter}");
     const values = now()

@@ -11,7 +11,7 @@ import { PlanShow } from "./plan-show";
 import { PlanSign } from "./plan-sign";
 import { Ways } from "./ways";
 
-const BesideSheet = fetched("Displays beside it", () =>
+const BesideSheet = fetched("More displays", () =>
   import("./beside-sheet").then((module) => module.BesideSheet),
 );
 
@@ -20,7 +20,7 @@ export function PlanStation() {
   const model = useModel();
   const { lay, question } = useLay();
   return (
-    <StationFrame title="Plan" lead="What it shows, on what, from which lines, and what that takes.">
+    <StationFrame title="Plan" lead="What to show, on which display, from which lines, and what it takes.">
       <div className="plan-grid">
         <div className="plan-column">
           {gridOf(model) ? <PlanSign /> : <PlanShow />}

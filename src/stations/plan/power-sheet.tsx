@@ -56,15 +56,14 @@ export function PowerSheet({ onLay }: Props) {
       <h2>Power</h2>
       {bare && (
         <p className="small">
-          The {bare} is a chip alone: a supply of its own feeds it and everything else. Give it 100 nF close
-          by.
+          The {bare} is a bare chip: it and everything else run from a supply you add. Put 100 nF close to it.
           {controller.around &&
             ` ${formatQuantity(controller.around.reset.ohms, "Ω")} holds its reset high. Its programmer takes ${controller.around.programmer.join(", ")}, VCC and GND; ${controller.around.clockSaid}.`}
         </p>
       )}
       <div className="field-row">
         <SelectField<Chosen>
-          label="Fed from"
+          label="Powered from"
           value={bare && chosen === "board" ? "separate" : chosen}
           options={options}
           onChoose={(next) => onLay(fedFrom(plan, next))}
@@ -76,7 +75,7 @@ export function PowerSheet({ onLay }: Props) {
       {chain.chips.length > 0 && (
         <div className="mt-2">
           <SelectField<LegNames>
-            label="Leg names, as in your data sheet"
+            label="Leg names used in your data sheet"
             value={legNames}
             options={[
               ["letters", "QA to QH, SER, SRCLK, RCLK"],
@@ -113,7 +112,7 @@ function SupplyFields({ plan, chosen, onLay }: Props & { readonly plan: Plan; re
       )}
       {regulator && (
         <QuantityField
-          label="Goes in at"
+          label="Input voltage"
           unit="V"
           value={supply.volts ?? regulator.from}
           range={LIMITS.volts}
@@ -123,7 +122,7 @@ function SupplyFields({ plan, chosen, onLay }: Props & { readonly plan: Plan; re
       )}
       {battery && (
         <WholeField
-          label="Holds, in mAh"
+          label="Capacity, mAh"
           value={supply.milliampHours ?? battery.milliampHours}
           range={[1, 100_000]}
           onCommit={(milliampHours) => put({ milliampHours })}
@@ -138,11 +137,11 @@ function SupplyFields({ plan, chosen, onLay }: Props & { readonly plan: Plan; re
 function Cautions({ plan, chosen }: { readonly plan: Plan; readonly chosen: Chosen }) {
   const said =
     chosen === "board"
-      ? ["All current runs through the USB lead."]
+      ? ["All the current comes through the USB lead."]
       : chosen === "separate"
-        ? ["Never feed it back into the board’s USB port: unplug one before the other is plugged in."]
+        ? ["Never let it feed back into the board’s USB port: unplug one before you plug in the other."]
         : SUPPLIES[chosen].cautions;
-  const shared = plan.power === "separate" ? ["Its minus and a GND of the board are joined."] : [];
+  const shared = plan.power === "separate" ? ["Its minus terminal is joined to a GND pin of the board."] : [];
   return (
     <ul className="small quiet power-cautions">
       {[...shared, ...said].map((one) => (
@@ -167,7 +166,7 @@ function SupplyFigures() {
             <dd>{formatMilliamps(most, 3)}</dd>
           </div>
           <div>
-            <dt>Fuse in its plus</dt>
+            <dt>Fuse in the plus lead</dt>
             <dd>
               {fuse === undefined
                 ? "more than one fuse: split the feed"
@@ -175,7 +174,7 @@ function SupplyFigures() {
             </dd>
           </div>
           <div>
-            <dt>Capacitor across it</dt>
+            <dt>Capacitor across the supply</dt>
             <dd>{formatQuantity(bulk, "F", 2)} or more</dd>
           </div>
         </dl>
@@ -224,10 +223,10 @@ function DischargeTable({ discharge }: { readonly discharge: NonNullable<Figures
         {stops ? `; then ${stops.ref} has less than the ${formatQuantity(stops.at, "V")} it works from` : ""}.
         What the board takes for itself comes on top.
       </p>
-      <table className="rule-table small" aria-label="Over the discharge">
+      <table className="rule-table small" aria-label="Over a discharge">
         <thead>
           <tr>
-            <th>Used</th>
+            <th>Charge used</th>
             <th className="number">Supply</th>
             <th className="number">Mean</th>
             <th className="number">Light</th>
@@ -252,7 +251,7 @@ function DischargeTable({ discharge }: { readonly discharge: NonNullable<Figures
 }
 
 const hoursText = (hours: number): string => {
-  if (hours >= 8760) return "over a year";
+  if (hours >= 8760) return "more than a year";
   if (hours >= 72) return `${Math.round(hours / 24)} days`;
   return hours >= 10 ? `${Math.round(hours)} h` : `${hours.toFixed(1)} h`;
 };

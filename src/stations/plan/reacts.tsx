@@ -1,7 +1,7 @@
-import Link from "next/link";
 import { valueWords } from "@/core/live";
 import type { Live } from "@/core/rig";
 import { useRig } from "@/store";
+import { StationLink } from "@/ui";
 
 /** A rig that reacts: what it does is changed on a station of its own. */
 export function Reacts({ live }: { live: Live }) {
@@ -16,9 +16,9 @@ export function Reacts({ live }: { live: Live }) {
           </li>
         ))}
       </ul>
-      <Link className="btn btn-plain btn-sm" href={`/rig/${id}/show`}>
+      <StationLink className="btn btn-plain btn-sm" href={`/rig/${id}/show`}>
         Change what it does
-      </Link>
+      </StationLink>
     </section>
   );
 }

@@ -7,7 +7,7 @@ export function RoundsField({ width }: { readonly width: number }) {
   const { rounds } = useModel().rig.show;
   return (
     <WholeField
-      label="Rounds"
+      label="Repeats"
       value={rounds}
       range={LIMITS.rounds}
       named={{ value: 0, name: "forever" }}

@@ -12,7 +12,7 @@ type Line = ReturnType<typeof shoppingList>[number];
 const COLUMNS: ColumnDef<Line>[] = [
   { header: "Count", meta: { number: true }, cell: ({ row }) => row.original.count },
   { header: "Part", cell: ({ row }) => row.original.what },
-  { header: "Ask for", cell: ({ row }) => row.original.rating },
+  { header: "Rating to ask for", cell: ({ row }) => row.original.rating },
   { header: "For", cell: ({ row }) => <span className="quiet">{row.original.refs.join(", ")}</span> },
 ];
 
@@ -34,12 +34,12 @@ export function ShoppingDialog({ onClose }: { onClose: () => void }) {
           <DataTable label="Shopping list" rows={list} columns={COLUMNS} rowKey={({ what }) => what} />
         ) : (
           <p className="quiet mb-0" role="status">
-            Looking for what each part has to stand…
+            Working out the rating each part needs…
           </p>
         )}
         <p className="tiny quiet mt-2 mb-0">
-          {outsideOf(rig).wires.length} wires and the breadboard come on top. A resistor is taken for twice
-          what it gets at its worst, a capacitor for twice its supply.
+          {outsideOf(rig).wires.length} Wires and the breadboard are extra. Resistors are rated for twice
+          their worst-case power, capacitors for twice their supply.
         </p>
       </Modal.Body>
       <Modal.Footer className="no-print">

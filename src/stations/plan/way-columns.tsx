@@ -62,7 +62,7 @@ const TO_BUILD: readonly ColumnDef<WayFigures>[] = [
     ),
   },
   {
-    header: "Joints",
+    header: "Connections",
     accessorFn: ({ joints }) => joints,
     meta: { number: true },
     cell: ({ row }) => row.original.joints,
@@ -72,13 +72,13 @@ const TO_BUILD: readonly ColumnDef<WayFigures>[] = [
 /** What it loads most. */
 const LOADS: readonly ColumnDef<WayFigures>[] = [
   {
-    header: "Worst pin",
+    header: "Busiest pin",
     accessorFn: ({ pin }) => pin.share,
     meta: { number: true },
     cell: ({ row }) => <LoadText load={row.original.pin} />,
   },
   {
-    header: "Chip or supply",
+    header: "Chip and supply",
     accessorFn: (way) => way.package.share,
     meta: { number: true },
     cell: ({ row: { original } }) => (
@@ -95,7 +95,7 @@ const LOADS: readonly ColumnDef<WayFigures>[] = [
 /** What is seen, and what it takes of the board. */
 const LIGHT: readonly ColumnDef<WayFigures>[] = [
   {
-    header: "Light",
+    header: "Brightness",
     accessorFn: ({ brightness }) => brightness,
     sortDescFirst: true,
     meta: { number: true },
@@ -119,13 +119,13 @@ const LIGHT: readonly ColumnDef<WayFigures>[] = [
           <span className="d-block tiny quiet">
             {Number.isFinite(original.ceiling)
               ? `up to ${formatQuantity(original.ceiling, "Hz", 2)}`
-              : "no ceiling"}
+              : "no limit"}
           </span>
         </>
       ),
   },
   {
-    header: "Board’s time",
+    header: "Processor time",
     accessorFn: ({ busy }) => busy,
     meta: { number: true },
     cell: ({ row: { original } }) => (original.busy >= 1 ? "all" : `${Math.round(original.busy * 100)} %`),
@@ -144,7 +144,7 @@ export function wayColumns(
       cell: ({ row: { original } }) => (
         <span className="way-name" title={original.way.costs}>
           <strong>{original.way.title}</strong>
-          {original.way.id === recommended && <span className="way-mark">take this</span>}
+          {original.way.id === recommended && <span className="way-mark">recommended</span>}
           <span className="d-block tiny quiet">{original.way.costs}</span>
           {original.level !== undefined && (
             <span className="d-block tiny">

@@ -29,7 +29,7 @@ export function Ways({ onLay }: Props) {
   return (
     <section className="sheet ways" aria-busy={comparing.progress !== undefined}>
       <div className="spread mb-2">
-        <h2 className="sheet-title mb-0">Ways to drive it, side by side</h2>
+        <h2 className="sheet-title mb-0">Ways to drive it, compared</h2>
         <PlannerProgress work={comparing} label="Comparing the ways" />
       </div>
       {failed && <p className="severity-fault small">The comparison failed: {failed}</p>}
@@ -63,8 +63,8 @@ export function Ways({ onLay }: Props) {
         </details>
       )}
       <p className="tiny quiet mb-0 mt-2">
-        Each with the resistors that suit it, solved and run. Light is against 10 mA steady; joints count both
-        ends of each wire and each leg used.
+        Each way has resistors that suit it and was simulated. Brightness is compared with 10 mA steady;
+        connections count both ends of each wire and each leg used.
       </p>
     </section>
   );

@@ -2,6 +2,8 @@ import type { ComponentType } from "react";
 import { showsDots, type Plan } from "@/core/rig";
 import type { Topic } from "@/core/subject";
 
+export { LOOK_UPS, type LookUp } from "./look-ups";
+
 /** One screen of a rig. */
 export interface Station {
   /** As it stands in addresses. */
@@ -11,6 +13,10 @@ export interface Station {
   readonly key: string;
   /** What it shows: whatever is about one of these leads here. */
   readonly topics: readonly Topic[];
+  /** What else makers would call it, for the finder. */
+  readonly also: string;
+  /** Words of the glossary that one meets there first. */
+  readonly terms: readonly string[];
   /** Rigs it has something to show for; all of them where it is left out. */
   readonly suits?: (plan: Plan) => boolean;
   /** Fetches its screen, once it is opened. */
@@ -24,6 +30,8 @@ export const STATIONS: readonly Station[] = [
     title: "Plan",
     key: "1",
     topics: ["plan"],
+    also: "start, choose, display, way, board, overview",
+    terms: ["rig", "face", "line", "module"],
     load: async () => (await import("../plan")).PlanStation,
   },
   {
@@ -31,6 +39,8 @@ export const STATIONS: readonly Station[] = [
     title: "Wires",
     key: "2",
     topics: ["wiring"],
+    also: "wiring, schematic, breadboard, connections, build",
+    terms: ["leg", "net", "rail"],
     load: async () => (await import("../wires")).WiresStation,
   },
   {
@@ -38,6 +48,8 @@ export const STATIONS: readonly Station[] = [
     title: "Current",
     key: "3",
     topics: ["current"],
+    also: "mA, amps, heat, resistor, power, limits",
+    terms: ["absolute maximum", "average forward current"],
     load: async () => (await import("../current")).CurrentStation,
   },
   {
@@ -45,6 +57,8 @@ export const STATIONS: readonly Station[] = [
     title: "Glyphs",
     key: "4",
     topics: ["shapes"],
+    also: "segments, characters, letters, bytes, hex",
+    terms: ["segment", "glyph", "stand-in"],
     suits: (plan) => !showsDots(plan),
     load: async () => (await import("../glyphs")).GlyphsStation,
   },
@@ -53,6 +67,8 @@ export const STATIONS: readonly Station[] = [
     title: "Scan",
     key: "5",
     topics: ["scan"],
+    also: "multiplex, refresh, flicker, timer, brightness",
+    terms: ["multiplexing", "duty cycle", "blanking time"],
     load: async () => (await import("../scan")).ScanStation,
   },
   {
@@ -60,6 +76,8 @@ export const STATIONS: readonly Station[] = [
     title: "Writes",
     key: "6",
     topics: ["transfers"],
+    also: "bus, waveform, registers, capture, keys, spi, i2c",
+    terms: ["write", "latch", "capture"],
     load: async () => (await import("../writes")).WritesStation,
   },
   {
@@ -67,6 +85,8 @@ export const STATIONS: readonly Station[] = [
     title: "Frames",
     key: "7",
     topics: ["frames"],
+    also: "dots, scroll, text, pictures, font, sign",
+    terms: ["frame", "scene"],
     suits: showsDots,
     load: async () => (await import("../frames")).FramesStation,
   },
@@ -75,6 +95,8 @@ export const STATIONS: readonly Station[] = [
     title: "Show",
     key: "8",
     topics: ["show"],
+    also: "reacts, buttons, values, counter, clock, sensor",
+    terms: ["show", "tape", "debouncing"],
     load: async () => (await import("../show")).ShowStation,
   },
   {
@@ -82,6 +104,8 @@ export const STATIONS: readonly Station[] = [
     title: "Bench",
     key: "9",
     topics: ["bench"],
+    also: "test, debug, measure, fault, meter",
+    terms: ["trail", "pull-up"],
     load: async () => (await import("../bench")).BenchStation,
   },
   {
@@ -89,6 +113,8 @@ export const STATIONS: readonly Station[] = [
     title: "Code",
     key: "0",
     topics: ["program"],
+    also: "program, sketch, source, firmware, download",
+    terms: ["set-up", "state"],
     load: async () => (await import("../code")).CodeStation,
   },
 ];

@@ -11,7 +11,7 @@ test("an LED that was noted as dead is told of, and can be said to light again",
   const hands = userEvent.setup();
   render(<FindingsDialog onShow={() => {}} onClose={() => {}} />);
   expect(await screen.findByText(/noted as dead/)).toBeTruthy();
-  await hands.click(await screen.findByRole("button", { name: "It lights again" }));
+  await hands.click(await screen.findByRole("button", { name: "It works again" }));
   expect(useOpenRig.getState().rig!.dead).toBeUndefined();
   await waitFor(() => expect(screen.queryByText(/noted as dead/)).toBeNull());
 });

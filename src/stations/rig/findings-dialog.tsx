@@ -17,7 +17,7 @@ export function FindingsDialog({
     <Modal show onHide={onClose} size="lg" scrollable aria-labelledby="findings-title">
       <Modal.Header closeButton>
         <Modal.Title id="findings-title" as="h2" className="h6">
-          What was found
+          Findings
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>

@@ -86,14 +86,14 @@ test("the power is cut: what was not kept yet is lost, and the cut is on the tap
   await waitFor(() => expect(reads()).toBe("11"), soon);
   fireEvent.pointerUp(button, { pointerId: 1 });
   await waitFor(() => expect(screen.getByText("2 moves since power-up")).toBeTruthy(), soon);
-  fireEvent.click(screen.getByRole("button", { name: "Cut the power for a moment" }));
+  fireEvent.click(screen.getByRole("button", { name: "Cut the power briefly" }));
   await waitFor(() => expect(screen.getByText("3 moves since power-up")).toBeTruthy(), soon);
   await waitFor(() => expect(reads()).toMatch(/^1[12]$/), soon);
 });
 
 test("a rig that only shows a list has no hands", () => {
   show(demoRig("slip-gate"));
-  expect(screen.queryByRole("region", { name: "Hands on the rig" })).toBeNull();
+  expect(screen.queryByRole("region", { name: "Controls of the rig" })).toBeNull();
 });
 
 test("a keypad has its keys as they lie, and each types", async () => {

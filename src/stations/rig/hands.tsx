@@ -34,7 +34,7 @@ export function Hands({ simulation }: { simulation: SimulationView }) {
   if (!live || !any) return null;
   const buttons = inputs.filter(({ part }) => gripOf(part).kind === "button");
   return (
-    <section className="hands" aria-label="Hands on the rig">
+    <section className="hands" aria-label="Controls of the rig">
       <div className="hands-row">
         {buttons.map(({ unit }, at) => (
           <HandButton
@@ -273,12 +273,12 @@ function TapeLine({ simulation, keeps }: { simulation: SimulationView; keeps: bo
       <span className="tiny quiet">
         {moves.length} {moves.length === 1 ? "move" : "moves"} since power-up
       </span>
-      {keeps && <IconButton icon="bi-plug" label="Cut the power for a moment" onClick={simulation.cut} />}
+      {keeps && <IconButton icon="bi-plug" label="Cut the power briefly" onClick={simulation.cut} />}
       {moves.length > 0 && (
         <>
           <IconButton
             icon="bi-arrow-repeat"
-            label="Play these moves again"
+            label="Replay these moves"
             onClick={() => simulation.play(moves)}
           />
           <IconButton icon="bi-cassette" label="Keep these moves as a tape" onClick={keep} />

@@ -164,7 +164,7 @@ describe("around every station", () => {
       timeout: 20_000,
     });
     await hands.click(document.querySelector<HTMLButtonElement>(".side-findings button")!);
-    const dialog = within(await screen.findByRole("dialog", { name: "What was found" }));
+    const dialog = within(await screen.findByRole("dialog", { name: "Findings" }));
     await hands.click(dialog.getAllByRole("button", { name: /show|wires/i })[0]!);
     expect(sentTo.at(-1)).toBe("/rig/slip-gate/wires");
     expect(pick()).toBe("DS1.1.b");

@@ -1,27 +1,37 @@
 "use client";
 import "./rig.css";
 import Link from "next/link";
-import { useParams, useRouter } from "next/navigation";
+import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useStore } from "zustand";
 import type { Direction } from "@/core/glyph";
-import type { LegRef, PipId } from "@/core/rig";
+import type { LegRef, PipId, Plan } from "@/core/rig";
 import { pipBeside, type FaceShape } from "@/core/sim";
 import type { Topic } from "@/core/subject";
 import { leaveRig, openRig, pickPip, redo, saveNow, spotLegs, undo, useOpenRig, useRig } from "@/store";
-import { IconButton, RunningProvider, ThemeSwitch, fetched, useSimulation } from "@/ui";
+import {
+  IconButton,
+  RunningProvider,
+  StationLink,
+  goInRig,
+  StationTerms,
+  ThemeSwitch,
+  fetched,
+  useSimulation,
+  type SimulationView,
+} from "@/ui";
+import { useRigAddress } from "./address";
 import { RigSide } from "./rig-side";
 import { SaveLine } from "./save-line";
-import { STATIONS, stationFor, stationPath, stationsFor, type Station } from "../registry";
+import { Help, RigFinder, focusOn, type Item, type Keys } from "../find";
+import { STATIONS, findStation, stationFor, stationPath, stationsFor, type Station } from "../registry";
 
-const Finder = fetched("The finder", () => import("./finder").then((module) => module.Finder));
-const Shortcuts = fetched("The list of keys", () => import("./shortcuts").then((module) => module.Shortcuts));
 const GrownFace = fetched("The large face", () => import("./grown-face").then((module) => module.GrownFace));
 
 /** Opens the rig of the address, and puts its face and trail beside whichever station is shown. */
 export function RigShell({ children }: { children: ReactNode }) {
-  const { id } = useParams<{ id: string }>();
+  const { id } = useRigAddress();
   const [state, setState] = useState<"opening" | "open" | "missing">("opening");
   const isOpen = useOpenRig(({ rig }) => rig?.id === id);
   useEffect(() => {
@@ -59,7 +69,7 @@ export function RigShell({ children }: { children: ReactNode }) {
   return <OpenRig>{children}</OpenRig>;
 }
 
-type Layer = "find" | "keys" | "grown";
+type Layer = "find" | "help" | "grown";
 
 /** What leads somewhere: what it is about, and what to mark there. */
 interface Subject {
@@ -75,7 +85,7 @@ interface Subject {
 function OpenRig({ children }: { children: ReactNode }) {
   const rig = useRig();
   const router = useRouter();
-  const { station } = useParams<{ station: string }>();
+  const { station } = useRigAddress();
   const held = useOpenRig((state) => state.held);
   const compiled = useOpenRig((state) => state.compiled);
   const { firmware } = rig;
@@ -85,11 +95,30 @@ function OpenRig({ children }: { children: ReactNode }) {
   );
   const simulation = useSimulation("open", rig, runs);
   const [layer, setLayer] = useState<Layer>();
-  const open = (to: Station) => router.push(stationPath(rig.id, to));
+  const [word, setWord] = useState<string>();
+  const open = (to: Station) => goInRig(stationPath(rig.id, to));
   const go = ({ topic, legs, pip }: Subject) => {
     if (pip) pickPip(pip);
     spotLegs(legs);
     open(stationFor(topic));
+  };
+  const take = ({ target }: Item) => {
+    if (target.to === "subject") go(target);
+    else if (target.to === "address") router.push(target.href);
+    else if (target.to === "action") target.run();
+    else if (target.to === "word") {
+      setWord(target.title);
+      setLayer("help");
+    } else {
+      const to = findStation(target.place.station);
+      if (to && to.name !== station) open(to);
+      void focusOn(target.place);
+    }
+  };
+  const actions = useMemo(() => actionsOf(simulation, () => setLayer("grown")), [simulation]);
+  const closeHelp = () => {
+    setLayer(undefined);
+    setWord(undefined);
   };
   useRigKeys({
     go: (to) => {
@@ -114,7 +143,7 @@ function OpenRig({ children }: { children: ReactNode }) {
       <main className="rig-main">
         <nav className="station-tabs" aria-label="Stations">
           {stationsFor(rig.plan).map((one) => (
-            <Link
+            <StationLink
               key={one.name}
               href={stationPath(rig.id, one)}
               className="station-tab"
@@ -122,18 +151,56 @@ function OpenRig({ children }: { children: ReactNode }) {
             >
               <kbd aria-hidden>{one.key}</kbd>
               {one.title}
-            </Link>
+            </StationLink>
           ))}
           <Tools onOpen={setLayer} />
         </nav>
-        <RunningProvider value={simulation}>{children}</RunningProvider>
+        <RunningProvider value={simulation}>
+          <StationTerms value={findStation(station)?.terms ?? []}>{children}</StationTerms>
+        </RunningProvider>
       </main>
-      {layer === "find" && <Finder onClose={() => setLayer(undefined)} onGo={go} />}
-      {layer === "keys" && <Shortcuts onClose={() => setLayer(undefined)} />}
+      {layer === "find" && <RigFinder actions={actions} onClose={() => setLayer(undefined)} onGo={take} />}
+      {layer === "help" && <Help keys={keysOf(rig.plan)} word={word} onClose={closeHelp} />}
       {layer === "grown" && <GrownFace simulation={simulation} onClose={() => setLayer(undefined)} />}
     </div>
   );
 }
+
+/** What can be done at once on the open rig, as the finder offers it. */
+const actionsOf = ({ running, setRunning, step, restart }: SimulationView, grow: () => void): Item[] =>
+  (
+    [
+      [running ? "Pause" : "Run", "stop, start, play", "bi-play", () => setRunning(!running)],
+      ["Step to the next change", "single step, next", "bi-skip-end", step],
+      ["Start again from power-up", "reset, restart, reboot", "bi-power", restart],
+      ["Enlarge the face", "full screen, zoom, bigger", "bi-arrows-angle-expand", grow],
+      ["Undo", "go back, revert", "bi-arrow-counterclockwise", undo],
+      ["Redo", "repeat", "bi-arrow-clockwise", redo],
+    ] as const
+  ).map(([title, also, icon, run]) => ({
+    id: `action-${title}`,
+    icon,
+    title,
+    detail: "does it",
+    also,
+    target: { to: "action", run },
+  }));
+
+const KEYS: Keys = [
+  [["←", "→", "↑", "↓"], "pick the next LED that way"],
+  [["Space"], "run or pause"],
+  [["."], "step to the next change on the face"],
+  [["F"], "enlarge the face"],
+  [["Ctrl", "Z"], "undo"],
+  [["Ctrl", "Shift", "Z"], "redo"],
+  [["/"], "find anything"],
+  [["?"], "keys and words"],
+];
+
+const keysOf = (plan: Plan): Keys => [
+  ...stationsFor(plan).map(({ key, title }) => [[key], `go to ${title}`] as const),
+  ...KEYS,
+];
 
 /** Undo, redo and what can be asked for from any station. */
 function Tools({ onOpen }: { onOpen: (layer: Layer) => void }) {
@@ -157,17 +224,17 @@ function Tools({ onOpen }: { onOpen: (layer: Layer) => void }) {
       />
       <IconButton icon="bi-search" label="Find" title="Find anything (/)" onClick={() => onOpen("find")} />
       <IconButton
-        icon="bi-keyboard"
-        label="Keyboard shortcuts"
-        title="Keyboard (?)"
-        onClick={() => onOpen("keys")}
+        icon="bi-question-circle"
+        label="Keys and words"
+        title="Keys and words (?)"
+        onClick={() => onOpen("help")}
       />
       <ThemeSwitch />
     </span>
   );
 }
 
-interface Keys {
+interface PageKeys {
   readonly shape: FaceShape | undefined;
   readonly go: (station: Station) => void;
   readonly run: () => void;
@@ -186,7 +253,7 @@ const hasOwnKeys = (event: Event): boolean =>
 
 const inDialog = (): boolean => document.querySelector(".modal.show") !== null;
 
-function useRigKeys({ shape, go, run, step, open, busy }: Keys): void {
+function useRigKeys({ shape, go, run, step, open, busy }: PageKeys): void {
   const ignored = () => busy || inDialog();
   const arrows = { preventDefault: true, ignoreEventWhen: (event: Event) => ignored() || hasOwnKeys(event) };
   const options = { preventDefault: true, ignoreEventWhen: ignored, enableOnFormTags: ["radio"] as const };
@@ -207,7 +274,7 @@ function useRigKeys({ shape, go, run, step, open, busy }: Keys): void {
   useHotkeys(".", step, { ...options, useKey: true });
   useHotkeys("f", () => open("grown"), options);
   useHotkeys("/", () => open("find"), { ...options, useKey: true });
-  useHotkeys("shift+?, ?", () => open("keys"), { ...options, useKey: true });
+  useHotkeys("shift+?, ?", () => open("help"), { ...options, useKey: true });
   useHotkeys("mod+z", undo, options);
   useHotkeys("mod+shift+z, mod+y", redo, options);
   useHotkeys(

@@ -27,6 +27,7 @@ import {
   TrailList,
   fetched,
   type SimulationView,
+  StationLink,
 } from "@/ui";
 
 const FindingsDialog = fetched("The list", () =>
@@ -104,7 +105,7 @@ function MeasuredLight({ simulation: { shape, face } }: { simulation: Simulation
   return (
     <p className="trail-measured small">
       {face.unknown[at]
-        ? "Nobody can tell whether the compiled program lights it now."
+        ? "Whether the compiled program lights it now cannot be predicted."
         : `${now}, measured on the compiled program.`}
     </p>
   );
@@ -180,8 +181,8 @@ function SideFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: 
           type="button"
           className="plain-button lens-grow"
           onClick={onGrow}
-          aria-label="Blow the face up"
-          title="Blow up (F)"
+          aria-label="Enlarge the face"
+          title="Enlarge (F)"
         >
           <i className="bi bi-arrows-angle-expand" aria-hidden />
         </button>
@@ -195,9 +196,7 @@ function SideFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: 
             compiled program runs · <u>back to the rig’s own</u>
           </button>
         )}
-        {!held && !compiled && reads === "unknown" && (
-          <span className="lens-says">contents unknown at power-up</span>
-        )}
+        {!held && !compiled && reads === "unknown" && <span className="lens-says">unknown at power-up</span>}
       </div>
       <div className="face-controls">
         <IconButton
@@ -247,12 +246,12 @@ function LatePace() {
   const step = late.step ?? { asked: late.asked, lasts: late.lasts };
   const says = (ms: number) => formatQuantity(ms / 1000, "s", 3);
   return (
-    <Link href={`/rig/${id}/frames`} className="face-pace tiny">
+    <StationLink href={`/rig/${id}/frames`} className="face-pace tiny">
       <SeverityMark
         severity="caution"
         text={`${late.step ? "a step takes" : "the pictures take"} ${says(step.lasts)}, not ${says(step.asked)}`}
       />
-    </Link>
+    </StationLink>
   );
 }
 

@@ -3,6 +3,7 @@ import { notFound } from "next/navigation";
 import { createElement, useEffect, useState, type ComponentType } from "react";
 import Button from "react-bootstrap/Button";
 import { findStation } from "../registry";
+import { useRigAddress } from "./address";
 
 /** Screens that have been fetched: each once for the page. */
 const fetched = new Map<string, ComponentType>();
@@ -11,7 +12,8 @@ const fetched = new Map<string, ComponentType>();
  * The screen of the station of that name, fetched when it is opened first. Not by suspending: what is taken up again
  * after that has to wait for every frame of the face, and on a slow machine never gets its turn.
  */
-export function StationScreen({ name }: { name: string }) {
+export function StationScreen() {
+  const { station: name } = useRigAddress();
   const station = findStation(name);
   const [failed, setFailed] = useState<string>();
   const [, setCount] = useState(fetched.size);

@@ -6,7 +6,7 @@ import { SelectField, type SimulationView } from "@/ui";
 const WAYS = [
   ["now", "at once"],
   ["late", "2 s late"],
-  ["torn", "torn off"],
+  ["torn", "cut short"],
 ] as const;
 type Way = (typeof WAYS)[number][0];
 

@@ -94,7 +94,7 @@ export function CameraSheet({ figures }: { figures: Pick<ScanFigures, "period" |
             className="align-self-end"
             onClick={() => setMoment((moment * 7.31 + 0.37) % 1)}
           >
-            Another photo
+            Take another photo
           </Button>
         </div>
       </div>
@@ -102,7 +102,7 @@ export function CameraSheet({ figures }: { figures: Pick<ScanFigures, "period" |
         <Photo figures={figures} shutter={shutter} moment={moment} />
         <CameraSays view={view} word={word} />
         <div className="camera-chart">
-          <Chart data={chart} options={OPTIONS} height={170} label="Evenness of photos against exposure" />
+          <Chart data={chart} options={OPTIONS} height={170} label="Evenness of photos by exposure time" />
         </div>
       </div>
     </section>
@@ -203,7 +203,7 @@ function CameraSays({ view, word }: { view: CameraView; word: string }) {
         The dimmest photo has <strong>{Math.round(view.evenness * 100)} %</strong> of the brightest{" "}
         <SeverityMark
           severity={readsWell ? "good" : view.evenness === 0 ? "fault" : "caution"}
-          text={readsWell ? "reads well" : view.evenness === 0 ? `${word}s vanish` : "flickers on film"}
+          text={readsWell ? "reads well" : view.evenness === 0 ? `${word}s disappear` : "flickers on video"}
         />
       </li>
       <li>

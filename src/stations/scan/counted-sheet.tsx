@@ -27,20 +27,20 @@ export function CountedSheet({ figures }: { figures: ScanFigures }) {
   const corrected = correctedConstant(constant, counts, seconds, show.interval);
   return (
     <section className="sheet">
-      <h2>A tick counted in turns</h2>
+      <h2>Counting time in scan cycles</h2>
       <p className="small mb-2">
         A tick of {formatQuantity(show.interval / 1000, "s")} is{" "}
-        <strong>{counted.refreshes.toLocaleString("en")}</strong> turns, really{" "}
+        <strong>{counted.refreshes.toLocaleString("en")}</strong> scan cycles, really{" "}
         {formatQuantity(counted.tick / 1000, "s", 6)}: it <strong>{drift(counted.drift)}</strong>.
         {figures.school !== "loop" &&
-          " The timer keeps the show’s time here; this is for a loop that counts."}
+          " Here the timer keeps the show’s time; this is for a loop that counts."}
       </p>
-      <h3 className="scan-sub">Corrected from a run you timed</h3>
+      <h3 className="scan-sub">Correct it from a timed run</h3>
       <div className="field-row">
-        <WholeField label="Turns a tick" value={constant} range={COUNTS} onCommit={setUsed} width={92} />
-        <WholeField label="Counted" value={counts} range={COUNTS} onCommit={setCounts} width={78} />
+        <WholeField label="Cycles per tick" value={constant} range={COUNTS} onCommit={setUsed} width={92} />
+        <WholeField label="Ticks counted" value={counts} range={COUNTS} onCommit={setCounts} width={78} />
         <QuantityField
-          label="Took by your watch"
+          label="Time by your watch"
           unit="s"
           value={seconds}
           range={[0.001, 10_000_000]}
@@ -49,15 +49,15 @@ export function CountedSheet({ figures }: { figures: ScanFigures }) {
         />
       </div>
       <p className="small mt-2 mb-0" role="status">
-        Then one turn took {formatNanoseconds(corrected.period, 5)} and it {drift(corrected.driftBefore)}.{" "}
+        One scan cycle took {formatNanoseconds(corrected.period, 5)} and it {drift(corrected.driftBefore)}.{" "}
         {corrected.refreshes === constant ? (
           <>
-            {constant.toLocaleString("en")} turns a tick is the best whole number there is; for less drift let
-            a timer or the clock keep the tick.
+            {constant.toLocaleString("en")} cycles per tick is the best whole number; for less drift use a
+            timer or the clock.
           </>
         ) : (
           <>
-            Count <strong>{corrected.refreshes.toLocaleString("en")}</strong> turns a tick instead: it{" "}
+            Count <strong>{corrected.refreshes.toLocaleString("en")}</strong> scan cycles a tick instead: it{" "}
             {drift(corrected.driftAfter)}.
           </>
         )}

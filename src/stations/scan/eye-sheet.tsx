@@ -19,24 +19,24 @@ export function EyeSheet({ figures, ghosts }: Props) {
   const { flicker } = figures;
   return (
     <section className="sheet">
-      <h2>To the eye, at {formatQuantity(flicker.rate, "Hz", 3)}</h2>
+      <h2>To the eye at {formatQuantity(flicker.rate, "Hz", 3)}</h2>
       <Line
-        what="Straight ahead"
+        what="Looking straight at it"
         severity={flicker.straightAhead === "steady" ? "good" : "fault"}
         verdict={flicker.straightAhead}
-        why="fuses near 60 Hz"
+        why="steady from about 60 Hz"
       />
       <Line
         what="Corner of the eye"
         severity={flicker.cornerOfEye === "steady" ? "good" : "caution"}
         verdict={flicker.cornerOfEye}
-        why="needs 100 Hz"
+        why="steady from about 100 Hz"
       />
       <Line
-        what="When eyes or hands move"
+        what="When eyes or the display move"
         severity={flicker.trails ? "note" : "good"}
-        verdict={flicker.trails ? "trails" : "no trails"}
-        why="strobe trails are gone from about 1 kHz on"
+        verdict={flicker.trails ? "trails" : "no strobe trails"}
+        why="strobe trails disappear above about 1 kHz"
       />
       <Line
         what="IEEE 1789"
@@ -47,7 +47,7 @@ export function EyeSheet({ figures, ghosts }: Props) {
       <h3 className="scan-sub">Ghosts</h3>
       {ghosts.length === 0 ? (
         <p className="small mb-0">
-          <SeverityMark severity="good" text="None." /> No LED carries current outside its turn.
+          <SeverityMark severity="good" text="None." /> No LED carries current outside its own slot.
         </p>
       ) : (
         <>
@@ -71,8 +71,8 @@ export function EyeSheet({ figures, ghosts }: Props) {
           </ul>
           <p className="tiny quiet mb-0">
             {model.rig.scan.blank === 0
-              ? `Nothing is blanked: while one ${word} gives way to the next, both are driven alike. A few microseconds of blank end it.`
-              : "The blank is shorter than the switches take to turn off; make it longer."}
+              ? `There is no blanking: while one ${word} gives way to the next, both are driven alike. A few microseconds of blank end it.`
+              : "The blanking time is shorter than the switches take to turn off; make it longer."}
           </p>
         </>
       )}

@@ -33,17 +33,20 @@ export function LightSheet({ figures }: { figures: ScanFigures }) {
   );
   return (
     <section className="sheet">
-      <h2>Light</h2>
-      <table className="rule-table small" aria-label="Light of each digit">
+      <h2>Brightness</h2>
+      <table className="rule-table small" aria-label="Brightness of each digit">
         <thead>
           <tr>
             <th className="text-capitalize">{word}</th>
-            <th className="number">Lit</th>
-            <th className="number">Peak</th>
-            <th className="number">Average</th>
-            <th className="number">Light</th>
-            <th className="number" title="as an eye takes it in: lightness grows much slower than light">
-              Looks
+            <th className="number">Duty cycle</th>
+            <th className="number">Peak current</th>
+            <th className="number">Average current</th>
+            <th className="number">Light output</th>
+            <th
+              className="number"
+              title="as the eye sees it: perceived brightness grows much more slowly than light output"
+            >
+              Perceived
             </th>
           </tr>
         </thead>
@@ -66,32 +69,32 @@ export function LightSheet({ figures }: { figures: ScanFigures }) {
         ) : (
           <SeverityMark
             severity={figures.evenness < 0.85 ? "caution" : "note"}
-            text={`The dimmest gives ${Math.round(figures.evenness * 100)} % of the brightest.`}
+            text={`The dimmest has ${Math.round(figures.evenness * 100)} % of the light of the brightest.`}
           />
         )}
       </p>
       <div>
         <CommitField
-          label={`Wanted, of ${STEADY} mA steady`}
+          label={`Target light output, % of ${STEADY} mA steady`}
           shown={`${wanted} %`}
           read={readPercent}
           onCommit={setWanted}
           width={150}
         />
         <p className="small mt-1 mb-0" role="status">
-          Takes a peak of <strong>{formatMilliamps(needed)}</strong>
+          Needs a peak current of <strong>{formatMilliamps(needed)}</strong>
           {needed > limit ? (
             <>
               {" "}
               <SeverityMark
                 severity="fault"
-                text={`above the ${formatMilliamps(limit, 2)} this duty allows`}
+                text={`above the ${formatMilliamps(limit, 2)} allowed at this duty cycle`}
               />
             </>
           ) : resistor?.exact !== undefined ? (
             <Picked offers={resistor.offers} />
           ) : (
-            <>{resistor?.message !== undefined && ": no resistor gives it here."}</>
+            <>{resistor?.message !== undefined && ": no resistor gives that here."}</>
           )}
         </p>
       </div>

@@ -40,12 +40,12 @@ export function ScanPicture({ figures, onChange }: Props) {
   const { onOf, dragged, picture, handle, shift, grow } = useScanDrag(model, microsecondsAt, onChange);
   const first = digits[0]?.spans.find(({ to, from }) => to - from > period / 100);
   return (
-    <div className="turn-scroll" tabIndex={0} role="region" aria-label="One turn, scrolls sideways">
+    <div className="turn-scroll" tabIndex={0} role="region" aria-label="One scan cycle, scrolls sideways">
       <svg
         viewBox={`0 0 ${WIDTH} ${height}`}
         className="turn"
         role="group"
-        aria-label={`One turn of the scan, ${formatNanoseconds(period)}`}
+        aria-label={`One scan cycle, ${formatNanoseconds(period)}`}
         {...picture}
       >
         {digits.map(({ position, spans }, at) => {
@@ -74,7 +74,7 @@ export function ScanPicture({ figures, onChange }: Props) {
           <g>
             <path d={`M${x(first.from + shift(0))},${TOP} V${height - FOOT + 4}`} className="turn-blank" />
             <Handle
-              label={`Blank time between ${word}s`}
+              label={`Blanking time between ${word}s`}
               at={x(first.from + shift(0))}
               y={height - FOOT + 2}
               height={12}

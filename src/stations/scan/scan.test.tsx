@@ -15,7 +15,7 @@ describe("Scan", () => {
     await hands.clear(on);
     await hands.type(on, "1.5 ms{Enter}");
     expect(now().scan.on).toEqual([1500]);
-    const blank = screen.getByRole("textbox", { name: "Blank between" });
+    const blank = screen.getByRole("textbox", { name: "Blanking time" });
     await hands.clear(blank);
     await hands.type(blank, "40u{Enter}");
     expect(now().scan.blank).toBe(40);
@@ -36,7 +36,7 @@ describe("Scan", () => {
 
   test("who keeps time is a choice among schools, each with its cost", async () => {
     const { hands, now } = showStation(ScanStation, { ...river, scan: { ...river.scan, school: "loop" } });
-    const schools = within(screen.getByRole("radiogroup", { name: "Who keeps time" }));
+    const schools = within(screen.getByRole("radiogroup", { name: "Timing method" }));
     expect(schools.getByRole("radio", { name: /Blocking loop/ }).getAttribute("aria-checked")).toBe("true");
     await hands.click(schools.getByRole("radio", { name: /Timer interrupt/ }));
     expect(now().scan.school).toBe("timer");
@@ -87,7 +87,7 @@ describe("Scan", () => {
 
   test("a rig whose digits are always lit says so, and leads to the ways", () => {
     showStation(ScanStation, demoRig("slip-gate"));
-    expect(screen.getByText("Nothing takes turns here")).toBeTruthy();
+    expect(screen.getByText("Nothing is multiplexed here")).toBeTruthy();
     expect(screen.getByRole("link", { name: /ways to drive/ }).getAttribute("href")).toBe(
       "/rig/slip-gate/plan",
     );
@@ -104,7 +104,7 @@ describe("Scan", () => {
   test("of a chip that scans by itself one sees what an eye and a camera make of it", async () => {
     showStation(ScanStation, plainDemoRig("crew-tally"));
     expect(await screen.findByRole("heading", { name: "To a camera" })).toBeTruthy();
-    expect(screen.getByRole("heading", { name: /^To the eye, at 2\d\d Hz/ })).toBeTruthy();
+    expect(screen.getByRole("heading", { name: /^To the eye at 2\d\d Hz/ })).toBeTruthy();
     const photo = screen.getByLabelText("A photo at 4 ms");
     expect(photo.querySelectorAll(".camera-dark").length).toBeGreaterThan(0);
   });

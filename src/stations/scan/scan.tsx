@@ -1,12 +1,11 @@
 "use client";
 import "./scan.css";
-import Link from "next/link";
 import Button from "react-bootstrap/Button";
 import { isMultiplexed, scanningChip, scannedWord } from "@/core/address";
 import { LIMITS, controllerById, type ScanSchool } from "@/core/rig";
 import { DIM_STEPS, dimTo } from "@/core/scan";
 import { editScan, useAtDesk, useModel } from "@/store";
-import { ChipSheet, Choices, QuantityField, StationFrame, type ChoiceOption } from "@/ui";
+import { ChipSheet, Choices, QuantityField, StationFrame, type ChoiceOption, StationLink } from "@/ui";
 import type { ScanSeen } from "@/workers";
 import { CameraSheet } from "./camera-sheet";
 import { CountedSheet } from "./counted-sheet";
@@ -16,13 +15,17 @@ import { TimerSheet } from "./timer-sheet";
 import { ScanPicture } from "./scan-picture";
 
 const SCHOOLS: ReadonlyArray<ChoiceOption<ScanSchool>> = [
-  { value: "loop", name: "Blocking loop", cost: "simple; the board does nothing else while it waits" },
-  { value: "timer", name: "Timer interrupt", cost: "even and free-running; shared values need care" },
+  { value: "loop", name: "Blocking loop", cost: "simple; the board can do nothing else while it waits" },
+  {
+    value: "timer",
+    name: "Timer interrupt",
+    cost: "even, and leaves the loop free; shared values need care",
+  },
 ];
 const DIVIDER: ChoiceOption<ScanSchool> = {
   value: "divider",
   name: "Hardware divider",
-  cost: "counters in logic; exact, and no code runs",
+  cost: "counters in logic; exact, no code involved",
 };
 
 /** Scan: how digits that share their segments take turns, and what eyes, cameras and the board make of it. */
@@ -50,18 +53,18 @@ function ByProgram({ seen }: Seen) {
   const even = new Set(rig.scan.on).size === 1;
   const seconds = (range: readonly [number, number]): [number, number] => [range[0] / 1e6, range[1] / 1e6];
   return (
-    <StationFrame title="Scan" lead={`How the ${word}s take turns. Drag an end to change a time.`}>
+    <StationFrame title="Scan" lead={`How the ${word}s share the time. Drag an end to change it.`}>
       <section className="sheet">
         <div className="scan-head">
           <Choices
-            label="Who keeps time"
+            label="Timing method"
             value={figures?.school ?? (logic ? "divider" : (rig.scan.school ?? "loop"))}
             onChoose={(school) => editScan({ school })}
             options={logic ? [DIVIDER] : SCHOOLS}
           />
           <div className="field-row">
             <QuantityField
-              label={even ? `Each ${word} on for` : "All on for (now uneven)"}
+              label={even ? `On-time per ${word}` : "On-time for all (now uneven)"}
               unit="s"
               value={rig.scan.on[0]! / 1e6}
               range={seconds(LIMITS.onTime)}
@@ -69,7 +72,7 @@ function ByProgram({ seen }: Seen) {
               width={120}
             />
             <QuantityField
-              label="Blank between"
+              label="Blanking time"
               unit="s"
               value={rig.scan.blank / 1e6}
               range={seconds(LIMITS.blankTime)}
@@ -77,8 +80,12 @@ function ByProgram({ seen }: Seen) {
               width={110}
             />
             <div>
-              <span className="field-label">Dim at the same rate</span>
-              <span className="btn-group btn-group-sm" role="group" aria-label="Dim at the same rate">
+              <span className="field-label">Brightness, same refresh rate</span>
+              <span
+                className="btn-group btn-group-sm"
+                role="group"
+                aria-label="Brightness, same refresh rate"
+              >
                 <Button variant="plain" onClick={() => editScan(dimTo(rig.scan, Infinity))}>
                   full
                 </Button>
@@ -120,7 +127,7 @@ function ByChip({ chip, seen }: Seen & { readonly chip: string }) {
   return (
     <StationFrame
       title="Scan"
-      lead={`${chip} takes the turns by itself; the board only writes when something changes.`}
+      lead={`${chip} scans the display by itself; the board only writes when something changes.`}
     >
       <div className="scan-grid">
         <ChipSheet />
@@ -135,21 +142,21 @@ function ByChip({ chip, seen }: Seen & { readonly chip: string }) {
 function Steady() {
   const { rig } = useModel();
   return (
-    <StationFrame title="Scan" lead="How digits that share their segments take turns.">
+    <StationFrame title="Scan" lead="How digits that share their segment lines are multiplexed.">
       <section className="sheet scan-steady">
-        <h2>Nothing takes turns here</h2>
+        <h2>Nothing is multiplexed here</h2>
         <p>
-          Every digit of {rig.name} has outputs of its own and is lit all the time: no flicker, no ghosts, no
-          bands on film, and no work for the board between two changes.
+          Every digit of {rig.name} has its own outputs and is lit all the time: no flicker, no ghosting, no
+          bands on video, and nothing for the board to do between changes.
         </p>
         <p className="mb-3">
-          Several digits on few lines share their segments and are lit one after the other. Choose such a
-          display and way on the Plan station, and this page shows when each is lit, how bright it is, and
-          what a camera sees.
+          When several digits share their segment lines, they are lit one after another. Choose such a display
+          and way of driving it on Plan, and this page shows when each is lit, how bright it is and what a
+          camera sees.
         </p>
-        <Link className="btn btn-primary" href={`/rig/${rig.id}/plan`}>
+        <StationLink className="btn btn-primary" href={`/rig/${rig.id}/plan`}>
           Look at the ways to drive it
-        </Link>
+        </StationLink>
       </section>
     </StationFrame>
   );

@@ -1,18 +1,10 @@
-import { Fragment } from "react";
 import { scannedWord } from "@/core/address";
-import { fitDivider, fitTimer, dividerBits, type TimerSetting } from "@/core/timing";
-import { formatNanoseconds, formatQuantity } from "@/core/quantity";
+import { fitDivider, dividerBits, type TimerSetting } from "@/core/timing";
+import { formatNanoseconds, formatPpm, formatQuantity } from "@/core/quantity";
 import { controllerById, reactingOf } from "@/core/rig";
 import type { ScanFigures } from "@/core/scan";
 import { useModel } from "@/store";
-import { SeverityMark } from "@/ui";
-
-const MOST_ROWS = 5;
-
-const ppm = (error: number): string =>
-  Math.abs(error) < 0.5
-    ? "exact"
-    : `${error > 0 ? "+" : "−"}${Math.abs(Math.round(error)).toLocaleString("en")} ppm`;
+import { SeverityMark, TimerTable } from "@/ui";
 
 interface Props {
   readonly figures: ScanFigures;
@@ -36,10 +28,10 @@ export function TimerSheet({ figures, used }: Props) {
       <h2>
         {logic ? "Divider" : "Timer"} for {formatNanoseconds(slot * 1000)} a {word}
       </h2>
-      {logic ? <Divider slot={slot} /> : <Settings slot={slot} used={used} />}
+      {logic ? <Divider slot={slot} /> : <TimerTable period={slot} controller={controller} used={used} />}
       <ul className="plain-list small mt-2 mb-0">
         <li>
-          Each {word} comes round <strong>{formatQuantity(figures.rate, "Hz", 4)}</strong>, one turn in{" "}
+          Each {word} is lit at <strong>{formatQuantity(figures.rate, "Hz", 4)}</strong>, one turn in{" "}
           {formatNanoseconds(figures.period)}
           {Number.isFinite(figures.ceiling) &&
             `; without waiting it could be ${formatQuantity(figures.ceiling, "Hz", 3)}`}
@@ -56,15 +48,15 @@ export function TimerSheet({ figures, used }: Props) {
             <li>
               The interrupt takes {formatNanoseconds(figures.interrupt.length)}{" "}
               {formatQuantity(figures.interrupt.rate, "Hz", 3)}:{" "}
-              <strong>{Math.round(figures.busy * 100)} %</strong> of the board’s time
-              {!controller.cost.measured && ", by estimate"}.
+              <strong>{Math.round(figures.busy * 100)} %</strong> of the processor’s time
+              {!controller.cost.measured && ", estimated"}.
             </li>
             <SharedValue />
           </>
         ) : (
           <li>
-            The loop takes all of the board’s time: {Math.round(figures.work * 100)} % is work, the rest is
-            waiting. Anything else it does makes the digits flicker.
+            The loop takes all of the processor’s time: {Math.round(figures.work * 100)} % is work, the rest
+            is waiting. Anything else it does makes the digits flicker.
           </li>
         )}
       </ul>
@@ -80,72 +72,16 @@ function SharedValue() {
     return (
       <li>
         <SeverityMark severity="note" text="Shared values." /> A face is drawn in one array and copied to the
-        one the interrupt reads while the interrupt is held off: it is never shown half new.
+        one the interrupt reads while the interrupt is held off: a half-updated face is never shown.
       </li>
     );
   return (
     <li>
       <SeverityMark severity="note" text="Shared values." /> A face is {bytes} bytes. Written byte by byte
-      while the interrupt reads it, it is shown half new. The sketch keeps all faces in a table and hands over
-      one byte, its number; a value of several bytes needs the interrupt held off while it is written:{" "}
-      <code>noInterrupts(); value = next; interrupts();</code>
+      while the interrupt reads it, a half-updated face is shown. The sketch keeps all faces in a table and
+      hands over one byte, its number; a value of several bytes needs the interrupt held off while it is
+      written: <code>noInterrupts(); value = next; interrupts();</code>
     </li>
-  );
-}
-
-/** What a timer is set to, in the words of its kind: a compare value, or the value it is loaded with. */
-const holds = ({ timer, compare }: TimerSetting): string =>
-  timer.reloads
-    ? `load ${(2 ** timer.bits - compare - 1).toLocaleString("en")}`
-    : compare.toLocaleString("en");
-
-/** The settings of the board's timers, best first; the one the sketch uses is among them, and marked. */
-function Settings({ slot, used }: Pick<Props, "used"> & { readonly slot: number }) {
-  const model = useModel();
-  const { rig } = model;
-  const all = fitTimer(slot, controllerById(rig.plan.controller));
-  const isUsed = (one: TimerSetting) =>
-    used !== undefined && one.timer.name === used.timer.name && one.prescaler === used.prescaler;
-  const best = all.slice(0, MOST_ROWS);
-  const settings = best.some(isUsed) ? best : [...best, ...all.filter(isUsed)];
-  if (settings.length === 0)
-    return <p className="small severity-caution mb-0">No timer of this board reaches that period.</p>;
-  return (
-    <table className="rule-table small" aria-label="Timer settings, best first">
-      <thead>
-        <tr>
-          <th>Timer</th>
-          <th className="number">Compare</th>
-          <th className="number">Period</th>
-          <th className="number">Error</th>
-        </tr>
-      </thead>
-      <tbody>
-        {settings.map((setting) => {
-          const { timer, prescaler, postscaler, period, errorPpm } = setting;
-          return (
-            <Fragment key={`${timer.name}-${prescaler}-${postscaler}`}>
-              <tr className={timer.taken || isUsed(setting) ? "is-joined" : undefined}>
-                <td>
-                  {timer.name.replace("with reload", "")} ÷ {prescaler}
-                  {postscaler > 1 && ` × ${postscaler}`}
-                </td>
-                <td className="number">{holds(setting)}</td>
-                <td className="number">{formatNanoseconds(period * 1000, 6)}</td>
-                <td className="number">{ppm(errorPpm)}</td>
-              </tr>
-              {(timer.taken || isUsed(setting)) && (
-                <tr>
-                  <td colSpan={4} className="tiny quiet text-wrap pt-0">
-                    {isUsed(setting) ? <span className="way-mark ms-0">in the sketch</span> : timer.taken}
-                  </td>
-                </tr>
-              )}
-            </Fragment>
-          );
-        })}
-      </tbody>
-    </table>
   );
 }
 
@@ -165,7 +101,7 @@ function Divider({ slot }: { slot: number }) {
           <th>Counter</th>
           <th className="number">Counts</th>
           <th className="number">Bits</th>
-          <th className="number">Really</th>
+          <th className="number">Actual</th>
           <th className="number">Error</th>
         </tr>
       </thead>
@@ -175,7 +111,7 @@ function Divider({ slot }: { slot: number }) {
           <td className="number">{count.toLocaleString("en")}</td>
           <td className="number">{bits}</td>
           <td className="number">{formatNanoseconds(period * 1000, 6)}</td>
-          <td className="number">{ppm(errorPpm)}</td>
+          <td className="number">{formatPpm(errorPpm)}</td>
         </tr>
         <tr>
           <td>which {word}</td>
@@ -189,7 +125,7 @@ function Divider({ slot }: { slot: number }) {
           <td className="number">{second.count.toLocaleString("en")}</td>
           <td className="number">{second.bits}</td>
           <td className="number">{formatQuantity(second.period / 1e6, "s", 6)}</td>
-          <td className="number">{ppm(second.errorPpm)}</td>
+          <td className="number">{formatPpm(second.errorPpm)}</td>
         </tr>
       </tbody>
     </table>

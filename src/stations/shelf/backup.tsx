@@ -1,6 +1,5 @@
 import Button from "react-bootstrap/Button";
-import type { Restored } from "@/keep";
-import { keeper, refuse, say, storageProblem, useKept } from "@/store";
+import { keeper, say, useKept } from "@/store";
 import { formatDate, saveBytes } from "@/ui";
 
 /** Hands everything the browser keeps over as one file. */
@@ -8,18 +7,6 @@ export async function backUp(): Promise<void> {
   const { bytes, name } = await keeper().makeBackup();
   saveBytes(bytes, name, "application/zip");
   say({ text: `Backed up as ${name}` });
-}
-
-/** Reads a back-up; says in a dialog what came back, or why nothing did. */
-export async function restoreFrom(file: File, show: (restored: Restored) => void): Promise<void> {
-  const title = `${file.name} was not restored`;
-  try {
-    const restored = await keeper().restoreBackup(file);
-    if (restored.ok) show(restored);
-    else refuse(title, `${restored.problem} Nothing on the shelf was changed.`);
-  } catch (error) {
-    refuse(title, `Nothing on the shelf was changed: ${storageProblem(error)}.`);
-  }
 }
 
 const reminded = () => keeper().backupReminder();

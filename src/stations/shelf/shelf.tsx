@@ -1,61 +1,30 @@
 "use client";
 import "./shelf.css";
 import Link from "next/link";
-import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
-import type { Restored } from "@/keep";
-import { keeper, refuse, say, storageProblem, useKept } from "@/store";
-import { FileButton, MoreMenu, PipLogo, ThemeSwitch, fetched } from "@/ui";
-import { BackupReminderLine, backUp, restoreFrom } from "./backup";
+import { keeper, say, setWaysIn, useKept } from "@/store";
+import { FileButton, MoreMenu, fetched } from "@/ui";
+import { useRigFiles } from "../drop";
+import { PageHead } from "../page";
+import { BackupReminderLine, backUp } from "./backup";
 import { RigCard, UnreadableCard } from "./rig-card";
+import { WaysIn } from "./ways-in";
 
 const BinDialog = fetched("The bin", () => import("./bin-dialog").then((module) => module.BinDialog));
-const RestoredDialog = fetched("The list", () =>
-  import("./restored-dialog").then((module) => module.RestoredDialog),
-);
-
-const NOTHING_CHANGED = "Nothing on the shelf was changed.";
-
-/** Whether a file is an archive, by its name or by its first bytes. */
-const isArchive = async (file: File): Promise<boolean> =>
-  /\.zip$/i.test(file.name) || (await file.slice(0, 4).text()) === "PK\u0003\u0004";
-
 const shelfEntries = () => keeper().shelfEntries();
 
 /** Home: every rig as a card with its live face. */
 export function Shelf() {
   const entries = useKept(shelfEntries);
-  const router = useRouter();
-  const [dialog, setDialog] = useState<"bin" | Restored>();
+  const [dialog, setDialog] = useState<"bin">();
 
-  const takeFile = async (file: File | null | undefined) => {
-    if (!file) return;
-    if (await isArchive(file)) return restoreFrom(file, setDialog);
-    const title = `${file.name} was not imported`;
-    try {
-      const result = await keeper().importRig(file);
-      if (!result.ok) return refuse(title, NOTHING_CHANGED, result.problems);
-      say({
-        text: `${result.rig.name} imported`,
-        action: { label: "Open", run: () => router.push(`/rig/${result.rig.id}/plan`) },
-      });
-    } catch (error) {
-      refuse(title, `${NOTHING_CHANGED} It could not be stored: ${storageProblem(error)}.`);
-    }
-  };
-
+  const { bring, dialog: restored } = useRigFiles();
   return (
-    <div
-      className="page"
-      onDragOver={(event) => event.preventDefault()}
-      onDrop={(event) => {
-        event.preventDefault();
-        void takeFile(event.dataTransfer.files[0]);
-      }}
-    >
-      <ShelfHead onFile={(file) => void takeFile(file)} onBin={() => setDialog("bin")} />
+    <div className="page">
+      <ShelfHead onFile={(file) => file && void bring(file)} onBin={() => setDialog("bin")} />
       <BackupReminderLine />
-      <ul className="shelf-cards" aria-label="Rigs">
+      <WaysIn />
+      <ul className="shelf-cards" id="rigs" aria-label="Rigs">
         {entries?.map((entry) =>
           entry.kind === "rig" ? (
             <RigCard
@@ -86,9 +55,7 @@ export function Shelf() {
         file; drop such a file, or a back-up, anywhere on this page to bring it in.
       </p>
       {dialog === "bin" && <BinDialog onClose={() => setDialog(undefined)} />}
-      {typeof dialog === "object" && (
-        <RestoredDialog restored={dialog} onClose={() => setDialog(undefined)} />
-      )}
+      {restored}
     </div>
   );
 }
@@ -111,14 +78,11 @@ interface HeadProps {
 function ShelfHead({ onFile, onBin }: HeadProps) {
   const archive = useRef<HTMLInputElement>(null);
   return (
-    <header className="page-head">
-      <PipLogo size={34} />
-      <div className="me-auto">
-        <h1 className="page-name">Bold Pip</h1>
-        <p className="quiet mb-0">
-          Wires, bytes and code for LED digits, proven on a simulated rig before you touch yours.
-        </p>
-      </div>
+    <PageHead
+      home
+      title="Bold Pip"
+      lead="Wires, bytes and code for LED digits and dots, proven on a simulated rig before you touch yours."
+    >
       <Link className="btn btn-primary" href="/new">
         <i className="bi bi-plus-lg me-1" aria-hidden />
         New rig
@@ -134,11 +98,11 @@ function ShelfHead({ onFile, onBin }: HeadProps) {
           { title: "Restore a back-up", run: () => archive.current?.click() },
           null,
           { title: "Bin", run: onBin },
+          { title: "Show the ways to begin", run: () => setWaysIn(true) },
           { title: "Bring back the demo rigs", run: () => void bringBackDemoRigs() },
           { title: "JSON Schema of rig files", href: "/schema/rig-2.json" },
         ]}
       />
-      <ThemeSwitch />
       <input
         ref={archive}
         type="file"
@@ -151,6 +115,6 @@ function ShelfHead({ onFile, onBin }: HeadProps) {
           onFile(file);
         }}
       />
-    </header>
+    </PageHead>
   );
 }

@@ -70,7 +70,7 @@ function OwnClockFields({ value, onChange }: Props) {
         hint="where nothing sets it"
       />
       <WholeField
-        label="Corrected by, s a day"
+        label="Correction, s a day"
         value={clock.correction ?? 0}
         range={LIVE_LIMITS.correction}
         onCommit={(correction) => {
@@ -78,7 +78,7 @@ function OwnClockFields({ value, onChange }: Props) {
           onChange({ ...value, clock: correction === 0 ? rest : { ...rest, correction } });
         }}
         width={150}
-        hint="how far the board falls behind in a day"
+        hint="how much the board loses in a day"
       />
       <p className="tiny quiet mb-0 live-wide">
         This board counts by its {drift.what}: off by up to {drift.aDay} a day. Set it by a good clock, look

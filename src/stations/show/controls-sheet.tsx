@@ -92,14 +92,14 @@ export function ControlsSheet({ live, problems }: Props) {
       problems={problems.filter(({ at }) => at === "controls")}
       empty={
         contacts.length > 0
-          ? "No button does anything yet."
-          : "There is no button on the table: add one, and it is wired to a free line and to ground."
+          ? "No control does anything yet."
+          : "This rig has no button yet: add one, and it is wired to a free line and to ground."
       }
       add={
         <>
           <AddButton what="Control" disabled={full || contacts.length === 0} onAdd={bind} />
           <MoreMenu
-            label="Add a part to the table"
+            label="Add an input or output part"
             icon="bi-plus"
             text="Part"
             entries={[

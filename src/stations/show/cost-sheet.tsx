@@ -10,7 +10,7 @@ export function CostSheet({ look }: { look: LiveLook | undefined }) {
   const { memory, flavour } = controllerById(plan.controller);
   return (
     <section className="sheet">
-      <h2>What it takes of the board</h2>
+      <h2>Board resources</h2>
       <table className="rule-table small">
         <tbody>
           <tr>
@@ -26,7 +26,7 @@ export function CostSheet({ look }: { look: LiveLook | undefined }) {
                 <td className="number">{look.registers} bits</td>
               </tr>
               <tr>
-                <th scope="row">Once through all steps</th>
+                <th scope="row">One pass through all steps</th>
                 <td className="number">{formatNanoseconds(look.pass)} at the most</td>
               </tr>
             </>
@@ -45,7 +45,7 @@ export function CostSheet({ look }: { look: LiveLook | undefined }) {
                 </td>
               </tr>
               <tr>
-                <th scope="row">Once through the loop</th>
+                <th scope="row">One pass through the loop</th>
                 <td className="number">{formatNanoseconds(look.pass)}</td>
               </tr>
             </>

@@ -24,7 +24,7 @@ export function EventsSheet({ live, problems }: Props) {
     <Rows
       title="Events"
       problems={problems.filter(({ at }) => at === "events")}
-      empty="Nothing happens by itself. An event switches a lamp, a buzzer or a relay when a value gets somewhere."
+      empty="No events yet. An event switches a lamp, buzzer or relay when a value reaches a limit."
       add={
         <AddButton
           what="Event"

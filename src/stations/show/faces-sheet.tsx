@@ -84,8 +84,7 @@ function FaceEditor({ face, live, at }: { face: LiveFace; live: Live; at: number
         width={200}
         maxLength={LIVE_LIMITS.template}
         read={(text) => {
-          const problem =
-            text.trim() === "" ? "something has to stand there" : templateProblem(text, live.values);
+          const problem = text.trim() === "" ? "type something to show" : templateProblem(text, live.values);
           return problem ? { ok: false, message: problem } : { ok: true, value: text };
         }}
         onCommit={(shows) => setFace(at, { ...face, shows })}
@@ -99,8 +98,8 @@ function FaceEditor({ face, live, at }: { face: LiveFace; live: Live; at: number
         label="When"
         value={face.while ? "while" : "always"}
         options={[
-          ["always", live.faces.length > 1 ? "when no other is due" : "all the time"],
-          ["while", "while a value is so"],
+          ["always", live.faces.length > 1 ? "when no other face applies" : "all the time"],
+          ["while", "while a condition holds"],
         ]}
         onChoose={(when) => {
           const { while: _, for: _for, ...rest } = face;
@@ -116,8 +115,8 @@ function FaceEditor({ face, live, at }: { face: LiveFace; live: Live; at: number
           value={face.runs ?? "stands"}
           options={[
             ["stands", "stands still"],
-            ["left", "runs to the left"],
-            ["right", "runs to the right"],
+            ["left", "scrolls left"],
+            ["right", "scrolls right"],
           ]}
           onChoose={(motion) => {
             const { runs: _, ...rest } = face;
@@ -137,7 +136,7 @@ function FaceEditor({ face, live, at }: { face: LiveFace; live: Live; at: number
           label="Its turn ends"
           value={face.for === undefined ? "through" : "time"}
           options={[
-            ["through", "when it is through"],
+            ["through", "when it has scrolled past"],
             ["time", "after a time"],
           ]}
           onChoose={(end) => {
@@ -160,7 +159,7 @@ function FaceEditor({ face, live, at }: { face: LiveFace; live: Live; at: number
       <Form.Check
         type="switch"
         id={`blinks-${at}`}
-        label="Blinks twice a second"
+        label="Blink twice a second"
         checked={face.blinks ?? false}
         onChange={() => {
           const { blinks, ...rest } = face;

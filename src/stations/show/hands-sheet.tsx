@@ -27,7 +27,7 @@ export function HandsSheet() {
   if (inputs.length === 0) return null;
   return (
     <section className="sheet">
-      <h2>Parts as they are</h2>
+      <h2>Imperfect parts</h2>
       <ul className="plain-list hand-facts">
         {inputs.map(({ unit, part }) => (
           <li key={unit.ref} className="field-row">
@@ -47,7 +47,7 @@ function HandFact({ unit, part }: InputUnit) {
   if (act.by === "contact" || act.by === "keys" || act.by === "steps")
     return (
       <QuantityField
-        label="Bounces for"
+        label="Contact bounce"
         unit="s"
         value={(unit.hand?.bounce ?? act.bounce) / 1000}
         range={[0, 0.1]}
@@ -58,7 +58,7 @@ function HandFact({ unit, part }: InputUnit) {
   if (act.by === "clock")
     return (
       <CommitField
-        label="Says at power-up"
+        label="Reads at power-up"
         shown={formatDayTime(restOf(unit, part), true)}
         read={(text) => readDayTime(text)}
         onCommit={(rests) => setHand(unit.ref, { rests })}
@@ -69,7 +69,7 @@ function HandFact({ unit, part }: InputUnit) {
   const grip = gripOf(part);
   return grip.kind === "slider" ? (
     <CommitField
-      label={`Trembles by ± ${grip.unit}`}
+      label={`Noise ± ${grip.unit}`}
       shown={String(unit.hand?.noise ?? 0)}
       read={amount(0, 100)}
       onCommit={(noise) => setHand(unit.ref, { noise })}

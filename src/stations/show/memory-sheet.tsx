@@ -9,13 +9,13 @@ import type { LiveLook } from "@/workers";
 const SCHOOLS: ReadonlyArray<ChoiceOption<"spread" | "one">> = [
   {
     value: "spread",
-    name: "Over many places",
-    cost: "wears each a little; a cut in mid-write leaves the one before",
+    name: "Spread over many cells",
+    cost: "wears each a little; a power cut during a write keeps the previous value",
   },
   {
     value: "one",
-    name: "Always at one place",
-    cost: "a few bytes; worn out soon, and lost by a cut in mid-write",
+    name: "Always the same cell",
+    cost: "only a few bytes; wears out soon, and a power cut during a write loses the value",
   },
 ];
 const YEAR = 365.25 * 86_400;
@@ -37,7 +37,7 @@ export function MemorySheet({ live, look }: { live: Live; look: LiveLook | undef
   const put = (values: Partial<typeof keep>) => editLive((was) => ({ ...was, keep: { ...keep, ...values } }));
   return (
     <section className="sheet">
-      <h2>Kept over a power cut</h2>
+      <h2>Kept when the power is off</h2>
       <Choices
         label="Where it is written"
         value={keep.spread ? "spread" : "one"}
@@ -46,7 +46,7 @@ export function MemorySheet({ live, look }: { live: Live; look: LiveLook | undef
       />
       <div className="mt-2">
         <MsField
-          label="At the most every"
+          label="Write at most every"
           ms={keep.every}
           range={LIVE_LIMITS.time}
           onCommit={(ms) => put({ every: ms })}
@@ -57,10 +57,10 @@ export function MemorySheet({ live, look }: { live: Live; look: LiveLook | undef
         <p className="small mt-2 mb-0">
           {look.kept.size} bytes
           {look.kept.places > 1 && `, round over ${look.kept.places} places`}. A write takes up to{" "}
-          {formatQuantity(look.kept.takes, "s", 2)}, and the loop does nothing else meanwhile. Changing all
-          the time, the memory lasts <strong>{lasting(look.kept.lasts)}</strong>.{" "}
+          {formatQuantity(look.kept.takes, "s", 2)}, and the loop does nothing else meanwhile. If the value
+          changes all the time, the memory lasts <strong>{lasting(look.kept.lasts)}</strong>.{" "}
           {look.kept.lasts < LONG_ENOUGH && (
-            <SeverityMark severity="caution" text="Write less often, or over many places." />
+            <SeverityMark severity="caution" text="Write less often, or spread over many cells." />
           )}
         </p>
       )}

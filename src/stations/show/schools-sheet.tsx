@@ -5,20 +5,24 @@ import { Choices, type ChoiceOption } from "@/ui";
 import { MsField } from "./ms-field";
 
 const WAYS: ReadonlyArray<ChoiceOption<DebounceWay>> = [
-  { value: "states", name: "Wait for rest", cost: "a level counts once it has stood; nothing else waits" },
-  { value: "samples", name: "By samples", cost: "eight that agree; also against spikes" },
+  {
+    value: "states",
+    name: "Wait until it settles",
+    cost: "a level counts once it has been steady for a while; nothing else waits",
+  },
+  { value: "samples", name: "Majority of samples", cost: "eight equal samples; also rejects spikes" },
   {
     value: "interrupt",
     name: "Interrupt",
-    cost: "counts at the first touch, however long the loop is at something else; a spike counts as well, and few lines can",
+    cost: "counts the first touch, however busy the loop is; a spike counts as well, and only some lines can do it",
   },
-  { value: "wait", name: "Blocking wait", cost: "two lines of code; everything else stands still meanwhile" },
-  { value: "none", name: "As it comes", cost: "a bouncing contact counts several times" },
+  { value: "wait", name: "Blocking wait", cost: "two lines of code; everything else stops meanwhile" },
+  { value: "none", name: "No debouncing", cost: "a bouncing contact counts several times" },
 ];
 
 const DIGITS: ReadonlyArray<ChoiceOption<Live["digits"]>> = [
   { value: "divide", name: "Divide by ten", cost: "short; a division takes an 8-bit board 15 to 40 µs" },
-  { value: "subtract", name: "Take tens away", cost: "no division; a table and a loop" },
+  { value: "subtract", name: "Subtract tens", cost: "no division; a table and a loop" },
   {
     value: "carry",
     name: "Count in digits",
@@ -37,9 +41,9 @@ export function SchoolsSheet({ live }: { live: Live }) {
     <section className="sheet">
       {contacts && (
         <>
-          <h2>Contacts that bounce</h2>
+          <h2>Debouncing</h2>
           <Choices
-            label="Contacts that bounce"
+            label="Debouncing"
             value={live.debounce.way}
             options={logic ? WAYS.filter(({ value }) => value !== "interrupt") : WAYS}
             onChoose={(way) => editLive((was) => ({ ...was, debounce: { ...was.debounce, way } }))}
@@ -47,7 +51,7 @@ export function SchoolsSheet({ live }: { live: Live }) {
           {live.debounce.way !== "none" && (
             <div className="mt-2">
               <MsField
-                label="Time to come to rest"
+                label="Settling time"
                 ms={live.debounce.ms}
                 range={LIVE_LIMITS.settle}
                 onCommit={(ms) => editLive((was) => ({ ...was, debounce: { ...was.debounce, ms } }))}
@@ -57,14 +61,14 @@ export function SchoolsSheet({ live }: { live: Live }) {
           )}
         </>
       )}
-      <h2 className={contacts ? "sheet-title mt-3" : undefined}>Numbers to digits</h2>
+      <h2 className={contacts ? "sheet-title mt-3" : undefined}>Splitting numbers into digits</h2>
       {logic ? (
         <p className="small mb-0">
           Logic counts in digits: each is a register of four bits that carries into the next.
         </p>
       ) : (
         <Choices
-          label="Numbers to digits"
+          label="Splitting numbers into digits"
           value={ways.some(({ value }) => value === live.digits) ? live.digits : "divide"}
           options={ways}
           onChoose={(digits) => editLive((was) => ({ ...was, digits }))}

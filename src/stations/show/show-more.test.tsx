@@ -12,7 +12,7 @@ const started = (id: string, start: Start["id"]): Rig => {
 };
 const region = (name: string) => within(screen.getByRole("region", { name }));
 const adds = async (hands: ReturnType<typeof userEvent.setup>, part: string | RegExp) => {
-  await hands.click(screen.getByRole("button", { name: "Add a part to the table" }));
+  await hands.click(screen.getByRole("button", { name: "Add an input or output part" }));
   await hands.click(await screen.findByText(part));
 };
 
@@ -40,7 +40,7 @@ describe("a clock", () => {
 
   test("what a chip says at power-up is set as a time, and what is no time is refused", async () => {
     const { hands, now } = show(started("water-warmth", "clock-chip"));
-    const field = screen.getByRole("textbox", { name: /Says at power-up/ });
+    const field = screen.getByRole("textbox", { name: /Reads at power-up/ });
     expect((field as HTMLInputElement).value).toBe("12:30:00");
     await hands.clear(field);
     await hands.type(field, "25:00{Enter}");
@@ -129,7 +129,7 @@ describe("contacts by interrupts", () => {
 
   test("logic is not offered them", () => {
     show(demoRig("boats-out"));
-    expect(screen.getByRole("radio", { name: /^Wait for rest/ })).toBeTruthy();
+    expect(screen.getByRole("radio", { name: /^Wait until it settles/ })).toBeTruthy();
     expect(screen.queryByRole("radio", { name: /^Interrupt/ })).toBeNull();
   });
 });
@@ -137,7 +137,7 @@ describe("contacts by interrupts", () => {
 test("a message may be kept over a power cut, and how long a write takes is said", async () => {
   const { hands, live } = show(started("lock-gauge", "message"));
   await hands.click(screen.getByRole("button", { name: "Change notice" }));
-  await hands.click(region("Values").getByRole("checkbox", { name: "Outlives a power cut" }));
+  await hands.click(region("Values").getByRole("checkbox", { name: "Kept when the power is off" }));
   expect(live().values[0]).toMatchObject({ name: "notice", kept: true });
   expect(await screen.findByText(/A write takes up to 1\d0 ms/, {}, { timeout: 20_000 })).toBeTruthy();
 });

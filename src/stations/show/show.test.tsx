@@ -14,7 +14,7 @@ describe("a rig that shows a list", () => {
     expect(screen.getByText(/Now it runs through 5 texts/)).toBeTruthy();
     const units = now().units.length;
     const card = screen.getByText("Countdown").closest("li")!;
-    await hands.click(within(card).getByRole("button", { name: "Begin with this" }));
+    await hands.click(within(card).getByRole("button", { name: "Start with this" }));
     expect(lines("Values")).toEqual([
       "left counts down from 60 s, 180 s, 300 s, in steps of 1 s, starts when it is told to",
     ]);
@@ -35,7 +35,7 @@ describe("a rig that shows a list", () => {
     const { hands, now } = show(plainDemoRig("boats-out"));
     const before = now();
     const card = screen.getByText("Knob").closest("li")!;
-    await hands.click(within(card).getByRole("button", { name: "Begin with this" }));
+    await hands.click(within(card).getByRole("button", { name: "Start with this" }));
     expect(useRefusal.getState().refusal?.says).toMatch(/no converter/);
     expect(now()).toBe(before);
   });
@@ -119,12 +119,12 @@ describe("what a rig does, line by line", () => {
     const { hands, live } = show(demoRig("lap-bell"));
     await hands.click(screen.getByRole("button", { name: "Remove lapsToGo" }));
     expect(live()).toMatchObject({ values: [], faces: [{ shows: "-" }], controls: [], events: [] });
-    expect(screen.getByText("Nothing is counted or read yet.")).toBeTruthy();
+    expect(screen.getByText("No values yet: add a count, a timer, a reading…")).toBeTruthy();
   });
 
   test("a part is added to the table, wired, and bound", async () => {
     const { hands, live, now } = show(demoRig("lap-bell"));
-    await hands.click(screen.getByRole("button", { name: "Add a part to the table" }));
+    await hands.click(screen.getByRole("button", { name: "Add an input or output part" }));
     await hands.click(await screen.findByRole("button", { name: "A push button, to ground" }));
     expect(now().units.at(-1)).toMatchObject({ ref: "SW3", part: "button", added: true });
     const controls = within(screen.getByRole("region", { name: "Controls" }));
@@ -150,7 +150,7 @@ describe("what a rig does, line by line", () => {
     const { hands, live } = show(demoRig("lap-bell"));
     await hands.click(screen.getByRole("radio", { name: /Blocking wait/ }));
     expect(live().debounce).toEqual({ way: "wait", ms: 20 });
-    await hands.click(screen.getByRole("radio", { name: /Take tens away/ }));
+    await hands.click(screen.getByRole("radio", { name: /Subtract tens/ }));
     expect(live().digits).toBe("subtract");
     expect(await screen.findByText("6 of 20")).toBeTruthy();
   });
@@ -159,22 +159,22 @@ describe("what a rig does, line by line", () => {
     const { hands, live } = show(demoRig("lap-bell"));
     // 100,000 writes of a cell, over 100 places, every 2 s: 20 million s.
     expect(await screen.findByText("231 days")).toBeTruthy();
-    await hands.click(screen.getByRole("radio", { name: /Always at one place/ }));
+    await hands.click(screen.getByRole("radio", { name: /Always the same cell/ }));
     expect(live().keep).toEqual({ every: 2000, spread: false });
     expect(await screen.findByText("2 days")).toBeTruthy();
-    expect(screen.getByText("Write less often, or over many places.")).toBeTruthy();
+    expect(screen.getByText("Write less often, or spread over many cells.")).toBeTruthy();
     await hands.click(screen.getByRole("button", { name: "Change lapsToGo" }));
-    await hands.click(screen.getByLabelText("Outlives a power cut"));
+    await hands.click(screen.getByLabelText("Kept when the power is off"));
     expect(live().values[0]).not.toHaveProperty("kept");
-    expect(screen.queryByText("Kept over a power cut")).toBeNull();
+    expect(screen.queryByText("Kept when the power is off")).toBeNull();
   });
 
   test("it goes back to its list, and begins anew with another start", async () => {
     const { hands, now } = show(demoRig("lap-bell"));
-    await hands.click(screen.getByRole("button", { name: "Begin anew" }));
+    await hands.click(screen.getByRole("button", { name: "Start over" }));
     await hands.click(await screen.findByRole("button", { name: "Clock" }));
     expect(now().live!.values[0]).toMatchObject({ name: "day" });
-    await hands.click(screen.getByRole("button", { name: "Begin anew" }));
+    await hands.click(screen.getByRole("button", { name: "Start over" }));
     await hands.click(await screen.findByRole("button", { name: "Back to the list of texts" }));
     expect(now().live).toBeUndefined();
     expect(screen.getByText(/Now it holds “12”/)).toBeTruthy();
@@ -234,7 +234,7 @@ describe("what came with signs, keys and messages", () => {
       name: "entry",
       entry: { digits: 2, least: 1, most: 99, start: 0 },
     });
-    await hands.click(screen.getByRole("button", { name: "Add a part to the table" }));
+    await hands.click(screen.getByRole("button", { name: "Add an input or output part" }));
     await hands.click(await screen.findByRole("button", { name: /^A keypad of twelve keys/ }));
     expect(now().units.some(({ part }) => part === "keypad-3x4")).toBe(true);
     expect(
@@ -252,7 +252,7 @@ describe("what came with signs, keys and messages", () => {
 
   test("a key is put on the chip that scans it", async () => {
     const { hands, now } = show(demoRig("crew-tally"));
-    await hands.click(screen.getByRole("button", { name: "Add a part to the table" }));
+    await hands.click(screen.getByRole("button", { name: "Add an input or output part" }));
     await hands.click(await screen.findByRole("button", { name: /^A key on U1/ }));
     await waitFor(() => expect(now().units.some(({ ref }) => ref === "SW5")).toBe(true));
     expect(
@@ -262,7 +262,7 @@ describe("what came with signs, keys and messages", () => {
 
   test("a reading of another part is calibrated by that part's own sheet", async () => {
     const { hands, live } = show(demoRig("water-warmth"));
-    await hands.click(screen.getByRole("button", { name: "Add a part to the table" }));
+    await hands.click(screen.getByRole("button", { name: "Add an input or output part" }));
     await hands.click(await screen.findByText("A distance sensor, trigger and echo"));
     await hands.click(screen.getByRole("button", { name: "Change warmth" }));
     expect(screen.getByRole("textbox", { name: "Converter at" })).toBeTruthy();
@@ -306,7 +306,7 @@ describe("what came with signs, keys and messages", () => {
     const { hands, live } = show(demoRig("tide-notice"));
     await hands.click(screen.getByRole("button", { name: "Change notice" }));
     const values = within(screen.getByRole("region", { name: "Values" }));
-    await hands.selectOptions(values.getByRole("combobox", { name: "A new one" }), "at-once");
+    await hands.selectOptions(values.getByRole("combobox", { name: "New message" }), "at-once");
     const start = values.getByRole("textbox", { name: "At power-up" });
     await hands.clear(start);
     await hands.type(start, "FOG{Enter}");

@@ -36,7 +36,7 @@ export function ShowStation() {
     return (
       <StationFrame
         title="Show"
-        lead="What should it do? Begin with one of these; everything can be changed."
+        lead="What should it do? Start with one of these; everything can be changed."
       >
         <StartsSheet />
       </StationFrame>
@@ -45,12 +45,12 @@ export function ShowStation() {
   return (
     <StationFrame
       title="Show"
-      lead="What it does, in words. The controls under the face are its hands."
+      lead="What it does, in words. Try it with the controls under the face."
       actions={
         <MoreMenu
-          label="Begin anew"
+          label="Start over"
           icon="bi-arrow-repeat"
-          text="Begin anew"
+          text="Start over"
           entries={[
             ...STARTS.map(({ id, title }) => ({ title, run: () => begin(id) })),
             null,

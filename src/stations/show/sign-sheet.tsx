@@ -22,7 +22,7 @@ export function SignSheet() {
           onChoose={(font) => put({ font })}
         />
         <SelectField
-          label="What stands still"
+          label="Text that stands still"
           value={sign.align}
           options={[
             ["left", "at the left"],
@@ -32,12 +32,12 @@ export function SignSheet() {
           onChoose={(align) => put({ align })}
         />
         <MsField
-          label="A column every"
+          label="Time per column"
           ms={sign.step}
           range={SCENE_LIMITS.step}
           onCommit={(ms) => put({ step: ms })}
           width={130}
-          hint="for a text that runs"
+          hint="for scrolling text"
         />
       </div>
     </section>

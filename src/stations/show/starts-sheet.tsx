@@ -20,7 +20,7 @@ export function StartsSheet() {
     : `Now it ${show.mode === "hold" ? `holds “${show.hold}”` : `runs through ${show.texts.length} texts`}: that is changed on Plan.`;
   return (
     <section className="sheet">
-      <h2>Ready starts</h2>
+      <h2>Ready-made starts</h2>
       <ul className="start-cards">
         {STARTS.map(({ id, title, says, parts }) => (
           <li key={id} className="start-card">
@@ -30,12 +30,12 @@ export function StartsSheet() {
               {parts.startsWith("nothing") ? `Adds ${parts}.` : `Adds ${parts}, wired to free lines.`}
             </span>
             <Button size="sm" variant="plain" onClick={() => begin(id)}>
-              Begin with this
+              Start with this
             </Button>
           </li>
         ))}
       </ul>
-      <p className="small quiet mb-0">{shown} Undo takes a start back, parts and wires too.</p>
+      <p className="small quiet mb-0">{shown} Undo reverses a start, with its parts and wires.</p>
     </section>
   );
 }

@@ -63,8 +63,8 @@ export function TapesSheet({ live }: { live: Live }) {
       </div>
       {!tape && (
         <p className="small quiet mb-0 mt-1">
-          Press the buttons under the face, then keep what you did as a tape. It plays again exactly, and may
-          say what must come of it: your own test of the rig.
+          Press the buttons under the face, then keep what you did as a tape. It replays exactly, and can
+          state what should happen: your own test of the rig.
         </p>
       )}
       {tape && (
@@ -141,9 +141,9 @@ function OpenTape({ tape, live, onChange, onRemove }: OpenProps) {
       {results && (
         <p className="small mb-1 mt-1" role="status">
           {failed === 0 ? (
-            <SeverityMark severity="good" text={`All ${expected} come true.`} />
+            <SeverityMark severity="good" text={`All ${expected} happened as expected.`} />
           ) : (
-            <SeverityMark severity="fault" text={`${failed} of ${expected} do not come true.`} />
+            <SeverityMark severity="fault" text={`${failed} of ${expected} did not happen.`} />
           )}
         </p>
       )}
@@ -160,7 +160,7 @@ function OpenTape({ tape, live, onChange, onRemove }: OpenProps) {
               {result && (
                 <i
                   className={`bi ${result.ok ? "bi-check2 severity-good" : "bi-x-lg severity-fault"}`}
-                  aria-label={result.ok ? "came true" : "did not come true"}
+                  aria-label={result.ok ? "happened" : "did not happen"}
                   role="img"
                 />
               )}

@@ -56,11 +56,11 @@ function CountFields({ value, onChange }: Props<Of<"count">>) {
         width={100}
       />
       <SelectField
-        label="At its ends"
+        label="At the limits"
         value={count.wraps ? "round" : "stop"}
         options={[
-          ["stop", "it stops"],
-          ["round", "it comes round"],
+          ["stop", "stop"],
+          ["round", "wrap round"],
         ]}
         onChoose={(end) => put({ wraps: end === "round" })}
       />
@@ -88,7 +88,7 @@ function EntryFields({ value, onChange }: Props<Of<"entry">>) {
         width={90}
       />
       <WholeField
-        label="Accepted from"
+        label="Accepted range"
         value={entry.least}
         range={[0, entry.most]}
         onCommit={(least) => put({ least })}
@@ -136,11 +136,11 @@ function MessageFields({ value, onChange }: Props<Of<"message">>) {
       />
       {dots && (
         <SelectField
-          label="A new one"
+          label="New message"
           value={message.waits ? "waits" : "at-once"}
           options={[
-            ["at-once", "is shown at once"],
-            ["waits", "waits until the text that runs is through"],
+            ["at-once", "shown at once"],
+            ["waits", "waits until the current text has finished"],
           ]}
           onChoose={(when) => put({ waits: when === "waits" })}
         />
@@ -202,14 +202,14 @@ function TimerFields({ value, onChange }: Props<Of<"timer">>) {
         onChoose={(way) => put({ way })}
       />
       <CommitField
-        label={timer.way === "down" ? "Presets, in seconds" : "Stops at, in seconds"}
+        label={timer.way === "down" ? "Presets, seconds" : "Stop at, seconds"}
         shown={timer.presets.map((ticks) => (ticks * timer.tick) / 1000).join(", ")}
         read={(text) => readTimes(text, timer.tick)}
         onCommit={(presets) => put({ presets })}
         width={170}
       />
       <SelectField
-        label="In steps of"
+        label="Resolution"
         value={timer.tick}
         options={[
           [1000, "1 s"],
@@ -227,8 +227,8 @@ function TimerFields({ value, onChange }: Props<Of<"timer">>) {
         label="Starts"
         value={timer.starts}
         options={[
-          ["when-told", "when it is told to"],
-          ["by-itself", "by itself, at power-up"],
+          ["when-told", "when started by a control"],
+          ["by-itself", "automatically, at power-up"],
         ]}
         onChoose={(starts) => put({ starts })}
       />
@@ -302,7 +302,7 @@ function ReadingFields({ value, onChange }: Props<Of<"reading">>) {
       ))}
       {!echoes && (
         <SelectField
-          label="Mean of"
+          label="Average of"
           value={reading.samples}
           options={([1, 2, 4, 8, 16, 32] as const).map(
             (count) => [count, count === 1 ? "one conversion" : `${count} conversions`] as const,
@@ -318,11 +318,11 @@ function ReadingFields({ value, onChange }: Props<Of<"reading">>) {
         width={100}
       />
       <SelectField
-        label="The rest is"
+        label="Rounding"
         value={reading.rounding}
         options={[
           ["round", "rounded"],
-          ["cut", "cut off"],
+          ["cut", "truncated"],
         ]}
         onChoose={(rounding) => put({ rounding })}
       />
@@ -332,7 +332,7 @@ function ReadingFields({ value, onChange }: Props<Of<"reading">>) {
         range={LIVE_LIMITS.hysteresis}
         onCommit={(hysteresis) => put({ hysteresis })}
         width={230}
-        hint="steps of the last digit that count as a change"
+        hint="smallest change that counts, in steps of the last digit"
       />
     </>
   );

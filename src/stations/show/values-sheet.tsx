@@ -66,7 +66,7 @@ export function ValuesSheet({ live, problems }: Props) {
     <Rows
       title="Values"
       problems={problems.filter(({ at }) => at === "values")}
-      empty="Nothing is counted or read yet."
+      empty="No values yet: add a count, a timer, a reading…"
       add={
         !full && (
           <MoreMenu
@@ -111,7 +111,7 @@ export function ValuesSheet({ live, problems }: Props) {
                 type="switch"
                 id={`kept-${at}`}
                 className="live-wide"
-                label="Outlives a power cut"
+                label="Kept when the power is off"
                 checked={value.kept ?? false}
                 onChange={() => {
                   const { kept, ...rest } = value;

@@ -5,9 +5,9 @@ import { useRunning } from "@/ui";
 const SHARES: ReadonlyArray<readonly [keyof Spent, title: string, says: string]> = [
   ["out", "Scan and writes", "putting out digits, faces and bytes"],
   ["reading", "Reading", "the converter, or a chip that is asked for its keys"],
-  ["waiting", "Waiting", "standing still: nothing else is done meanwhile"],
-  ["working", "Working", "going through the loop with something to do"],
-  ["idle", "Looking", "going through the loop, asking lines, with nothing to do"],
+  ["waiting", "Waiting", "blocked: nothing else is done meanwhile"],
+  ["working", "Working", "running the loop with something to do"],
+  ["idle", "Polling", "running the loop, polling lines, with nothing to do"],
 ];
 
 /** Lines of what happened that are shown. */

@@ -13,8 +13,8 @@ const BOARD_SIZES = [
 ] as const satisfies ReadonlyArray<readonly [BoardSize, string]>;
 
 const RAIL_KINDS = [
-  ["through", "rails run through"],
-  ["broken", "rails broken halfway"],
+  ["through", "rails run full length"],
+  ["broken", "rails split in the middle"],
 ] as const satisfies ReadonlyArray<readonly [RailKind, string]>;
 
 /** Which breadboards there are. */
@@ -41,7 +41,7 @@ export function BreadboardChoice({
         labelled="heard"
         size="sm"
         width={176}
-        title="On some boards the rails are broken in the middle: each half is fed by itself"
+        title="On some boards the rails are split in the middle, and each half needs its own feed"
         value={board.rails}
         options={RAIL_KINDS}
         onChoose={(rails) => onBoard({ ...board, rails })}
@@ -56,13 +56,13 @@ export function SeatsSay({ seated: { seating, wiring } }: { seated: Seated }) {
   if (seating.seats.length === 0)
     return (
       <p className="small mb-1">
-        Nothing needs a breadboard here: {wiring.wires.length} leads with sockets run from pin to pin.
+        This rig needs no breadboard: {wiring.wires.length} jumper leads with sockets go from pin to pin.
       </p>
     );
   const seatedWires = wiring.wires.filter(({ lengthMm }) => lengthMm !== undefined).length;
   return (
     <p className="small mb-1">
-      {boards === 1 ? "One board does." : `It takes ${boards} boards of ${size} points.`}{" "}
+      {boards === 1 ? "One board is enough." : `It takes ${boards} boards of ${size} points.`}{" "}
       {(wiring.totalMm / 1000).toFixed(2)} m of wire in {seatedWires + wiring.feeders.length} pieces,{" "}
       {wiring.crossings} crossings.
       {left.length > 0 && (

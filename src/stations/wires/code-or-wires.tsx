@@ -3,8 +3,8 @@ import { editRig, useModel, useOpenRig } from "@/store";
 import { SeverityMark, ViewSwitch } from "@/ui";
 
 const WHEN_MOVED = [
-  ["follow", "Table follows the wires"],
-  ["keep", "Keep the code as it is"],
+  ["follow", "Bytes follow the wires"],
+  ["keep", "Keep the code unchanged"],
 ] as const;
 
 /** Does the byte table follow the wires, or does the code stay as it was? */
@@ -25,8 +25,8 @@ export function CodeOrWires() {
       <div className="small mt-1">
         {kept ? (
           <>
-            <SeverityMark severity="note" text="Kept." /> The face shows what you would really see: old bytes
-            through these wires.
+            <SeverityMark severity="note" text="Kept." /> The face shows what you would really see: the old
+            bytes through these wires.
           </>
         ) : before ? (
           <>
@@ -34,15 +34,16 @@ export function CodeOrWires() {
             <button
               type="button"
               className="plain-button text-decoration-underline"
-              title="To see what the code from before would show through the wires as they are now"
+              title="Shows what the old code would do through the wires as they are now"
               onClick={() => keep(before)}
             >
-              Take back the code from before
+              Keep the old code
             </button>
           </>
         ) : (
           <span className="quiet">
-            Move or swap wires, and the bytes follow. Kept code stays, and the face shows what it does then.
+            Move or swap wires and the bytes change with them. If you keep the code unchanged, the face shows
+            what it would really do.
           </span>
         )}
       </div>

@@ -88,7 +88,7 @@ describe("on a breadboard", () => {
     const of = (size: 400 | 830, rails: "through" | "broken") => {
       const seating = seatRig(river, { size, rails });
       const { crossings, totalMm } = wireSeats(modelOf(river), seating);
-      return `${seating.boards === 1 ? "One board does." : `It takes ${seating.boards} boards of ${size} points.`} ${(totalMm / 1000).toFixed(2)} m`.concat(
+      return `${seating.boards === 1 ? "One board is enough." : `It takes ${seating.boards} boards of ${size} points.`} ${(totalMm / 1000).toFixed(2)} m`.concat(
         `|${crossings}`,
       );
     };
@@ -194,8 +194,8 @@ describe("what is on which output, as a table", () => {
   test("all digits turned round is one action and one step of undo", async () => {
     const rig = loose(river);
     const { hands, now, undo, dialog } = await open(rig);
-    await hands.click(dialog.getByRole("button", { name: "turn the order round" }));
-    await hands.click(dialog.getByRole("button", { name: "Lay the wires so" }));
+    await hands.click(dialog.getByRole("button", { name: "reverse the order" }));
+    await hands.click(dialog.getByRole("button", { name: "Use this order" }));
     expect(now().plan.digitOutputs.slice(0, 4)).toEqual([4, 3, 2, 1]);
     expect(movedWires(now())).toEqual([]);
     expect(modelOf(now()).addresses.every(({ verdict }) => verdict.kind === "driven")).toBe(true);
@@ -206,7 +206,7 @@ describe("what is on which output, as a table", () => {
   test("a segment put on another output changes places with the one that was there", async () => {
     const { hands, now, dialog } = await open(loose(slip));
     await hands.selectOptions(dialog.getByRole("combobox", { name: "QA" }), "dp");
-    await hands.click(dialog.getByRole("button", { name: "Lay the wires so" }));
+    await hands.click(dialog.getByRole("button", { name: "Use this order" }));
     expect([now().plan.outputs[0], now().plan.outputs[7]]).toEqual(["dp", "a"]);
   });
 
@@ -214,6 +214,6 @@ describe("what is on which output, as a table", () => {
     const swapped = swapWires(loose(slip), "output-a", "output-b");
     const { dialog } = await open(swapped.ok ? swapped.rig : slip);
     expect(dialog.getByText(/2 wires do not run where the plan put them/)).toBeTruthy();
-    expect(dialog.getByRole<HTMLButtonElement>("button", { name: "Lay the wires so" }).disabled).toBe(true);
+    expect(dialog.getByRole<HTMLButtonElement>("button", { name: "Use this order" }).disabled).toBe(true);
   });
 });

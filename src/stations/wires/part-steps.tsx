@@ -94,7 +94,7 @@ export function Feeders({ model, seated }: { model: RigModel; seated: SeatedWiri
     end.at === "hole" ? holeName(end.hole) : legTitle(model.rig, end.leg, "letters");
   return (
     <section>
-      <h3 className="wire-group">Rails, and where a strip goes on</h3>
+      <h3 className="wire-group">Rails and strip links</h3>
       <ul className="plain-list small wire-feeders">
         {seated.feeders.map(({ id, from, to, lengthMm }) => (
           <li key={id}>

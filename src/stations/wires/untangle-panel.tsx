@@ -27,7 +27,7 @@ export function UntanglePanel({ board, onClose }: { board: Breadboard; onClose: 
       <div className="spread flex-wrap">
         <strong>Untangle</strong>
         <SelectField<Wish>
-          label="What is wanted"
+          label="Untangle for"
           labelled="heard"
           size="sm"
           width={190}
@@ -48,8 +48,8 @@ export function UntanglePanel({ board, onClose }: { board: Breadboard; onClose: 
           <p className="mb-1">
             {moved} wire{moved === 1 ? " was" : "s were"} moved by hand.{" "}
             {takenUp
-              ? "Outputs can be chosen anew from there, or from the wires as they were planned."
-              : "No choice of outputs makes these wires, so they can only be laid again as planned."}
+              ? "Untangling can start from your wires, or from the wires as they were planned."
+              : "These wires fit no order of outputs, so they can only be laid again as planned."}
           </p>
           {takenUp && (
             <Button
@@ -75,7 +75,7 @@ export function UntanglePanel({ board, onClose }: { board: Breadboard; onClose: 
         <div className="spread flex-wrap mt-2">
           <span className="small" role="status">
             {nothing ? (
-              "The outputs are as good as they can be chosen here."
+              "The outputs are already in the best order."
             ) : (
               <>
                 Crossings <strong>{found.before.crossings}</strong> → <strong>{found.after.crossings}</strong>
@@ -83,9 +83,7 @@ export function UntanglePanel({ board, onClose }: { board: Breadboard; onClose: 
                 <strong>{(found.after.totalMm / 1000).toFixed(2)} m</strong>; {found.moved} wires lead
                 elsewhere, the bytes follow.{" "}
                 <span className="quiet">
-                  {found.exact
-                    ? "No wires cross: it cannot be better."
-                    : "The best that was found; there may be a better one."}
+                  {found.exact ? "No wires cross." : "The best arrangement found; there may be a better one."}
                 </span>
               </>
             )}

@@ -115,7 +115,7 @@ function WireLook({ model, wire }: { readonly model: RigModel; readonly wire: Wi
         size="sm"
         value={wire.colour ?? ""}
         options={[
-          ["", `by the rule: ${wireColour(model, plain)}`],
+          ["", `usual colour: ${wireColour(model, plain)}`],
           ...WIRE_COLOURS.map((one) => [one, one] as const),
         ]}
         onChoose={(colour) =>

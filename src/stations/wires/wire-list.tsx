@@ -28,7 +28,8 @@ import type { Seated } from "./breadboard";
 import { GroupHead, useTicked } from "./group-head";
 import { Feeders, PartSteps } from "./part-steps";
 
-const GROUP_TITLES: Readonly<Record<WireGroup, string>> = {
+/** What each group of wires is called. */
+export const GROUP_TITLES: Readonly<Record<WireGroup, string>> = {
   power: "Power and chip control",
   lines: "Lines from the board",
   common: "Digits and what segments share",

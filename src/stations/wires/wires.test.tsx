@@ -38,9 +38,9 @@ describe("Wires", () => {
     await hands.selectOptions(screen.getByRole("combobox", { name: "Leg" }), "MCU1.9");
     expect(netsOf(now()).of(asLeg("MCU1.9")).legs).toContain("U1.14");
     expect(modelOf(now()).encoding.chain?.data).toBe("9");
-    await hands.click(await screen.findByRole("button", { name: "Take back the code from before" }));
+    await hands.click(await screen.findByRole("button", { name: "Keep the old code" }));
     expect(now().code.kept?.chain?.data).toBe(modelOf(slip).encoding.chain!.data);
-    await hands.click(screen.getByRole("button", { name: "Table follows the wires" }));
+    await hands.click(screen.getByRole("button", { name: "Bytes follow the wires" }));
     expect(now().code.kept).toBeUndefined();
   });
 
@@ -119,7 +119,7 @@ describe("a module on Wires", () => {
   test("on the table nothing needs a breadboard: leads run from pin to pin", async () => {
     const { hands } = showStation(WiresStation, lock);
     await hands.click(screen.getByRole("button", { name: "On a breadboard" }));
-    expect(await screen.findByText(/^Nothing needs a breadboard here: 5 leads/)).toBeTruthy();
+    expect(await screen.findByText(/^This rig needs no breadboard: 5 leads/)).toBeTruthy();
     expect(screen.queryByRole("button", { name: "Open the module" })).toBeNull();
   });
 });

@@ -20,6 +20,9 @@ import { WireList } from "./wire-list";
 import { WiringDrawing } from "./wiring-drawing";
 
 const AddPart = fetched("The parts", () => import("./parts/add-part").then((module) => module.AddPart));
+const OneWire = fetched("One wire at a time", () =>
+  import("./one-wire/one-wire").then((module) => module.OneWire),
+);
 const PartActions = fetched("What can be done to the part", () =>
   import("./parts/part-actions").then((module) => module.PartActions),
 );
@@ -46,6 +49,7 @@ export function WiresStation() {
   const { wire, doing, message, ...hands } = useWireHands(model, pick);
   const [opened, setOpened] = useState(false);
   const [adding, setAdding] = useState(false);
+  const [oneByOne, setOneByOne] = useState(false);
   const [inHand, setInHand] = useState<string>();
   const part = rig.units.find(({ ref }) => ref === inHand);
   const toPlace = outsideOf(rig).wires;
@@ -60,7 +64,7 @@ export function WiresStation() {
   return (
     <StationFrame
       title="Wires"
-      lead="Leg to leg, in the order to place them. Take the power off before you move a wire."
+      lead="From leg to leg, in the order to place them. Switch the power off before you move a wire."
       actions={
         <>
           <ViewSwitch label="How the wires are drawn" value={view} views={VIEWS} onView={setView} />
@@ -70,6 +74,10 @@ export function WiresStation() {
               {opened ? "Close the module" : "Open the module"}
             </Button>
           )}
+          <Button variant="plain" size="sm" onClick={() => setOneByOne(true)}>
+            <i className="bi bi-card-text me-1" aria-hidden />
+            One at a time
+          </Button>
           {view === "seats" && <BreadboardChoice board={board} onBoard={setBoard} />}
           {!rig.plan.bought && (
             <Button
@@ -110,6 +118,7 @@ export function WiresStation() {
           onTake={(plan) => editWires((before) => relay(before, plan))}
         />
       )}
+      {oneByOne && <OneWire model={closed} board={board} onClose={() => setOneByOne(false)} />}
       {adding && <AddPart onClose={() => setAdding(false)} onAdded={setInHand} />}
       {untangling && <UntanglePanel board={board} onClose={() => setUntangling(false)} />}
       <div className={`wires-grid${seated ? " has-seats" : ""}`}>
@@ -162,8 +171,8 @@ export function WiresStation() {
               title="A colour chosen for a wire by hand stays"
               value={rig.wireColours ?? "habit"}
               options={[
-                ["habit", "as most makers do"],
-                ["net", "one for each net"],
+                ["habit", "usual colours"],
+                ["net", "one colour per net"],
               ]}
               onChoose={(wireColours) => editRig((before) => ({ ...before, wireColours }))}
             />
@@ -171,7 +180,7 @@ export function WiresStation() {
               label="Part"
               labelled="before"
               size="sm"
-              title="Its value, another in its place, its seat; a click on it in the drawing does the same"
+              title="Change its value, replace it or move it; clicking it in the drawing does the same"
               value={part?.ref ?? ""}
               options={[
                 ["", "choose…"],

@@ -147,7 +147,7 @@ export const WiringDrawing = memo(function WiringDrawing({
  * A leg with its number outside the body and its name inside, as in data sheets; what can be pressed is larger than what
  * is seen.
  */
-function LegShape({ box, at, legNames: legNames }: { box: Box; at: LegSpot; legNames: LegNames }) {
+export function LegShape({ box, at, legNames: legNames }: { box: Box; at: LegSpot; legNames: LegNames }) {
   const { part } = box;
   const { x, y, dx, dy, id } = at;
   const leg = legById(part, id);

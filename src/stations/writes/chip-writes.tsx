@@ -51,7 +51,7 @@ export function ChipWrites({ choice }: { choice: ReactNode }) {
   return (
     <StationFrame
       title="Writes"
-      lead={`Everything ${chipOn(model, bus).sheet.id} is sent: what each write does, and the lines under it.`}
+      lead={`Every write to ${chipOn(model, bus).sheet.id} , what it does, and the lines under it.`}
       actions={choices}
     >
       {trace && (
@@ -119,7 +119,7 @@ function Tape({ model, bus, of, trace, typed, onTyped }: TapeProps) {
               className="plain-button small text-decoration-underline"
               onClick={() => onTyped([])}
             >
-              take the typed writes away
+              remove the typed writes
             </button>
           )}
         </section>

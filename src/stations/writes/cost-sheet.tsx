@@ -21,12 +21,12 @@ export function CostSheet({ bus }: { bus: EncodedBus }) {
   const interval = model.rig.show.interval * 1e6;
   return (
     <section className="sheet">
-      <h2>What an update costs</h2>
+      <h2>Cost of an update</h2>
       <div
         className="table-scroll"
         tabIndex={0}
         role="region"
-        aria-label="What an update costs, scrolls sideways"
+        aria-label="Cost of an update, scrolls sideways"
       >
         <table className="cost-table">
           <thead>
@@ -56,9 +56,9 @@ export function CostSheet({ bus }: { bus: EncodedBus }) {
         </table>
       </div>
       <p className="tiny quiet mb-0 mt-1">
-        Share of the board&apos;s time at one update every {formatQuantity(interval / 1e9, "s")}. Direct: two
-        clocks a port write, no faster than the chip&apos;s {formatQuantity(chip.sheet.clockMaximum, "Hz")}.
-        {!board.cost.measured && " Call times of this board are estimated."}
+        Share of processor time at one update every {formatQuantity(interval / 1e9, "s")}. Direct: two clocks
+        a port write, no faster than the chip&apos;s {formatQuantity(chip.sheet.clockMaximum, "Hz")}.
+        {!board.cost.measured && " The call times of this board are estimates."}
       </p>
     </section>
   );

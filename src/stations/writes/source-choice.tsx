@@ -17,5 +17,5 @@ export function SourceChoice({
   source: WritesSource;
   onSource: (source: WritesSource) => void;
 }) {
-  return <ViewSwitch label="Whose writes" value={source} views={SOURCES} onView={onSource} />;
+  return <ViewSwitch label="Source of the writes" value={source} views={SOURCES} onView={onSource} />;
 }

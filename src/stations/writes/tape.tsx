@@ -35,7 +35,7 @@ function writesOf(trace: SendTrace): Write[] {
         ...base,
         what: `${formatByte(trace.bytes[byte]!)} on line ${lineOf("data")}, clocked by line ${lineOf("clock")}, ${order}`,
         why: latches
-          ? "eight bits move into the stages; the outputs do not change yet"
+          ? "eight bits shift into the stages; the outputs do not change yet"
           : "eight bits move through the stages; the outputs show each on its way",
       });
       byte += 1;
@@ -49,8 +49,8 @@ function writesOf(trace: SendTrace): Write[] {
 function whyOf({ use, level, statement }: SendTrace["steps"][number]): string {
   if (use === "latch")
     return level
-      ? "its rise makes the outputs take the stages: the new character lights"
-      : "made ready, so that it can rise";
+      ? "its rising edge copies the stages to the outputs: the new character lights"
+      : "set low first, so that it can rise";
   if (statement.do === "step-ring") return "the ring is reset or steps on";
   return level ? "what hangs on it is pulled up" : "what hangs on it is pulled down";
 }

@@ -116,8 +116,8 @@ export function TryChip() {
             </>
           ) : (
             <p className="quiet small mb-0">
-              Nothing yet. Display off, and the memory holds what nobody wrote: type a write, or send the
-              usual set-up.
+              Nothing yet. The display is off and its memory is undefined: type a write, or send the usual
+              set-up.
             </p>
           )}
         </section>

@@ -62,7 +62,7 @@ describe("an update edge by edge", () => {
     const { hands } = await update();
     const tape = screen.getByRole("heading", { name: "The writes" }).closest("section")!;
     const byte = within(tape).getByRole("button", { name: /clocked by line/ });
-    expect(byte.textContent).toMatch(/eight bits move into the stages; the outputs do not change yet/);
+    expect(byte.textContent).toMatch(/eight bits shift into the stages; the outputs do not change yet/);
     await hands.click(byte);
     expect(byte.closest("li")!.className).toBe("is-now");
     expect(bitsOf("U1", /^stages/)).toMatch(/^[01]{8}$/);

@@ -32,10 +32,10 @@ describe("Writes", () => {
     const { hands } = showStation(WritesStation, demoRig("oar-rack"));
     const field = await screen.findByRole("textbox", { name: "Type a write" });
     await hands.type(field, "E0 EF{Enter}");
-    expect(await screen.findByRole("button", { name: "take the typed writes away" })).toBeTruthy();
+    expect(await screen.findByRole("button", { name: "remove the typed writes" })).toBeTruthy();
     expect(document.body.textContent).toMatch(/rightness/);
-    await hands.click(screen.getByRole("button", { name: "take the typed writes away" }));
-    expect(screen.queryByRole("button", { name: "take the typed writes away" })).toBeNull();
+    await hands.click(screen.getByRole("button", { name: "remove the typed writes" }));
+    expect(screen.queryByRole("button", { name: "remove the typed writes" })).toBeNull();
   });
 
   test("what is no write is refused, and kept as it was typed", async () => {

@@ -19,12 +19,12 @@ import { splitPipId, isOnDigit, type DigitId, type Rig } from "@/core/rig";
 import { shownOn, type SendTrace } from "@/core/sim";
 import {
   chooseGlyph,
-  givenCapture,
   pickPip,
   useJustAtDesk,
   useModel,
   useOpenRig,
   usePickedDigit,
+  useWaitingKind,
 } from "@/store";
 import type { UpdateOf } from "@/workers";
 import { SelectField, BusWave, DigitFace, StationFrame, fetched, litSegments } from "@/ui";
@@ -45,15 +45,15 @@ const OTHERS: Readonly<
   Record<Exclude<WritesSource, "program">, { readonly lead: string; readonly Body: ComponentType }>
 > = {
   capture: {
-    lead: "What your own board sends, read back into words and light.",
+    lead: "What your own board sends, decoded into words and light.",
     Body: fetched("Reading captures", () => import("./capture").then(({ Capture }) => Capture)),
   },
   keys: {
-    lead: "Keys as chips and boards read them.",
+    lead: "How chips and boards read keys.",
     Body: fetched("Keys", () => import("./keys").then(({ Keys }) => Keys)),
   },
   chip: {
-    lead: "Any chip, alone on the table, with whatever you type.",
+    lead: "Any chip by itself: type a write and see what it does.",
     Body: fetched("The chips", () => import("./try-chip").then(({ TryChip }) => TryChip)),
   },
 };
@@ -64,7 +64,9 @@ const REGISTER_TIMES = { setup: 20, hold: 0 } as const;
 /** Writes: one update over the three lines, write by write and edge by edge, and what the chip makes of it. */
 export function WritesStation() {
   const model = useModel();
-  const [source, setSource] = useState<WritesSource>(() => (givenCapture() ? "capture" : "program"));
+  const [source, setSource] = useState<WritesSource>("program");
+  const waiting = useWaitingKind();
+  if (waiting === "capture" && source !== "capture") setSource("capture");
   const choice = <SourceChoice source={source} onSource={setSource} />;
   if (source !== "program") {
     const { lead, Body } = OTHERS[source];
@@ -97,7 +99,7 @@ function RegisterWrites({ choice }: { choice: ReactNode }) {
   const lead =
     model.digits.length > 1 && digit
       ? `One update for ${scannedTitle(model, digit.unit, digit.digit)} over the lines, edge by edge.`
-      : "One update over the lines, edge by edge.";
+      : "One update on the lines, edge by edge.";
   const choices = (
     <span className="row-line flex-wrap">
       {choice}

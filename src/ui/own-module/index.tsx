@@ -129,10 +129,10 @@ export function OwnModule({ start, onClose, onTake }: Props) {
             It is kept in this browser, and goes along in the rig’s file.
           </span>
           <Button variant="plain" onClick={onClose}>
-            Leave it as it was
+            Cancel
           </Button>
           <Button type="submit" variant="primary" disabled={problem !== undefined || formState.isSubmitting}>
-            Take this module
+            Use this module
           </Button>
         </Modal.Footer>
       </form>

@@ -14,7 +14,7 @@ export function StandsFields({ sheet, onChange }: PartProps) {
   return (
     <div className="field-row mb-3">
       <SelectField
-        label="Blocks are turned"
+        label="Blocks are rotated"
         value={stands.turn}
         options={TURNS.map((turn) => [turn, turn === 0 ? "not at all" : `${turn}° clockwise`] as const)}
         onChoose={(turn) => put({ turn })}
@@ -30,11 +30,11 @@ export function StandsFields({ sheet, onChange }: PartProps) {
       />
       {sheet.bought.chips > 1 && (
         <SelectField
-          label="The block beside the input is the"
+          label="Block next to the input"
           value={stands.from}
           options={[
-            ["left", "left one"],
-            ["right", "right one"],
+            ["left", "the left one"],
+            ["right", "the right one"],
           ]}
           onChoose={(from) => put({ from })}
         />

@@ -17,8 +17,8 @@ const WALK_MS = 700;
 const MOST_WALKED = 64;
 
 const BEFORE_POWER: readonly string[] = [
-  "Look at every notch and every stripe once more before power comes: a chip that is turned is dead in seconds.",
-  "Limit the current if your supply can, to twice what is expected here. Smell or heat: power off first, then think.",
+  "Check every notch and every stripe once more before you switch on: a chip the wrong way round is destroyed in seconds.",
+  "If your supply can limit the current, set it to twice what is expected here. If anything smells or gets hot, switch off first, then think.",
 ];
 
 /** The steps in which a rig is brought up, the smallest first: each can go wrong in few ways. */
@@ -32,14 +32,14 @@ export function bringUpSteps(model: RigModel, legNames: LegNames): BringUpStep[]
     {
       id: "show",
       title: "The show",
-      how: "Load the sketch of the rig itself, from Code.",
+      how: "Load the rig’s own sketch, from Code.",
       cautions: [],
       does: { kind: "show" },
       lit: [],
-      sees: "what runs on the face above",
+      sees: "what runs on the face in the app",
       expected: [],
       ifNot: [
-        "All steps before were right: it is in the program, not in the wires. Capture the lines and compare on Writes.",
+        "If all steps before were right, the fault is in the program, not in the wires. Capture the lines and compare on Writes.",
       ],
     },
   ];
@@ -53,8 +53,8 @@ function power(model: RigModel, legNames: LegNames): BringUpStep[] {
   return [
     {
       id: "before",
-      title: "Before the power comes",
-      how: `With the power off, measure from supply to ground of the rig: no short, well over 100 Ω. ${
+      title: "Before you switch on",
+      how: `With the power off, measure the resistance between supply and ground of the rig: well over 100 Ω, no short circuit. ${
         notched.length > 0
           ? `Leg 1 of ${notched.map(({ ref }) => ref).join(", ")} is where the drawing on Wires has it.`
           : "Every part stands as the drawing on Wires has it."
@@ -62,25 +62,25 @@ function power(model: RigModel, legNames: LegNames): BringUpStep[] {
       cautions: [...BEFORE_POWER, ...(supply?.cautions ?? [])],
       does: { kind: "nothing" },
       lit: [],
-      sees: "nothing: all is dark",
+      sees: "nothing: all dark",
       expected: [],
       ifNot: [
-        "Near 0 Ω: a rail is bridged, or a part is turned. Take parts out one by one until it is gone.",
+        "Near 0 Ω: a rail is bridged, or a part is the wrong way round. Remove parts one by one until the short is gone.",
       ],
     },
     {
       id: "supply",
       title: "Supply and ground",
-      how: "Power on, whatever the controller does. The black lead on the controller’s ground, the red one at each leg itself, not at the hole beside it.",
+      how: "Switch on, whatever the controller does. Black probe on the controller’s ground, red probe on each leg itself, not in the hole beside it.",
       cautions: [],
       does: { kind: "nothing" },
       lit: [],
-      sees: "anything or nothing: what was never sent is chance. Nothing gets warm",
+      sees: "anything or nothing: nothing has been sent yet, so it is random. Nothing gets warm",
       expected: atRest(model, probes, legNames),
       ifNot: [
         "0 V at a supply leg: follow the red wire back, hole by hole.",
-        "A ground leg above 0.1 V: its wire to ground is missing, and the chip is fed through its inputs.",
-        "All too low: the supply is too weak, or something draws far too much. Power off, then feel which part is warm.",
+        "A ground leg above 0.1 V: its ground wire is missing, and the chip is powered through its inputs.",
+        "All too low: the supply is too weak, or something draws far too much. Switch off, then feel which part is warm.",
       ],
     },
   ];
@@ -97,15 +97,15 @@ function lines(model: RigModel, legNames: LegNames): BringUpStep[] {
     return {
       id: `line ${line}`,
       title: `Line ${line}${use ? `, ${use}` : ""}`,
-      how: `The line goes high and low, ${TOGGLED_MS / 1000} s each. Measure where it arrives, or hold ${lamp} there.`,
+      how: `The line switches between high and low, ${TOGGLED_MS / 1000} s each. Measure where it arrives, or hold ${lamp} there.`,
       cautions: [],
       does: { kind: "toggle", line },
       lit: [],
-      sees: "the needle, or the LED, following it; the display may do anything",
+      sees: "the meter, or the LED, following it; the display may show anything",
       expected,
       ifNot: [
-        `It moves at the board and not at the chip: the wire between. It moves at another leg: two lines are exchanged.`,
-        `It does not move at the board either: another line than ${line}, or the sketch was not loaded.`,
+        `It changes at the board but not at the chip: check the wire between. It changes at another leg: two lines are swapped.`,
+        `It does not change at the board either: the sketch uses another line than ${line}, or was not loaded.`,
       ],
     };
   });
@@ -117,8 +117,8 @@ function search(model: RigModel): BringUpStep[] {
   return [
     {
       id: "search",
-      title: "Who answers on the bus",
-      how: "Open the serial line at 9600 bits a second: every address that is answered is told.",
+      title: "Chips answering on the bus",
+      how: "Open the serial monitor at 9600 baud: it lists every address that answers.",
       cautions: [],
       does: { kind: "search" },
       lit: [],
@@ -128,8 +128,8 @@ function search(model: RigModel): BringUpStep[] {
           : "on the serial line: the address of every chip of the bus",
       expected: [],
       ifNot: [
-        "None answers: supply, ground, or the two lines are exchanged; both must be high at rest.",
-        "Another address: the straps are other than planned. Set the plan to it, or the straps.",
+        "None answers: check supply and ground, and whether the two lines are swapped; both must be high when idle.",
+        "Another address: the straps differ from the plan. Change the plan or the straps.",
       ],
     },
   ];
@@ -164,15 +164,15 @@ function digits(model: RigModel, legNames: LegNames): BringUpStep[] {
       sees: `segment ${beginning.segment} and nothing else`,
       expected: whileLit(model, pipId(first.unit, first.digit, beginning.segment), legNames),
       ifNot: [
-        "Another segment lights: wires are exchanged, or bits are sent in the opposite order.",
-        "All but that one light: the display is of the other polarity, or the bytes are inverted.",
-        "Nothing lights: the common leg, the latch line, or the enable input.",
+        "Another segment lights: wires are swapped, or the bits are sent in the opposite order.",
+        "All but that one light: the display has the other polarity, or the bytes are inverted.",
+        "Nothing lights: check the common leg, the latch line and the enable input.",
       ],
     },
     {
       id: "walk",
-      title: "The walk",
-      how: `One segment after the other, a to g and the point${many ? ", digit after digit from the left" : ""}. Say each aloud as it lights.`,
+      title: "Segment by segment",
+      how: `One segment after another, a to g and the point${many ? ", digit after digit from the left" : ""}. Say each aloud as it lights.`,
       cautions: [],
       does: {
         kind: "texts",
@@ -183,16 +183,16 @@ function digits(model: RigModel, legNames: LegNames): BringUpStep[] {
       sees: "a, b, c, d, e, f, g, point, each alone and equally bright",
       expected: [],
       ifNot: [
-        "One stays dark: its wire, its resistor or the LED itself. Two at once: legs that touch.",
-        "The order is another: exchanged wires. Tell it to “Find the fault” below.",
+        "One stays dark: check its wire, its resistor and the LED. Two at once: legs that touch.",
+        "The order differs: wires are swapped. Enter it in “Find the fault”.",
       ],
     },
     ...(many
       ? [
           {
             id: "digits",
-            title: "Digit after digit",
-            how: "Each digit whole, from the left to the right.",
+            title: "Digit by digit",
+            how: "Each digit fully lit, from left to right.",
             cautions: [],
             does: {
               kind: "texts" as const,
@@ -203,8 +203,8 @@ function digits(model: RigModel, legNames: LegNames): BringUpStep[] {
             sees: "one digit at a time, all of it",
             expected: [],
             ifNot: [
-              "The order is another: digit legs are exchanged, or counted from the other side.",
-              "A neighbour glows along: ghosts. Look at the blank time on Scan.",
+              "The order differs: digit legs are swapped, or counted from the other side.",
+              "A neighbour glows too: ghosting. Check the blanking time on Scan.",
             ],
           },
         ]
@@ -212,15 +212,15 @@ function digits(model: RigModel, legNames: LegNames): BringUpStep[] {
     {
       id: "all",
       title: "Everything lit",
-      how: "All segments at once, and long enough to feel for heat: a minute.",
+      how: "All segments together, long enough to feel for heat: a minute.",
       cautions: ["A resistor too hot to touch is too small; a chip too hot to touch carries too much."],
       does: { kind: "texts", texts: [FULL.repeat(all.length)], interval: HELD_MS },
       lit: [everything],
       sees: "all of it, evenly bright, without flicker",
       expected: supplyCurrent(model),
       ifNot: [
-        "Dimmer than one segment was: the supply gives way, or a resistor is shared.",
-        "The controller starts again and again: the supply dips as it lights. More capacitance, or another supply.",
+        "Dimmer than a single segment: the supply sags, or a resistor is shared.",
+        "The controller keeps restarting: the supply dips as the display lights. Add capacitance, or use another supply.",
       ],
     },
     ...dimmest(model, everything),
@@ -244,7 +244,7 @@ function dimmest(model: RigModel, everything: BringUpStep["lit"][number]): Bring
           lit: everything.length > 0 ? [everything] : [],
           sees: "the same as before, far dimmer",
           expected: [],
-          ifNot: ["As bright as before: the chip was not set up. Its first writes got lost."],
+          ifNot: ["As bright as before: the chip was not set up; its first writes were lost."],
         },
       ]
     : [];
@@ -268,44 +268,44 @@ function dots(model: RigModel, legNames: LegNames): BringUpStep[] {
       sees: "that dot and nothing else",
       expected: first ? whileLit(model, first, legNames) : [],
       ifNot: [
-        "Another corner lights: the module is turned. Frames finds out which way round it is.",
-        "A whole row or column lights: rows and columns are exchanged, or the polarity is the other one.",
-        "Nothing lights: supply, ground, or the chip was not set up.",
+        "Another corner lights: the module is rotated. Frames finds its orientation.",
+        "A whole row or column lights: rows and columns are swapped, or the polarity is reversed.",
+        "Nothing lights: check supply and ground, or the chip was not set up.",
       ],
     }),
     step({
       id: "columns",
-      title: "Column after column",
-      how: "One column after the other, from the left to the right.",
+      title: "Column by column",
+      how: "One column after another, from left to right.",
       does: {
         kind: "pictures",
         pictures: pictures(Math.min(width, MOST_WALKED), (at, x) => x === at),
         interval: WALK_MS / 2,
       },
-      sees: "a line that goes to the right without a gap or a jump",
-      ifNot: ["It jumps: column wires are exchanged, or modules stand in another order."],
+      sees: "a line that moves to the right without a gap or a jump",
+      ifNot: ["It jumps: column wires are swapped, or modules are in another order."],
     }),
     step({
       id: "rows",
-      title: "Row after row",
-      how: "One row after the other, from the top to the bottom.",
+      title: "Row by row",
+      how: "One row after another, from top to bottom.",
       does: {
         kind: "pictures",
         pictures: pictures(Math.min(height, MOST_WALKED), (at, _, y) => y === at),
         interval: WALK_MS,
       },
-      sees: "a line that goes down without a gap or a jump",
-      ifNot: ["It jumps: row wires are exchanged. It goes up: the module is turned."],
+      sees: "a line that moves down without a gap or a jump",
+      ifNot: ["It jumps: row wires are swapped. It goes up: the module is rotated."],
     }),
     step({
       id: "all",
       title: "Everything lit",
-      how: "All dots at once, and long enough to feel for heat: a minute.",
-      cautions: ["All dots at once is the most a sign ever takes: mind what your supply is made for."],
+      how: "All dots together, long enough to feel for heat: a minute.",
+      cautions: ["All dots at once is the most a sign ever draws: check that your supply can deliver it."],
       does: { kind: "pictures", pictures: pictures(1, () => true), interval: HELD_MS },
       sees: "all of it, evenly bright, without flicker",
       expected: supplyCurrent(model),
-      ifNot: ["It gets reddish or resets: the supply dips. Feed it from both ends, with thicker wire."],
+      ifNot: ["It fades or resets: the supply dips. Feed it from both ends, with thicker wire."],
     }),
     ...dimmest(model, []),
   ];
@@ -320,7 +320,7 @@ function inputs(model: RigModel): BringUpStep[] {
     {
       id: "inputs",
       title: "Buttons, knobs, sensors",
-      how: "Open the serial line at 9600 bits a second and move each in turn: what stands on its lines is told three times a second.",
+      how: "Open the serial monitor at 9600 baud and move each in turn: its readings are printed three times a second.",
       cautions: [],
       does: { kind: "echo" },
       lit: [],
@@ -328,8 +328,8 @@ function inputs(model: RigModel): BringUpStep[] {
       expected: [],
       ifNot: [
         ...not.map(({ problem }) => `${problem}.`),
-        "A number that wanders by itself: that line floats. A pull-up, or its wire.",
-        "It never changes: the other leg of the part, or another line.",
+        "A number that drifts by itself: that line floats. Check its pull-up and its wire.",
+        "It never changes: check the part’s other leg, or it is on another line.",
       ],
     },
   ];

@@ -41,7 +41,7 @@ const turned = ({ rig }: InHand): Fault[] =>
     return [
       {
         id: `turned ${unit.ref}`,
-        says: many ? `${unit.ref} is turned by half a turn` : `${unit.ref} is the wrong way round`,
+        says: many ? `${unit.ref} is turned by 180°` : `${unit.ref} is the wrong way round`,
         mend: many
           ? `Power off at once: a chip that is turned gets hot. Then turn ${unit.ref}, its notch where the drawing has it.`
           : `Turn ${unit.ref} round.`,
@@ -115,7 +115,7 @@ const broken = ({ rig }: InHand): Fault[] =>
     return [
       {
         id: `broken ${unit.ref}`,
-        says: `${unit.ref} is broken: it has power and puts out nothing`,
+        says: `${unit.ref} is broken: it has power but no output`,
         mend: `Put another ${unit.part} in place of ${unit.ref}.`,
         legs: [...silent],
         where: "table",
@@ -149,7 +149,7 @@ const weakSupplies = ({ rig }: InHand): Fault[] =>
       ? [
           {
             id: `weak ${unit.ref}`,
-            says: `${unit.ref} gives far less than ${unit.volts} V: it has run down, or gives way under load`,
+            says: `${unit.ref} gives far less than ${unit.volts} V: it is run down, or sags under load`,
             mend: `Measure ${unit.ref} while the display is lit.`,
             legs: [],
             where: "table",

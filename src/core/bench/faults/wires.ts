@@ -63,8 +63,8 @@ const exchanged = ({ rig, leg }: InHand): Fault[] =>
       return [
         {
           id: `exchanged ${here} ${there}`,
-          says: `the wires at ${leg(here)} and ${leg(there)} are exchanged`,
-          mend: `Exchange the wires at ${leg(here)} and ${leg(there)}.`,
+          says: `the wires at ${leg(here)} and ${leg(there)} are swapped`,
+          mend: `Swap the wires at ${leg(here)} and ${leg(there)}.`,
           legs: [here, there],
           where: "table",
           weight: WEIGHTS.exchanged,

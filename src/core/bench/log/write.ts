@@ -5,7 +5,7 @@ import { formatLogged, formatShare } from "../../notes";
 import { judgeLog } from "./judge";
 import { placesOf } from "./places";
 
-const HEAD = ["time", "place", "held at", "measured", "unit", "foretold", "off", "says", "note"] as const;
+const HEAD = ["time", "place", "held at", "measured", "unit", "predicted", "off", "says", "note"] as const;
 
 /** What an entry is at, in words; its own where the rig knows none. */
 export function wordsOfPlace(model: RigModel, entry: Pick<LogEntry, "unit" | "place" | "held">): string {
@@ -49,7 +49,7 @@ export function logMarkdown(model: RigModel): string {
     `# ${markdownText(rig.name)}: measured`,
     "",
     ...(rig.note ? [markdownText(rig.note), ""] : []),
-    row(["Time (UTC)", "Where", "Measured", "Foretold", "Off", "What it says", "Note"]),
+    row(["Time (UTC)", "Where", "Measured", "Predicted", "Off", "What it means", "Note"]),
     "| --- | --- | ---: | ---: | ---: | --- | --- |",
     ...(rig.bench?.log ?? []).map((entry, at) => {
       const { foretold, off, says } = judged[at]!;

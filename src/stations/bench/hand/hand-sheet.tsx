@@ -22,7 +22,7 @@ const STAND_IN = "stand-in";
 const standIn: HandPort = {
   async send(bytes) {
     const told = await simulatorOfPage().send(STAND_IN, bytes);
-    if (!told) throw new Error("the stand-in has gone");
+    if (!told) throw new Error("the simulated board has gone");
     return told;
   },
   boots: 50,
@@ -50,18 +50,18 @@ export function HandSheet() {
   const { problem, sketch: text } = sketch;
   if (!text)
     return (
-      <section className="sheet bench-hand" aria-label="A hand on the board">
-        <h2 className="sheet-title">A hand on the board</h2>
+      <section className="sheet bench-hand" aria-label="Control the board from here">
+        <h2 className="sheet-title">Control the board from here</h2>
         <p className="small mb-0">{problem}</p>
       </section>
     );
   return (
-    <section className="sheet bench-hand" aria-label="A hand on the board">
+    <section className="sheet bench-hand" aria-label="Control the board from here">
       <div className="spread flex-wrap">
-        <h2 className="sheet-title mb-0">A hand on the board</h2>
+        <h2 className="sheet-title mb-0">Control the board from here</h2>
         <span className="row-line flex-wrap">
           <DownloadButton text={() => text.text} name={safeFileName("hand on the board", text.ending)}>
-            The hand’s sketch
+            Get the control sketch
           </DownloadButton>
           {kind === "none" && !standing ? (
             <>
@@ -69,13 +69,13 @@ export function HandSheet() {
                 size="sm"
                 variant="plain"
                 disabled={!hasSerial() || faults.length > 0 || checking}
-                title={hasSerial() ? undefined : "This browser lets no page speak over a serial line"}
+                title={hasSerial() ? undefined : "This browser does not let pages use a serial port"}
                 onClick={() => void connect()}
               >
                 <i className="bi bi-usb-plug" aria-hidden /> Connect the board
               </Button>
               <Button size="sm" variant="plain" onClick={() => setStanding(true)}>
-                Use the stand-in
+                Use a simulated board
               </Button>
             </>
           ) : (
@@ -87,30 +87,30 @@ export function HandSheet() {
                 void letGo();
               }}
             >
-              Let go
+              Disconnect
             </Button>
           )}
         </span>
       </div>
       {kind === "none" && !standing && (
         <p className="small quiet mb-0 mt-1">
-          Load one sketch once; then this page moves the lines itself, step by step, and nothing has to be
-          loaded again. The stand-in is the same sketch on the simulated rig: practise on it, with a fault of
-          your choice or one you do not know.
+          Load one sketch once; after that this page switches the lines itself, step by step. The simulated
+          board runs the same sketch on the simulated rig: practise on it, with a fault you choose or one you
+          do not know.
           {!hasSerial() &&
-            " This browser has no serial interface for pages: take the stand-in, or another browser."}
+            " This browser does not let pages use a serial port: use the simulated board, or another browser."}
         </p>
       )}
       {kind === "none" && !standing && faults.length > 0 && (
         <p className="small mb-0 mt-1">
-          <SeverityMark severity="fault" text="Not the real board yet." /> {faults.length} fault
+          <SeverityMark severity="fault" text="Do not connect the real board yet." /> {faults.length} fault
           {faults.length === 1 ? " was" : "s were"} found in the rig: what must not be driven is not driven.
           Mend {faults.length === 1 ? "it" : "them"} first.
         </p>
       )}
       {says && (
         <p className="small mb-0 mt-1" role="status">
-          {standing ? "The stand-in" : "The board"}: {says}.
+          {standing ? "Simulated board" : "The board"}: {says}.
         </p>
       )}
       {kind === "board" && <FollowInputs />}
@@ -139,7 +139,7 @@ function FollowInputs() {
       className="mt-1"
       onClick={() => setOn(!on)}
     >
-      {inputs.map(({ unit }) => unit).join(", ")} of the board move the simulated ones
+      {inputs.map(({ unit }) => unit).join(", ")} of the board drive the simulated ones
     </Button>
   );
 }
@@ -184,11 +184,16 @@ function StandInBoard({ rig }: { rig: Rig }) {
   return (
     <div className="bench-stand-in">
       <div className="lens bench-lens">
-        <RigFace shape={simulation.shape} face={simulation.face} height="84px" label="Face of the stand-in" />
+        <RigFace
+          shape={simulation.shape}
+          face={simulation.face}
+          height="84px"
+          label="Face of the simulated board"
+        />
       </div>
       <div>
         <SelectField
-          label="A fault in it"
+          label="Hidden fault"
           value={chosen}
           options={[
             ["", "none"],

@@ -47,14 +47,14 @@ export async function takeInHand(opened: HandPort, kind: "board" | "stand-in"): 
   try {
     const [hello = ""] = await opened.send(handFrame(HAND.op.hello));
     if (!hello.startsWith(HAND.says.hello))
-      throw new Error(`it says “${hello.slice(0, 40)}”, which is not the hand’s sketch: load that first`);
+      throw new Error(`it says “${hello.slice(0, 40)}”, which is not the control sketch: load that first`);
   } catch (problem) {
     await opened.close();
     useHandLink.setState({ kind: "none", says: (problem as Error).message });
     return;
   }
   port = opened;
-  useHandLink.setState({ kind, says: "in hand; it lets go of every line when this page goes quiet" });
+  useHandLink.setState({ kind, says: "connected; it releases every line when this page goes quiet" });
   alive = setInterval(() => void word(), WORD_MS);
 }
 

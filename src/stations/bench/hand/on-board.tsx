@@ -23,7 +23,7 @@ export function OnBoard({ what }: { what: HandFor }) {
       onClick={() => (isOn ? stopPlaying() : void start())}
     >
       <i className={`bi ${isOn ? "bi-stop-fill" : "bi-hand-index"} me-1`} aria-hidden />
-      {isOn ? "Stop" : kind === "board" ? "On the board" : "On the stand-in"}
+      {isOn ? "Stop" : kind === "board" ? "On the board" : "On the simulated board"}
     </Button>
   );
 }

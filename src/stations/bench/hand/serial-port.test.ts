@@ -95,7 +95,7 @@ describe("a board in hand", () => {
     await takeInHand(spoken, "board");
     expect(useHandLink.getState()).toMatchObject({
       kind: "none",
-      says: expect.stringMatching(/not the hand’s sketch/),
+      says: expect.stringMatching(/not the control sketch/),
     });
     expect(closed.yes).toBe(true);
   });

@@ -68,7 +68,7 @@ export async function speakOver(port: SerialPortLike, onWord: (line: string) => 
       const late = setTimeout(() => {
         waiting = undefined;
         reject(
-          new Error("the board does not answer: is the hand’s sketch on it, and nothing else on its line?"),
+          new Error("the board does not answer: is the control sketch on it, and nothing else on its line?"),
         );
       }, patience);
       waiting = (line) => {

@@ -13,7 +13,7 @@ export function StandInMeter({ probe, onTake }: { probe: Probe; onTake: (volts: 
     onTake(await faultDeskOfPage().reads(rig, legNames, fault, { held: probe.hold.id, leg: probe.leg }));
   return (
     <Button variant="plain" onClick={() => void read()}>
-      Measure on the stand-in
+      Measure on the simulated board
     </Button>
   );
 }

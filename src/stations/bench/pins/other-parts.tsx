@@ -15,7 +15,7 @@ export function OtherParts() {
   return (
     <section className="sheet" aria-label="Other parts">
       <div className="spread flex-wrap mb-2">
-        <h2 className="sheet-title mb-0">Other parts without paper</h2>
+        <h2 className="sheet-title mb-0">Other parts with no data sheet</h2>
         <ViewSwitch label="Which part" value={part} views={PARTS} onView={setPart} />
       </div>
       {part === "transistor" && <Transistor />}
@@ -46,8 +46,8 @@ function Transistor() {
   return (
     <>
       <p className="small mb-2">
-        Print towards you, legs down, leg 1 on the left. Meter at its diode range: what it shows, nothing
-        where it shows nothing.
+        Printed side towards you, legs down, leg 1 on the left. Set the meter to diode test and enter what it
+        shows; leave empty what shows nothing.
       </p>
       <div className="field-row">
         {readings.map(({ plus, minus, volts }, at) => (
@@ -87,7 +87,7 @@ function ResistorArray() {
   return (
     <>
       <p className="small mb-2">
-        Print towards you, the dot on the left: ohms between legs beside each other.
+        Printed side towards you, the dot on the left: measure the ohms between neighbouring legs.
       </p>
       <div className="field-row">
         {PAIRS.map((label, at) => (

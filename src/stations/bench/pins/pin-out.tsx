@@ -100,15 +100,15 @@ export function PinOut() {
           <Result pins={pins} display={display} sought={sought} count={readings.length} />
         )}
         {readings.length > 0 && (
-          <section className="sheet" aria-label="Probings">
+          <section className="sheet" aria-label="Probes">
             <div className="spread mb-1">
-              <h2 className="sheet-title mb-0">Probings so far</h2>
+              <h2 className="sheet-title mb-0">Probes so far</h2>
               <Button
                 size="sm"
                 variant="plain"
                 onClick={() => editPins((before) => ({ ...before, readings: [] }))}
               >
-                From the start
+                Start over
               </Button>
             </div>
             <ReadingsList readings={readings} doubtful={sought?.doubtful ?? []} />

@@ -86,10 +86,10 @@ export function Probing({ pins, display, readings, sought }: Props) {
 }
 
 function titleOf({ sheet, next, check }: PinsSought, doubted: number): string {
-  if (doubted > 0) return "These do not fit together: probe again";
+  if (doubted > 0) return "These readings contradict each other: probe again";
   if (next) return "Probe next";
-  if (!sheet) return "No display fits all of this";
-  return check ? "All legs are known; one more to be sure" : "All legs are known, each seen twice";
+  if (!sheet) return "No display fits all these readings";
+  return check ? "All legs are known; one more probe to confirm" : "All legs are known, each seen twice";
 }
 
 interface ClickedProps {

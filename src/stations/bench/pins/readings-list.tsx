@@ -20,7 +20,7 @@ export function ReadingsList({
           </span>
           <span>
             {sawWords(saw)}
-            {doubtful.includes(at) && <span className="severity-caution"> doubtful</span>}
+            {doubtful.includes(at) && <span className="severity-caution"> contradicts others</span>}
           </span>
           <IconButton
             icon="bi-x"

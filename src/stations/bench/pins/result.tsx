@@ -55,8 +55,8 @@ export function Result({ pins, display, sought, count }: Props) {
         </DownloadButton>
       </div>
       <p className="small quiet mb-1" role="status">
-        {count} probing{count === 1 ? "" : "s"}; nobody can do with fewer than {least}, and most displays of
-        this kind take about {display.legs}.
+        {count} probing{count === 1 ? "" : "s"}; the fewest possible is {least}, and most displays of this
+        kind take about {display.legs}.
       </p>
       <ol className="pins-legs small">
         {uses.map((use, at) => (

@@ -14,7 +14,7 @@ export function Against({ report, stale }: { report: Report; stale: boolean }) {
   if (held) return null;
   return (
     <section className="sheet">
-      <h2>Against the rig’s own program</h2>
+      <h2>Compared with the rig’s own program</h2>
       <DifferenceList differences={differences} />
       {change && <WhatWouldChange change={change} stale={stale} />}
     </section>
@@ -49,7 +49,7 @@ function WhatWouldChange({ change, stale }: { change: Change; stale: boolean }) 
       <table className="rule-table small">
         <tbody>
           <tr>
-            <th scope="row">In its source</th>
+            <th scope="row">In its source code</th>
             <td>
               {inCode.says}{" "}
               <span className="quiet">{inCode.places === 1 ? "One place" : `${inCode.places} places`}</span>
@@ -64,11 +64,11 @@ function WhatWouldChange({ change, stale }: { change: Change; stale: boolean }) 
                   Move {wires(inWires.wires)}
                   {fewer === "wires" && <span className="quiet">: less work than its source</span>}{" "}
                   <Button size="sm" variant="primary" onClick={take} disabled={stale}>
-                    Take the wires to the code
+                    Change the wires to suit it
                   </Button>
                 </>
               ) : (
-                <span className="quiet">Wires alone do not mend it.</span>
+                <span className="quiet">Changing wires alone does not fix it.</span>
               )}
             </td>
           </tr>

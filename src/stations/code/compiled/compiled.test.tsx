@@ -1,11 +1,11 @@
-import { act, render, screen, waitFor, within } from "@testing-library/react";
+import { act, render, renderHook, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { modelOf } from "@/core/address";
 import { hexText, imageOf, keptFirmware } from "@/core/firmware";
 import { buildSketch, sketchOf } from "@/core/firmware/fixtures/build";
 import { netsOf, type UnitRef } from "@/core/rig";
 import { demoRig } from "@/demo";
-import { captureTaken, givenCapture, runCompiled, useOpenRig, useRefusal } from "@/store";
+import { runCompiled, useGivenFile, useOpenRig, useRefusal } from "@/store";
 import { RunningProvider, type SimulationView } from "@/ui";
 import { openInPlace, showStation } from "../../fixtures/open";
 import { CodeStation } from "../code";
@@ -15,7 +15,7 @@ const bare = demoRig("slip-gate");
 
 async function compiled(rig = river) {
   const shown = showStation(CodeStation, rig);
-  await shown.hands.click(screen.getByRole("button", { name: "Run a compiled one" }));
+  await shown.hands.click(screen.getByRole("button", { name: "Run a compiled program" }));
   return shown;
 }
 
@@ -31,7 +31,7 @@ describe("a compiled program", () => {
     expect(within(costs).getByText("TIMER1_COMPA")).toBeTruthy();
     expect(within(costs).getByText(/Refresh 123\.8/)).toBeTruthy();
     const before = now();
-    await hands.click(screen.getByRole("button", { name: "Take the wires to the code" }));
+    await hands.click(screen.getByRole("button", { name: "Change the wires to suit it" }));
     const moved = now().wires.filter(
       ({ from, to }, at) => from !== before.wires[at]!.from || to !== before.wires[at]!.to,
     );
@@ -52,18 +52,20 @@ describe("a compiled program", () => {
   test("its writes are handed to the reading of captures, once", async () => {
     const { hands } = await compiled();
     await hands.click(await screen.findByRole("button", { name: "Its writes and waveform" }));
-    const given = givenCapture()!;
-    expect(given.name).toBe("river-level.vcd");
-    expect(given.blob.size).toBeGreaterThan(10_000);
-    captureTaken();
-    expect(givenCapture()).toBeUndefined();
+    const given: File[] = [];
+    const take = (file: File) => void given.push(file);
+    renderHook(() => useGivenFile("capture", take));
+    expect(given.map(({ name }) => name)).toEqual(["river-level.vcd"]);
+    expect(given[0]!.size).toBeGreaterThan(10_000);
+    renderHook(() => useGivenFile("capture", take));
+    expect(given).toHaveLength(1);
   });
 
   test("it runs on the face and back, and is taken out", async () => {
     const { hands, now, undo } = await compiled();
     await hands.click(await screen.findByRole("button", { name: "Run it on the face" }));
     expect(useOpenRig.getState().compiled).toEqual({});
-    const clock = screen.getByRole("textbox", { name: "Clock off by, ppm" });
+    const clock = screen.getByRole("textbox", { name: "Clock error, ppm" });
     await hands.clear(clock);
     await hands.type(clock, "-2500{Enter}");
     expect(useOpenRig.getState().compiled).toEqual({ clockError: -2500 });
@@ -83,7 +85,7 @@ describe("a compiled program", () => {
     await compiled();
     await screen.findByText("river-of-a-friend.elf");
     act(() => runCompiled({ supply: 2 }));
-    await waitFor(() => expect(screen.queryByText("Against the rig’s own program")).toBeNull());
+    await waitFor(() => expect(screen.queryByText("Compared with the rig’s own program")).toBeNull());
     act(() => runCompiled(undefined));
   });
 
@@ -126,7 +128,7 @@ describe("a compiled program", () => {
       </RunningProvider>
     );
     const shown = render(beside([]));
-    await hands.click(screen.getByRole("button", { name: "Run a compiled one" }));
+    await hands.click(screen.getByRole("button", { name: "Run a compiled program" }));
     const compare = await screen.findByRole("button", { name: "Compare them" });
     expect(compare).toHaveProperty("disabled", true);
     shown.rerender(beside(moves));

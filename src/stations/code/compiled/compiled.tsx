@@ -1,6 +1,6 @@
 import "./compiled.css";
 import type { KeptFirmware } from "@/core/rig";
-import { editRig, runCompiled, say, refuse, useOpenRig, useRig } from "@/store";
+import { editRig, runCompiled, say, refuse, useGivenFile, useOpenRig, useRig } from "@/store";
 import { FileButton, PlannerProgress, useJob, usePlanner } from "@/ui";
 import type { FirmwareReport, FirmwareTaken } from "@/workers";
 import { Against } from "./against";
@@ -16,18 +16,19 @@ const LOOKED_AT = 6;
 export function Compiled() {
   const { firmware } = useRig();
   const open = useOpenFile();
+  useGivenFile("firmware", open);
   if (!firmware)
     return (
       <section className="sheet compiled-empty">
         <h2>A program you have already</h2>
         <p>
-          Your own, a friend’s, one from a book: compiled for the ATmega328P, ATmega2560 or ATtiny84, it runs
-          here on this rig’s wires before anything is soldered. Its face, its currents and its edges are this
-          rig’s; buttons and knobs under the face work.
+          Your own, a friend’s or one from a book: compiled for the ATmega328P, ATmega2560 or ATtiny84, it
+          runs here on this rig’s wires before you solder anything. Face, currents and waveforms are this
+          rig’s, and the buttons and knobs under the face work.
         </p>
         <p className="quiet">
-          A <code>.hex</code> is what goes into the chip. An <code>.elf</code>, from the same build, also has
-          the names of routines and the lines of the source.
+          A <code>.hex</code> is what is loaded into the chip. An <code>.elf</code>, from the same build, also
+          has the names of routines and the lines of the source.
         </p>
         <FileButton accept=".hex,.elf,.ihx,.ihex" onFile={open}>
           Open a .hex or .elf file

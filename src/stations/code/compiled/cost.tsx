@@ -29,14 +29,14 @@ export function Cost({ report }: { report: Report }) {
       />
       {ram.free === 0 && (
         <p className="small mb-1">
-          <SeverityMark severity="fault" text="The stack has met the variables." /> What they hold is
+          <SeverityMark severity="fault" text="The stack has run into the variables." /> Their contents are
           overwritten: use less memory, or a larger controller.
         </p>
       )}
       {resets > 0 && (
         <p className="small mb-1">
-          <SeverityMark severity="fault" text={`Its watchdog has begun it anew ${resets} times.`} /> It does
-          not come round to resetting the watchdog in time.
+          <SeverityMark severity="fault" text={`Its watchdog has reset it ${resets} times.`} /> It does not
+          reset the watchdog in time.
         </p>
       )}
       {interrupts.length > 0 && (
@@ -71,7 +71,7 @@ export function Cost({ report }: { report: Report }) {
         <>
           <h3 className="sheet-title mt-2">Refresh {formatQuantity(scan.refresh, "Hz", 4)}</h3>
           <p className="small quiet mb-1">
-            Turns of {scan.pip}: {formatNanoseconds(Math.round(scan.shortest), 4)} to{" "}
+            Scan cycles of {scan.pip}: {formatNanoseconds(Math.round(scan.shortest), 4)} to{" "}
             {formatNanoseconds(Math.round(scan.longest), 4)}
           </p>
           <JitterChart scan={scan} />
@@ -79,7 +79,7 @@ export function Cost({ report }: { report: Report }) {
       )}
       {findings.length > 0 && (
         <>
-          <h3 className="sheet-title mt-2">Limits it passes</h3>
+          <h3 className="sheet-title mt-2">Limits exceeded</h3>
           <ul className="plain-list small difference-list">
             {findings.map(({ id, severity, title, reason, remedy }) => (
               <li key={id}>

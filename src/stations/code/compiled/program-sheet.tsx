@@ -108,7 +108,7 @@ function Standing({ state }: { state: FirmwareState | undefined }) {
   return (
     <dl className="compiled-figures small mt-2 mb-1">
       <div>
-        <dt>Stands at</dt>
+        <dt>Program counter</dt>
         <dd className="mono">
           0x{place.at.toString(16).padStart(4, "0")}
           {place.routine && ` ${place.routine}+${place.into}`}
@@ -178,7 +178,7 @@ function Surroundings() {
   return (
     <div className="field-row mt-2">
       <CommitField
-        label="Clock off by, ppm"
+        label="Clock error, ppm"
         shown={String(off)}
         width={130}
         hint={`${formatQuantity(clock, "Hz")} by a ${clockBy.what}: up to ±${clockBy.ppm.toLocaleString("en")} ppm`}

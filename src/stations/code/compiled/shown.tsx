@@ -1,9 +1,8 @@
-import { useRouter } from "next/navigation";
 import Button from "react-bootstrap/Button";
 import { formatNanoseconds } from "@/core/quantity";
 import { safeFileName } from "@/core/foreign";
-import { handCapture, useRig } from "@/store";
-import { DownloadButton } from "@/ui";
+import { handFile, useRig } from "@/store";
+import { DownloadButton, goInRig } from "@/ui";
 import type { FirmwareReport } from "@/workers";
 
 type Report = Extract<FirmwareReport, { ok: true }>;
@@ -16,7 +15,6 @@ const MOST = 14;
 /** What it showed in its first seconds, and what it said over the serial line. */
 export function Shown({ report }: { report: Report | undefined }) {
   const { name, id } = useRig();
-  const router = useRouter();
   if (!report || report.held) return null;
   const { texts, sent, outputs } = report;
   return (
@@ -74,8 +72,8 @@ export function Shown({ report }: { report: Report | undefined }) {
         <Button
           variant="plain"
           onClick={() => {
-            handCapture(report.capture, safeFileName(name, ".vcd"));
-            router.push(`/rig/${id}/writes`);
+            handFile("capture", new File([report.capture], safeFileName(name, ".vcd")));
+            goInRig(`/rig/${id}/writes`);
           }}
         >
           <i className="bi bi-activity me-1" aria-hidden />

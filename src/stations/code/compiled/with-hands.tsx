@@ -14,10 +14,10 @@ export function WithHands({ firmware }: { firmware: KeptFirmware }) {
   const [asked, setAsked] = useState<readonly TapeItem[]>();
   return (
     <section className="sheet">
-      <h2>With the same hands</h2>
+      <h2>With the same inputs</h2>
       <p className="small">
         {moves.length === 0
-          ? "Press a button under the face, turn a knob, type a line: then both programs can be run with just that."
+          ? "Press a button under the face, turn a knob or type a line: then both programs can be run with the same input."
           : `${moves.length} thing${moves.length === 1 ? " was" : "s were"} done since power-up: both programs are run with them, and their faces held against each other.`}
       </p>
       <Button size="sm" variant="primary" disabled={moves.length === 0} onClick={() => setAsked([...moves])}>
@@ -49,15 +49,15 @@ function Compared({ firmware, hands }: { firmware: KeptFirmware; hands: readonly
       {(work.progress !== undefined || work.stopped || work.failed !== undefined) && (
         <div className="row-line small">
           <span>Running both</span>
-          <PlannerProgress work={work} label="Running both programs with the same hands" />
+          <PlannerProgress work={work} label="Running both programs with the same inputs" />
           {work.failed !== undefined && <span className="severity-fault">It ended: {work.failed}</span>}
         </div>
       )}
       {report && !report.ok && <p className="small mb-0">{report.problem}</p>}
       {report?.ok && report.differences.length === 0 && (
         <p className="small mb-0">
-          <SeverityMark severity="good" text="The same." /> Over {seconds(report.ms * 1e6)} both show the same
-          faces, but for moments.
+          <SeverityMark severity="good" text="No difference." /> Over {seconds(report.ms * 1e6)} both show the
+          same faces, apart from brief moments.
         </p>
       )}
       {report?.ok && report.differences.length > 0 && (
@@ -65,7 +65,7 @@ function Compared({ firmware, hands }: { firmware: KeptFirmware; hands: readonly
           <thead>
             <tr>
               <th scope="col">From power-up</th>
-              <th scope="col">The rig’s own shows</th>
+              <th scope="col">This rig’s program shows</th>
               <th scope="col">This one shows</th>
             </tr>
           </thead>

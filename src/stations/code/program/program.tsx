@@ -89,15 +89,13 @@ export function ProgramView({ program: { form, choose, send, file, turnTo } }: {
         />
         {unit && (
           <SelectField
-            label="Bytes are sent"
+            label="How bytes are sent"
             value={school}
             options={[
-              ["hand", "bit by bit, by hand"],
+              ["hand", "bit by bit in software (bit-banging)"],
               [
                 "unit",
-                "says" in unit
-                  ? "by the controller’s own unit"
-                  : "by the controller’s own unit (not as wired)",
+                "says" in unit ? "with the hardware bus unit" : "with the hardware bus unit (not as wired)",
               ],
             ]}
             onChoose={send}
@@ -142,8 +140,8 @@ export function ProgramView({ program: { form, choose, send, file, turnTo } }: {
             pick={pick}
           />
           <p className="small quiet mt-2 mb-0">
-            Click a wiring line or a bit to pick its segment. Unplug driven hardware before you load new
-            firmware on lines that drive it.
+            Click a wiring comment or a bit to pick its segment. Unplug hardware driven by these lines before
+            you load new firmware.
           </p>
         </>
       )}
@@ -159,10 +157,9 @@ function MemoryLine({ memory: needed }: Pick<CodeIn, "memory">) {
   const over = flash > memory.flash || ram > memory.ram;
   return (
     <p className="mb-0">
-      {over && <SeverityMark severity="fault" text="It does not fit." />} As a sketch about{" "}
+      {over && <SeverityMark severity="fault" text="It does not fit." />} As a sketch it takes about{" "}
       <strong>{formatBytes(flash)}</strong> of {formatBytes(memory.flash)} flash, {formatBytes(tables)} of it
-      tables, and <strong>{formatBytes(ram)}</strong> of {formatBytes(memory.ram)} memory; the stack comes on
-      top.
+      tables, and <strong>{formatBytes(ram)}</strong> of {formatBytes(memory.ram)} RAM, plus the stack.
       {!measured && " The code is counted as on an 8-bit board; this board’s own calls take more."}
     </p>
   );

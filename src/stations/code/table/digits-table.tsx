@@ -88,11 +88,11 @@ function Oddities({ fit: { wrong } }: { fit: DigitsFit }) {
   if (wrong.length === 0)
     return (
       <p className="small mb-0">
-        <SeverityMark severity="good" text="No entry is odd." />
+        <SeverityMark severity="good" text="No entry looks wrong." />
       </p>
     );
   return (
-    <ul className="plain-list small difference-list" aria-label="Odd entries">
+    <ul className="plain-list small difference-list" aria-label="Suspicious entries">
       {wrong.map((entry) => (
         <li key={entry.at}>
           <SeverityMark severity="fault" text={`Entry ${entry.at}, “${entry.glyph}”`} />{" "}
@@ -169,13 +169,13 @@ function OnRig({
       <table className="rule-table small mt-2">
         <tbody>
           <tr>
-            <th scope="row">Take its shapes</th>
+            <th scope="row">Use its shapes</th>
             <td>
               {same ? (
-                <span className="quiet">They are the alphabet’s own: nothing to take.</span>
+                <span className="quiet">They match the alphabet: nothing to take over.</span>
               ) : (
                 <Button size="sm" variant="primary" onClick={takeShapes}>
-                  Take its shapes for the rig’s characters
+                  Use its shapes for the rig’s characters
                 </Button>
               )}
             </td>
@@ -184,10 +184,10 @@ function OnRig({
             <th scope="row">Take the wires to it</th>
             <td>
               {alreadySo ? (
-                <span className="quiet">They are as it wants them.</span>
+                <span className="quiet">The wires already suit it.</span>
               ) : laid ? (
                 <Button size="sm" variant="primary" onClick={() => lay(laid)}>
-                  Lay the wires in its order
+                  Change the wires to its order
                 </Button>
               ) : (
                 <span className="quiet">{"problem" in plan ? plan.problem : ""}</span>

@@ -86,7 +86,7 @@ export function DotsTable({ bytes, layouts, name }: Props) {
       <div className="field-row">
         {layouts.length > 0 && (
           <SelectField
-            label="How they lie"
+            label="Layout of the bytes"
             value={layouts.findIndex((one) => JSON.stringify(one) === JSON.stringify(layout))}
             options={[
               ...layouts.map((one, nth) => [nth, saysOf(one)] as const),
@@ -114,7 +114,7 @@ export function DotsTable({ bytes, layouts, name }: Props) {
       </div>
       <div className="row-line mt-2 table-layout">
         <ViewSwitch
-          label="A byte holds"
+          label="One byte holds"
           value={layout.along}
           views={[
             ["row", "Dots of a row"],

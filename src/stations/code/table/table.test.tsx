@@ -8,7 +8,7 @@ import { CodeStation } from "../code";
 
 async function reader(rig: Rig, text: string, kind?: string) {
   const shown = showStation(CodeStation, rig);
-  await shown.hands.click(screen.getByRole("button", { name: "Read a table" }));
+  await shown.hands.click(screen.getByRole("button", { name: "Read a byte table" }));
   if (kind) await shown.hands.click(await screen.findByRole("button", { name: kind }));
   fireEvent.change(await screen.findByRole("textbox", { name: "Paste it here" }), {
     target: { value: text },
@@ -20,7 +20,7 @@ describe("Reading a table", () => {
   test("the example: an odd entry is named, and each byte is shown on the rig and held on the face", async () => {
     const { hands } = await reader(demoRig("slip-gate"), "");
     await hands.click(screen.getByRole("button", { name: "Try one" }));
-    const odd = await screen.findByRole("list", { name: "Odd entries" });
+    const odd = await screen.findByRole("list", { name: "Suspicious entries" });
     expect(odd.textContent).toMatch(/Entry 13, “d” 0x5A c is missing; it should be 0x5E \(line 4\)/);
     const order = screen.getByRole("table", { name: "Segment of each bit" });
     expect(
@@ -32,7 +32,7 @@ describe("Reading a table", () => {
     await hands.click(screen.getByRole("button", { name: "Entry 3, 0x4F, reads 3" }));
     expect(useOpenRig.getState().held).toMatchObject({ bytes: [0x4f] });
     await hands.click(screen.getByRole("button", { name: "Clear" }));
-    await waitFor(() => expect(screen.queryByRole("list", { name: "Odd entries" })).toBeNull());
+    await waitFor(() => expect(screen.queryByRole("list", { name: "Suspicious entries" })).toBeNull());
   });
 
   test("a table in another order: the wires are laid in it, or its shapes are taken", async () => {
@@ -43,11 +43,11 @@ describe("Reading a table", () => {
     );
     expect(await screen.findByText("Made for other wires:")).toBeTruthy();
     const before = now();
-    await hands.click(screen.getByRole("button", { name: "Take its shapes for the rig’s characters" }));
+    await hands.click(screen.getByRole("button", { name: "Use its shapes for the rig’s characters" }));
     expect(now().glyphs.map(({ glyph }) => glyph)).toEqual(["6", "9"]);
     undo();
     expect(now().glyphs).toEqual(before.glyphs);
-    await hands.click(await screen.findByRole("button", { name: "Lay the wires in its order" }));
+    await hands.click(await screen.findByRole("button", { name: "Change the wires to its order" }));
     expect(now().plan.outputs).not.toEqual(before.plan.outputs);
     expect(await screen.findByText("Made for wires like these:")).toBeTruthy();
     expect(await screen.findByRole("button", { name: "Entry 2, 0xDA, reads 2" })).toBeTruthy();
@@ -74,7 +74,7 @@ describe("Reading a table", () => {
 
   test("a list of writes is played into the chips, line for line", async () => {
     await reader(plainDemoRig("oar-rack"), "E0 21\nE0 81\nE0 00 3F 00 06 00", "A list of writes");
-    expect(await screen.findByText("Played into HT16K33")).toBeTruthy();
+    expect(await screen.findByText("Sent to HT16K33")).toBeTruthy();
     expect(screen.getAllByText("01").length).toBeGreaterThan(0);
     fireEvent.change(screen.getByRole("textbox", { name: "Paste it here" }), { target: { value: "E0 2" } });
     fireEvent.change(screen.getByRole("textbox", { name: "Paste it here" }), { target: { value: "E0 XX" } });

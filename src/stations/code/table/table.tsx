@@ -3,7 +3,7 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import { TABLE_LIMITS } from "@/core/tables";
 import { showsDots } from "@/core/rig";
-import { useAtDesk, useRig } from "@/store";
+import { refuse, useAtDesk, useGivenFile, useRig } from "@/store";
 import { SeverityMark, ViewSwitch } from "@/ui";
 import type { TableSeen } from "@/workers";
 import { DigitsTable } from "./digits-table";
@@ -28,12 +28,20 @@ const HINTS: Readonly<Record<Kind, string>> = {
 export function TableReader({ text, onText }: { text: string; onText: (text: string) => void }) {
   const rig = useRig();
   const dots = showsDots(rig.plan);
+  useGivenFile("table", (file) => {
+    if (file.size > TABLE_LIMITS.text)
+      return refuse(
+        `“${file.name}” was not opened`,
+        `It is ${file.size.toLocaleString("en")} bytes long; a table may have ${TABLE_LIMITS.text.toLocaleString("en")}. Paste the part that holds the bytes.`,
+      );
+    void file.text().then(onText);
+  });
   const [kind, setKind] = useState<Kind>("table");
   return (
     <div className="table-columns">
       <section className="sheet table-paste">
         <div className="spread mb-2">
-          <ViewSwitch label="What it is" value={kind} views={KINDS} onView={setKind} />
+          <ViewSwitch label="Kind of text" value={kind} views={KINDS} onView={setKind} />
           <span className="row-line">
             {text === "" && kind === "table" && (
               <Button size="sm" variant="plain" onClick={() => onText(dots ? DOTS_SAMPLE : DIGITS_SAMPLE)}>

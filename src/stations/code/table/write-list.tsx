@@ -15,13 +15,13 @@ export function WriteList({ text }: { text: string }) {
   if (!played.ok)
     return (
       <section className="sheet">
-        <SeverityMark severity="caution" text="Not played." /> {played.message}
+        <SeverityMark severity="caution" text="Not sent." /> {played.message}
       </section>
     );
   const last = writes[writes.length - 1];
   return (
     <section className="sheet">
-      <h2>Played into {played.chip}</h2>
+      <h2>Sent to {played.chip}</h2>
       <p className="small mb-2">
         {writes.length} write{writes.length === 1 ? "" : "s"}; at the end the face reads{" "}
         <span className="mono">{last?.reads.trim() || "nothing"}</span>

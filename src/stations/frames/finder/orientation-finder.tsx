@@ -22,7 +22,7 @@ export function OrientationFinder({ onClose }: { onClose: () => void }) {
     <Modal show onHide={onClose} size="lg" aria-labelledby="finder-title">
       <Modal.Header closeButton>
         <Modal.Title id="finder-title" as="h2" className="h6">
-          Which way round are the modules?
+          Which way round are your modules?
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
@@ -56,7 +56,7 @@ export function OrientationFinder({ onClose }: { onClose: () => void }) {
           </Button>
         )}
         <Button variant="plain" onClick={onClose}>
-          Leave it as it was
+          Cancel
         </Button>
         <Button
           variant="primary"

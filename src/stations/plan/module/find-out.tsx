@@ -28,7 +28,7 @@ export function FindOut({ onClose, onTake }: Props) {
     <Modal show onHide={onClose} size="lg" aria-labelledby="find-out-title">
       <Modal.Header closeButton>
         <Modal.Title id="find-out-title" as="h2" className="h6">
-          What is on which output?
+          Which output drives what?
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
@@ -96,7 +96,7 @@ export function FindOut({ onClose, onTake }: Props) {
             {found.ok
               ? found.says.length > 0
                 ? `Found: ${found.says.join("; ")}. Take it, and the wires inside, the bytes and the code follow.`
-                : "It is just as it was taken for."
+                : "It is wired as assumed: nothing to change."
               : found.message}
           </p>
         )}
@@ -104,7 +104,7 @@ export function FindOut({ onClose, onTake }: Props) {
       <Modal.Footer>
         <span className="small quiet me-auto">{missing > 0 ? `${missing} still to be seen` : ""}</span>
         <Button variant="plain" onClick={onClose}>
-          Leave it as it was
+          Cancel
         </Button>
         <Button
           variant="primary"

@@ -84,7 +84,7 @@ export function ModuleFacts({ onLay, onEdit }: Props) {
           Find out its order
         </Button>
         <Button size="sm" variant="plain" onClick={onEdit}>
-          Mine is different
+          Mine is different…
         </Button>
         {isMine && (
           <Button

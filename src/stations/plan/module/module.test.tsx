@@ -54,7 +54,7 @@ describe("a module on Plan", () => {
 describe("a module of one's own", () => {
   const open = async (rig: Rig) => {
     const shown = showStation(PlanStation, rig);
-    await shown.hands.click(screen.getByRole("button", { name: "Mine is different" }));
+    await shown.hands.click(screen.getByRole("button", { name: "Mine is different…" }));
     return { ...shown, dialog: within(await screen.findByRole("dialog")) };
   };
 
@@ -68,7 +68,7 @@ describe("a module of one's own", () => {
     const pin = dialog.getByRole("textbox", { name: "Name of pin 1" });
     await hands.clear(pin);
     await hands.type(pin, "SCK");
-    await hands.click(dialog.getByRole("button", { name: "Take this module" }));
+    await hands.click(dialog.getByRole("button", { name: "Use this module" }));
     // What was there goes where the chosen one was.
     expect(now().plan.digitOutputs.slice(0, 4)).toEqual([4, 2, 3, 1]);
     expect(now().plan.outputs.slice(0, 7)).toEqual(["g", "b", "c", "d", "e", "f", "a"]);
@@ -87,7 +87,7 @@ describe("a module of one's own", () => {
     const { hands, dialog } = await open(lamp);
     await hands.selectOptions(dialog.getByRole("combobox", { name: "Pin 2 is for" }), "not-used");
     expect(dialog.getByRole("alert").textContent).toBe("No pin of its header is for data.");
-    expect(dialog.getByRole<HTMLButtonElement>("button", { name: "Take this module" }).disabled).toBe(true);
+    expect(dialog.getByRole<HTMLButtonElement>("button", { name: "Use this module" }).disabled).toBe(true);
     await hands.selectOptions(dialog.getByRole("combobox", { name: "Pin 2 is for" }), "clock");
     expect(dialog.getByRole("alert").textContent).toBe(
       "Two pins of the header are for clock: one is enough.",
@@ -100,19 +100,16 @@ describe("a module of one's own", () => {
     const pull = dialog.getByRole("textbox", { name: "Pull-ups on its lines" });
     await hands.clear(pull);
     await hands.type(pull, "0{Enter}");
-    await hands.click(dialog.getByRole("button", { name: "Take this module" }));
+    await hands.click(dialog.getByRole("button", { name: "Use this module" }));
     expect(now().plan.display).toBe("plain");
     expect(now().units.some(({ part, ohms }) => part === "resistor" && ohms === 10_000)).toBe(false);
   });
 
   test("dots: which way round, and where the first block is", async () => {
     const { hands, now, dialog } = await open(loose(plainDemoRig("tide-notice")));
-    await hands.selectOptions(dialog.getByRole("combobox", { name: "Blocks are turned" }), "90");
-    await hands.selectOptions(
-      dialog.getByRole("combobox", { name: "The block beside the input is the" }),
-      "left",
-    );
-    await hands.click(dialog.getByRole("button", { name: "Take this module" }));
+    await hands.selectOptions(dialog.getByRole("combobox", { name: "Blocks are rotated" }), "90");
+    await hands.selectOptions(dialog.getByRole("combobox", { name: "Block next to the input" }), "left");
+    await hands.click(dialog.getByRole("button", { name: "Use this module" }));
     expect(now().sign!.modules.map(({ x, turn }) => [x, turn])).toEqual([
       [0, 90],
       [8, 90],
@@ -167,10 +164,10 @@ test("what a rig is fed from: the chip's volts, the battery's hours and the fuse
   const { hands, now } = showStation(PlanStation, slip);
   await choose(hands, "Fed from", "lithium");
   expect(now().units.find(({ part }) => part === "supply")?.volts).toBe(3.7);
-  const table = within(await screen.findByRole("table", { name: "Over the discharge" }));
+  const table = within(await screen.findByRole("table", { name: "Over a discharge" }));
   expect(table.getAllByRole("row")).toHaveLength(8);
   expect(screen.getByText(/protection circuit/)).toBeTruthy();
-  const held = screen.getByRole("textbox", { name: "Holds, in mAh" });
+  const held = screen.getByRole("textbox", { name: "Capacity, mAh" });
   await hands.clear(held);
   await hands.type(held, "1000{Enter}");
   expect(now().plan.supply).toEqual({ kind: "lithium", milliampHours: 1000 });

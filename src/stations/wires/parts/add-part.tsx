@@ -36,7 +36,7 @@ export function AddPart({ onClose, onAdded }: Props) {
     <Modal show onHide={onClose} aria-labelledby="add-part-title">
       <Modal.Header closeButton>
         <Modal.Title id="add-part-title" as="h2" className="h6">
-          Which part goes on the table?
+          Which part do you want to add?
         </Modal.Title>
       </Modal.Header>
       <Modal.Body>
@@ -55,9 +55,9 @@ export function AddPart({ onClose, onAdded }: Props) {
         <p className="small quiet mt-2 mb-0">
           {part.kind === "display"
             ? part.single
-              ? "Wired to a line or an output of its own, it can be kept lit or dark. Between supply and ground it says that there is power."
-              : "Of the kind that is there it becomes the last of the display; of another kind it shows a text of its own."
-            : "It is wired to nothing at first. Laying the plan’s wires again leaves it where it is, with its wires."}
+              ? "Wired to a line or output of its own, it can be kept lit or dark. Between supply and ground it shows that the power is on."
+              : "The same kind is added to the end of the display; another kind shows a text of its own."
+            : "It starts with no wires. When the plan’s wires are laid again, this part keeps its own."}
         </p>
         {message && (
           <div className="field-error" role="alert">
@@ -70,7 +70,7 @@ export function AddPart({ onClose, onAdded }: Props) {
           Cancel
         </Button>
         <Button variant="primary" onClick={take}>
-          Put it on the table
+          Add this part
         </Button>
       </Modal.Footer>
     </Modal>

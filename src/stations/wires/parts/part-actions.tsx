@@ -69,7 +69,7 @@ export function PartActions({ model, unit, board, seating, onClose }: Props) {
         />
         {others.length > 0 && unit.inside === undefined && (
           <SelectField
-            label="Put another in its place"
+            label="Replace it with another"
             value=""
             options={[["", "Choose…"], ...others.map((one) => [one.id, nameOf(one)] as const)]}
             onChoose={(id) => id !== "" && carryOut(replaceUnit(model.rig, unit.ref, id))}
@@ -108,7 +108,7 @@ export function PartActions({ model, unit, board, seating, onClose }: Props) {
             if (removed.ok) onClose();
           }}
         >
-          Take it off the table
+          Remove this part
         </Button>
       </div>
       {message && (
@@ -135,15 +135,15 @@ const toUnit = ({ colour, ...values }: PartValues): Partial<Unit> => ({
 function LitLeds({ unit, part }: { readonly unit: Unit; readonly part: Extract<Part, { kind: "display" }> }) {
   const lit = new Set(unit.lit);
   return (
-    <div className="row-line flex-wrap small mt-1" role="group" aria-label="Kept lit">
-      <span className="quiet">Kept lit</span>
+    <div className="row-line flex-wrap small mt-1" role="group" aria-label="Keep it lit">
+      <span className="quiet">Keep it lit</span>
       {part.leds.map(({ segment }, at) => (
         <Form.Check
           key={segment}
           inline
           type="checkbox"
           id={`lit-${unit.ref}-${segment}`}
-          label={part.leds.length > 1 ? String(at + 1) : "by the program"}
+          label={part.leds.length > 1 ? String(at + 1) : "controlled by the program"}
           checked={lit.has(segment)}
           onChange={(event) => editWires((rig) => litUnit(rig, unit.ref, segment, event.target.checked))}
         />

@@ -17,7 +17,7 @@ async function withAdded(
   const dialog = await screen.findByRole("dialog");
   await hands.selectOptions(within(dialog).getByRole("combobox", { name: "Part" }), part);
   await fill?.(hands);
-  await hands.click(within(dialog).getByRole("button", { name: "Put it on the table" }));
+  await hands.click(within(dialog).getByRole("button", { name: "Add this part" }));
   await screen.findByRole("region", { name: "Selected part" });
   return shown;
 }
@@ -55,7 +55,7 @@ describe("a part is added", () => {
 });
 
 describe("a part in hand", () => {
-  test("has its value changed, a note said of it, and goes off the table", async () => {
+  test("has its value changed, a note said of it, and goes ", async () => {
     const { hands, now } = await withAdded("resistor");
     const value = within(inHand()).getByRole("textbox", { name: "Resistance" });
     await hands.clear(value);
@@ -65,7 +65,7 @@ describe("a part in hand", () => {
       "from the blue drawer{Enter}",
     );
     expect(unit(now(), "R9")).toMatchObject({ ohms: 470, note: "from the blue drawer" });
-    await hands.click(within(inHand()).getByRole("button", { name: "Take it off the table" }));
+    await hands.click(within(inHand()).getByRole("button", { name: "Take it " }));
     expect(unit(now(), "R9")).toBeUndefined();
     expect(screen.queryByRole("region", { name: "Selected part" })).toBeNull();
   });
@@ -74,7 +74,7 @@ describe("a part in hand", () => {
     const { hands, now } = showStation(WiresStation, slip);
     await hands.selectOptions(screen.getByRole("combobox", { name: "Part" }), "U1");
     await screen.findByRole("region", { name: "Selected part" });
-    const other = () => within(inHand()).getByRole("combobox", { name: "Put another in its place" });
+    const other = () => within(inHand()).getByRole("combobox", { name: "Replace it with another" });
     await hands.selectOptions(other(), "TPIC6B595");
     expect(unit(now(), "U1")!.part).toBe("TPIC6B595");
     expect(within(inHand()).queryByRole("alert")).toBeNull();
@@ -87,7 +87,7 @@ describe("a part in hand", () => {
   test("that has to stay says why", async () => {
     const { hands, now } = showStation(WiresStation, slip);
     await hands.selectOptions(screen.getByRole("combobox", { name: "Part" }), "MCU1");
-    await hands.click(await screen.findByRole("button", { name: "Take it off the table" }));
+    await hands.click(await screen.findByRole("button", { name: "Take it " }));
     expect((await screen.findByRole("alert")).textContent).toMatch(
       /is the controller: choose another one on the Plan/,
     );
@@ -126,7 +126,7 @@ describe("a seat on the breadboard", () => {
     await hands.type(screen.getByRole("textbox", { name: "From column" }), "40{Enter}");
     expect(unit(now(), "U1")!.seat).toEqual({ board: 0, column: 40 });
     await waitFor(() => expect(document.body.textContent).toMatch(/leg 1 in 40f/));
-    await hands.click(screen.getByRole("button", { name: "Let it find its place" }));
+    await hands.click(screen.getByRole("button", { name: "Place it automatically" }));
     expect(unit(now(), "U1")!.seat).toBeUndefined();
   });
 

@@ -62,7 +62,7 @@ export function SeatFields({ rig, unit, board, seating, onRefused }: Props) {
           type="checkbox"
           id={`turned-${unit.ref}`}
           className="small"
-          label="turned round"
+          label="turned by 180°"
           checked={unit.seat?.turned === true}
           onChange={(event) => {
             const { turned: _, ...straight } = now;
@@ -72,7 +72,7 @@ export function SeatFields({ rig, unit, board, seating, onRefused }: Props) {
       )}
       {unit.seat && (
         <Button size="sm" variant="plain" onClick={() => put(undefined)}>
-          Let it find its place
+          Place it automatically
         </Button>
       )}
     </div>

@@ -29,14 +29,14 @@ export function Findings({ capture, onAt }: { capture: Inspected; onAt: (at: num
       {!showsDots(plan) && (
         <p className="small mb-0 mt-2">
           {sent === "right"
-            ? "Right on the lines: if the face is wrong, look at the wiring."
-            : "Wrong on the lines already: look at the code before the wiring."}{" "}
+            ? "The lines carry the right data: if the display is wrong, look at the wiring."
+            : "The data is wrong already on the lines: look at the code before the wiring."}{" "}
           <button
             type="button"
             className="plain-button text-decoration-underline"
             onClick={() => {
               takeCapture(sent);
-              say({ text: "It counts in the search for a fault, on Bench" });
+              say({ text: "It is used in the search for a fault, on Bench" });
             }}
           >
             Take it to the bench

@@ -30,7 +30,7 @@ describe("a capture", () => {
     );
     const signals = await screen.findAllByRole<HTMLSelectElement>("combobox", { name: /^Signal of / });
     expect(signals.map(({ value }) => value)).not.toContain("");
-    const against = await screen.findByRole("heading", { name: "Against the rig's own program" }, LONG);
+    const against = await screen.findByRole("heading", { name: "Compared with the rig’s own program" }, LONG);
     expect(against.closest("section")!.textContent).toMatch(
       /alike It sets the chips up and writes to them as the rig.s own program does/,
     );
@@ -88,7 +88,7 @@ describe("a capture", () => {
   test("with a fault in it names the fault", async () => {
     const { open } = await captures(plainDemoRig("crew-tally"));
     await open(capture("crew-tally"), "crew.vcd");
-    const found = await screen.findByRole("heading", { name: "Against the rig's own program" }, LONG);
+    const found = await screen.findByRole("heading", { name: "Compared with the rig’s own program" }, LONG);
     expect(within(found.closest("section")!).getAllByRole("listitem").length).toBeGreaterThan(0);
   }, 60_000);
 

@@ -1,5 +1,4 @@
 import "./capture.css";
-import type { DragEvent } from "react";
 import Button from "react-bootstrap/Button";
 import { formatNanoseconds } from "@/core/quantity";
 import { refuse, useModel } from "@/store";
@@ -28,14 +27,9 @@ const SAMPLES: Readonly<Record<string, { readonly file: string; readonly says: s
 export function Capture() {
   const model = useModel();
   const opened = useCapture();
-  const { file, take, survey, wanted, guesses, mapping, capture, moment } = opened;
-  const onDrop = (event: DragEvent) => {
-    event.preventDefault();
-    const dropped = event.dataTransfer.files[0];
-    if (dropped) take(dropped, dropped.name);
-  };
+  const { file, survey, wanted, guesses, mapping, capture, moment } = opened;
   return (
-    <div onDragOver={(event) => event.preventDefault()} onDrop={onDrop}>
+    <div>
       <OpenCapture opened={opened} />
       {survey && (
         <div className="capture-grid">
@@ -84,7 +78,7 @@ function OpenCapture({ opened }: { opened: OpenedCapture }) {
   const openSample = async () => {
     const response = await fetch(`/captures/${sample!.file}`);
     if (response.ok) take(await response.blob(), sample!.file);
-    else refuse("The sample was not opened", "The server did not hand it out. Is it still running?");
+    else refuse("The sample was not opened", "The server did not send it. Is it still running?");
   };
   return (
     <section className="sheet">
@@ -137,7 +131,7 @@ function SurveySays({ opened: { file, surveyed, survey, surveying, decoding } }:
             <span className="quiet"> · read over: {survey.remarks.slice(0, 3).join("; ")}</span>
           )}
           {survey.assumed.length > 0 && (
-            <span className="d-block quiet">Taken for granted: {survey.assumed.join("; ")}.</span>
+            <span className="d-block quiet">Assumed: {survey.assumed.join("; ")}.</span>
           )}
         </p>
       )}

@@ -52,7 +52,7 @@ export function FaceOverTime({
         onChange={(event) => onTime(Number(event.target.value))}
       />
       {lines.length > 0 && (
-        <ul className="plain-list small mb-2" aria-label="What was to be read">
+        <ul className="plain-list small mb-2" aria-label="What it read">
           {lines.slice(0, MOST_LINES).map(({ from, text, moved, sure }) => (
             <li key={from}>
               <button type="button" className="plain-button" onClick={() => onTime(from)}>

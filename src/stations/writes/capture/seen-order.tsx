@@ -48,8 +48,8 @@ export function SeenOrder({ decoded, onAt }: Props) {
     <section className="sheet">
       <h2>What did your display show?</h2>
       <p className="small quiet">
-        Where it showed something else than this rig reads from the capture, its digits or segments are in
-        another order. Type what you read; two or three faces with different characters are enough.
+        If it showed something other than this rig reads from the capture, its digits or segments are in
+        another order. Type what you saw; two or three faces with different characters are enough.
       </p>
       <ul className="plain-list">
         {faces.map(({ at, text }) => (
@@ -65,7 +65,7 @@ export function SeenOrder({ decoded, onAt }: Props) {
               className="mono ms-auto"
               style={{ width: 120 }}
               aria-label={`Read on the display at ${formatNanoseconds(Math.round(at), 4)}`}
-              placeholder="I read…"
+              placeholder="I saw…"
               maxLength={20}
               value={read[at] ?? ""}
               onChange={(event) => {
@@ -99,7 +99,7 @@ export function SeenOrder({ decoded, onAt }: Props) {
             ? found.message
             : found.says.length > 0
               ? `Found: ${found.says.join("; ")}. Take it, and the wires, the bytes and the code follow.`
-              : "It is in the very order this rig has."}
+              : "It has the same order as this rig."}
         </p>
       )}
     </section>

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import {
   CAPTURE_LIMITS,
   guessMapping,
@@ -9,7 +9,7 @@ import {
   type Mapping,
   type SurveyResult,
 } from "@/core/trace";
-import { captureTaken, givenCapture, refuse, useModel } from "@/store";
+import { refuse, useGivenFile, useModel } from "@/store";
 import { usePlanner } from "@/ui";
 
 interface Opened {
@@ -43,11 +43,7 @@ let opened = 0;
 export function useCapture() {
   const model = useModel();
   const { rig } = model;
-  const [file, setFile] = useState<Opened | undefined>(() => {
-    const given = givenCapture();
-    return given && { ...given, id: 0 };
-  });
-  useEffect(captureTaken, []);
+  const [file, setFile] = useState<Opened>();
   const [looking, setLooking] = useState<Looking>({ chosen: {} });
   const { chosen, began } = looking;
   const look = (values: Partial<Looking>) => setLooking((before) => ({ ...before, ...values }));
@@ -63,6 +59,7 @@ export function useCapture() {
     setFile({ blob, name, id: opened });
     setLooking({ chosen: {} });
   };
+  useGivenFile("capture", (given) => take(given, given.name));
   const surveying = usePlanner<SurveyResult>(file && `survey ${file.id}`, (planner, report) =>
     planner.survey(file!.blob, report),
   );

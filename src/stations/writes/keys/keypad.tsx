@@ -55,12 +55,12 @@ export function Keypad() {
           />
           <Form.Check
             id="keypad-diodes"
-            label="a diode at each key"
+            label="a diode for each key"
             checked={diodes}
             onChange={(event) => setDiodes(event.target.checked)}
           />
           <QuantityField
-            label="Contacts bounce for"
+            label="Contact bounce"
             unit="s"
             value={bounce}
             range={[0.0005, 0.1]}
@@ -68,7 +68,7 @@ export function Keypad() {
             width={110}
           />
           <QuantityField
-            label="Scanned every"
+            label="Scan interval"
             unit="s"
             value={every}
             range={[0.0005, 0.1]}
@@ -164,13 +164,13 @@ function Ghosts({ reading, faces, diodes }: GhostProps) {
           <SeverityMark severity="fault" text="ghost" /> {reading.ghosts.map((key) => faces[key]).join(", ")}{" "}
           read
           {reading.ghosts.length === 1 ? "s" : ""} as pressed: current finds its way through three others. Put
-          a diode at each key, or take no more than two at once.
+          a diode for each key, or take no more than two at once.
         </>
       ) : (
         <>
           <SeverityMark severity="good" text="no ghosts" />{" "}
           {diodes
-            ? "With a diode at each key any number of them can be held."
+            ? "With a diode for each key any number of them can be held."
             : "Up to two keys at once are always told apart."}
         </>
       )}
@@ -214,7 +214,7 @@ function KeypadFacts({ pad, lines, free, bounce, every }: FactsProps) {
         <dt>One scan</dt>
         <dd>
           {formatQuantity(scan / 1e6, "s", 3)}, {((scan / 1e6 / every) * 100).toPrecision(2)} % of the
-          board&apos;s time
+          processor’s time
         </dd>
       </div>
       <div>

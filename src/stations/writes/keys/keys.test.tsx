@@ -33,7 +33,7 @@ describe("a keypad by rows and columns", () => {
     expect(scan()).toEqual(["1 3", "–", "7 9", "–"]);
     expect(screen.getByRole("status").textContent).toMatch(/ghost 9 reads as pressed/);
     expect(pad.getByRole("button", { name: "Key 9, read as pressed" })).toBeTruthy();
-    await hands.click(screen.getByRole("checkbox", { name: "a diode at each key" }));
+    await hands.click(screen.getByRole("checkbox", { name: "a diode for each key" }));
     expect(scan()).toEqual(["1 3", "–", "7", "–"]);
     expect(screen.getByRole("status").textContent).toMatch(/any number of them can be held/);
   });
@@ -51,11 +51,11 @@ describe("a keypad by rows and columns", () => {
     const says = (bounce: number, every: number) =>
       `${debounceFor(bounce, every).samples} equal readings in a row`;
     expect(screen.getByText(new RegExp(says(10, 5)))).toBeTruthy();
-    const bounce = screen.getByRole("textbox", { name: "Contacts bounce for" });
+    const bounce = screen.getByRole("textbox", { name: "Contact bounce" });
     await hands.clear(bounce);
     await hands.type(bounce, "30 ms{Enter}");
     expect(screen.getByText(new RegExp(says(30, 5)))).toBeTruthy();
-    const every = screen.getByRole("textbox", { name: "Scanned every" });
+    const every = screen.getByRole("textbox", { name: "Scan interval" });
     await hands.clear(every);
     await hands.type(every, "10 ms{Enter}");
     expect(screen.getByText(new RegExp(says(30, 10)))).toBeTruthy();

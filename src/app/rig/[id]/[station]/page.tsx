@@ -1,5 +1,5 @@
 import { StationScreen } from "@/stations/rig";
 
-export default async function StationPage({ params }: { params: Promise<{ station: string }> }) {
-  return <StationScreen name={(await params).station} />;
+export default function StationPage() {
+  return <StationScreen />;
 }

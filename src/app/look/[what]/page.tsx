@@ -1,0 +1,5 @@
+import { LookPage } from "@/stations/look";
+
+export default function LookUpPage() {
+  return <LookPage />;
+}

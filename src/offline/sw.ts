@@ -1,0 +1,28 @@
+import { Serwist, type PrecacheEntry } from "serwist";
+
+/*
+ * The service worker: after one visit everything but the routes for scripts works without the server. Pages and what they
+ * load come from one and the same build; a newer one waits until the page asks for it.
+ */
+/** Everything of this build, put in when it is bundled. */
+declare const BUILD: readonly PrecacheEntry[];
+
+/** Any rig's page: which rig and station it shows, the page reads from its address. */
+const RIG_PAGE = "/rig/any/plan";
+
+const serwist: Serwist = new Serwist({
+  precacheEntries: [...BUILD],
+  precacheOptions: { cleanupOutdatedCaches: true, ignoreURLParametersMatching: [/.*/] },
+  skipWaiting: false,
+  clientsClaim: true,
+  navigationPreload: false,
+  runtimeCaching: [
+    {
+      matcher: ({ request, url, sameOrigin }) =>
+        sameOrigin && request.mode === "navigate" && url.pathname.startsWith("/rig/"),
+      handler: async ({ request }) => (await serwist.matchPrecache(RIG_PAGE)) ?? fetch(request),
+    },
+  ],
+});
+
+serwist.addEventListeners();

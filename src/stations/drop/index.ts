@@ -1,0 +1,2 @@
+export { DropAnywhere } from "./drop-anywhere";
+export { useRigFiles } from "./rig-files";

@@ -1,0 +1,51 @@
+import { gridOf, isMultiplexed, ledResistors, scanningChip, type RigModel } from "@/core/address";
+import { controllerById, reactingOf } from "@/core/rig";
+
+/** What a rig has, as far as fields of stations depend on it. */
+export interface RigKinds {
+  readonly digits: boolean;
+  readonly dots: boolean;
+  /** Its display is no module. */
+  readonly bare: boolean;
+  readonly resistors: boolean;
+  readonly chain: boolean;
+  /** Bytes go to chips. */
+  readonly bytes: boolean;
+  /** Its program lights digits one after another. */
+  readonly scans: boolean;
+  /** A chip does that by itself. */
+  readonly driver: boolean;
+  readonly listed: boolean;
+  readonly reacts: boolean;
+  readonly scenes: boolean;
+  /** The first of its scenes moves. */
+  readonly scrolls: boolean;
+  readonly firmware: boolean;
+  readonly logic: boolean;
+}
+
+/** Looks at a rig for what it has. */
+export function kindsOf(model: RigModel): RigKinds {
+  const { rig, encoding } = model;
+  const dots = gridOf(model) !== undefined;
+  const reacts = reactingOf(rig) !== undefined;
+  const [scene] = rig.sign?.scenes ?? [];
+  const scans = isMultiplexed(model);
+  return {
+    digits: !dots,
+    dots,
+    bare: rig.plan.bought === undefined,
+    resistors: ledResistors(model).size > 0,
+    chain: encoding.chain !== undefined,
+    bytes: encoding.byteCount > 0 || encoding.buses !== undefined,
+    scans,
+    driver: !scans && scanningChip(model) !== undefined,
+    listed: !reacts && rig.show.mode === "count",
+    reacts,
+    scenes: scene !== undefined && "text" in scene,
+    scrolls:
+      scene !== undefined && "motion" in scene && (scene.motion === "left" || scene.motion === "right"),
+    firmware: rig.firmware !== undefined,
+    logic: controllerById(rig.plan.controller).flavour === "logic",
+  };
+}

@@ -1,0 +1,54 @@
+import { useEffect, useState } from "react";
+import { BUS_CHIPS } from "@/core/chips";
+import { DEFAULT_PLAN, ledValues, newRig, withDisplay, type Plan, type Rig } from "@/core/rig";
+import { leaveRig, openLoose, useOpenRig } from "@/store";
+
+const ruled = (plan: Plan, name: string): Rig =>
+  newRig({ id: "look-up", name }, plan, { ohms: 470, led: ledValues("red") });
+
+/** A digit on a shift register: what bytes of segments are usually made for. */
+export const digitRig = (polarity: Plan["polarity"], name: string): Rig =>
+  ruled({ ...DEFAULT_PLAN, polarity }, name);
+
+/** A block of dots on a chip that scans it. */
+export const dotsRig = (name: string): Rig =>
+  ruled(withDisplay({ ...DEFAULT_PLAN, scheme: "max7219" }, { display: "dots", digits: 8 }), name);
+
+/** Chips whose lines are captured most, each with digits enough. */
+export const CAPTURED: ReadonlyArray<readonly [id: string, title: string]> = [
+  ["74HC595", "74HC595, one digit"],
+  ...BUS_CHIPS.filter(({ sheet }) => sheet.kind === "driver-chip").map(
+    ({ sheet }) => [sheet.id, sheet.id] as const,
+  ),
+];
+
+/** A rig whose lines are those of a chip. */
+export function capturedRig(id: string, name: string): Rig {
+  const chip = BUS_CHIPS.find(({ sheet }) => sheet.id === id)?.sheet;
+  if (chip?.kind !== "driver-chip") return digitRig("common-cathode", name);
+  return ruled(
+    {
+      ...DEFAULT_PLAN,
+      scheme: id.toLowerCase() as Plan["scheme"],
+      digits: chip.digitLegs.length,
+      polarity: chip.segments === "source" ? "common-cathode" : "common-anode",
+      lines: {},
+    },
+    name,
+  );
+}
+
+/** Puts a rig on the page for as long as it is looked at; it is on no shelf. @returns whether it is there */
+export function useLooseRig(rig: Rig): boolean {
+  const [there, setThere] = useState<Rig>();
+  const open = useOpenRig((state) => state.rig);
+  useEffect(() => {
+    let current = true;
+    void openLoose(rig).then(() => current && setThere(rig));
+    return () => {
+      current = false;
+    };
+  }, [rig]);
+  useEffect(() => () => void leaveRig(), []);
+  return there === rig && open !== undefined;
+}

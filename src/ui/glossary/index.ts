@@ -1,0 +1,2 @@
+export { Term } from "./term";
+export { GLOSSARY, termOf, type GlossaryTerm } from "./terms";
