@@ -27,6 +27,7 @@ export { mergeRigs } from "./merge";
 export { follow, onStored, unfollow, type Head } from "./follow";
 export { makeBackup, restoreBackup, type CameBack, type Restored } from "./backup";
 export { forgetModule, keepModule, ownModules } from "./modules";
+export { importPacked, packRig, type PackedRig } from "./link";
 export { backupReminder, remindLater } from "./backup-reminder";
 
 /** Checks what may be a rig and brings it to the current version. */

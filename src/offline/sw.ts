@@ -12,7 +12,20 @@ const RIG_PAGE = "/rig/any/plan";
 
 const serwist: Serwist = new Serwist({
   precacheEntries: [...BUILD],
-  precacheOptions: { cleanupOutdatedCaches: true, ignoreURLParametersMatching: [/.*/] },
+  precacheOptions: {
+    cleanupOutdatedCaches: true,
+    ignoreURLParametersMatching: [/^from$/],
+    plugins: [
+      {
+        // A worker is told behind the # of its address what to run. A new answer has the address it was asked by; a kept
+        // one would have its own, without that part.
+        cachedResponseWillBeUsed: async ({ event, cachedResponse }) =>
+          cachedResponse && event instanceof FetchEvent && event.request.destination === "worker"
+            ? new Response(cachedResponse.body, { status: 200, headers: cachedResponse.headers })
+            : cachedResponse,
+      },
+    ],
+  },
   skipWaiting: false,
   clientsClaim: true,
   navigationPreload: false,

@@ -89,9 +89,14 @@ export function FindingsList({
   failed,
   onGo,
   onOffer,
+  mends,
+  onMend,
 }: Given & {
   readonly onGo?: (finding: Finding) => void;
   readonly onOffer?: (finding: Finding) => void;
+  /** What a button says that mends a finding, by its id. */
+  readonly mends?: Readonly<Record<string, string>>;
+  readonly onMend?: (finding: Finding) => void;
 }) {
   const open = checking || failed !== undefined;
   if (findings.length === 0 && !open)
@@ -105,8 +110,13 @@ export function FindingsList({
           <div>
             <strong>{finding.title}</strong>
             <div>{finding.reason}</div>
-            <div className="quiet">
-              {finding.remedy}{" "}
+            <div>{finding.remedy}</div>
+            <div className="row-line flex-wrap mt-1">
+              {onMend && mends?.[finding.id] !== undefined && (
+                <button type="button" className="btn btn-plain btn-sm" onClick={() => onMend(finding)}>
+                  {mends[finding.id]}
+                </button>
+              )}
               {onGo && (
                 <button
                   type="button"
@@ -119,7 +129,7 @@ export function FindingsList({
               {onOffer && finding.offer && (
                 <button
                   type="button"
-                  className="plain-button text-decoration-underline ms-2"
+                  className="plain-button text-decoration-underline"
                   onClick={() => onOffer(finding)}
                 >
                   {OFFERS[finding.offer]}

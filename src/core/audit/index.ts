@@ -22,7 +22,7 @@ export { loadsOf } from "./loads";
 export { ObservedLoads } from "./observed";
 export type { Audit, AuditRow } from "./rows";
 export { formatMeasure, type MeasureKind, type MeasureUnit } from "./measure";
-export { offerFor, pickResistor, type LitWhen, type ResistorOffer } from "./resistor";
+export { offerFor, pickResistor, safeOhms, type LitWhen, type ResistorOffer } from "./resistor";
 
 /** A state the scan never puts out is told of when it is worse, by more than rounding. */
 const ASTRAY = 1.001;

@@ -59,6 +59,16 @@ function leastWithin(rig: Rig, series: ESeries, from: Ohms): Ohms | undefined {
   return undefined;
 }
 
+/**
+ * The least resistor for every LED, not below those the rig has, at which nothing is over its absolute maximum.
+ * @returns undefined where no value of the series does it, or the rig has no resistors at its LEDs
+ */
+export function safeOhms(rig: Rig, series: ESeries = "E12"): Ohms | undefined {
+  const refs = ledResistors(modelOf(rig));
+  const now = rig.units.find(({ ref }) => refs.has(ref))?.ohms;
+  return now === undefined ? undefined : leastWithin(rig, series, neighbours(series, now).above);
+}
+
 const currentWhen = (offer: ResistorOffer, when: LitWhen): Milliamps =>
   ({ alone: offer.alone, "in-eight": offer.inEight, together: offer.together, average: offer.average })[when];
 

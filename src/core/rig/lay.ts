@@ -109,9 +109,13 @@ const keepsLines = ({ kept }: Rig["code"], plan: Plan): boolean =>
     ...kept.pips.flatMap(({ needs }) => needs.flatMap((need) => ("line" in need ? [need.line] : []))),
   ].every((line) => controllerById(plan.controller).lines.some(({ leg }) => leg === line));
 
+/** The wires of a rig as its plan has them. */
+export const plannedWires = (rig: Rig): readonly Wire[] =>
+  withBeside(rig, layRig(rig.plan, schemeValues(rig))).wires;
+
 /** Ids of the wires that no longer run where the plan put them, or that the plan does not know and would not leave. */
 export function movedWires(rig: Rig): string[] {
-  const planned = new Set(withBeside(rig, layRig(rig.plan, schemeValues(rig))).wires.map(joins));
+  const planned = new Set(plannedWires(rig).map(joins));
   const stays = staysWith(rig);
   return rig.wires.filter((wire) => !planned.has(joins(wire)) && !stays(wire)).map((wire) => wire.id);
 }

@@ -89,6 +89,9 @@ export const holeName = (hole: Hole): string => {
   return hole.board === 0 ? name : `board ${hole.board + 1}: ${name}`;
 };
 
+/** A hole as it is spoken of: of a rail any hole there serves. */
+export const holeWords = (hole: Hole): string => ("rail" in hole ? holeName(hole) : `hole ${holeName(hole)}`);
+
 /** A text that stands for one hole. */
 export const holeKey = (hole: Hole): string =>
   `${hole.board} ${"rail" in hole ? hole.rail : hole.row} ${hole.column}`;

@@ -6,6 +6,7 @@ export {
   RAIL_KINDS,
   holeKey,
   holeName,
+  holeWords,
   placeOf,
   railColumns,
   railPiece,

@@ -456,6 +456,18 @@ const PLACES: readonly KnownPlace[] = [
   },
   {
     station: "code",
+    title: "Link to a copy of the rig",
+    field: "Link",
+    also: "share, send, url, friend",
+  },
+  {
+    station: "code",
+    title: "Print the rig on one page",
+    field: "One page",
+    also: "printer, paper, pdf",
+  },
+  {
+    station: "code",
     title: "Run a compiled program",
     press: ["Run a compiled program"],
     field: "Open a .hex or .elf file",

@@ -1,7 +1,7 @@
 import Modal from "react-bootstrap/Modal";
 import type { Finding } from "@/core/check";
 import { leaveOut, noteDead } from "@/core/rig";
-import { editRig, useFindings } from "@/store";
+import { atDesk, editRig, useAtDesk, useFindings, usePreferences, useRig } from "@/store";
 import { FindingsList } from "@/ui";
 
 /** Everything that was found against the rig, with what to do and the way there. */
@@ -13,6 +13,9 @@ export function FindingsDialog({
   onClose: () => void;
 }) {
   const { findings, checking, failed } = useFindings();
+  const rig = useRig();
+  const legNames = usePreferences((state) => state.legNames);
+  const mends = useAtDesk((desk) => desk.mends(findings, legNames), [findings, legNames]);
   return (
     <Modal show onHide={onClose} size="lg" scrollable aria-labelledby="findings-title">
       <Modal.Header closeButton>
@@ -32,6 +35,12 @@ export function FindingsDialog({
                 : leaveOut(rig, pips, offer === "leave-out"),
             )
           }
+          mends={mends}
+          onMend={async (finding) => {
+            const mended = await atDesk(rig).mended(finding);
+            // What was edited meanwhile is not written over.
+            if (mended) editRig((now) => (now === rig ? mended : now));
+          }}
           onGo={(finding) => {
             onClose();
             onShow(finding);

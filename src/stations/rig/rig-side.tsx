@@ -24,6 +24,7 @@ import {
   PipLogo,
   RigFace,
   SeverityMark,
+  SpokenFace,
   TrailList,
   fetched,
   type SimulationView,
@@ -168,6 +169,7 @@ function SideFace({ simulation, onGrow }: { simulation: SimulationView; onGrow: 
   const reads = face?.reads ?? "starting";
   return (
     <div className="rig-face">
+      <SpokenFace reads={face?.reads} />
       <div className="lens side-lens">
         <RigFace
           shape={shape}

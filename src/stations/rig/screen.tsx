@@ -5,6 +5,13 @@ import Button from "react-bootstrap/Button";
 import { findStation } from "../registry";
 import { useRigAddress } from "./address";
 
+/** The rig as one page for the printer: no station, so without a tab and a key. */
+const SHEET = {
+  name: "sheet",
+  title: "The printed page",
+  load: async () => (await import("../sheet")).RigSheet as ComponentType,
+};
+
 /** Screens that have been fetched: each once for the page. */
 const fetched = new Map<string, ComponentType>();
 
@@ -14,7 +21,7 @@ const fetched = new Map<string, ComponentType>();
  */
 export function StationScreen() {
   const { station: name } = useRigAddress();
-  const station = findStation(name);
+  const station = name === SHEET.name ? SHEET : findStation(name);
   const [failed, setFailed] = useState<string>();
   const [, setCount] = useState(fetched.size);
   const screen = fetched.get(name);

@@ -31,7 +31,7 @@ export function TimerSheet({ figures, used }: Props) {
       {logic ? <Divider slot={slot} /> : <TimerTable period={slot} controller={controller} used={used} />}
       <ul className="plain-list small mt-2 mb-0">
         <li>
-          Each {word} is lit at <strong>{formatQuantity(figures.rate, "Hz", 4)}</strong>, one turn in{" "}
+          Refresh rate <strong>{formatQuantity(figures.rate, "Hz", 4)}</strong>: each {word} is lit once every{" "}
           {formatNanoseconds(figures.period)}
           {Number.isFinite(figures.ceiling) &&
             `; without waiting it could be ${formatQuantity(figures.ceiling, "Hz", 3)}`}
@@ -46,8 +46,8 @@ export function TimerSheet({ figures, used }: Props) {
         ) : figures.interrupt ? (
           <>
             <li>
-              The interrupt takes {formatNanoseconds(figures.interrupt.length)}{" "}
-              {formatQuantity(figures.interrupt.rate, "Hz", 3)}:{" "}
+              The interrupt takes {formatNanoseconds(figures.interrupt.length)} and runs{" "}
+              {Number(figures.interrupt.rate.toPrecision(3))} times a second:{" "}
               <strong>{Math.round(figures.busy * 100)} %</strong> of the processor’s time
               {!controller.cost.measured && ", estimated"}.
             </li>

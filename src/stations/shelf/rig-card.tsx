@@ -6,6 +6,7 @@ import type { Problem } from "@/core/document";
 import { type Rig } from "@/core/rig";
 import type { ShelfEntry } from "@/keep";
 import { keeper, say } from "@/store";
+import { copyRigLink } from "../link";
 import {
   MoreMenu,
   fetched,
@@ -53,6 +54,8 @@ export function RigCard({ rig, summary, changed }: { rig: Rig; summary: string; 
             label={`More for ${rig.name}`}
             entries={[
               { title: "Export .pip.json", run: () => void hand() },
+              { title: "Copy a link to it", run: () => void copyRigLink(rig) },
+              { title: "Print it on one page", href: `/rig/${rig.id}/sheet` },
               { title: "Name and note", run: () => setEditing(true) },
               { title: "Duplicate", run: () => void duplicate() },
               null,

@@ -17,6 +17,7 @@ import {
   type SeatedWiring,
   type Seating,
 } from "@/core/seat";
+import { WholeAgain, useDrawingZoom } from "@/ui";
 
 const UNIT = 14;
 const LEFT = 112;
@@ -59,6 +60,7 @@ export const SeatDrawing = memo(function SeatDrawing({
   }, [model, pick]);
   const width = LEFT + (seating.columns + 1) * UNIT + 8;
   const height = TOP + ((seating.boards - 1) * BOARD_STEP + BOARD_HEIGHT + 1) * UNIT + 14;
+  const closer = useDrawingZoom(width, height);
   const standsOut = ({ id }: SeatedWire) => path.wires.has(id) || selected === id;
   const drawWire = (wire: SeatedWire) => {
     const from = at(pointOf(model, wire.from));
@@ -82,44 +84,51 @@ export const SeatDrawing = memo(function SeatDrawing({
   };
   const all = [...wiring.feeders, ...wiring.wires];
   return (
-    <svg
-      viewBox={`0 0 ${width} ${height}`}
-      className="wiring seats"
-      role="group"
-      aria-label="Parts and wires in their holes"
-    >
-      {Array.from({ length: seating.boards }, (_, board) => (
-        <BoardGround key={board} seating={seating} board={board} />
-      ))}
-      {all.filter((wire) => !standsOut(wire)).map(drawWire)}
-      {seating.seats.map((seat) => (
-        <g
-          key={seat.ref}
-          className={`unit-hit${part === seat.ref ? " is-selected" : ""}`}
-          onClick={() => onUnit(seat.ref)}
-        >
-          <SeatBody seat={seat} model={model} picked={path.legs} onLeg={onLeg} />
-        </g>
-      ))}
-      {wiring.capacitors.map(({ ref, from, to }) => {
-        const [one, other] = [at(placeOf(from)), at(placeOf(to))];
-        return (
-          <g key={ref}>
-            <path d={`M${one.x},${one.y} L${other.x},${other.y}`} className="seat-capacitor" />
-            <text
-              x={(one.x + other.x) / 2}
-              y={Math.min(one.y, other.y) - UNIT * 0.55}
-              textAnchor="middle"
-              className="seat-text"
+    <>
+      <svg
+        ref={closer.svg}
+        style={{ touchAction: closer.touchAction }}
+        viewBox={`0 0 ${width} ${height}`}
+        className="wiring seats"
+        role="group"
+        aria-label="Parts and wires in their holes"
+      >
+        <g transform={closer.transform}>
+          {Array.from({ length: seating.boards }, (_, board) => (
+            <BoardGround key={board} seating={seating} board={board} />
+          ))}
+          {all.filter((wire) => !standsOut(wire)).map(drawWire)}
+          {seating.seats.map((seat) => (
+            <g
+              key={seat.ref}
+              className={`unit-hit${part === seat.ref ? " is-selected" : ""}`}
+              onClick={() => onUnit(seat.ref)}
             >
-              {ref}
-            </text>
-          </g>
-        );
-      })}
-      {all.filter(standsOut).map(drawWire)}
-      <Beside model={model} wires={all} />
-    </svg>
+              <SeatBody seat={seat} model={model} picked={path.legs} onLeg={onLeg} />
+            </g>
+          ))}
+          {wiring.capacitors.map(({ ref, from, to }) => {
+            const [one, other] = [at(placeOf(from)), at(placeOf(to))];
+            return (
+              <g key={ref}>
+                <path d={`M${one.x},${one.y} L${other.x},${other.y}`} className="seat-capacitor" />
+                <text
+                  x={(one.x + other.x) / 2}
+                  y={Math.min(one.y, other.y) - UNIT * 0.55}
+                  textAnchor="middle"
+                  className="seat-text"
+                >
+                  {ref}
+                </text>
+              </g>
+            );
+          })}
+          {all.filter(standsOut).map(drawWire)}
+          <Beside model={model} wires={all} />
+        </g>
+      </svg>
+      <WholeAgain reset={closer.reset} />
+    </>
   );
 });
 

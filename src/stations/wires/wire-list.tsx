@@ -21,7 +21,7 @@ import {
   type PipId,
   type WireColour,
 } from "@/core/rig";
-import { holeName, type End, type SeatedWire } from "@/core/seat";
+import { holeWords, type End, type SeatedWire } from "@/core/seat";
 import { editRig } from "@/store";
 import { useMost } from "@/ui";
 import type { Seated } from "./breadboard";
@@ -266,7 +266,7 @@ interface EndProps {
 function WireEndText({ model, leg, legNames: legNames, end, lengthMm }: EndProps) {
   const { unit, leg: id } = splitLegRef(leg);
   const part = model.part(unit);
-  const hole = end?.at === "hole" ? `hole ${holeName(end.hole)}` : undefined;
+  const hole = end?.at === "hole" ? holeWords(end.hole) : undefined;
   return (
     <span className="wire-end">
       <span className="wire-leg">{legTitle(model.rig, leg, legNames)}</span>

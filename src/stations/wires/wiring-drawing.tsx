@@ -1,7 +1,10 @@
+import "./wires.css";
+import "./wire-colours.css";
 import { memo, useMemo, type KeyboardEvent, type MouseEvent } from "react";
 import { digitPathOf, pathOf, wireColour, type RigModel } from "@/core/address";
 import { isChip, legById, legName, type LegNames } from "@/core/parts";
 import { legTitle, type LegRef, type Wire, type PipId, type UnitRef, legRef } from "@/core/rig";
+import { WholeAgain, useDrawingZoom } from "@/ui";
 import { UnitBody } from "./unit-body";
 import { layOut, wirePath, type Box, type Drawing, type LegSpot } from "./layout";
 
@@ -48,7 +51,8 @@ const tipsOf = (box: Box, spots: Drawing["spots"]): string =>
 
 /** The leg whose tip is nearest to a click on the drawing. */
 function nearestLeg(event: MouseEvent<SVGSVGElement>, spots: Drawing["spots"]): LegRef {
-  const to = event.currentTarget.getScreenCTM()!.inverse();
+  const drawn = event.currentTarget.querySelector<SVGGElement>(".zoomed") ?? event.currentTarget;
+  const to = drawn.getScreenCTM()!.inverse();
   const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(to);
   const away = (spot: LegSpot) => Math.hypot(spot.x - x, spot.y - y);
   return [...spots.values()].reduce((best, spot) => (away(spot) < away(best) ? spot : best)).leg;
@@ -68,6 +72,7 @@ export const WiringDrawing = memo(function WiringDrawing({
   part,
 }: Props) {
   const { boxes, spots, width, height } = useMemo(() => layOut(model), [model]);
+  const closer = useDrawingZoom(width, height);
   const path = useMemo(() => (pick ? wholePath(model, pick) : undefined), [model, pick]);
   const { rig } = model;
   const standsOut = (id: string) => path?.wires.has(id) || selected === id;
@@ -91,55 +96,62 @@ export const WiringDrawing = memo(function WiringDrawing({
     );
   };
   return (
-    <svg
-      viewBox={`0 0 ${width} ${height}`}
-      className={`wiring${asking ? " is-asking" : ""}${far ? " is-far" : ""}`}
-      role="group"
-      aria-label="Wiring drawing"
-      onClick={far ? (event) => onLeg(nearestLeg(event, spots)) : undefined}
-    >
-      {far ? (
-        <path d={behind.map((wire) => pathBetween(wire, spots)).join("")} className="wire-line" />
-      ) : (
-        behind.map(drawWire)
-      )}
-      {boxes.map((box) => (
-        <g
-          key={box.ref}
-          className={`unit-hit${part === box.ref ? " is-selected" : ""}`}
-          onClick={(event) => {
-            event.stopPropagation();
-            onUnit(box.ref);
-          }}
-        >
-          <UnitBody box={box} model={model} />
+    <>
+      <svg
+        ref={closer.svg}
+        style={{ touchAction: closer.touchAction }}
+        viewBox={`0 0 ${width} ${height}`}
+        className={`wiring${asking ? " is-asking" : ""}${far ? " is-far" : ""}`}
+        role="group"
+        aria-label="Wiring drawing"
+        onClick={far ? (event) => onLeg(nearestLeg(event, spots)) : undefined}
+      >
+        <g className="zoomed" transform={closer.transform}>
+          {far ? (
+            <path d={behind.map((wire) => pathBetween(wire, spots)).join("")} className="wire-line" />
+          ) : (
+            behind.map(drawWire)
+          )}
+          {boxes.map((box) => (
+            <g
+              key={box.ref}
+              className={`unit-hit${part === box.ref ? " is-selected" : ""}`}
+              onClick={(event) => {
+                event.stopPropagation();
+                onUnit(box.ref);
+              }}
+            >
+              <UnitBody box={box} model={model} />
+            </g>
+          ))}
+          {rig.wires.filter(({ id }) => standsOut(id)).map(drawWire)}
+          {boxes.map((box) => (
+            <g key={box.ref}>
+              {far && <path d={tipsOf(box, spots)} className="leg-metal" />}
+              {box.part.legs.map(({ id }) => {
+                const at = spots.get(legRef(box.ref, id))!;
+                if (far && !isMarked(at.leg)) return null;
+                const marks = `${path?.legs.has(at.leg) ? " is-picked" : ""}${spot.includes(at.leg) ? " is-spotted" : ""}`;
+                return (
+                  <g
+                    key={id}
+                    className={`leg${marks}`}
+                    role="button"
+                    tabIndex={asking ? 0 : -1}
+                    aria-label={legTitle(model.rig, at.leg, legNames)}
+                    onClick={() => onLeg(at.leg)}
+                    onKeyDown={pressed(() => onLeg(at.leg))}
+                  >
+                    <LegShape box={box} at={at} legNames={legNames} />
+                  </g>
+                );
+              })}
+            </g>
+          ))}
         </g>
-      ))}
-      {rig.wires.filter(({ id }) => standsOut(id)).map(drawWire)}
-      {boxes.map((box) => (
-        <g key={box.ref}>
-          {far && <path d={tipsOf(box, spots)} className="leg-metal" />}
-          {box.part.legs.map(({ id }) => {
-            const at = spots.get(legRef(box.ref, id))!;
-            if (far && !isMarked(at.leg)) return null;
-            const marks = `${path?.legs.has(at.leg) ? " is-picked" : ""}${spot.includes(at.leg) ? " is-spotted" : ""}`;
-            return (
-              <g
-                key={id}
-                className={`leg${marks}`}
-                role="button"
-                tabIndex={asking ? 0 : -1}
-                aria-label={legTitle(model.rig, at.leg, legNames)}
-                onClick={() => onLeg(at.leg)}
-                onKeyDown={pressed(() => onLeg(at.leg))}
-              >
-                <LegShape box={box} at={at} legNames={legNames} />
-              </g>
-            );
-          })}
-        </g>
-      ))}
-    </svg>
+      </svg>
+      <WholeAgain reset={closer.reset} />
+    </>
   );
 });
 

@@ -14,6 +14,7 @@ import {
   type PinsSought,
 } from "@/core/bench";
 import type { Reading as PinReading, Unmarked } from "@/core/notes";
+import { mendOf } from "@/core/mend";
 import { lazily } from "@/core/remember";
 import { keyChips, wireKey, type WiredUp } from "@/core/inputs";
 import type { DigitId, PipId, Rig, UnitRef } from "@/core/rig";
@@ -106,6 +107,21 @@ export class Desk {
     const known = this.looks.get(legNames) ?? firstLook(this.model, legNames);
     this.looks.set(legNames, known);
     return known;
+  }
+
+  /** What a button may say that mends each finding, by its id; none where only the maker can say what is meant. */
+  mends(findings: readonly Finding[], legNames: LegNames): Readonly<Record<string, string>> {
+    return Object.fromEntries(
+      findings.flatMap((finding) => {
+        const mend = mendOf(this.model, finding, legNames);
+        return mend ? [[finding.id, mend.title] as const] : [];
+      }),
+    );
+  }
+
+  /** The rig at hand with a finding mended. */
+  mended(finding: Finding): Rig | undefined {
+    return mendOf(this.model, finding)?.rig;
   }
 
   /** The way of a pip of the rig at hand. */

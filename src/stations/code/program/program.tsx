@@ -5,7 +5,17 @@ import { safeFileName } from "@/core/foreign";
 import { formatBytes } from "@/core/quantity";
 import { controllerById } from "@/core/rig";
 import { folderOf, keeper, useAtDesk, useModel, useOpenRig, usePreferences, useRig } from "@/store";
-import { DownloadButton, SelectField, SeverityMark, ViewSwitch, copyText, saveBytes, saveText } from "@/ui";
+import {
+  DownloadButton,
+  SelectField,
+  SeverityMark,
+  ViewSwitch,
+  copyText,
+  saveBytes,
+  saveText,
+  StationLink,
+} from "@/ui";
+import { copyRigLink } from "../../link";
 import type { CodeIn } from "@/workers";
 import { SketchView } from "./sketch-view";
 
@@ -65,6 +75,14 @@ export function ProgramActions({ program: { form, file } }: { program: ShownProg
       <DownloadButton text={() => keeper().written(rig)} name={safeFileName(rig.name, ".pip.json")}>
         Rig file
       </DownloadButton>
+      <Button variant="plain" onClick={() => void copyRigLink(rig)}>
+        <i className="bi bi-link-45deg me-1" aria-hidden />
+        Link
+      </Button>
+      <StationLink className="btn btn-plain" href={`/rig/${rig.id}/sheet`}>
+        <i className="bi bi-printer me-1" aria-hidden />
+        One page
+      </StationLink>
     </>
   );
 }

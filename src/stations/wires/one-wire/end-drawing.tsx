@@ -1,7 +1,7 @@
 import type { RigModel } from "@/core/address";
 import { countLeg, legById, type LegNames } from "@/core/parts";
 import { legRef, legTitle, splitLegRef, type LegRef } from "@/core/rig";
-import { holeName, type End } from "@/core/seat";
+import { holeWords, type End } from "@/core/seat";
 import { layOut } from "../layout";
 import { UnitBody } from "../unit-body";
 import { LegShape } from "../wiring-drawing";
@@ -9,7 +9,7 @@ import { LegShape } from "../wiring-drawing";
 /** Room around a part for its legs' numbers, in the units of the drawing. */
 const ROOM = 34;
 /** Of a long part, so much is drawn to either side of the leg. */
-const REACH = 190;
+const REACH = 120;
 
 interface Props {
   readonly model: RigModel;
@@ -48,7 +48,7 @@ export function EndDrawing({ model, leg, legNames, end }: Props) {
       <figcaption>
         <strong className="one-end-leg">{title}</strong>
         <span>{counted}</span>
-        {end?.at === "hole" && <span className="mono">hole {holeName(end.hole)}</span>}
+        {end?.at === "hole" && <span className="mono">{holeWords(end.hole)}</span>}
       </figcaption>
     </figure>
   );

@@ -80,7 +80,7 @@ export function OneWire({ model, board, onClose }: Props) {
         )}
         {step ? (
           <Button size="lg" className="one-wire-next" autoFocus onClick={next}>
-            {step.kind === "power" ? "Measured: power is off again" : "Placed: next"}
+            {step.kind === "power" ? "Measured: power is off again" : "Placed, next"}
           </Button>
         ) : (
           <Button size="lg" className="one-wire-next" autoFocus onClick={onClose}>

@@ -25,7 +25,7 @@ export function PowerStop({ steps, holes }: Props) {
           <thead>
             <tr>
               <th>Measure at</th>
-              <th className="number">Expected, V</th>
+              <th className="number">Expected</th>
             </tr>
           </thead>
           <tbody>

@@ -1,0 +1,5 @@
+import { OpenLink } from "@/stations/link";
+
+export default function LinkPage() {
+  return <OpenLink />;
+}

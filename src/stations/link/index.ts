@@ -1,0 +1,2 @@
+export { copyRigLink } from "./copy-link";
+export { OpenLink } from "./open-link";

@@ -1,0 +1,1 @@
+export { RigSheet } from "./rig-sheet";
