@@ -28,12 +28,12 @@ test("a rig is brought up on the stand-in, a step after the other", async ({ pag
   test.slow();
   await openStation(page, "bench", "river-level");
   await page.getByRole("button", { name: "Use a simulated board" }).click();
-  await expect(page.getByText(/Simulated board: in hand/)).toBeVisible();
+  await expect(page.getByText(/Simulated board: connected/)).toBeVisible();
   await page.getByRole("button", { name: "Everything lit" }).click();
   await page.getByRole("button", { name: "On the simulated board" }).click();
   const face = page.getByRole("img", { name: "Face of the simulated board" });
   await expect.poll(() => face.locator('[data-state="lit"]').count()).toBeGreaterThan(6);
-  await page.getByRole("button", { name: "It is so" }).click();
+  await page.getByRole("button", { name: "Yes, as expected" }).click();
   await page.keyboard.press("1");
   await expect(page.getByRole("heading", { level: 1, name: "Plan" })).toBeVisible();
   await page.keyboard.press("9");

@@ -14,7 +14,7 @@ test("every choice of the plan reaches the wires, the bytes and the face", async
   await expect(trail(page)).toContainText("latch on A2");
   await page.getByLabel("Leg names used in your data sheet").selectOption("numbers");
   await expect(trail(page)).toContainText("U1 Q0, leg 15");
-  await page.getByRole("combobox", { name: "Fed from" }).selectOption("separate");
+  await page.getByRole("combobox", { name: "Powered from" }).selectOption("separate");
   await expect(page.getByText("separate supply 5 V")).toBeVisible();
   await expectFace(page, "8");
   await expect(page.getByText("No faults, no cautions")).toBeVisible();
@@ -31,11 +31,11 @@ test("a show of rounds ends and goes blank; it can be started again from power-u
   await openStation(page, "plan");
   await page.getByLabel(/Characters, in order/).fill("3.A");
   await page.keyboard.press("Enter");
-  await page.getByLabel("Each for").fill("700ms");
+  await page.getByLabel("Time each").fill("700ms");
   await page.keyboard.press("Enter");
-  await page.getByLabel("Rounds").fill("1");
+  await page.getByLabel("Repeats").fill("1");
   await page.keyboard.press("Enter");
-  await page.getByLabel("Then it stops and").selectOption("blank");
+  await page.getByLabel("At the end").selectOption("blank");
   await expect(page.getByText("2 places, 1.4 s in all")).toBeVisible();
   await expect(page.getByRole("timer")).toHaveText("ended");
   await expectFace(page, "blank");

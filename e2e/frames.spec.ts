@@ -9,7 +9,7 @@ test("frames: a text is changed and queued, letters a font lacks are named, a fi
   await page.getByLabel("Text", { exact: true }).fill("Ebb ж");
   await expect(page.getByText(/lacks 1 character/)).toBeVisible();
   await page.getByLabel("It", { exact: true }).selectOption("hold");
-  await page.getByLabel("Each for").fill("3");
+  await page.getByLabel("Pause").fill("3");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("listitem").filter({ hasText: "Ebb ж" })).toContainText("hold · 3 s");
   await page.getByRole("button", { name: "Text", exact: true }).click();

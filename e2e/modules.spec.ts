@@ -43,10 +43,10 @@ test("a module is exchanged, another one entered as one's own, and both last ove
 
 test("fed by a lithium cell: hours, cautions and what its chips do not stand", async ({ page }) => {
   await openListed(page, "plan", "lock-gauge");
-  await page.getByLabel("Fed from").selectOption({ label: "one lithium cell and a 5 V step-up" });
+  await page.getByLabel("Powered from").selectOption({ label: "one lithium cell and a 5 V step-up" });
   await expect(page.getByText(/^Lasts about/)).toBeVisible();
   await expect(page.getByText("No faults, no cautions")).toBeVisible();
-  await page.getByLabel("Fed from").selectOption({ label: "one lithium cell, 3.7 V" });
+  await page.getByLabel("Powered from").selectOption({ label: "one lithium cell, 3.7 V" });
   await expect(page.getByText(/then U1 has less than the 4 V/)).toBeVisible();
   await expect(page.getByText(/faults?$/).first()).toBeVisible();
 });

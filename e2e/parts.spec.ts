@@ -32,7 +32,7 @@ test("an LED of one's own: added, wired with its resistor, kept lit, seen on the
   await page.getByRole("link", { name: "Code" }).click();
   await expect(page.locator(".cm-content, .sketch").first()).toContainText("line 9 -> R9");
   await page.getByRole("link", { name: "Plan" }).click();
-  await page.getByLabel("Fed from").selectOption("usb");
+  await page.getByLabel("Powered from").selectOption("usb");
   await page.reload();
   await expect(lamp).toHaveAttribute("data-state", "lit");
 });

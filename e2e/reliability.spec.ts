@@ -17,13 +17,13 @@ test("two pages on one rig: each follows the other at once; edits of different p
   await openStation(other, "plan");
   await rename(page, "Slip gate, north");
   await expect(rigName(other)).toHaveValue("Slip gate, north");
-  await other.getByLabel("Each for").fill("2 s");
-  await other.getByLabel("Each for").press("Enter");
-  await expect(page.getByLabel("Each for")).toHaveValue("2 s");
+  await other.getByLabel("Time each").fill("2 s");
+  await other.getByLabel("Time each").press("Enter");
+  await expect(page.getByLabel("Time each")).toHaveValue("2 s");
   // What came from the other page is one step of undo here.
   await page.getByRole("button", { name: "Undo" }).click();
-  await expect(page.getByLabel("Each for")).toHaveValue("1 s");
-  await expect(other.getByLabel("Each for")).toHaveValue("1 s");
+  await expect(page.getByLabel("Time each")).toHaveValue("1 s");
+  await expect(other.getByLabel("Time each")).toHaveValue("1 s");
 });
 
 test("deleted in another page: it is said, and the rig can be kept", async ({ page, context }) => {

@@ -23,7 +23,7 @@ test("a countdown from nothing: begun, set to its next preset, started by a key,
   await tapes.getByLabel("At", { exact: true }).fill("0.3 s");
   await tapes.getByRole("button", { name: "Add", exact: true }).click();
   await tapes.getByRole("button", { name: "Check" }).click();
-  await expect(tapes.getByText(/come true/)).toBeVisible();
+  await expect(tapes.getByText(/happened as expected/)).toBeVisible();
   await page.keyboard.press("Control+z");
   await page.reload();
   await expect(page.getByText("left counts down from 60 s, 180 s, 300 s")).toBeVisible();

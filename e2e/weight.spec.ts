@@ -74,7 +74,7 @@ test("an edit is followed on every station; tasks that held the page up are coun
   });
   const taken = () =>
     page.evaluate(() => (window as unknown as { tasks: number[] }).tasks.splice(0).map(Math.round));
-  const power = page.getByLabel("Fed from");
+  const power = page.getByLabel("Powered from");
   const before = await power.inputValue();
   const other = before === "usb" ? "adapter" : "usb";
   await power.selectOption(other);

@@ -314,7 +314,7 @@ describe("captures and tapes", () => {
     expect(response.status).toBe(422);
     expect((await response.json()).error).toMatch(message);
   });
-  test("simulate plays a tape of inputs: values, outputs, and whether what is expected comes true", async () => {
+  test("simulate plays a tape of inputs: values, outputs, and whether what is expected happened as expected", async () => {
     const rig = demoRig("lap-bell");
     const asked = async (inputs: unknown) => {
       const response = await simulate(post(JSON.stringify({ rig, seconds: 1, inputs })));

@@ -14,7 +14,7 @@ describe("a whole number", () => {
     render(
       <WholeField label="Repeats" value={3} range={[0, 500]} onCommit={(one) => kept.push(one)} {...props} />,
     );
-    return { kept, field: screen.getByRole<HTMLInputElement>("textbox", { name: "Rounds" }) };
+    return { kept, field: screen.getByRole<HTMLInputElement>("textbox", { name: "Repeats" }) };
   };
   const type = async (field: HTMLInputElement, text: string) => {
     await hands.clear(field);

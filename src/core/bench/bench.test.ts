@@ -260,6 +260,6 @@ describe("what was seen is explained", () => {
     );
     expect(() =>
       gate.diagnose({ seen: [], measured: [{ held: "rest", leg: asLeg("U9.1"), volts: 5 }] }),
-    ).toThrow(/nothing is foretold of U9.1/);
+    ).toThrow(/nothing is predicted of U9.1/);
   });
 });

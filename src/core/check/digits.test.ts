@@ -107,14 +107,14 @@ const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: 
     ohms(laid(moorings, { digitSwitch: "bare" }), segments, 100),
     /^limit-over-outputs-MCU1$/,
     "fault",
-    /4 lines of the board carry up to 74.1 mA.*Never above 40 mA.*give the digit a transistor/,
+    /4 lines of the board carry up to 74.1 mA.*The absolute maximum is 40 mA.*give the digit a transistor/,
   ],
   [
     "150 Ω on two registers",
     ohms(river, segments, 150),
     /^limit-over-package-ground-U1$/,
     "fault",
-    /1\d\d mA.*Never above 70 mA/,
+    /1\d\d mA.*The absolute maximum is 70 mA/,
   ],
   [
     "a peak no LED can hold when the scan stops",

@@ -89,7 +89,7 @@ describe("code that was made for other wires", () => {
       "two segments",
       slip,
       sketchOf(swapped(slip, ["output-b", "output-f"])),
-      /segments b and f are exchanged|segments f and b are exchanged/,
+      /segments b and f are exchanged|segments f and b are swapped/,
       2,
     ],
     [

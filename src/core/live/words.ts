@@ -25,7 +25,7 @@ function kindWords(value: LiveValue): string {
   if ("timer" in value) {
     const { way, presets, tick, starts } = value.timer;
     const said = presets.map((ticks) => time(ticks * tick)).join(", ");
-    return `counts ${way === "down" ? `down from ${said}` : `up to ${said}`}, in steps of ${time(tick)}, starts ${starts === "by-itself" ? "by itself" : "when started by a control"}`;
+    return `counts ${way === "down" ? `down from ${said}` : `up to ${said}`}, in steps of ${time(tick)}, ${starts === "by-itself" ? "starts by itself" : "started by a control"}`;
   }
   if ("clock" in value) {
     const { hours, start, correction, chip } = value.clock;

@@ -2,6 +2,7 @@ import { modelOf } from "../address";
 import { checkAtOnce, checkModel, type Finding } from "../check";
 import { moveWireEnd, removeUnit, removeWire, swapWires, withLedResistors, type Rig } from "./fixtures";
 import { demoRig, plainDemoRig } from "@/demo";
+import { relay } from "../rig";
 import { mendOf } from ".";
 
 const at = (rig: Rig) => modelOf(rig);
@@ -98,13 +99,22 @@ describe("times", () => {
     ["scan-corner", { on: [2800] }, /^Light each for /],
     ["scan-seizures", { on: [20_000] }, /^Light each for /],
     ["scan-uneven", { on: [2000, 2000, 2000, 500] }, /^Give all the same on-time$/],
-    ["scan-ghost", { blank: 0 }, /^Blank for /],
   ])("%s is mended", (id, values, title) => {
     const rig = scan(values);
     const found = checkModel(at(rig)).find((one) => one.id === id)!;
     const mend = mendOf(at(rig), found)!;
     expect(mend.title).toMatch(title);
     expect(checkModel(at(mend.rig)).map((one) => one.id)).not.toContain(id);
+  });
+
+  test("a ghost is blanked away", () => {
+    const moorings = demoRig("moorings-free");
+    const bare = relay(moorings, { ...moorings.plan, digitSwitch: "bare" });
+    const rig = { ...bare, scan: { ...bare.scan, on: [500], blank: 0 } };
+    const found = checkModel(at(rig)).find(({ id }) => id === "scan-ghost")!;
+    const mend = mendOf(at(rig), found)!;
+    expect(mend.title).toMatch(/^Blank for \d+ µs$/);
+    expect(checkModel(at(mend.rig)).map(({ id }) => id)).not.toContain("scan-ghost");
   });
 
   test("a show nobody can read is slowed down", () => {

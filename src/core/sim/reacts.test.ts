@@ -38,7 +38,7 @@ const press = (at: number, ms = 100): Move[] => [
   { at: at + ms, release: SW1 },
 ];
 
-test.each(bell.tapes!)("the lap bell, $name: it comes true", (tape) => {
+test.each(bell.tapes!)("the lap bell, $name: it happened as expected", (tape) => {
   const { checked } = playTape(modelOf(bell), tape);
   expect(checked.map(({ ok }) => ok)).toEqual(checked.map(() => true));
 });

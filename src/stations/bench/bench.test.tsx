@@ -16,7 +16,7 @@ describe("bring it up", () => {
   test("steps are gone through one after the other, and how each went is kept with the rig", async () => {
     const { hands, now } = show();
     await screen.findByText("0 of 9 right");
-    await hands.click(screen.getByRole("button", { name: "It is so" }));
+    await hands.click(screen.getByRole("button", { name: "Yes, as expected" }));
     expect(await screen.findByText("1 of 9 right")).toBeTruthy();
     expect(now().bench!.steps).toEqual([{ step: "before", went: "right", at: expect.any(Number) }]);
     expect(screen.getByRole("heading", { name: "Supply and ground" })).toBeTruthy();
@@ -68,7 +68,7 @@ describe("find the fault", () => {
     const may = region("What it may be");
     const first = await may.findByText(/The wire from U1 QA, leg 15 to R1 end 1 is missing/);
     expect(first).toBeTruthy();
-    expect(may.getByText(/Explains all that was seen/)).toBeTruthy();
+    expect(may.getByText(/Explains everything seen/)).toBeTruthy();
     expect(may.getByRole("img", { name: "With it, everything lit" })).toBeTruthy();
     await hands.click(may.getByRole("button", { name: "Show where" }));
     expect(useOpenRig.getState().spot).toEqual(expect.arrayContaining(["U1.15"]));
@@ -108,10 +108,10 @@ describe("find the fault", () => {
       await screen.findByLabelText("Test"),
       await screen.findByRole("option", { name: /U1 VCC, leg 16 against ground/ }),
     );
-    await hands.type(screen.getByLabelText("It reads"), "500{Enter}");
+    await hands.type(screen.getByLabelText("Reading"), "500{Enter}");
     expect(screen.getByRole("alert").textContent).toBe("from -50 V to 50 V");
-    await hands.clear(screen.getByLabelText("It reads"));
-    await hands.type(screen.getByLabelText("It reads"), "0.02{Enter}");
+    await hands.clear(screen.getByLabelText("Reading"));
+    await hands.type(screen.getByLabelText("Reading"), "0.02{Enter}");
     expect(now().bench!.searches[0]!.measured).toEqual([{ held: "rest", leg: "U1.16", volts: 0.02 }]);
     const may = region("What it may be");
     expect(await may.findByText(/U1 VCC, leg 16.* is missing or makes no contact\./)).toBeTruthy();
@@ -130,7 +130,7 @@ describe("find the fault", () => {
         .map((one) => one.textContent),
     ).toEqual(["The 3 looks odd", "All dark after the storm", "Segment b is dim"]);
     expect(
-      await region("What it may be").findByText(/U1 QD, leg 3 and U1 QE, leg 4 are exchanged/),
+      await region("What it may be").findByText(/U1 QD, leg 3 and U1 QE, leg 4 are swapped/),
     ).toBeTruthy();
     unmount();
     const dots = show(demoRig("tide-notice"));
@@ -213,7 +213,7 @@ describe("the log", () => {
       screen.getByLabelText("Where"),
       await screen.findByRole("option", { name: "through DS1.1.c, lit alone and held" }),
     );
-    await hands.type(screen.getByLabelText("It reads"), "12");
+    await hands.type(screen.getByLabelText("Reading"), "12");
     await hands.click(screen.getByRole("button", { name: "Add to the log" }));
     expect(now().bench!.log).toEqual([
       expect.objectContaining({ unit: "mA", place: "DS1.1.c", held: "alone", value: 12 }),
@@ -256,7 +256,7 @@ describe("the log", () => {
     await go(hands, "Log");
     await hands.selectOptions(await screen.findByLabelText("What"), "°C");
     await hands.type(screen.getByLabelText("In words"), "U1, on its back");
-    await hands.type(screen.getByLabelText("It reads"), "70");
+    await hands.type(screen.getByLabelText("Reading"), "70");
     await hands.click(screen.getByRole("button", { name: "Add to the log" }));
     expect(now().bench!.log[0]).toMatchObject({ unit: "°C", place: "U1, on its back", value: 70 });
     expect(await screen.findByText(/burns fingers/)).toBeTruthy();
@@ -277,7 +277,7 @@ describe("a hand on the board", () => {
     const { hands, now } = show();
     await screen.findByText("0 of 9 right");
     await hands.click(await screen.findByRole("button", { name: "Use a simulated board" }));
-    await screen.findByText(/Simulated board: in hand/);
+    await screen.findByText(/Simulated board: connected/);
     await hands.click(screen.getByRole("button", { name: /Everything lit/ }));
     await hands.click(await screen.findByRole("button", { name: "On the simulated board" }));
     await waitFor(() => expect(lit()).toHaveLength(8));
@@ -286,7 +286,7 @@ describe("a hand on the board", () => {
       await screen.findByRole("option", { name: /^the wire from board 5 V to U1 VCC.* is missing/ }),
     );
     await waitFor(() => expect(lit()).toEqual([]));
-    await screen.findByText(/Simulated board: in hand/);
+    await screen.findByText(/Simulated board: connected/);
     await go(hands, "Find the fault");
     await hands.selectOptions(
       await screen.findByLabelText("Test"),
@@ -304,7 +304,7 @@ describe("a hand on the board", () => {
     const { hands } = show();
     await screen.findByText("0 of 9 right");
     await hands.click(await screen.findByRole("button", { name: "Use a simulated board" }));
-    await screen.findByText(/Simulated board: in hand/);
+    await screen.findByText(/Simulated board: connected/);
     await screen.findByRole("option", { name: /^the wire from board 5 V/ });
     await hands.selectOptions(screen.getByLabelText("Hidden fault"), "?");
     await hands.click(await screen.findByRole("button", { name: "Tell me" }));
@@ -352,7 +352,7 @@ describe("drills", () => {
     expect(screen.getByText("Right.")).toBeTruthy();
     await hands.selectOptions(screen.getByLabelText("Practise"), "shape-to-byte");
     await hands.type(await screen.findByLabelText("The byte"), "0x00{Enter}");
-    expect((await screen.findByRole("status")).textContent).toMatch(/^Not so: 0x|^Right/);
+    expect((await screen.findByRole("status")).textContent).toMatch(/^Not quite: 0x|^Right/);
   });
 
   test("a face with a fault is named", async () => {

@@ -70,12 +70,19 @@ function rankOf({ title, detail, also = "", first }: Item, words: readonly strin
   return 1 + whole + beginnings + each + held * 4 + (first ? 8 : 0);
 }
 
+/** Words that tell nothing of what is looked for. */
+const SMALL_WORDS = new Set(
+  "a an the of on in to is my for and with how do does what where why i it that".split(" "),
+);
+
 /**
  * The items that hold every word, the best answer first; where none does, those that hold any of them. Nothing typed: the
  * first of them, as a table of contents.
  */
 export function findItems(items: readonly Item[], query: string): readonly Item[] {
-  const words = plain(query).split(/\s+/).filter(Boolean);
+  const typed = plain(query).split(/\s+/).filter(Boolean);
+  const telling = typed.filter((word) => !SMALL_WORDS.has(word));
+  const words = telling.length > 0 ? telling : typed;
   if (words.length === 0) return items.slice(0, MOST);
   const holding = (least: number) =>
     items

@@ -193,6 +193,6 @@ describe("a text that runs", () => {
     expect(scene().seamless).toBe(!text(tide).seamless);
     await hands.selectOptions(editor().getByRole("combobox", { name: "It" }), "hold");
     expect(editor().queryByRole("checkbox", { name: seamless })).toBeNull();
-    expect(editor().getByRole("textbox", { name: "Each for" })).toBeTruthy();
+    expect(editor().getByRole("textbox", { name: "Time each" })).toBeTruthy();
   });
 });

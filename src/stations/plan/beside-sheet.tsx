@@ -43,7 +43,7 @@ const change = (at: number, values: Partial<Beside>) =>
     beside: rig.beside?.map((group, n) => (n === at ? { ...group, ...values } : group)),
   }));
 
-/** One of them: its texts, how its dots stand, and off the table. */
+/** One of them: its texts, how its dots stand, and. */
 function OneBeside({ rig, group, at }: { readonly rig: Rig; readonly group: Beside; readonly at: number }) {
   const title = besideTitle(rig, group);
   const [first] = group.modules ?? [];
@@ -53,7 +53,7 @@ function OneBeside({ rig, group, at }: { readonly rig: Rig; readonly group: Besi
         <strong>{title}</strong>
         <IconButton
           icon="bi-x-lg"
-          label={`Remove ${title} off the table`}
+          label={`Remove ${title}`}
           onClick={() => editWires((before) => removeBeside(before, at))}
         />
       </div>

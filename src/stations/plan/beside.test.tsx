@@ -30,7 +30,7 @@ describe("displays beside the plan's", () => {
     await hands.type(texts, "12.5{Enter}8");
     await hands.tab();
     expect(now().beside![0]!.shows).toEqual(["12.5", "8"]);
-    await hands.click(here.getByRole("button", { name: /^Take 8 × 8 dots on a MAX7219 .* off the table$/ }));
+    await hands.click(here.getByRole("button", { name: /^Remove 8 × 8 dots on a MAX7219/ }));
     expect(now().beside).toBeUndefined();
     expect(now().units).toHaveLength(lock.units.length);
   });

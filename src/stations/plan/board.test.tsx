@@ -36,7 +36,7 @@ describe("the board", () => {
     const off = [...latch.options].filter(({ disabled }) => disabled).map(({ text }) => text);
     expect(off).toContain("34 (not usable)");
     expect(off).toContain("6 (not usable)");
-    expect(optionsOf(latch)).toContain("12 (awkward)");
+    expect(optionsOf(latch)).toContain("12 (its level at reset straps the boot mode)");
     for (const name of ["Data line", "Clock line"]) expect(choose(name)).toBeTruthy();
   });
 
@@ -83,10 +83,10 @@ describe("the board", () => {
 describe("power, resistors and names", () => {
   test("a supply of its own is laid with the grounds joined", async () => {
     const { hands, now } = showStation(PlanStation, loose(slip));
-    await hands.selectOptions(screen.getByRole("combobox", { name: "Fed from" }), "separate");
+    await hands.selectOptions(screen.getByRole("combobox", { name: "Powered from" }), "separate");
     expect(now().plan.power).toBe("separate");
     expect(now().units.some(({ part }) => part === "supply")).toBe(true);
-    await hands.selectOptions(screen.getByRole("combobox", { name: "Fed from" }), "board");
+    await hands.selectOptions(screen.getByRole("combobox", { name: "Powered from" }), "board");
     expect(now().units.some(({ part }) => part === "supply")).toBe(false);
   });
 
@@ -95,7 +95,7 @@ describe("power, resistors and names", () => {
     showStation(PlanStation, bare);
     expect(
       screen.getByText(
-        /^The ATtiny84 is a chip alone: .* 100 nF close by\. 10 kΩ holds its reset high\. Its programmer takes 11, 4, 5, 6/,
+        /^The ATtiny84 is a bare chip: .* 100 nF close to it\. 10 kΩ holds its reset high\. Its programmer takes 11, 4, 5, 6/,
       ),
     ).toBeTruthy();
     expect(screen.queryByRole("radiogroup", { name: "Power" })).toBeNull();
@@ -143,7 +143,7 @@ describe("what it takes", () => {
   test("a bar of each segment shows what flows, and picks its LED", async () => {
     const { hands } = showStation(PlanStation, river);
     act(() => pickPip(modelOf(river).addresses[0]!.pip));
-    const bars = within(screen.getByRole("heading", { name: /^Each segment of digit/ }).closest("section")!);
+    const bars = within(screen.getByRole("heading", { name: /^Current in each segment of digit/ }).closest("section")!);
     expect(await bars.findAllByText(/ mA/)).toHaveLength(8);
     await hands.click(bars.getAllByRole("button")[3]!);
     expect(useOpenRig.getState().pick).toBe("DS1.1.d");
@@ -156,7 +156,7 @@ describe("what it takes", () => {
     expect(screen.getByRole("link", { name: "Texts and pictures" }).getAttribute("href")).toBe(
       `/rig/${wind.id}/frames`,
     );
-    const rounds = screen.getByRole<HTMLInputElement>("textbox", { name: "Rounds" });
+    const rounds = screen.getByRole<HTMLInputElement>("textbox", { name: "Repeats" });
     expect(rounds.value).toBe("forever");
   });
 });
@@ -185,19 +185,19 @@ describe("the shopping list", () => {
 describe("texts of several digits", () => {
   test("short ones stand at either side, and leading zeros are dark or not", async () => {
     const { hands, now } = showStation(PlanStation, river);
-    await hands.selectOptions(choose("Short texts stand"), "left");
+    await hands.selectOptions(choose("Alignment of short texts"), "left");
     await hands.selectOptions(choose("Leading zeros"), "dark");
     expect(now().show).toMatchObject({ align: "left", leadingZeros: "blank" });
   });
 
   test("forever is a number of rounds like any other, and then nothing stays at the end", async () => {
     const { hands, now } = showStation(PlanStation, { ...river, show: { ...river.show, rounds: 2 } });
-    expect(choose("Then it stops and").disabled).toBe(false);
-    const rounds = screen.getByRole("textbox", { name: "Rounds" });
+    expect(choose("At the end").disabled).toBe(false);
+    const rounds = screen.getByRole("textbox", { name: "Repeats" });
     await hands.clear(rounds);
     await hands.type(rounds, "forever{Enter}");
     expect(now().show.rounds).toBe(0);
-    expect(choose("Then it stops and").disabled).toBe(true);
+    expect(choose("At the end").disabled).toBe(true);
   });
 });
 

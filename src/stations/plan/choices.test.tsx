@@ -129,7 +129,7 @@ describe("what is shown", () => {
     await hands.tab();
     expect((await screen.findByRole("alert")).textContent).toMatch(/line 2 is empty/);
     await choose(hands, "Leading zeros", "blank");
-    await choose(hands, "Short texts stand", "left");
+    await choose(hands, "Alignment of short texts", "left");
     expect(now().show).toMatchObject({ leadingZeros: "blank", align: "left" });
   });
 });

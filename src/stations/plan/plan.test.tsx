@@ -24,13 +24,13 @@ describe("Plan", () => {
 
   test("how long and how often is changed, and what stays at the end", async () => {
     const { hands, now } = showStation(PlanStation, slip);
-    const each = screen.getByRole("textbox", { name: "Each for" });
+    const each = screen.getByRole("textbox", { name: "Time each" });
     await hands.clear(each);
     await hands.type(each, "250 ms{Enter}");
-    const rounds = screen.getByRole("textbox", { name: "Rounds" });
+    const rounds = screen.getByRole("textbox", { name: "Repeats" });
     await hands.clear(rounds);
     await hands.type(rounds, "3{Enter}");
-    await hands.selectOptions(screen.getByRole("combobox", { name: "Then it stops and" }), "goes blank");
+    await hands.selectOptions(screen.getByRole("combobox", { name: "At the end" }), "go dark");
     expect(now().show).toMatchObject({ interval: 250, rounds: 3, end: "blank" });
     expect(showLength(now().show)).toBe(now().show.texts.length * 3 * 250);
   });

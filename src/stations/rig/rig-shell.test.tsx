@@ -132,10 +132,10 @@ describe("around every station", () => {
     await hands.keyboard("{ArrowDown}{ArrowDown}{ArrowUp}");
     expect(list.getByRole("option", { selected: true })).toBe(options[1]);
     await hands.clear(query);
-    await hands.type(query, "nothing of the kind");
+    await hands.type(query, "quaver");
     expect(list.queryAllByRole("option")).toHaveLength(0);
     await hands.keyboard("{Enter}");
-    expect(screen.getByText("Nothing of this rig is called that.")).toBeTruthy();
+    expect(screen.getByText(/^Nothing is called that here/)).toBeTruthy();
     await hands.clear(query);
     await hands.type(query, "0x5B");
     await waitFor(() =>

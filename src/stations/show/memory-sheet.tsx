@@ -37,7 +37,7 @@ export function MemorySheet({ live, look }: { live: Live; look: LiveLook | undef
   const put = (values: Partial<typeof keep>) => editLive((was) => ({ ...was, keep: { ...keep, ...values } }));
   return (
     <section className="sheet">
-      <h2>Kept when the power is off</h2>
+      <h2>Stored values</h2>
       <Choices
         label="Where it is written"
         value={keep.spread ? "spread" : "one"}

@@ -16,7 +16,7 @@ describe("a rig that shows a list", () => {
     const card = screen.getByText("Countdown").closest("li")!;
     await hands.click(within(card).getByRole("button", { name: "Start with this" }));
     expect(lines("Values")).toEqual([
-      "left counts down from 60 s, 180 s, 300 s, in steps of 1 s, starts when it is told to",
+      "left counts down from 60 s, 180 s, 300 s, in steps of 1 s, started by a control",
     ]);
     expect(lines("Controls")).toEqual([
       "SW1 pressed: left starts, or pauses",
@@ -166,7 +166,7 @@ describe("what a rig does, line by line", () => {
     await hands.click(screen.getByRole("button", { name: "Change lapsToGo" }));
     await hands.click(screen.getByLabelText("Kept when the power is off"));
     expect(live().values[0]).not.toHaveProperty("kept");
-    expect(screen.queryByText("Kept when the power is off")).toBeNull();
+    expect(screen.queryByText("Stored values")).toBeNull();
   });
 
   test("it goes back to its list, and begins anew with another start", async () => {
@@ -186,7 +186,7 @@ describe("tapes", () => {
     const { hands, now } = show(demoRig("lap-bell"));
     const tapes = within(screen.getByRole("region", { name: "Tapes" }));
     await hands.click(tapes.getByRole("button", { name: "Check" }));
-    expect(await tapes.findByText(/All 6 come true/, undefined, { timeout: 20_000 })).toBeTruthy();
+    expect(await tapes.findByText(/All 6 happened as expected/, undefined, { timeout: 20_000 })).toBeTruthy();
     const text = tapes.getByLabelText("Text");
     await hands.type(text, "13");
     const at = tapes.getByLabelText("At");
@@ -195,7 +195,7 @@ describe("tapes", () => {
     await hands.click(tapes.getByRole("button", { name: "Add" }));
     expect(now().tapes![0]!.items.at(-1)).toEqual({ at: 400, reads: "13" });
     await hands.click(tapes.getByRole("button", { name: "Check" }));
-    expect(await tapes.findByText(/1 of 7 do not come true/, undefined, { timeout: 20_000 })).toBeTruthy();
+    expect(await tapes.findByText(/1 of 7 did not happen/, undefined, { timeout: 20_000 })).toBeTruthy();
     expect(tapes.getByText(/but reads “12”/)).toBeTruthy();
   });
 
@@ -283,7 +283,7 @@ describe("what came with signs, keys and messages", () => {
           .getAllByRole("row")
           .map(({ textContent }) => textContent!);
         expect(rows.some((row) => /^ Reading.*\d %$/.test(row))).toBe(true);
-        expect(rows.some((row) => /^ Looking.*9\d\.\d %$/.test(row))).toBe(true);
+        expect(rows.some((row) => /^ Polling.*9\d\.\d %$/.test(row))).toBe(true);
       },
       { timeout: 20_000 },
     );

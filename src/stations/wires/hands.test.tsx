@@ -161,7 +161,7 @@ describe("what a maker says of wires and parts", () => {
     const { hands, now, undo } = showStation(WiresStation, slip);
     await hands.click(screen.getByRole("button", { name: /^board line 5.*SER/ }));
     const about = within(screen.getByRole("region", { name: "Selected wire" }));
-    expect(about.getByRole("combobox", { name: "Colour" }).textContent).toMatch(/^by the rule: green/);
+    expect(about.getByRole("combobox", { name: "Colour" }).textContent).toMatch(/^usual colour: green/);
     await hands.selectOptions(about.getByRole("combobox", { name: "Colour" }), "violet");
     expect(now().wires.find(({ id }) => id === "data")!.colour).toBe("violet");
     await hands.type(about.getByRole("textbox", { name: "Note on this wire" }), "the long one{Enter}");

@@ -119,7 +119,7 @@ describe("a module on Wires", () => {
   test("on the table nothing needs a breadboard: leads run from pin to pin", async () => {
     const { hands } = showStation(WiresStation, lock);
     await hands.click(screen.getByRole("button", { name: "On a breadboard" }));
-    expect(await screen.findByText(/^This rig needs no breadboard: 5 leads/)).toBeTruthy();
+    expect(await screen.findByText(/^This rig needs no breadboard: 5 jumper leads/)).toBeTruthy();
     expect(screen.queryByRole("button", { name: "Open the module" })).toBeNull();
   });
 });

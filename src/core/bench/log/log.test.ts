@@ -118,7 +118,7 @@ describe("written out", () => {
 
   test("as CSV: times in UTC, numbers beside their unit, no formula", () => {
     const rows = logCsv(modelOf(rig)).trim().split("\r\n");
-    expect(rows[0]).toBe("time,place,held at,measured,unit,foretold,off,says,note");
+    expect(rows[0]).toBe("time,place,held at,measured,unit,predicted,off,says,note");
     expect(rows[1]).toMatch(/^2026-10-03 14:05:00,DS1\.1\.c,alone,12,mA,5\.28\d+,1\.27,/);
     expect(rows[1]).toContain('"\'=1+1, brighter | than # all"');
     expect(rows[2]).toMatch(/^2026-10-03 14:05:00,"U1, by a finger",,31,°C,,,,$/);

@@ -162,7 +162,7 @@ describe("the order found out", () => {
 
 test("what a rig is fed from: the chip's volts, the battery's hours and the fuse follow", async () => {
   const { hands, now } = showStation(PlanStation, slip);
-  await choose(hands, "Fed from", "lithium");
+  await choose(hands, "Powered from", "lithium");
   expect(now().units.find(({ part }) => part === "supply")?.volts).toBe(3.7);
   const table = within(await screen.findByRole("table", { name: "Over a discharge" }));
   expect(table.getAllByRole("row")).toHaveLength(8);
@@ -171,11 +171,11 @@ test("what a rig is fed from: the chip's volts, the battery's hours and the fuse
   await hands.clear(held);
   await hands.type(held, "1000{Enter}");
   expect(now().plan.supply).toEqual({ kind: "lithium", milliampHours: 1000 });
-  await choose(hands, "Fed from", "adapter");
+  await choose(hands, "Powered from", "adapter");
   const volts = screen.getByRole("textbox", { name: "Voltage" });
   await hands.clear(volts);
   await hands.type(volts, "6{Enter}");
   expect(now().units.find(({ part }) => part === "supply")?.volts).toBe(6);
-  await choose(hands, "Fed from", "board-3v3");
+  await choose(hands, "Powered from", "board-3v3");
   expect(relay(now(), now().plan).wires.find(({ id }) => id === "power")?.from).toBe("MCU1.3V3");
 });

@@ -65,7 +65,7 @@ describe("a part in hand", () => {
       "from the blue drawer{Enter}",
     );
     expect(unit(now(), "R9")).toMatchObject({ ohms: 470, note: "from the blue drawer" });
-    await hands.click(within(inHand()).getByRole("button", { name: "Take it " }));
+    await hands.click(within(inHand()).getByRole("button", { name: "Remove this part" }));
     expect(unit(now(), "R9")).toBeUndefined();
     expect(screen.queryByRole("region", { name: "Selected part" })).toBeNull();
   });
@@ -87,7 +87,7 @@ describe("a part in hand", () => {
   test("that has to stay says why", async () => {
     const { hands, now } = showStation(WiresStation, slip);
     await hands.selectOptions(screen.getByRole("combobox", { name: "Part" }), "MCU1");
-    await hands.click(await screen.findByRole("button", { name: "Take it " }));
+    await hands.click(await screen.findByRole("button", { name: "Remove this part" }));
     expect((await screen.findByRole("alert")).textContent).toMatch(
       /is the controller: choose another one on the Plan/,
     );
@@ -96,7 +96,7 @@ describe("a part in hand", () => {
 
   test("of LEDs is kept lit by the program, one by one", async () => {
     const { hands, now } = await withAdded("bar-graph-10");
-    const kept = within(inHand()).getByRole("group", { name: "Kept lit" });
+    const kept = within(inHand()).getByRole("group", { name: "Keep it lit" });
     await hands.click(within(kept).getByRole("checkbox", { name: "3" }));
     await hands.click(within(kept).getByRole("checkbox", { name: "7" }));
     expect(unit(now(), "LED1")!.lit).toEqual(["c3", "c7"]);
