@@ -86,11 +86,11 @@ test("Scan: times are set, dragged and nudged; the eye, the timer, the count and
 }) => {
   await openStation(page, "scan", "moorings-free");
   await expect(page.getByText("No LED carries current outside its own slot.")).toBeVisible();
-  await page.getByLabel("Each digit on for").fill("10ms");
+  await page.getByLabel("On-time per digit").fill("10ms");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("button", { name: /1 fault/ })).toBeVisible();
   await expect(page.getByText("flickers", { exact: true }).first()).toBeVisible();
-  await page.getByLabel("Each digit on for").fill("2ms");
+  await page.getByLabel("On-time per digit").fill("2ms");
   await page.keyboard.press("Enter");
   await page.getByLabel("Blanking time").fill("0");
   await page.keyboard.press("Enter");

@@ -8,8 +8,8 @@ test("frames: a text is changed and queued, letters a font lacks are named, a fi
   await expect(page.getByRole("img", { name: /^Frame \d+ of 159, HIGH 14:32/ })).toBeVisible();
   await page.getByLabel("Text", { exact: true }).fill("Ebb ж");
   await expect(page.getByText(/lacks 1 character/)).toBeVisible();
-  await page.getByLabel("It", { exact: true }).selectOption("hold");
-  await page.getByLabel("Pause").fill("3");
+  await page.getByLabel("Motion", { exact: true }).selectOption("hold");
+  await page.getByLabel("Time each").fill("3");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("listitem").filter({ hasText: "Ebb ж" })).toContainText("hold · 3 s");
   await page.getByRole("button", { name: "Text", exact: true }).click();
@@ -120,7 +120,7 @@ test("steps the board cannot keep: said on the face, in the list and with the te
   page,
 }) => {
   await openListed(page, "frames", "tide-notice");
-  await page.getByLabel("Each column for").fill("5 ms");
+  await page.getByLabel("Time per column").fill("5 ms");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("link", { name: /a step takes .* ms, not 5 ms/ })).toBeVisible();
   await expect(page.getByText(/A step takes .* ms, not 5 ms:/)).toBeVisible();

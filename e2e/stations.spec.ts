@@ -78,7 +78,7 @@ test("Wires: ticks are kept; a swap changes the bytes, or, with the code kept, w
 test("Current: the worst is found and put on the face; a resistor is picked and taken", async ({ page }) => {
   await openStation(page, "current");
   await expect(
-    page.getByText("at its worst of 256 states of the outputs, all that are possible"),
+    page.getByText("worst case over 256 states of the outputs, all that are possible"),
   ).toBeVisible();
   const supply = page.getByRole("row", { name: /^U1 supply leg/ });
   await expect(supply).toContainText("42.3 mA");

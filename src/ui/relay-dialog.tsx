@@ -28,9 +28,8 @@ export function RelayDialog({ moved, lost, onClose, onLay }: Props) {
         )}
         {lost.length > 0 && (
           <p>
-            There is no place beside it any more for {lost.join(" and ")}:{" "}
-            {lost.length === 1 ? "it comes" : "they come"} off the table. Undo brings{" "}
-            {lost.length === 1 ? "it" : "them"} back.
+            There is no room any more for {lost.join(" and ")}: {lost.length === 1 ? "it comes" : "they come"}{" "}
+            off the table. Undo brings {lost.length === 1 ? "it" : "them"} back.
           </p>
         )}
       </Modal.Body>

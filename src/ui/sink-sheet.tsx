@@ -34,7 +34,7 @@ export function SinkSheet() {
   const duty = isMultiplexed(model) ? driving.duty : 1;
   const facts: ReadonlyArray<readonly [string, string]> = [
     ["Set", `${factor} V ÷ ${set > 0 ? formatQuantity((factor / set) * 1000, "Ω") : "the resistor"}`],
-    ["A segment, at the least", `${formatMilliamps(mostLed)} (± ${tolerance * 100} % from chip to chip)`],
+    ["A segment, at least", `${formatMilliamps(mostLed)} (± ${tolerance * 100} % from chip to chip)`],
     [
       "Average",
       `${formatMilliamps(mostLed * duty, 2)}, as bright as ${Math.round(((mostLed * duty) / STEADY) * 100)} % of ${STEADY} mA steady`,

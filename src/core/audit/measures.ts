@@ -260,7 +260,7 @@ function transistorMeasures(
       unit: "W",
       keep: 0.2,
       maximum: 0.5,
-      limits: "small plastic body, customary",
+      limits: "small plastic body, typical",
       of: (solution) => ((currents(solution)?.collector ?? 0) / 1000) * (currents(solution)?.drop ?? 0),
     },
   ];

@@ -77,7 +77,7 @@ export class AddressedReceiver {
       this.watch.breach(
         at,
         "wrong address",
-        `nobody answers ${hex(sent >> 1)} (sent as ${hex(sent)}); this chip is ${hex(this.busAddress)}`,
+        `no chip answers ${hex(sent >> 1)} (sent as ${hex(sent)}); this chip is ${hex(this.busAddress)}`,
       );
   }
 

@@ -123,7 +123,7 @@ const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: 
     move("output-a", "from", "U1.1"),
     /^shared-/,
     "fault",
-    /Segments a and b hang on one output/,
+    /Segments a and b share one output/,
   ],
   [
     "no resistor",

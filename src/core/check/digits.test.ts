@@ -85,7 +85,7 @@ const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: 
     removeWire(decoder, "code-2"),
     /^input-U1-2$/,
     "fault",
-    /shows numbers nobody sent/,
+    /shows numbers that were not sent/,
   ],
   [
     "a decoder's blanking tied low",

@@ -57,7 +57,7 @@ export function checkLeds(model: RigModel, legNames: LegNames): Finding[] {
           {
             address,
             what: "is not under the program's control",
-            why: `it hangs on ${legTitle(model.rig, leg, legNames)}`,
+            why: `it is on ${legTitle(model.rig, leg, legNames)}`,
           },
         ];
       }
@@ -144,7 +144,7 @@ function checkTied(model: RigModel): Finding[] {
       severity: "caution",
       topic: "wiring",
       title: `${nameLeds(model, pips)} cannot be kept lit`,
-      reason: "It hangs on an output or line that the display’s own segments or digits are switched by.",
+      reason: "It is on an output or line that also switches the display’s own segments or digits.",
       remedy: "Give it an output or a line of its own.",
       legs: pips.map((pip) => model.address(pip)!.ownLeg),
       pips,
@@ -171,7 +171,7 @@ function checkSharedBits(model: RigModel): Finding[] {
         title: `${nameLeds(
           model,
           shared.map(({ pip }) => pip),
-        )} hang on one output`,
+        )} share one output`,
         reason: "They light and go out together, so most characters cannot be shown.",
         remedy: "Move one of them to an output that is free.",
         legs: addresses.map(({ ownLeg }) => ownLeg),
@@ -201,7 +201,7 @@ function checkSharedDrives(model: RigModel): Finding[] {
         topic: "wiring",
         title: `${capital(listing(titles))} are switched by one drive`,
         reason: "They light at the same time and show the same, so only what is alike on them can be shown.",
-        remedy: "Give each of them an output, a line or a code of its own.",
+        remedy: "Give each its own output, line or code.",
         legs: digits.map(([, here]) => model.address(here[0]!.pip)!.sharedLeg),
         pips,
       }),

@@ -59,8 +59,8 @@ function shortLevel({ refs, part, supply, worst: { gets, sure, usual, taken }, i
   const promised = `${one ? "Its" : "Their"} sheet promises that ${volts(sure)} read high; ${volts(gets)} are ${volts(sure - gets)} short of that.`;
   const reason =
     taken === "usual"
-      ? `${promised} Such inputs usually turn near ${volts(usual)}, so it works on most tables with ${volts(gets - usual)} to spare: cold, a long wire or the next chip of the kind can take that away.`
-      : `${promised} Such inputs usually turn near ${volts(usual)}: how they are read cannot be predicted.`;
+      ? `${promised} Such inputs usually switch at about ${volts(usual)}, so it usually works, with ${volts(gets - usual)} to spare: cold, a long wire or another chip of the same kind can use that up.`
+      : `${promised} Such inputs usually switch at about ${volts(usual)}: how they are read cannot be predicted.`;
   return finding({
     id: `level-${refs[0]}`,
     severity: taken === "usual" ? "caution" : "fault",
@@ -81,6 +81,6 @@ function remediesOf(part: ChipPart, supply: Volts, gets: Volts): string[] {
     ? `put a small N-channel MOSFET with a pull-up on either side into each line: the chip answers on its data line, so it has to work both ways`
     : readsFrom !== undefined
       ? `put a 74HCT125 or 74AHCT125 on ${volts(supply)} into its input lines: it reads high from ${volts(readsFrom)} on`
-      : `put a transistor with a resistor to ${volts(supply)} into each line: it turns the level round`;
+      : `put a transistor with a resistor to ${volts(supply)} into each line: it inverts the level`;
   return [...(least <= gets ? [`run it on ${volts(gets)}, which the sheet allows`] : []), between];
 }

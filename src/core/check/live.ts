@@ -100,7 +100,7 @@ function overVolts(
         severity: "fault",
         topic: "wiring",
         title: `${unit} gives line ${line} up to ${formatQuantity(volts, "V", 3)}`,
-        reason: `The lines of this board stand ${formatQuantity(controller.logic, "V")}: more flows into the chip through its protection and may kill it.`,
+        reason: `The lines of this board take at most ${formatQuantity(controller.logic, "V")}: more flows into the chip through its protection and may kill it.`,
         remedy:
           from !== undefined
             ? `${unit} works from ${from} V up: take the clock chip with a compensated crystal, which works from ${formatQuantity(controller.logic, "V")}.`

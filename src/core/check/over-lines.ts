@@ -23,7 +23,7 @@ export function checkLinesOver(model: RigModel, legNames: LegNames): Finding[] {
         severity: "fault",
         topic: "wiring",
         title: `${formatQuantity(over.volts, "V")} reach ${legTitle(model.rig, leg, legNames)}, which runs on ${formatQuantity(logic, "V")}`,
-        reason: `${capital(over.how)}. A line may stand at most ${formatQuantity(LINE_OVER_SUPPLY, "V")} above its supply; more flows through its protection into the board.`,
+        reason: `${capital(over.how)}. A line may be at most ${formatQuantity(LINE_OVER_SUPPLY, "V")} above its supply; more flows through its protection into the board.`,
         remedy: over.remedy,
         legs: [leg],
       }),

@@ -176,12 +176,12 @@ function unpowered(model: RigModel, ref: UnitRef, part: ChipPart): Finding {
       "turned",
       `${ref} has its supply the wrong way round`,
       `Its supply leg ${part.supplyLeg} is on ground and its ground leg ${part.groundLeg} on ${formatQuantity(back, "V")}: that destroys it.`,
-      "Do not power the rig. Exchange the two wires.",
+      "Do not power the rig. Swap the two wires.",
     );
   if (has !== undefined && has > most && back === 0)
     return say(
       "over-volts",
-      `${ref} gets ${formatQuantity(has, "V")} and stands at most ${formatQuantity(most, "V")}`,
+      `${ref} gets ${formatQuantity(has, "V")} and takes at most ${formatQuantity(most, "V")}`,
       `It works from ${range}; more destroys it.`,
       `Do not power the rig. Feed leg ${part.supplyLeg} from ${range}.`,
     );
@@ -308,7 +308,7 @@ function checkBypass(model: RigModel, chips: readonly Fed[]): Finding[] {
         topic: "wiring",
         title: `${ref} has no bypass capacitor of its own`,
         reason:
-          "When eight outputs switch at once the supply dips, and a dip can shift or latch a bit nobody sent. A capacitor at another chip is too far away.",
+          "When eight outputs switch at once the supply dips, and a dip can shift or latch a bit that was not sent. A capacitor at another chip is too far away.",
         remedy: `Put 100 nF between leg ${splitLegRef(supply).leg} and leg ${splitLegRef(ground).leg}, close to the chip.`,
         legs: [supply, ground],
       }),

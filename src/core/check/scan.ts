@@ -22,7 +22,7 @@ export function checkScan(model: RigModel, wiring: readonly Finding[] = []): Fin
   const rate = formatQuantity(scan.rate, "Hz");
   const { flicker } = scan;
   const word = scannedWord(model);
-  const faster = `Shorten the on-times until every ${word} comes round at least 100 times a second.`;
+  const faster = `Shorten the on-times until every ${word} is lit at least 100 times a second.`;
   if (flicker.seizures) {
     add(
       "seizures",
@@ -35,7 +35,7 @@ export function checkScan(model: RigModel, wiring: readonly Finding[] = []): Fin
     add(
       "flickers",
       "fault",
-      `Each ${word} comes round ${rate}: it flickers`,
+      `Each ${word} is lit at ${rate}: it flickers`,
       "Below about 60 Hz an eye sees single flashes.",
       faster,
     );
@@ -43,7 +43,7 @@ export function checkScan(model: RigModel, wiring: readonly Finding[] = []): Fin
     add(
       "corner",
       "caution",
-      `Each ${word} comes round ${rate}`,
+      `Each ${word} is lit at ${rate}`,
       "Steady when looked at, but the corner of the eye sees it flicker below about 100 Hz.",
       "Shorten the on-times a little.",
     );
@@ -57,7 +57,7 @@ export function checkScan(model: RigModel, wiring: readonly Finding[] = []): Fin
         "uneven",
         "caution",
         `${capital(word)} ${dim.position} is ${Math.round((1 - scan.evenness) * 100)} % dimmer than the brightest`,
-        `Brightness follows the time a ${word} is lit in each turn.`,
+        `Brightness follows the time a ${word} is lit in each scan cycle.`,
         `Give all ${word}s the same on-time, unless you want it so.`,
       );
   }
@@ -102,7 +102,7 @@ export function checkScan(model: RigModel, wiring: readonly Finding[] = []): Fin
         "polled",
         "note",
         "This board’s sketch asks the clock instead of using an interrupt",
-        "The sketch flavour has no common call for its timers, so the loop has to come round more often than a slot lasts.",
+        "The sketch flavour has no common call for its timers, so the loop has to run more often than once per slot.",
         "Keep every other part of the loop shorter than a slot.",
       );
     }

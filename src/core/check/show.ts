@@ -41,8 +41,8 @@ export function checkShow(model: RigModel): Finding[] {
         topic: "plan",
         title: `${Number(rate.toPrecision(3))} changes a second`,
         reason: flashing
-          ? "Nobody reads that fast, and flashing between 3 and 30 Hz can trigger seizures in photosensitive people."
-          : "Nobody reads that fast: the characters run into an 8.",
+          ? "Too fast to read, and flashing between 3 and 30 Hz can trigger seizures in photosensitive people."
+          : "Too fast to read: the characters run into an 8.",
         remedy: "Take an interval of 400 ms or more.",
       }),
     );

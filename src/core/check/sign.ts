@@ -39,7 +39,7 @@ function checkPlaces(model: RigModel, grid: DotGrid): Finding[] {
           id: "modules-overlap",
           severity: "fault",
           topic: "frames",
-          title: `${listing([...pairs].slice(0, 3))} stand on each other`,
+          title: `${listing([...pairs].slice(0, 3))} overlap`,
           reason: "Where two modules share a place, one of them gets no picture of its own and stays dark.",
           remedy: "Drag them apart on Frames, Modules.",
         }),
@@ -73,7 +73,7 @@ function checkTexts({ rig }: RigModel, grid: DotGrid): Finding[] {
           severity: "caution",
           topic: "frames",
           title: `“${font.name}” has no ${listing(boxes.slice(0, 6).map(({ character }) => character))}`,
-          reason: "A hollow box stands where they should be.",
+          reason: "A hollow box is shown instead.",
           remedy: "Draw them on Frames, Fonts, read a font that has them, or write something else.",
         }),
       );
@@ -133,7 +133,7 @@ function checkPace(model: RigModel, grid: DotGrid): Finding[] {
         ? `${title} steps every ${formatMs(first!.step.lasts)}, not every ${formatMs(first!.step.asked)}`
         : `${title} runs slower than asked`,
       reason: `Drawing a frame and sending it takes the board up to ${formatNanoseconds(Math.round(most), 3)}${late.length > 1 ? `; ${late.length} scenes are slower than asked for that` : ""}.`,
-      remedy: `Write to the ports directly${direct ? ` (sending then takes ${formatNanoseconds(Math.round(direct.time), 2)})` : ""}, use the board's own bus unit, hang fewer modules on a chain, or ask for steps of ${Math.ceil(most / 1e6)} ms.`,
+      remedy: `Write to the ports directly${direct ? ` (sending then takes ${formatNanoseconds(Math.round(direct.time), 2)})` : ""}, use the board's own bus unit, put fewer modules on a chain, or ask for steps of ${Math.ceil(most / 1e6)} ms.`,
     }),
   );
   return found;
@@ -171,7 +171,7 @@ function checkFlashing({ rig }: RigModel, grid: DotGrid): Finding[] {
         title: `A picture flashes ${Number(flashes[0]!.rate.toPrecision(2))} times a second`,
         reason:
           "Large areas that flash between 3 and 30 times a second can trigger seizures in photosensitive people.",
-        remedy: "Let each state stand for 200 ms or more.",
+        remedy: "Show each state for 200 ms or more.",
       }),
     ];
   });

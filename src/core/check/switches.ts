@@ -117,7 +117,7 @@ function checkTransistor(model: RigModel, ref: UnitRef, part: TransistorPart, le
         "fault",
         `${ref} never turns quite off`,
         `Its rail is at ${formatQuantity(rail, "V")} and ${legTitle(rig, driver.leg, legNames)} only reaches ${formatQuantity(high, "V")}: the digit glows all the time.`,
-        `Put the rail on ${formatQuantity(high, "V")}, or drive it through an NPN transistor or a sink that can stand ${formatQuantity(rail, "V")}.`,
+        `Put the rail on ${formatQuantity(high, "V")}, or drive it through an NPN transistor or a sink rated for ${formatQuantity(rail, "V")}.`,
       );
     }
   }
@@ -187,7 +187,7 @@ function checkPlace(
     add(
       "turned",
       "fault",
-      `${ref} stands the wrong way round`,
+      `${ref} is the wrong way round`,
       bipolar
         ? `${out} is on ${home}, where its emitter belongs. Backwards it hardly amplifies: its digit stays dark or dim.`
         : `${out} is on ${home}, where its source belongs. The diode inside it conducts all the time: its digit never goes out.`,

@@ -97,7 +97,7 @@ function checkLoose(model: RigModel): Finding[] {
         topic: "wiring",
         title: loose.length === 2 ? `${ref} is connected to nothing` : `${ref} is connected at one end only`,
         reason: "No current can run through it: it does nothing.",
-        remedy: "Wire its loose end, or take it off the table.",
+        remedy: "Wire its loose end, or remove it.",
         legs: loose.map((end) => legRef(ref, end)),
       }),
     ];
@@ -174,7 +174,7 @@ function checkInputs(model: RigModel, ref: UnitRef, part: ChipPart, legNames: Le
     } else if (by.some(({ kind }) => kind === "line")) {
       add(
         leg,
-        `${titled(leg)} hangs on a line the program does not drive`,
+        `${titled(leg)} is on a line the program does not drive`,
         "An undriven line is as good as open.",
         `Wire it to ${want}.`,
       );

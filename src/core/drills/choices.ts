@@ -80,7 +80,7 @@ export function resistorDrill(level: number, random: () => number): Drill {
     inRow === 1 ? `an LED that drops ${drop} V` : `${inRow} LEDs in a row that drop ${drop} V each`;
   return {
     kind: "resistor",
-    says: `${volts} V, ${leds}, ${wanted} mA wanted: which resistor is nearest?`,
+    says: `${volts} V, ${leds}, ${wanted} mA intended: which resistor is nearest?`,
     why: `(${volts} V − ${inRow > 1 ? `${inRow} × ` : ""}${drop} V) ÷ ${wanted} mA = ${formatQuantity(exact, "Ω", 3)}; the nearest of the E12 values is ${formatQuantity(values[at]!, "Ω")}.`,
     ...mixed(
       formatQuantity(values[at]!, "Ω"),

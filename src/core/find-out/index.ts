@@ -175,7 +175,7 @@ function straight(
 /** Rows and columns, or digits and segments, the other way round. */
 function crossed(plan: Plan, along: readonly Probe[], down: readonly Probe[]): Found {
   const size = matrixSize(plan);
-  const word = size ? "rows and columns are exchanged" : "digits are on the legs for segments";
+  const word = size ? "rows and columns are swapped" : "digits are on the legs for segments";
   if (size && plan.bought) {
     // Seen from the chip they are rows as before; the block only stands transposed.
     const turned = along.map(({ digit }): Probe => ({ digit: 1, segment: `c${digit}` as PipName }));

@@ -140,7 +140,7 @@ export function echoLines(model: RigModel, unit: UnitRef): EchoLines | Unread {
   if (volts(echo, 1) < part.logic / 2 || volts(echo, 0) >= part.logic / 2)
     return {
       unit,
-      problem: `line ${echo} does not see ECHO of ${unit} go high and low: mend what is between`,
+      problem: `line ${echo} does not see ECHO of ${unit} go high and low: check the wires between`,
     };
   const farthest = act.begins + echoTime(act, act.sensed.range[1]);
   return { unit, trigger, echo, every: act.every, patience: Math.ceil((farthest * PATIENCE) / 1e6) * 1000 };

@@ -20,7 +20,7 @@ export const valueWords = (value: LiveValue): string =>
 function kindWords(value: LiveValue): string {
   if ("count" in value) {
     const { least, most, start, wraps } = value.count;
-    return `from ${least} to ${most}, starts at ${start}, ${wraps ? "comes round at its ends" : "stops at its ends"}`;
+    return `from ${least} to ${most}, starts at ${start}, ${wraps ? "wraps round at its limits" : "stops at its limits"}`;
   }
   if ("timer" in value) {
     const { way, presets, tick, starts } = value.timer;
@@ -146,6 +146,6 @@ export function faceWords(face: LiveFace, live: Live): string {
   const blinks = `${runs}${face.blinks ? ", blinking twice a second" : ""}`;
   if (face.while) return `while ${conditionWords(face.while, live)}${blinks}`;
   if (turning.length > 1)
-    return `${face.for ? `for ${time(face.for)}, ` : face.runs ? "until it is through, " : ""}by turns${blinks}`;
+    return `${face.for ? `for ${time(face.for)}, ` : face.runs ? "until it is through, " : ""}in turn${blinks}`;
   return `${live.faces.length > 1 ? "otherwise" : "all the time"}${blinks}`;
 }

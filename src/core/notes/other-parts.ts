@@ -118,7 +118,7 @@ export function arrayFrom(
         "Neither end shows anything: legs 1 and 2 belong to no resistor together. Count the legs again.",
     };
   if (first !== undefined && second === undefined)
-    return { is: "each two legs beside each other are a resistor of its own: nothing is common" };
+    return { is: "each two legs beside each other are a resistor of its own: there is no common leg" };
   if (first === undefined || second === undefined || last === undefined)
     return {
       problem: "One of the three shows nothing: measure it again, with the array out of the circuit.",

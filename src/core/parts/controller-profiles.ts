@@ -145,15 +145,15 @@ export const SERIAL: Record<string, LineNote> = {
   "1": { awkward: "line 1 is the send side of the programming serial port" },
 };
 export const USB_LEG =
-  "500 mA of a customary USB port, less what the board itself takes; the 3.3 V leg of such boards is good for about 50 mA";
+  "500 mA of a typical USB port, less what the board itself takes; the 3.3 V leg of such boards is good for about 50 mA";
 export const REGULATOR_LEG =
-  "5 V leg: 500 mA of a customary USB port, less the board’s own need; 3.3 V leg: what a customary regulator leaves beside the module";
+  "5 V leg: 500 mA of a typical USB port, less the board’s own need; 3.3 V leg: what a typical regulator leaves beside the module";
 /** Where the figures of a controller come from, each by its name. */
 export const figures = (sheet: string, lines: string, supply?: string): Record<string, string> => ({
   pinKeep: `${sheet}: ${lines}`,
   pinMaximum: `${sheet}: absolute maximum ratings`,
   allPinsMaximum: `${sheet}: absolute maximum ratings, through VCC and GND`,
-  ...(supply ? { supplyLimits: `customary: ${supply}` } : {}),
+  ...(supply ? { supplyLimits: `typical: ${supply}` } : {}),
 });
 export const AVR_LINES = "I/O port characteristics, 20 mA";
 export const TIMES =

@@ -194,7 +194,7 @@ export const DIGIT_DISPLAYS: readonly DisplayPart[] = Object.entries(ORDERS).fla
     displayPart(
       displayId(order, polarity),
       `${sheet.title}, ${POLARITY_NAME[polarity]}, ${sheet.legs.length} legs`,
-      "customary leg order of 14 mm displays; check it against the sheet of yours, or enter yours leg by leg",
+      "typical leg order of 14 mm displays; check it against the sheet of yours, or enter yours leg by leg",
       { ...sheet, polarity },
     ),
   ),

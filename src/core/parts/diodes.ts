@@ -22,7 +22,7 @@ export const DIODES: readonly DiodePart[] = [
     forward: 0.72,
     slope: 2,
     current: { keep: 100, maximum: 200 },
-    source: "small silicon switching diode, customary: 0.72 V at 10 mA, 200 mA at most",
+    source: "small silicon switching diode, typical: 0.72 V at 10 mA, 200 mA at most",
   }),
   diode({
     id: "schottky-diode",
@@ -30,7 +30,7 @@ export const DIODES: readonly DiodePart[] = [
     forward: 0.25,
     slope: 0.2,
     current: { keep: 700, maximum: 1000 },
-    source: "1 A Schottky rectifier, customary: 0.25 V at 10 mA, 0.45 V at 1 A",
+    source: "1 A Schottky rectifier, typical: 0.25 V at 10 mA, 0.45 V at 1 A",
   }),
   diode({
     id: "rectifier-diode",
@@ -38,6 +38,6 @@ export const DIODES: readonly DiodePart[] = [
     forward: 0.65,
     slope: 0.3,
     current: { keep: 700, maximum: 1000 },
-    source: "1 A silicon rectifier, customary: 0.65 V at 10 mA, 0.95 V at 1 A",
+    source: "1 A silicon rectifier, typical: 0.65 V at 10 mA, 0.95 V at 1 A",
   }),
 ];

@@ -26,7 +26,7 @@ const MATRIX_ORDERS: ReadonlyArray<{
       ...[row(1), "c4", "c6", row(4), "c1", row(2), "c7", "c8"],
     ] as LegUse[],
     source:
-      "customary leg order of 8 × 8 modules with 16 legs; check it against the sheet of yours, or enter its legs",
+      "typical leg order of 8 × 8 modules with 16 legs; check it against the sheet of yours, or enter its legs",
   },
   {
     name: "5x7",

@@ -27,7 +27,7 @@ const BUTTON: InputPart = {
   ],
   act: { by: "contact", legs: ["1", "2"], stays: false, bounce: 3 },
   source:
-    "customary tactile button: four legs joined in pairs, bounces 0.5 to 10 ms on press and on release, worn ones up to 50 ms",
+    "typical tactile button: four legs joined in pairs, bounces 0.5 to 10 ms on press and on release, worn ones up to 50 ms",
 };
 
 const SLIDE_SWITCH: InputPart = {
@@ -41,7 +41,7 @@ const SLIDE_SWITCH: InputPart = {
     { id: "3", name: "right", role: "passive" },
   ],
   act: { by: "contact", legs: ["2", "3"], stays: true, bounce: 2 },
-  source: "customary slide switch: the middle leg meets the leg of the side it is pushed to",
+  source: "typical slide switch: the middle leg meets the leg of the side it is pushed to",
 };
 
 const KNOB: InputPart = {
@@ -55,8 +55,7 @@ const KNOB: InputPart = {
     { id: "3", name: "right end", role: "passive" },
   ],
   act: { by: "wiper", low: "1", wiper: "2", high: "3", ohms: 10_000 },
-  source:
-    "customary linear potentiometer of 10 kΩ: small enough for a converter, large enough for the supply",
+  source: "typical linear potentiometer of 10 kΩ: small enough for a converter, large enough for the supply",
 };
 
 const ENCODER: InputPart = {
@@ -71,7 +70,7 @@ const ENCODER: InputPart = {
   ],
   act: { by: "steps", first: "1", common: "2", second: "3", detents: 20, bounce: 1 },
   source:
-    "customary rotary encoder: two contacts in quadrature, 20 detents a turn with four quarter steps each, bounces 1 to 5 ms",
+    "typical rotary encoder: two contacts in quadrature, 20 detents a turn with four quarter steps each, bounces 1 to 5 ms",
 };
 
 const THERMISTOR: InputPart = {
@@ -81,7 +80,7 @@ const THERMISTOR: InputPart = {
   outline: { style: "two-ended" },
   legs: ends,
   act: { by: "thermistor", legs: ["1", "2"], ohms: 10_000, b: 3950, sensed: WARMTH },
-  source: "customary thermistor: 10 kΩ at 25 °C, B 3950 K",
+  source: "typical thermistor: 10 kΩ at 25 °C, B 3950 K",
 };
 
 const LIGHT_SENSOR: InputPart = {
@@ -91,7 +90,7 @@ const LIGHT_SENSOR: InputPart = {
   outline: { style: "two-ended" },
   legs: ends,
   act: { by: "light", legs: ["1", "2"], dark: 1e6, bright: 1000, sensed: LIGHT },
-  source: "customary light-dependent resistor: about 1 MΩ in the dark, 1 kΩ in bright light",
+  source: "typical light-dependent resistor: about 1 MΩ in the dark, 1 kΩ in bright light",
 };
 
 const warmthSensor = (offset: number): InputPart => ({
@@ -114,7 +113,7 @@ const warmthSensor = (offset: number): InputPart => ({
     perUnit: 0.01,
     sensed: { ...WARMTH, range: offset ? [-40, 125] : [2, 125] },
   },
-  source: `customary temperature sensor: 10 mV for each °C${offset ? ", 500 mV at 0 °C" : ", from 2 °C up"}`,
+  source: `typical temperature sensor: 10 mV for each °C${offset ? ", 500 mV at 0 °C" : ", from 2 °C up"}`,
 });
 
 const DISTANCE_SENSOR: InputPart = {
@@ -141,7 +140,7 @@ const DISTANCE_SENSOR: InputPart = {
     sensed: { what: "distance", unit: "cm", range: [2, 400] },
   },
   source:
-    "customary sensor with trigger and echo: 10 µs on TRIG, then ECHO is high for the flight of sound there and back, 58 µs a centimetre at 20 °C; 38 ms where nothing comes back; asked no more often than every 60 ms",
+    "typical sensor with trigger and echo: 10 µs on TRIG, then ECHO is high for the flight of sound there and back, 58 µs a centimetre at 20 °C; 38 ms where nothing comes back; asked no more often than every 60 ms",
 };
 
 const clockChip = (
@@ -169,7 +168,7 @@ const clockChip = (
     pullUp: 4700,
     ...values,
   },
-  source: `customary clock chip on I²C at 0x68: seconds, minutes and hours as packed BCD in registers 0 to 2, ± ${values.ppm} ppm, goes on by a coin cell; pull-ups of 4.7 kΩ on its board`,
+  source: `typical clock chip on I²C at 0x68: seconds, minutes and hours as packed BCD in registers 0 to 2, ± ${values.ppm} ppm, goes on by a coin cell; pull-ups of 4.7 kΩ on its board`,
 });
 
 const CLOCK_CHIPS = [

@@ -35,7 +35,7 @@ const keypad = (name: KeypadName): InputPart => {
       faces,
       bounce: 5,
     },
-    source: "customary membrane keypad: a contact where each row crosses each column, no diodes",
+    source: "typical membrane keypad: a contact where each row crosses each column, no diodes",
   };
 };
 

@@ -13,7 +13,7 @@ const BUZZER: LoadPart = {
   pins: { plus: "+", minus: "-" },
   current: 30,
   supplyRange: [3, 6],
-  source: "customary active buzzer: sounds by itself at 2 to 4 kHz, 30 mA at 5 V",
+  source: "typical active buzzer: sounds by itself at 2 to 4 kHz, 30 mA at 5 V",
 };
 
 const PASSIVE_BUZZER: LoadPart = {
@@ -32,7 +32,7 @@ const PASSIVE_BUZZER: LoadPart = {
   // 5 V over 42 Ω for half of each period, less what its coil holds back: customary figure.
   current: 60,
   supplyRange: [3, 5.5],
-  source: "customary magnetic buzzer: 42 Ω coil, loudest at 2048 Hz, up to 120 mA while its line is high",
+  source: "typical magnetic buzzer: 42 Ω coil, loudest at 2048 Hz, up to 120 mA while its line is high",
 };
 
 /** Before a relay switches anything. */
@@ -54,7 +54,7 @@ const RELAY: LoadPart = {
   current: 72,
   supplyRange: [3.8, 6.5],
   caution: MAINS,
-  source: "customary relay: 5 V coil of 70 Ω, 70 to 80 mA; pulls in from three quarters of its voltage",
+  source: "typical relay: 5 V coil of 70 Ω, 70 to 80 mA; pulls in from three quarters of its voltage",
 };
 
 const RELAY_BOARD: LoadPart = {
@@ -74,7 +74,7 @@ const RELAY_BOARD: LoadPart = {
   supplyRange: [4.5, 5.5],
   caution: MAINS,
   source:
-    "customary relay board: 5 V coil of 70 to 80 mA behind a transistor, diode and optocoupler, on while its input is low",
+    "typical relay board: 5 V coil of 70 to 80 mA behind a transistor, diode and optocoupler, on while its input is low",
 };
 
 /** What a line switches that is no LED. */

@@ -13,7 +13,7 @@ export const RESISTOR: ResistorPart = {
   legs: ends,
   powerKeep: 0.125,
   powerMaximum: 0.25,
-  source: "customary quarter-watt part, kept to half its rating",
+  source: "typical quarter-watt part, kept to half its rating",
 };
 
 export const CAPACITOR: CapacitorPart = {
@@ -22,7 +22,7 @@ export const CAPACITOR: CapacitorPart = {
   title: "capacitor",
   outline: { style: "two-ended" },
   legs: ends,
-  source: "customary ceramic part",
+  source: "typical ceramic part",
 };
 
 const crystal = (megahertz: number): CrystalPart => ({
@@ -32,7 +32,7 @@ const crystal = (megahertz: number): CrystalPart => ({
   outline: { style: "two-ended" },
   legs: ends,
   frequency: megahertz * 1e6,
-  source: "customary parallel-resonance crystal for a load of 18 to 20 pF",
+  source: "typical parallel-resonance crystal for a load of 18 to 20 pF",
 });
 
 export const CRYSTALS: readonly CrystalPart[] = [crystal(16), crystal(8)];

@@ -16,7 +16,7 @@ const LED: DisplayPart = {
   digits: 1,
   columns: 1,
   leds: [{ digit: 1, segment: "c1", anode: "1", cathode: "2" }],
-  source: "customary LED with wires: the longer leg is the anode, the flat side of the rim the cathode",
+  source: "typical LED with wires: the longer leg is the anode, the flat side of the rim the cathode",
 };
 
 /** LEDs side by side in one body, each with two legs of its own: anodes along the bottom, cathodes above them. */
@@ -41,7 +41,7 @@ const bar = (count: number): DisplayPart => ({
     cathode: String(2 * count - at),
   })),
   source:
-    "customary bar of LEDs: anodes on one side, cathodes on the other; check it against the sheet of yours",
+    "typical bar of LEDs: anodes on one side, cathodes on the other; check it against the sheet of yours",
 });
 
 export const SINGLE_LEDS: readonly DisplayPart[] = [LED, bar(10)];

@@ -13,7 +13,7 @@ const channel: readonly Leg[] = [
 
 const FIGURES = { baseDrop: 0.7, baseSlope: 5, gain: 150, saturation: 0.08, saturationSlope: 1.2 };
 const SMALL =
-  "small-signal transistor, customary: 0.7 V base to emitter, saturates near 0.2 V at 100 mA, gain 150; stays on for about 1 µs after its base drive is gone (storage 0.2 to 2 µs)";
+  "small-signal transistor, typical: 0.7 V base to emitter, saturates near 0.2 V at 100 mA, gain 150; stays on for about 1 µs after its base drive is gone (storage 0.2 to 2 µs)";
 
 const small = (type: "npn" | "pnp"): TransistorPart => ({
   id: `${type}-switch`,
@@ -41,7 +41,7 @@ const logicLevel = (type: "n-channel" | "p-channel"): TransistorPart => ({
   turnOff: 100,
   figures: { threshold: 1.5, thresholdRange: [1, 2.5], onResistance: 0.2 },
   source:
-    "logic-level MOSFET, customary: on from about 1.5 V (1 to 2.5 V by the part), 0.2 Ω when driven with 3.3 V or more, no gate current; the gate's charge leaves in about 0.1 µs",
+    "logic-level MOSFET, typical: on from about 1.5 V (1 to 2.5 V by the part), 0.2 Ω when driven with 3.3 V or more, no gate current; the gate's charge leaves in about 0.1 µs",
 });
 
 export const NPN_SWITCH = small("npn");
@@ -80,5 +80,5 @@ export const DARLINGTON_ULN2803: DriverArrayPart = {
   packageMaximum: 1000,
   powerMaximum: 1,
   source:
-    "ULN2803 data sheet: 0.9 V at 100 mA, 1.0 V at 200 mA, 1.3 V at 350 mA, 500 mA a sink, 2.7 kΩ at each input; turn-off about 1 µs; package power 1 W kept of 1.47 W at 25 °C, so about 1 A together (customary)",
+    "ULN2803 data sheet: 0.9 V at 100 mA, 1.0 V at 200 mA, 1.3 V at 350 mA, 500 mA a sink, 2.7 kΩ at each input; turn-off about 1 µs; package power 1 W kept of 1.47 W at 25 °C, so about 1 A together (typical)",
 };

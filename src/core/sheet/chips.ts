@@ -206,7 +206,7 @@ export type LogicChipPart = ShiftRegisterPart | SelectorPart | RingPart | Segmen
 /** Output stage of HC chips: the guaranteed end from VOH and VOL at 6 mA, the typical end from the curves. */
 export const HC_STAGE: OutputSide = { drop: 0, ohms: 60, typical: 35, ohmsLow: 90, typicalLow: 55 };
 export const HC_STAGE_SOURCE =
-  "HC data sheets: 60 Ω from VOH and VOL at 6 mA and 4.5 V, 35 Ω typical; about half as much again at 3.3 V (customary)";
+  "HC data sheets: 60 Ω from VOH and VOL at 6 mA and 4.5 V, 35 Ω typical; about half as much again at 3.3 V (typical)";
 
 /** Below this supply, in V, output stages of HC chips are noticeably weaker. */
 export const FULL_DRIVE: Volts = 4.5;

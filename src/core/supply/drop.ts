@@ -59,7 +59,7 @@ export function dropOf(model: RigModel): Drop | undefined {
     each,
     from,
     least,
-    source: "customary lead of 20 cm with sockets",
+    source: "typical lead of 20 cm with sockets",
   };
 }
 

@@ -24,8 +24,8 @@ const listed = async () =>
 describe("Current", () => {
   test("lists every measure at its worst, what is nearest its limit first, as the audit has it", async () => {
     const { hands } = showStation(CurrentStation, river);
-    expect(screen.getByText(/Looking for the worst/)).toBeTruthy();
-    await screen.findByText(/at its worst of/);
+    expect(screen.getByText(/Calculating the worst case/)).toBeTruthy();
+    await screen.findByText(/worst case over/);
     // The table follows when the page has time, with its first rows; those over a limit are among them.
     await waitFor(async () => expect(await listed()).toHaveLength(FIRST));
     await hands.click(screen.getByRole("button", { name: `${audit.rows.length - FIRST} more` }));
@@ -51,7 +51,7 @@ describe("Current", () => {
 
   test("a row's worst state can be put on the face, and an LED picked", async () => {
     const { hands } = showStation(CurrentStation, river);
-    await screen.findByText(/at its worst of/);
+    await screen.findByText(/worst case over/);
     const led = audit.rows.find(({ pip }) => pip !== undefined)!;
     await hands.click(screen.getByRole("button", { name: led.title }));
     expect(useOpenRig.getState().pick).toBe(led.pip);
@@ -67,8 +67,8 @@ describe("Current", () => {
     const current = screen.getByRole("textbox", { name: "Current" });
     await hands.clear(current);
     await hands.type(current, "2 mA{Enter}");
-    expect(screen.getByText(/Exactly/).textContent).toMatch(/Exactly .*Ω; 20 % as bright/);
-    const offers = within(screen.getByRole("table", { name: "Values to choose from" }));
+    expect(screen.getByText(/Exact value/).textContent).toMatch(/Exact value .*Ω; 20 % as bright/);
+    const offers = within(screen.getByRole("table", { name: "Standard values" }));
     const [first] = offers.getAllByRole("button", { name: "Take" });
     const ohms = first!.closest("tr")!.querySelector("strong")!.textContent!;
     await hands.click(first!);
@@ -94,7 +94,7 @@ describe("Current", () => {
     const bare = demoRig("slip-gate");
     const hot = { ...bare, units: bare.units.map((unit) => (unit.ohms ? { ...unit, ohms: 22 } : unit)) };
     showStation(CurrentStation, hot);
-    await screen.findByText(/at its worst of/);
+    await screen.findByText(/worst case over/);
     const over = auditRig(modelOf(hot)).rows.filter((row) => standingOf(row) === "over");
     expect(over.length).toBeGreaterThan(0);
     await waitFor(async () =>
@@ -111,13 +111,13 @@ describe("levels", () => {
   test("3.3 V into chips on 5 V are outside the sheet, with what there is to spare; a buffer put in mends it", async () => {
     const { hands, now, undo } = showStation(CurrentStation, low);
     expect(
-      (await within(levels()).findAllByText(/outside its sheet, 800 mV to spare/)).length,
+      (await within(levels()).findAllByText(/outside the data sheet, 800 mV to spare/)).length,
     ).toBeGreaterThan(0);
     await hands.click(screen.getByRole("button", { name: "Put a 74AHCT125 into the lines" }));
     expect(now().plan.levels).toBe("74AHCT125");
     expect(now().units.some(({ part }) => part === "74AHCT125")).toBe(true);
     expect(await screen.findByText("Fitted in the lines: a 74AHCT125.")).toBeTruthy();
-    await waitFor(() => expect(within(levels()).queryByText(/outside its sheet/)).toBeNull());
+    await waitFor(() => expect(within(levels()).queryByText(/outside the data sheet/)).toBeNull());
     expect(within(levels()).getAllByText("fits")).toHaveLength(3);
     await hands.click(screen.getByRole("button", { name: "Remove it" }));
     expect(now().units).toEqual(low.units);

@@ -137,7 +137,7 @@ function Memory() {
                 text={`The shortest frame is shown ${cost.shortest} ms, and drawing and sending it takes ${formatNanoseconds(Math.round(cost.byCalls.time), 3)}:`}
               />{" "}
               the text runs slower than asked. Longer steps, direct port writes, the board&apos;s own bus
-              unit, fewer modules on a chain or a faster board mend that.
+              unit, fewer modules on a chain or a faster board would help.
             </p>
           )}
         </div>

@@ -54,7 +54,7 @@ describe("fonts", () => {
     expect(drawn.dots[0]).toBe(1 - before.dots[0]!);
     await hands.click(screen.getByRole("button", { name: "One column wider" }));
     expect(letter()!.width).toBe(drawn.width + 1);
-    await hands.click(screen.getByRole("button", { name: "One less" }));
+    await hands.click(screen.getByRole("button", { name: "One column narrower" }));
     expect(letter()).toEqual(drawn);
     await hands.click(screen.getByRole("button", { name: "Remove it" }));
     expect(letter()).toBeUndefined();

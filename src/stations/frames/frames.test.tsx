@@ -14,7 +14,7 @@ describe("Frames", () => {
     await hands.tab();
     const scene = () => now().sign!.scenes.find((one) => one.kind === "text")!;
     expect(scene()).toMatchObject({ text: "EBB 9:05" });
-    const motion = screen.getByRole("combobox", { name: "It" });
+    const motion = screen.getByRole("combobox", { name: "Motion" });
     await hands.selectOptions(motion, "bounce");
     expect(scene()).toMatchObject({ motion: "bounce" });
     undo();

@@ -11,7 +11,7 @@ const wind = demoRig("wind-arrow");
 async function modules(rig = tide) {
   const shown = showStation(FramesStation, rig);
   await shown.hands.click(screen.getByRole("button", { name: "Modules" }));
-  await screen.findByRole("heading", { name: "As they stand" });
+  await screen.findByRole("heading", { name: "As arranged" });
   return { ...shown, places: () => shown.now().sign!.modules };
 }
 
@@ -49,9 +49,9 @@ describe("modules", () => {
     const before = places();
     const one = screen.getAllByRole("button", { name: /^Module 1, / })[0]!;
     await hands.click(one);
-    await hands.click(screen.getByRole("button", { name: "Turn right" }));
+    await hands.click(screen.getByRole("button", { name: "Rotate right" }));
     expect(places()[0]).toEqual({ ...before[0], turn: 90 });
-    await hands.click(screen.getByRole("button", { name: "Turn left" }));
+    await hands.click(screen.getByRole("button", { name: "Rotate left" }));
     expect(places()).toEqual(before);
     await hands.click(screen.getByRole("button", { name: "Mirror" }));
     expect(places()[0]).toEqual({ ...before[0], mirrored: true });

@@ -58,7 +58,7 @@ export function ModulesView() {
     <div className="frames-two">
       <section className="sheet">
         <div className="spread mb-2">
-          <h2 className="sheet-title mb-0">As they stand</h2>
+          <h2 className="sheet-title mb-0">As arranged</h2>
           <Button size="sm" variant="primary" onClick={() => setFinding(true)}>
             <i className="bi bi-question-diamond me-1" aria-hidden />
             Find the orientation
@@ -202,13 +202,13 @@ function One({ place: one, places }: { place: ModulePlace; places: readonly Modu
         <IconButton
           variant="plain"
           icon="bi-arrow-counterclockwise"
-          label="Turn left"
+          label="Rotate left"
           onClick={() => set(turnBy(-1))}
         />
         <IconButton
           variant="plain"
           icon="bi-arrow-clockwise"
-          label="Turn right"
+          label="Rotate right"
           onClick={() => set(turnBy(1))}
         />
         <IconButton

@@ -49,7 +49,7 @@ export function useOwnFonts(onFont: (id: string) => void) {
       text:
         all === some
           ? `${kept.name} taken in: ${countsOf(read.counts)}`
-          : `${kept.name} is larger than a rig keeps: the first ${some.toLocaleString("en")} of its ${all.toLocaleString("en")} characters are taken in, in the order of their codes`,
+          : `${kept.name} is larger than a rig keeps: the first ${some.toLocaleString("en")} of its ${all.toLocaleString("en")} characters are added, in the order of their codes`,
     });
   };
   return {

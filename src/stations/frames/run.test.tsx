@@ -83,7 +83,7 @@ describe("the queue", () => {
     for (const _ of now().sign!.scenes)
       await hands.click(queue().getAllByRole("button", { name: `Delete ${only}` })[0]!);
     expect(now().sign!.scenes).toEqual([]);
-    expect(queue().getByText("Nothing yet: add a text, or pictures.")).toBeTruthy();
+    expect(queue().getByText("Nothing yet: add a text or pictures.")).toBeTruthy();
     await hands.click(queue().getByRole("button", { name: "Text" }));
     expect(titles(now())).toEqual(["new text"]);
   });
@@ -120,7 +120,7 @@ describe("a text that runs", () => {
 
   test("its pace is set by the step or by the rate, and both say the same", async () => {
     const { type, scene } = await textOf(tide);
-    await type("Each column for", "50 ms");
+    await type("Time per column", "50 ms");
     expect(scene().step).toBe(50);
     const rate = editor().getByRole<HTMLInputElement>("textbox", { name: "Columns a second" });
     expect(rate.value).toBe("20");
@@ -148,7 +148,7 @@ describe("a text that runs", () => {
 
   test("too quick for the board says what it comes to, and a press asks for what it can", async () => {
     const { type, scene, hands } = await textOf(tide);
-    await type("Each column for", "5 ms");
+    await type("Time per column", "5 ms");
     const ask = await editor().findByRole("button", { name: /^ask for \d+ ms$/ });
     const can = Number(/\d+/.exec(ask.textContent!)![0]);
     await hands.click(ask);
@@ -158,14 +158,12 @@ describe("a text that runs", () => {
   test("steps that beat with the scan are told, and a press makes them even", async () => {
     const lettered = { ...wind, sign: { ...wind.sign!, scenes: [{ ...text(tide), step: 40 }] } };
     const { hands, scene, type } = await textOf(lettered);
-    await type("Each column for", "33 ms");
-    expect(
-      await editor().findByText(/^Steps last \d+ or \d+ turns of the scan: \d+ % uneven\.$/),
-    ).toBeTruthy();
+    await type("Time per column", "33 ms");
+    expect(await editor().findByText(/^Steps last \d+ or \d+ scan cycles: \d+ % uneven\.$/)).toBeTruthy();
     const [even] = await editor().findAllByRole("button", { name: /^[\d.]+ ms$/ });
     await hands.click(even!);
     expect(scene().step).toBe(Number.parseFloat(even!.textContent!));
-    expect(await editor().findByText(/^Every step lasts \d+ turns of the scan: even\.$/)).toBeTruthy();
+    expect(await editor().findByText(/^Every step lasts \d+ scan cycles: even\.$/)).toBeTruthy();
   });
 
   test("characters its font lacks are named with what stands for them", async () => {
@@ -188,10 +186,10 @@ describe("a text that runs", () => {
     const { hands, scene } = await textOf(tide);
     await hands.click(editor().getByRole("checkbox", { name: "Inverted (dark on lit)" }));
     expect(scene().inverted).toBe(true);
-    const seamless = /^follows itself/;
+    const seamless = /^Loop without a blank gap/;
     await hands.click(editor().getByRole("checkbox", { name: seamless }));
     expect(scene().seamless).toBe(!text(tide).seamless);
-    await hands.selectOptions(editor().getByRole("combobox", { name: "It" }), "hold");
+    await hands.selectOptions(editor().getByRole("combobox", { name: "Motion" }), "hold");
     expect(editor().queryByRole("checkbox", { name: seamless })).toBeNull();
     expect(editor().getByRole("textbox", { name: "Time each" })).toBeTruthy();
   });

@@ -121,12 +121,12 @@ function Beat({ beat, onStep }: { beat: ReturnType<typeof beatOf>; onStep: (ms: 
   return (
     <p className="small mb-0 mt-1">
       {beat.unevenness < 0.005 ? (
-        <SeverityMark severity="good" text={`Every step lasts ${beat.least} turns of the scan: even.`} />
+        <SeverityMark severity="good" text={`Every step lasts ${beat.least} scan cycles: even.`} />
       ) : (
         <>
           <SeverityMark
             severity={beat.unevenness > 0.2 ? "caution" : "note"}
-            text={`Steps last ${beat.least} or ${beat.most} turns of the scan: ${Math.round(beat.unevenness * 100)} % uneven.`}
+            text={`Steps last ${beat.least} or ${beat.most} scan cycles: ${Math.round(beat.unevenness * 100)} % uneven.`}
           />{" "}
           Even at{" "}
           {beat.steady.map((ms) => (
@@ -182,7 +182,7 @@ function Passer({ pace, pitch, onPace, onPitch, sees }: PasserProps) {
   return (
     <li className="passer">
       <span>
-        Someone passing sees <strong>{sees.letters} letters</strong>: the dots are told apart from about{" "}
+        Someone passing sees <strong>{sees.letters} letters</strong>: single dots can be seen up to about{" "}
         {plainNumber(sees.distance, 2)} m on, for {formatQuantity(sees.time, "s", 2)}
       </span>
       <span className="field-row">

@@ -26,7 +26,7 @@ export function Reading({ model, glyph, segments, unknown }: ReadingProps) {
       <dl className="mb-0">
         <dt>Lights</dt>
         <dd className="mono">
-          {unknown ? "cannot be told" : writeSegments(segments).replace("dp", " dp") || "nothing"}
+          {unknown ? "unknown" : writeSegments(segments).replace("dp", " dp") || "nothing"}
         </dd>
         <dt>Reads as</dt>
         <dd>

@@ -199,10 +199,10 @@ function RegulatorLine({ regulator }: { readonly regulator: NonNullable<Figures[
       ) : heat > bare ? (
         <SeverityMark
           severity="caution"
-          text={`${formatQuantity(heat, "W", 2)} of heat with everything lit, and it stands ${formatQuantity(bare, "W")} without a heat sink: give it one, or less to go in.`}
+          text={`${formatQuantity(heat, "W", 2)} of heat with everything lit, and it can take ${formatQuantity(bare, "W")} without a heat sink: give it a heat sink, or a lower input voltage.`}
         />
       ) : (
-        `It gets ${formatQuantity(heat, "W", 2)} warm with everything lit, and stands ${formatQuantity(bare, "W")} without a heat sink.`
+        `It gets ${formatQuantity(heat, "W", 2)} warm with everything lit; the limit is ${formatQuantity(bare, "W")} without a heat sink.`
       )}{" "}
       It takes {formatMilliamps(takes, 2)} from what feeds it.
     </p>

@@ -210,8 +210,8 @@ function CameraSays({ view, word }: { view: CameraView; word: string }) {
         A rolling shutter draws <strong>{Number(view.bands.toPrecision(2))}</strong> bands over the picture.
       </li>
       <li>
-        Even at {view.cleanExposures.map((time) => formatQuantity(time / 1000, "s")).join(" or ")}, whole
-        turns; or from {formatQuantity(view.cleanRate, "Hz", 3)} on within a tenth.
+        Even at {view.cleanExposures.map((time) => formatQuantity(time / 1000, "s")).join(" or ")}, whole scan
+        cycles; or from {formatQuantity(view.cleanRate, "Hz", 3)} on within a tenth.
       </li>
     </ul>
   );

@@ -30,7 +30,7 @@ export function CountedSheet({ figures }: { figures: ScanFigures }) {
       <h2>Counting time in scan cycles</h2>
       <p className="small mb-2">
         A tick of {formatQuantity(show.interval / 1000, "s")} is{" "}
-        <strong>{counted.refreshes.toLocaleString("en")}</strong> scan cycles, really{" "}
+        <strong>{counted.refreshes.toLocaleString("en")}</strong> scan cycles, which take{" "}
         {formatQuantity(counted.tick / 1000, "s", 6)}: it <strong>{drift(counted.drift)}</strong>.
         {figures.school !== "loop" &&
           " Here the timer keeps the show’s time; this is for a loop that counts."}

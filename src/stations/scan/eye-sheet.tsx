@@ -81,7 +81,7 @@ export function EyeSheet({ figures, ghosts }: Props) {
 }
 
 const allowed = ({ lowRisk, noEffect }: Flicker): string =>
-  `low risk up to ${percent(lowRisk)} modulation, no effect up to ${percent(noEffect)}; what takes turns has 100 %`;
+  `low risk up to ${percent(lowRisk)} modulation, no effect up to ${percent(noEffect)}; multiplexing has 100 %`;
 
 interface LineProps {
   readonly what: string;

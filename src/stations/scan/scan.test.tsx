@@ -11,7 +11,7 @@ const river = demoRig("river-level");
 describe("Scan", () => {
   test("times are changed by typing them, one step of undo each", async () => {
     const { hands, now, undo } = showStation(ScanStation, river);
-    const on = screen.getByRole("textbox", { name: /on for/ });
+    const on = screen.getByRole("textbox", { name: /On-time/ });
     await hands.clear(on);
     await hands.type(on, "1.5 ms{Enter}");
     expect(now().scan.on).toEqual([1500]);
@@ -27,7 +27,7 @@ describe("Scan", () => {
 
   test("a time that cannot be is refused with what can be", async () => {
     const { hands, now } = showStation(ScanStation, river);
-    const on = screen.getByRole("textbox", { name: /on for/ });
+    const on = screen.getByRole("textbox", { name: /On-time/ });
     await hands.clear(on);
     await hands.type(on, "5 s{Enter}");
     expect((await screen.findByRole("alert")).textContent).toBe("from 1 µs to 1 s");
@@ -95,7 +95,7 @@ describe("Scan", () => {
 
   test("of a chip that scans by itself its brightness can be set", async () => {
     const { hands, now } = showStation(ScanStation, demoRig("oar-rack"));
-    expect(screen.getByText(/takes the turns by itself/)).toBeTruthy();
+    expect(screen.getByText(/scans the display by itself/)).toBeTruthy();
     const [level] = await screen.findAllByRole("combobox");
     await hands.selectOptions(level!, within(level!).getAllByRole("option")[2]!);
     expect(now().scan).not.toEqual(demoRig("oar-rack").scan);
@@ -145,7 +145,7 @@ describe("Scan", () => {
 
   test("a drag that is taken away by the browser changes nothing", async () => {
     const { now } = showStation(ScanStation, river);
-    const blank = await screen.findByRole("slider", { name: "Blank time between digits" });
+    const blank = await screen.findByRole("slider", { name: "Blanking time between digits" });
     const picture = blank.closest("svg")!;
     picture.getBoundingClientRect = () => ({ left: 0, width: 920 }) as DOMRect;
     blank.setPointerCapture = () => undefined;

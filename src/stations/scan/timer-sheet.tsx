@@ -40,7 +40,7 @@ export function TimerSheet({ figures, used }: Props) {
         {logic ? (
           <li>
             {reactingOf(rig)
-              ? "Counters do the scan by themselves; what reacts goes on beside it, a step each clock."
+              ? "Counters do the scan; the reacting part runs beside them, one step per clock."
               : "Counters do it all: no code runs and nothing waits."}
           </li>
         ) : figures.interrupt ? (

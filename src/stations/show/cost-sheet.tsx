@@ -27,7 +27,7 @@ export function CostSheet({ look }: { look: LiveLook | undefined }) {
               </tr>
               <tr>
                 <th scope="row">One pass through all steps</th>
-                <td className="number">{formatNanoseconds(look.pass)} at the most</td>
+                <td className="number">{formatNanoseconds(look.pass)} at most</td>
               </tr>
             </>
           ) : (

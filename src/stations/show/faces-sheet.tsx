@@ -149,7 +149,7 @@ function FaceEditor({ face, live, at }: { face: LiveFace; live: Live; at: number
         !(face.runs && face.for === undefined) &&
         live.faces.filter((one) => !one.while).length > 1 && (
           <MsField
-            label="Each turn for"
+            label="Time for each turn"
             ms={face.for ?? 1000}
             range={LIVE_LIMITS.time}
             onCommit={(ms) => setFace(at, { ...face, for: ms })}

@@ -45,7 +45,7 @@ describe("what a rig does, line by line", () => {
   test("each says what it does, and what it is at now", async () => {
     show(demoRig("lap-bell"));
     expect(lines("Values")).toEqual([
-      "lapsToGo from 0 to 12, starts at 12, stops at its ends, outlives a power cut",
+      "lapsToGo from 0 to 12, starts at 12, stops at its limits, outlives a power cut",
     ]);
     expect(lines("Faces")).toEqual([
       "{lapsToGo} while lapsToGo is 0, blinking twice a second",

@@ -52,7 +52,7 @@ describe("an update edge by edge", () => {
     for (let bit = 0; bit < 4; bit += 1) await hands.click(step("Bit"));
     expect(says()).toMatch(/: (data takes bit 4|clock falls; nothing moves)/);
     await hands.click(step("To the end"));
-    expect(says()).toMatch(/latch rises: the outputs take all stages at once$/);
+    expect(says()).toMatch(/latch rises: all stages go to the outputs together$/);
     expect(bitsOf("U1", /^outputs ↓/)).toBe(bitsOf("U1", /^stages/));
     expect(bitsOf("U1", /^outputs ↓/)).toMatch(/^[01]{8}$/);
     expect(step("Bit")).toHaveProperty("disabled", true);
@@ -68,7 +68,7 @@ describe("an update edge by edge", () => {
     expect(bitsOf("U1", /^stages/)).toMatch(/^[01]{8}$/);
     expect(bitsOf("U1", /^outputs/)).toBe("????????");
     await hands.click(
-      within(tape).getByRole("button", { name: /its rise makes the outputs take the stages/ }),
+      within(tape).getByRole("button", { name: /its rising edge copies the stages to the outputs/ }),
     );
     expect(bitsOf("U1", /^outputs/)).toBe(bitsOf("U1", /^stages/));
   });

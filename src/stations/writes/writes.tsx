@@ -303,7 +303,9 @@ const isUnknown = (trace: SendTrace): boolean =>
 
 function explain({ use, line, level, nth, statement }: SendTrace["steps"][number]): string {
   if (use === "latch")
-    return level ? "latch rises: the outputs take all stages at once" : "latch goes low; nothing changes yet";
+    return level
+      ? "latch rises: all stages go to the outputs together"
+      : "latch goes low; nothing changes yet";
   if (use === "direct") return `line ${line} goes ${level ? "high" : "low"}`;
   if (use === "data") return `data takes bit ${(nth ?? 0) + 1}: ${level}`;
   if (statement.do !== "shift-state") return `${use} ${level}`;

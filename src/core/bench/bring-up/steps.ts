@@ -57,7 +57,7 @@ function power(model: RigModel, legNames: LegNames): BringUpStep[] {
       how: `With the power off, measure the resistance between supply and ground of the rig: well over 100 Ω, no short circuit. ${
         notched.length > 0
           ? `Leg 1 of ${notched.map(({ ref }) => ref).join(", ")} is where the drawing on Wires has it.`
-          : "Every part stands as the drawing on Wires has it."
+          : "Every part is placed as drawn on Wires."
       }`,
       cautions: [...BEFORE_POWER, ...(supply?.cautions ?? [])],
       does: { kind: "nothing" },

@@ -37,7 +37,7 @@ export function codeFaults(code: Encoding): Fault[] {
           fault(
             "byte order",
             "the code sends the bytes of the chain in the opposite order",
-            "The first byte sent ends in the register farthest away: turn the order round.",
+            "The first byte sent ends in the register farthest away: reverse the order.",
             (runs) => placed(runs, (byte) => runs.byteCount - 1 - byte),
           ),
         ]

@@ -43,7 +43,7 @@ const turned = ({ rig }: InHand): Fault[] =>
         id: `turned ${unit.ref}`,
         says: many ? `${unit.ref} is turned by 180°` : `${unit.ref} is the wrong way round`,
         mend: many
-          ? `Power off at once: a chip that is turned gets hot. Then turn ${unit.ref}, its notch where the drawing has it.`
+          ? `Switch off at once: a chip the wrong way round gets hot. Then turn ${unit.ref}, its notch where the drawing has it.`
           : `Turn ${unit.ref} round.`,
         legs: [...across.keys()],
         where: "table",

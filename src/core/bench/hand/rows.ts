@@ -45,7 +45,7 @@ export function handProblem(model: RigModel): string | undefined {
   const places = placesOf(model);
   if (places) return undefined;
   const lines = displayLines(model).filter((line) => controller.serial!.lines.includes(line));
-  return `Line ${lines.join(" and ")} ${lines.length === 1 ? "is" : "are"} taken by the serial line: move the display to another line, or load the sketch of each step.`;
+  return `Line ${lines.join(" and ")} ${lines.length === 1 ? "is" : "are"} used by the serial port: move the display to another line, or load the sketch of each step.`;
 }
 
 /** Lines that are only ever pulled low, by their places. */

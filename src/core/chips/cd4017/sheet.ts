@@ -11,9 +11,9 @@ export const RING_CD4017: RingPart = {
   source: "CD4017 data sheet: pin diagram, function",
   sources: {
     outputSpecified: "CD4017 data sheet: about 1 mA at 5 V for a valid level",
-    outputMaximum: "customary for the 4000 series: 10 mA an output at the very most",
+    outputMaximum: "typical for the 4000 series: 10 mA an output at the very most",
     powerMaximum: "CD4017 data sheet: package power 500 mW",
-    stage: "from 1 mA at 5 V: about 400 Ω (customary)",
+    stage: "from 1 mA at 5 V: about 400 Ω (typical)",
   },
   legs: Array.from({ length: 16 }, (_, at): Leg => {
     const id = String(at + 1);
@@ -40,7 +40,7 @@ export const RING_CD4017: RingPart = {
           name: "RESET",
           otherName: "MR",
           role: "input",
-          whenOpen: "nobody knows at which output the ring stands",
+          whenOpen: "which output of the ring is high cannot be predicted",
         };
       default:
         return { id, name: "VDD", role: "supply-in", whenOpen: "the chip has no supply" };

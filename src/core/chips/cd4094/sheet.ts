@@ -19,10 +19,10 @@ export const SHIFT_REGISTER_CD4094: ShiftRegisterPart = {
   source:
     "CD4094 data sheet: pin diagram, truth table (the latch follows while STROBE is high), dynamic characteristics at 5 V",
   sources: {
-    outputMaximum: "customary for the 4000 series: 10 mA an output at the very most",
+    outputMaximum: "typical for the 4000 series: 10 mA an output at the very most",
     outputSpecified: "CD4094 data sheet: about 1 mA at 5 V for a valid level",
     powerMaximum: "CD4094 data sheet: package power 500 mW",
-    stage: "CD4094 data sheet: from 1 mA at 5 V about 400 Ω, twice as much at 3.3 V (customary)",
+    stage: "CD4094 data sheet: from 1 mA at 5 V about 400 Ω, twice as much at 3.3 V (typical)",
     clockMaximum: "CD4094 data sheet: 1.25 MHz guaranteed at 5 V",
   },
   legs: [

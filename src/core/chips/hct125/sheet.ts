@@ -20,7 +20,7 @@ const legs: readonly Leg[] = [
       id: input,
       name: `${at + 1}A`,
       role: "input",
-      whenOpen: "an open input floats near where it turns, and takes current for nothing; tie it to ground",
+      whenOpen: "an open input floats near its threshold and wastes current; tie it to ground",
     },
     { id: output, name: `${at + 1}Y`, role: "output" },
   ]),

@@ -24,10 +24,10 @@ export const DRIVER_HT16K33 = {
   source:
     "HT16K33 data sheet: pin assignment of the 28-leg package (ROW0 to ROW2 share their legs with the address straps A2 to A0, COM0 with AD: check the sheet in hand), command summary, I²C timing, row and common currents at their test levels; scan rate from its frame time of about 9.5 ms",
   sources: {
-    outputMaximum: "HT16K33 data sheet: absolute maximum ratings, 50 mA a row leg (customary)",
-    digitMaximum: "HT16K33 data sheet: absolute maximum ratings, 200 mA a common leg (customary)",
+    outputMaximum: "HT16K33 data sheet: absolute maximum ratings, 50 mA a row leg (typical)",
+    digitMaximum: "HT16K33 data sheet: absolute maximum ratings, 200 mA a common leg (typical)",
     outputSpecified: "HT16K33 data sheet: row current at its test voltage: a test, not a limit",
-    powerMaximum: "HT16K33 data sheet: package power 0.8 W (customary)",
+    powerMaximum: "HT16K33 data sheet: package power 0.8 W (typical)",
   },
   legs: [
     { id: "1", name: "VSS", role: "ground", whenOpen: "the chip has no return path and cannot work" },

@@ -5,7 +5,7 @@ import { HT16K33_BLINK } from "./behaviour";
 /** A transfer in words, as the sheet's command summary says; the first byte is the bus address. */
 export function explainHt16k33(bytes: readonly number[]): Explained {
   const [address = -1, command = -1, ...data] = bytes;
-  if (address < 0) return unreadable("a bit of the address could not be told");
+  if (address < 0) return unreadable("one bit of the address could not be read");
   const head: Field[] = [
     { byte: 0, high: 7, low: 1, name: "bus address", value: address >> 1, says: hex(address >> 1) },
     { byte: 0, high: 0, low: 0, name: "direction", value: address & 1, says: address & 1 ? "read" : "write" },
@@ -85,7 +85,7 @@ export function explainHt16k33(bytes: readonly number[]): Explained {
     case 0xe:
       return made(
         "brightness",
-        `step ${command & 15} of 15: ${(command & 15) + 1}/16 of each common's turn`,
+        `step ${command & 15} of 15: ${(command & 15) + 1}/16 of each common's slot`,
         field(3, 0, "step", percent(((command & 15) + 1) / 16)),
       );
     case 0x4:

@@ -22,7 +22,7 @@ export function explainWord(
   on: "segments" | "dots",
 ): Explained {
   if (first < 0 || data < 0)
-    return unreadable("a bit of it could not be told: the chip's registers are in doubt");
+    return unreadable("one bit of it could not be read: the chip's registers are in doubt");
   const address = first & 0xf;
   const field = (high: number, low: number, name: string, says: string): Field => ({
     byte: byte + 1,
@@ -82,7 +82,7 @@ export function explainWord(
       const step = data & 15;
       return made(
         "intensity",
-        `brightness step ${step} of 15: ${2 * step + 1}/32 of each digit's turn`,
+        `brightness step ${step} of 15: ${2 * step + 1}/32 of each digit's slot`,
         field(7, 4, "not used", "ignored"),
         field(3, 0, "step", `${2 * step + 1}/32`),
       );

@@ -28,7 +28,7 @@ const saysPort = (value: number): string => {
 /** A transfer in words: the first byte is the bus address, every other one goes to the ports. */
 function explain(bytes: readonly number[]): Explained {
   const [address = -1, ...data] = bytes;
-  if (address < 0) return unreadable("a bit of the address could not be told");
+  if (address < 0) return unreadable("one bit of the address could not be read");
   const last = data[data.length - 1];
   return {
     title: last === undefined ? "address only" : "ports",
@@ -36,7 +36,7 @@ function explain(bytes: readonly number[]): Explained {
       last === undefined
         ? "asks whether a chip is there"
         : last < 0
-          ? "a bit of it could not be told"
+          ? "one bit of it could not be read"
           : saysPort(last),
     fields: [
       { byte: 0, high: 7, low: 1, name: "bus address", value: address >> 1, says: hex(address >> 1) },

@@ -5,7 +5,7 @@ const strap = (id: string, number: number): Leg => ({
   id,
   name: `A${number}`,
   role: "input",
-  whenOpen: "an open address input may read as either, so the chip answers to an address nobody knows",
+  whenOpen: "an open address input may read as either, so the chip answers to an unpredictable address",
 });
 
 /** PCF8574: eight outputs on I²C that sink well and source next to nothing. */

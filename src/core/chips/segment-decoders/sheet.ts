@@ -16,7 +16,7 @@ const SHAPES_7447 = shapes(
   ...["deg", "cdg", "bfg", "adfg", "defg", ""],
 );
 
-const CODE_OPEN = "an open code input shows numbers nobody sent";
+const CODE_OPEN = "an open code input shows numbers that were not sent";
 
 /** Legs the two decoders have in common: code, test, blanking, supply and segments a to g on the same numbers. */
 const legs = (three: Leg, four: Leg, five: Leg, bar: string): Leg[] => [
@@ -85,11 +85,11 @@ export const DECODER_74LS47: SegmentDecoderPart = {
   title: "74LS47 BCD-to-segment decoder",
   outline: { style: "dual-in-line", legs: 16 },
   source:
-    "74LS47 data sheet: pin assignment, function table; TTL inputs read high from 2 V, and turn near 1.4 V (customary)",
+    "74LS47 data sheet: pin assignment, function table; TTL inputs read high from 2 V, and turn near 1.4 V (typical)",
   sources: {
     outputMaximum: "74LS47 data sheet: 24 mA an output",
     outputSpecified: "74LS47 data sheet: VOL is promised at 24 mA",
-    powerMaximum: "customary: package power 500 mW",
+    powerMaximum: "typical: package power 500 mW",
     stage: "74LS47 data sheet: 0.25 V at 12 mA and 0.35 V at 24 mA typical, 0.5 V at most at 24 mA",
   },
   legs: legs(

@@ -14,9 +14,8 @@ export const SINK_REGISTER_TLC5916: ShiftRegisterPart = {
     outputMaximum: "TLC5916 data sheet: 120 mA an output, absolute maximum",
     outputSpecified: "TLC5916 data sheet: constant current from 5 to 120 mA",
     packageMaximum: "TLC5916 data sheet: 960 mA through GND, absolute maximum",
-    powerMaximum: "TLC5916 data sheet: about 1 W for the 16-leg body at 25 °C (customary)",
-    stage:
-      "TLC5916 data sheet: it holds its current from about 0.6 V on, so some 20 Ω below that (customary)",
+    powerMaximum: "TLC5916 data sheet: about 1 W for the 16-leg body at 25 °C (typical)",
+    stage: "TLC5916 data sheet: it holds its current from about 0.6 V on, so some 20 Ω below that (typical)",
     constantCurrent: "TLC5916 data sheet: ± 3 % between outputs, ± 6 % between chips",
   },
   legs: [

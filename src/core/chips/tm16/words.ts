@@ -9,7 +9,7 @@ const SEGMENTS_BY_BIT = ["a", "b", "c", "d", "e", "f", "g", "dp"] as const;
  */
 export function explainTm16(bytes: readonly number[], wide: boolean): Explained {
   const command = bytes[0] ?? -1;
-  if (command < 0) return unreadable("a bit of the command could not be told");
+  if (command < 0) return unreadable("one bit of the command could not be read");
   const kind = (says: string): Field => ({
     byte: 0,
     high: 7,
@@ -57,7 +57,7 @@ export function explainTm16(bytes: readonly number[], wide: boolean): Explained 
       return {
         title: "display control",
         says: on
-          ? `display on, level ${level} of 7: ${TM16_PULSES[level]}/16 of each digit's turn`
+          ? `display on, level ${level} of 7: ${TM16_PULSES[level]}/16 of each digit's slot`
           : "display off; the memory is kept",
         fields: [
           kind("display control"),

@@ -18,8 +18,8 @@ export const POWER_REGISTER_TPIC6B595: ShiftRegisterPart = {
   sources: {
     outputMaximum:
       "TPIC6B595 data sheet: 150 mA a drain continuous, all eight on; its 500 mA hold for one output and a short pulse only",
-    powerMaximum: "TPIC6B595 data sheet: about 1.15 W for the 20-leg body at 25 °C (customary)",
-    stage: "TPIC6B595 data sheet: on-resistance 5 Ω typical, 9.5 Ω at most with all outputs hot (customary)",
+    powerMaximum: "TPIC6B595 data sheet: about 1.15 W for the 20-leg body at 25 °C (typical)",
+    stage: "TPIC6B595 data sheet: on-resistance 5 Ω typical, 9.5 Ω at most with all outputs hot (typical)",
   },
   legs: [
     { id: "1", name: "NC", role: "not-used" },

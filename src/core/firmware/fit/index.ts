@@ -252,7 +252,7 @@ function cyclesOf(map: SegmentFit["map"]): string[] {
     }
     said.push(
       ring.length === 2
-        ? `its segments ${ring[0]} and ${ring[1]} are exchanged`
+        ? `its segments ${ring[0]} and ${ring[1]} are swapped`
         : `it lights ${listing(ring.map((lit, at) => `${lit} for ${ring[(at + 1) % ring.length]}`))}`,
     );
   }

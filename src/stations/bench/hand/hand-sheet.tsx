@@ -104,8 +104,8 @@ export function HandSheet() {
       {kind === "none" && !standing && faults.length > 0 && (
         <p className="small mb-0 mt-1">
           <SeverityMark severity="fault" text="Do not connect the real board yet." /> {faults.length} fault
-          {faults.length === 1 ? " was" : "s were"} found in the rig: what must not be driven is not driven.
-          Mend {faults.length === 1 ? "it" : "them"} first.
+          {faults.length === 1 ? " was" : "s were"} found in the rig, and a line that could do harm is not
+          driven. Fix {faults.length === 1 ? "it" : "them"} first.
         </p>
       )}
       {says && (

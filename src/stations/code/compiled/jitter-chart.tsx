@@ -41,7 +41,7 @@ export function JitterChart({ scan }: { scan: ScanFound }) {
       data={data}
       options={options}
       height={120}
-      label={`${turns.length} turns of the scan, from ${formatNanoseconds(Math.round(shortest), 4)} to ${formatNanoseconds(Math.round(longest), 4)}`}
+      label={`${turns.length} scan cycles, from ${formatNanoseconds(Math.round(shortest), 4)} to ${formatNanoseconds(Math.round(longest), 4)}`}
     />
   );
 }

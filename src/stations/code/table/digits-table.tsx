@@ -135,7 +135,7 @@ function OnRig({
             ) : (
               <SeverityMark severity="caution" text="Made for other wires:" />
             )}{" "}
-            sent as it stands, it shows
+            sent unchanged, it shows
           </p>
           <div className="table-faces">
             {shown.map(({ value, lit, reads, state }, at) => (
@@ -162,8 +162,8 @@ function OnRig({
         </>
       ) : (
         <p className="small mb-2">
-          Lines of the board drive the segments of this rig, so no byte is sent for a digit. Its shapes can be
-          taken.
+          Lines of the board drive the segments of this rig, so no byte is sent for a digit. Its shapes can
+          still be used.
         </p>
       )}
       <table className="rule-table small mt-2">

@@ -44,7 +44,7 @@ export function DotsTable({ bytes, layouts, name }: Props) {
     if (!rig.sign) return;
     if (rig.sign.scenes.length >= LIMITS.scenes)
       return refuse(
-        "They were not taken",
+        "They were not added",
         `A sign has at most ${LIMITS.scenes} scenes: take one out on Frames first.`,
       );
     const frames = pictures
@@ -70,7 +70,7 @@ export function DotsTable({ bytes, layouts, name }: Props) {
     const fonts = rig.sign!.fonts;
     if (Object.keys(fonts).length >= LIMITS.fonts)
       return refuse(
-        "It was not taken",
+        "It was not added",
         `A rig keeps at most ${LIMITS.fonts} fonts: take one out on Frames first.`,
       );
     const id = freeFontId(fonts);

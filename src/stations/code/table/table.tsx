@@ -19,7 +19,7 @@ type Kind = (typeof KINDS)[number][0];
 
 const HINTS: Readonly<Record<Kind, string>> = {
   table:
-    "Bytes from any source text: hexadecimal, binary or decimal, with braces or without. Digits or dots, it is told from the bytes.",
+    "Bytes from any source text: hexadecimal, binary or decimal, with braces or without. Whether they are digits or dots is worked out from the bytes.",
   writes:
     "A dump of what goes to the chips: bytes in hexadecimal, one write a line. They are sent over these wires.",
 };

@@ -80,7 +80,7 @@ export function FindOut({ onClose, onTake }: Props) {
             aria-pressed={answers[at] === "several"}
             onClick={() => hands.see("several")}
           >
-            Several light at once
+            Several light together
           </Button>
           <span className="find-out-dots" aria-hidden>
             {answers.map((answer, place) => (

@@ -36,7 +36,7 @@ function partsOf({ setOhms, ohms, pullOhms, filterFarads, keeps }: Bought): stri
     ...(ohms === undefined ? [] : [`${formatQuantity(ohms, "Ω")} in each segment`]),
     ...(pullOhms === undefined ? [] : [`${formatQuantity(pullOhms, "Ω")} pull-ups on its lines`]),
     ...(filterFarads === undefined ? [] : [`${formatQuantity(filterFarads, "F")} on its lines`]),
-    ...(keeps === undefined ? [] : [`lines ${keeps.join(", ")} are taken by what else is on it`]),
+    ...(keeps === undefined ? [] : [`lines ${keeps.join(", ")} are used by other parts on it`]),
   ];
 }
 

@@ -17,7 +17,7 @@ export function Findings({ capture, onAt }: { capture: Inspected; onAt: (at: num
     );
   return (
     <section className="sheet">
-      <h2>Against the rig&apos;s own program</h2>
+      <h2>Compared with the rig’s own program</h2>
       <DifferenceList differences={differences} when={when}>
         {breaches.map(({ rule, says, at, count }) => (
           <li key={rule}>

@@ -1,9 +1,9 @@
 import { readFileSync } from "node:fs";
-import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { act, screen, waitFor, within } from "@testing-library/react";
 import { demoRig, plainDemoRig } from "@/demo";
 import { relay } from "@/core/rig";
 import { vcdOf } from "@/core/trace";
-import { useRefusal } from "@/store";
+import { handFile, useRefusal } from "@/store";
 import { showStation } from "../../fixtures/open";
 import { WritesStation } from "../writes";
 
@@ -67,20 +67,16 @@ describe("a capture", () => {
     expect((await screen.findByRole("alert", undefined, LONG)).textContent).toContain(
       "“letter.txt” cannot be read",
     );
-    const sheet = screen.getByRole("button", { name: /Open a capture/ }).closest("section")!;
-    const file = new File([capture("water-warmth")], "dropped.vcd");
-    fireEvent.dragOver(sheet);
-    fireEvent.drop(sheet, { dataTransfer: { files: [file] } });
+    act(() => handFile("capture", new File([capture("water-warmth")], "dropped.vcd")));
     expect(await screen.findByText("dropped.vcd", undefined, LONG)).toBeTruthy();
     expect(screen.queryByRole("alert")).toBeNull();
   }, 60_000);
 
   test("that is too large is refused before anything of it is read", async () => {
     await captures(plainDemoRig("water-warmth"));
-    const sheet = screen.getByRole("button", { name: /Open a capture/ }).closest("section")!;
     const file = new File(["x"], "huge.vcd");
     Object.defineProperty(file, "size", { value: 5e9 });
-    fireEvent.drop(sheet, { dataTransfer: { files: [file] } });
+    act(() => handFile("capture", file));
     await waitFor(() => expect(useRefusal.getState().refusal?.title).toContain("huge.vcd"));
     expect(useRefusal.getState().refusal?.says).toMatch(/over \d+ MiB/);
   });

@@ -84,8 +84,8 @@ export function ChipKeys({ chip, scan }: { chip: BusChip; scan: KeyScan }) {
       </p>
       <p className="tiny quiet mb-0">
         Reading takes {formatNanoseconds(entry.until - entry.at, 3)}. The chip looks at its keys once in each
-        turn of its scan, {formatQuantity(sheet.kind === "driver-chip" ? sheet.scanRate : 0, "Hz")}: ask no
-        more often, and take a key for pressed when two answers in a row are the same.
+        scan cycle, {formatQuantity(sheet.kind === "driver-chip" ? sheet.scanRate : 0, "Hz")}: ask no more
+        often, and take a key for pressed when two answers in a row are the same.
         {scan.several && " Several keys at once need a diode in each key's way, or ghosts appear."}
       </p>
     </section>

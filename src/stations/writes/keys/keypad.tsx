@@ -126,7 +126,7 @@ function KeypadScan({ pad, reading, lines }: ScanProps) {
               {lines[rows + column] !== undefined && <span className="quiet"> · {lines[rows + column]}</span>}
             </th>
           ))}
-          <th>Taken for</th>
+          <th>Read as</th>
         </tr>
       </thead>
       <tbody>
@@ -164,14 +164,14 @@ function Ghosts({ reading, faces, diodes }: GhostProps) {
           <SeverityMark severity="fault" text="ghost" /> {reading.ghosts.map((key) => faces[key]).join(", ")}{" "}
           read
           {reading.ghosts.length === 1 ? "s" : ""} as pressed: current finds its way through three others. Put
-          a diode for each key, or take no more than two at once.
+          a diode for each key, or press no more than two together.
         </>
       ) : (
         <>
           <SeverityMark severity="good" text="no ghosts" />{" "}
           {diodes
             ? "With a diode for each key any number of them can be held."
-            : "Up to two keys at once are always told apart."}
+            : "Up to two keys together are always read correctly."}
         </>
       )}
     </p>
