@@ -5,7 +5,7 @@ import type { Place } from "./item";
 const PATIENCE_MS = 8000;
 
 const FIELDS =
-  "input, select, textarea, button, a[href], summary, [role], [aria-label], h2, h3, .field-label, label";
+  "input, select, textarea, button:not(.term), a[href], summary, [role], [aria-label], h2, h3, .field-label, label";
 
 const seen = (element: Element): boolean =>
   element.getClientRects().length > 0 || !("checkVisibility" in element);
@@ -29,7 +29,7 @@ function nameOf(element: HTMLElement): string {
   return name.replace(/\s+/g, " ").trim().toLowerCase();
 }
 
-const CONTROLS = "input, select, textarea, button, a[href], summary, [tabindex='0']";
+const CONTROLS = "input, select, textarea, button:not(.term), a[href], summary, [tabindex='0']";
 
 /** What gets the focus for it: itself, its control, or the part of the page it heads. */
 function focusable(element: HTMLElement): HTMLElement {

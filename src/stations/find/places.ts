@@ -41,7 +41,7 @@ const PLACES: readonly KnownPlace[] = [
     title: "Resistor value",
     field: "Resistor value",
     also: "ohms, series resistor, too dim, brightness",
-    on: ({ resistors }) => resistors,
+    on: ({ resistors, bare, driver }) => resistors && bare && !driver,
   },
   {
     station: "plan",
@@ -79,6 +79,7 @@ const PLACES: readonly KnownPlace[] = [
     title: "Leg names",
     field: "Leg names used in your data sheet",
     also: "pin names, SER, SRCLK, RCLK, DS, SHCP, STCP",
+    on: ({ chain }) => chain,
   },
   {
     station: "plan",
@@ -100,10 +101,17 @@ const PLACES: readonly KnownPlace[] = [
   },
   {
     station: "plan",
+    title: "Characters",
+    field: "Characters, in order",
+    also: "list, text, digits, what it shows",
+    on: ({ digits, listed, many }) => digits && listed && !many,
+  },
+  {
+    station: "plan",
     title: "Texts",
     field: "Texts, one",
     also: "list, words, characters, what it shows",
-    on: ({ digits, listed }) => digits && listed,
+    on: ({ digits, listed, many }) => digits && listed && many,
   },
   // Wires
   {
@@ -129,12 +137,14 @@ const PLACES: readonly KnownPlace[] = [
     title: "Untangle the wires",
     field: "Untangle",
     also: "crossings, shorter wires, tidy",
+    on: ({ bare }) => bare,
   },
   {
     station: "wires",
     title: "Order of the outputs",
     field: "Order",
     also: "segment order, pin mapping, swapped segments, map",
+    on: ({ orders }) => orders,
   },
   { station: "wires", title: "Add a wire", field: "Add a wire", also: "connect, jumper" },
   {
@@ -162,7 +172,7 @@ const PLACES: readonly KnownPlace[] = [
     title: "Resistor for a target current",
     field: "Resistor for a target current",
     also: "resistor calculator, ohm's law, which resistor, brighter, brightness",
-    on: ({ resistors }) => resistors,
+    on: ({ resistors, driver }) => resistors && !driver,
   },
   {
     station: "current",
@@ -177,7 +187,7 @@ const PLACES: readonly KnownPlace[] = [
     title: "Byte",
     field: "Byte",
     also: "hex, binary, bits, segment pattern, pattern to byte",
-    on: ({ digits, bytes }) => digits && bytes,
+    on: ({ digits, segmentBytes }) => digits && segmentBytes,
   },
   {
     station: "glyphs",
@@ -227,7 +237,7 @@ const PLACES: readonly KnownPlace[] = [
     title: "Timer settings",
     field: "Timer for",
     also: "clock, prescaler, compare, OCR, CTC, frequency",
-    on: ({ scans }) => scans,
+    on: ({ scans, logic }) => scans && !logic,
   },
   {
     station: "scan",
@@ -387,7 +397,7 @@ const PLACES: readonly KnownPlace[] = [
     title: "Debouncing",
     field: "Debouncing",
     also: "bounce, button counts twice, contact",
-    on: ({ reacts }) => reacts,
+    on: ({ contacts }) => contacts,
   },
   // Bench
   {
@@ -471,7 +481,7 @@ const PLACES: readonly KnownPlace[] = [
     title: "Run a compiled program",
     press: ["Run a compiled program"],
     field: "Open a .hex or .elf file",
-    also: "hex, elf, firmware, binary, emulate, simulate my code",
+    also: "hex file, elf file, hex, elf, firmware, binary, emulate, simulate my code",
     on: ({ firmware }) => !firmware,
   },
   {

@@ -1,5 +1,5 @@
 import { gridOf, isMultiplexed, ledResistors, scanningChip, type RigModel } from "@/core/address";
-import { controllerById, reactingOf } from "@/core/rig";
+import { controllerById, reactingOf, schemeOf } from "@/core/rig";
 
 /** What a rig has, as far as fields of stations depend on it. */
 export interface RigKinds {
@@ -8,6 +8,7 @@ export interface RigKinds {
   /** Its display is no module. */
   readonly bare: boolean;
   readonly resistors: boolean;
+  /** It has shift registers. */
   readonly chain: boolean;
   /** Bytes go to chips. */
   readonly bytes: boolean;
@@ -21,6 +22,13 @@ export interface RigKinds {
   /** The first of its scenes moves. */
   readonly scrolls: boolean;
   readonly firmware: boolean;
+  /** It shows several digits, and so texts. */
+  readonly many: boolean;
+  /** A byte is made of its segments, and not written to a chip's memory. */
+  readonly segmentBytes: boolean;
+  readonly contacts: boolean;
+  /** Which output drives what may be chosen. */
+  readonly orders: boolean;
   readonly logic: boolean;
 }
 
@@ -31,12 +39,13 @@ export function kindsOf(model: RigModel): RigKinds {
   const reacts = reactingOf(rig) !== undefined;
   const [scene] = rig.sign?.scenes ?? [];
   const scans = isMultiplexed(model);
+  const { free } = schemeOf(rig.plan.scheme);
   return {
     digits: !dots,
     dots,
     bare: rig.plan.bought === undefined,
     resistors: ledResistors(model).size > 0,
-    chain: encoding.chain !== undefined,
+    chain: model.chain.chips.length > 0,
     bytes: encoding.byteCount > 0 || encoding.buses !== undefined,
     scans,
     driver: !scans && scanningChip(model) !== undefined,
@@ -46,6 +55,10 @@ export function kindsOf(model: RigModel): RigKinds {
     scrolls:
       scene !== undefined && "motion" in scene && (scene.motion === "left" || scene.motion === "right"),
     firmware: rig.firmware !== undefined,
+    many: model.digits.length > 1,
+    segmentBytes: encoding.byteCount > 0 && encoding.buses === undefined,
+    contacts: (reactingOf(rig)?.controls.length ?? 0) > 0,
+    orders: rig.plan.bought === undefined && (free.segments === true || free.digits === true),
     logic: controllerById(rig.plan.controller).flavour === "logic",
   };
 }
