@@ -26,8 +26,8 @@ function startFrom(from: "module" | "bare"): Answers {
   };
   if (from === "bare") return start;
   const { kind } = MODULES[0]!.bought;
-  const module = { ...start, name: "My module", display: `module ${kind}` };
-  return { ...module, colour: moduleOf(module)?.colour ?? start.colour, list: exampleFor(module) };
+  const bought = { ...start, name: "My module", display: `module ${kind}` };
+  return { ...bought, colour: moduleOf(bought)?.colour ?? start.colour, list: exampleFor(bought) };
 }
 
 /** A new rig from a few questions, with the rig they lead to beside them. */

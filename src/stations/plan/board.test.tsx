@@ -143,7 +143,9 @@ describe("what it takes", () => {
   test("a bar of each segment shows what flows, and picks its LED", async () => {
     const { hands } = showStation(PlanStation, river);
     act(() => pickPip(modelOf(river).addresses[0]!.pip));
-    const bars = within(screen.getByRole("heading", { name: /^Current in each segment of digit/ }).closest("section")!);
+    const bars = within(
+      screen.getByRole("heading", { name: /^Current in each segment of digit/ }).closest("section")!,
+    );
     expect(await bars.findAllByText(/ mA/)).toHaveLength(8);
     await hands.click(bars.getAllByRole("button")[3]!);
     expect(useOpenRig.getState().pick).toBe("DS1.1.d");

@@ -60,7 +60,7 @@ export const SeatDrawing = memo(function SeatDrawing({
   }, [model, pick]);
   const width = LEFT + (seating.columns + 1) * UNIT + 8;
   const height = TOP + ((seating.boards - 1) * BOARD_STEP + BOARD_HEIGHT + 1) * UNIT + 14;
-  const closer = useDrawingZoom(width, height);
+  const { svg, transform, touchAction, reset } = useDrawingZoom(width, height);
   const standsOut = ({ id }: SeatedWire) => path.wires.has(id) || selected === id;
   const drawWire = (wire: SeatedWire) => {
     const from = at(pointOf(model, wire.from));
@@ -86,14 +86,14 @@ export const SeatDrawing = memo(function SeatDrawing({
   return (
     <>
       <svg
-        ref={closer.svg}
-        style={{ touchAction: closer.touchAction }}
+        ref={svg}
+        style={{ touchAction }}
         viewBox={`0 0 ${width} ${height}`}
         className="wiring seats"
         role="group"
         aria-label="Parts and wires in their holes"
       >
-        <g transform={closer.transform}>
+        <g transform={transform}>
           {Array.from({ length: seating.boards }, (_, board) => (
             <BoardGround key={board} seating={seating} board={board} />
           ))}
@@ -127,7 +127,7 @@ export const SeatDrawing = memo(function SeatDrawing({
           <Beside model={model} wires={all} />
         </g>
       </svg>
-      <WholeAgain reset={closer.reset} />
+      <WholeAgain reset={reset} />
     </>
   );
 });

@@ -72,7 +72,7 @@ export const WiringDrawing = memo(function WiringDrawing({
   part,
 }: Props) {
   const { boxes, spots, width, height } = useMemo(() => layOut(model), [model]);
-  const closer = useDrawingZoom(width, height);
+  const { svg, transform, touchAction, reset } = useDrawingZoom(width, height);
   const path = useMemo(() => (pick ? wholePath(model, pick) : undefined), [model, pick]);
   const { rig } = model;
   const standsOut = (id: string) => path?.wires.has(id) || selected === id;
@@ -98,15 +98,15 @@ export const WiringDrawing = memo(function WiringDrawing({
   return (
     <>
       <svg
-        ref={closer.svg}
-        style={{ touchAction: closer.touchAction }}
+        ref={svg}
+        style={{ touchAction }}
         viewBox={`0 0 ${width} ${height}`}
         className={`wiring${asking ? " is-asking" : ""}${far ? " is-far" : ""}`}
         role="group"
         aria-label="Wiring drawing"
         onClick={far ? (event) => onLeg(nearestLeg(event, spots)) : undefined}
       >
-        <g className="zoomed" transform={closer.transform}>
+        <g className="zoomed" transform={transform}>
           {far ? (
             <path d={behind.map((wire) => pathBetween(wire, spots)).join("")} className="wire-line" />
           ) : (
@@ -150,7 +150,7 @@ export const WiringDrawing = memo(function WiringDrawing({
           ))}
         </g>
       </svg>
-      <WholeAgain reset={closer.reset} />
+      <WholeAgain reset={reset} />
     </>
   );
 });

@@ -1,2 +1,2 @@
 export { Term } from "./term";
-export { GLOSSARY, termOf, type GlossaryTerm } from "./terms";
+export { GLOSSARY, termOf } from "./terms";
