@@ -92,7 +92,7 @@ test("Current: the worst is found and put on the face; a resistor is picked and 
 
   await page.getByRole("textbox", { name: "Current" }).fill("9 mA");
   await page.keyboard.press("Enter");
-  await page.getByRole("combobox", { name: "Row" }).selectOption("E24");
+  await page.getByRole("combobox", { name: "Series" }).selectOption("E24");
   await expect(page.getByText("285.6 Ω")).toBeVisible();
   await expect(page.getByRole("row", { name: /^300 Ω/ })).toContainText("over");
   await page

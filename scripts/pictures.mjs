@@ -14,6 +14,7 @@ async function takePicture(
   const context = await browser.newContext({
     viewport: { width, height },
     colorScheme: night ? "dark" : "light",
+    serviceWorkers: "block",
   });
   const page = await context.newPage();
   await page.goto(address);
@@ -63,8 +64,11 @@ await takePicture("capture", "/rig/crew-tally/writes", {
   },
 });
 await takePicture("frames", "/rig/tide-notice/frames");
-await takePicture("module-opened", "/rig/lock-gauge/wires", {
-  act: (page) => page.getByRole("button", { name: "Open the module" }).click(),
+await takePicture("look-up", "/look/chip", {
+  act: async (page) => {
+    await page.getByRole("button", { name: "Send the usual set-up" }).click();
+    await page.waitForTimeout(1500);
+  },
 });
 await takePicture("show", "/rig/berth-board/show", {
   act: async (page) => {
@@ -104,5 +108,13 @@ await takePicture("compiled", "/rig/river-level/code", {
     await page.waitForTimeout(2500);
   },
 });
-await takePicture("phone", "/rig/slip-gate/glyphs", { width: 390, height: 844 });
+await takePicture("phone", "/rig/slip-gate/wires", {
+  width: 390,
+  height: 844,
+  act: async (page) => {
+    await page.getByRole("button", { name: "One at a time" }).click();
+    for (let wire = 0; wire < 8; wire += 1) await page.keyboard.press("PageDown");
+    await page.waitForTimeout(1500);
+  },
+});
 await browser.close();

@@ -29,9 +29,9 @@ export function ExpectedTable({ step, holes }: { step: BringUpStep; holes: Bench
     <table className="rule-table bench-expected" aria-label="Expected meter readings">
       <thead>
         <tr>
-          <th scope="col">Measure</th>
-          <th scope="col">Must be</th>
-          <th scope="col">Is</th>
+          <th scope="col">Measure at</th>
+          <th scope="col">Expected</th>
+          <th scope="col">Measured</th>
         </tr>
       </thead>
       <tbody>

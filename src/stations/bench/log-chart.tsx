@@ -48,7 +48,14 @@ export function LogChart({ entries, foretold }: Props) {
   );
   return (
     <>
-      <Chart data={data} options={options} height={190} label={`${entries.length} values over time`} />
+      <Chart
+        data={data}
+        options={options}
+        height={190}
+        label={`${entries.length} values over time`}
+        heads={["Time", "Value"]}
+        says={(at, value) => [formatDate(at, "minute"), formatLogged(value, unit)]}
+      />
       {foretold !== undefined && (
         <p className="tiny quiet mb-0">Dashed: what the rig predicts, {formatLogged(foretold, unit)}.</p>
       )}

@@ -42,13 +42,13 @@ export function ResistorPicker() {
           width={78}
         />
         <SelectField
-          label="In an LED, with"
+          label="LED current, with"
           value={when}
           options={WHEN.filter(([value]) => multiplexed || value !== "average")}
           onChoose={setWhen}
         />
         <SelectField
-          label="Row"
+          label="Series"
           width={84}
           value={series}
           options={SERIES.map((one) => [one, one] as const)}

@@ -102,7 +102,14 @@ export function CameraSheet({ figures }: { figures: Pick<ScanFigures, "period" |
         <Photo figures={figures} shutter={shutter} moment={moment} />
         <CameraSays view={view} word={word} />
         <div className="camera-chart">
-          <Chart data={chart} options={OPTIONS} height={170} label="Evenness of photos by exposure time" />
+          <Chart
+            data={chart}
+            options={OPTIONS}
+            height={170}
+            label="Evenness of photos by exposure time"
+            heads={["Exposure, ms", "Evenness, %"]}
+            says={(exposure, even) => [exposure.toPrecision(3), (even * 100).toFixed(0)]}
+          />
         </div>
       </div>
     </section>

@@ -34,7 +34,7 @@ export function LightSheet({ figures }: { figures: ScanFigures }) {
   return (
     <section className="sheet">
       <h2>Brightness</h2>
-      <table className="rule-table small" aria-label="Brightness of each digit">
+      <table className="rule-table small heads-wrap" aria-label="Brightness of each digit">
         <thead>
           <tr>
             <th className="text-capitalize">{word}</th>

@@ -1,3 +1,4 @@
+import "./writes.css";
 import "./chip-writes.css";
 import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";

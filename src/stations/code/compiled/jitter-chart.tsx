@@ -41,6 +41,8 @@ export function JitterChart({ scan }: { scan: ScanFound }) {
       data={data}
       options={options}
       height={120}
+      heads={["Time, s", "Scan cycle, ms"]}
+      says={(at, ms) => [at.toFixed(2), ms.toFixed(3)]}
       label={`${turns.length} scan cycles, from ${formatNanoseconds(Math.round(shortest), 4)} to ${formatNanoseconds(Math.round(longest), 4)}`}
     />
   );

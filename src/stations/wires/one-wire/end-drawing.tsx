@@ -1,5 +1,5 @@
 import type { RigModel } from "@/core/address";
-import { countLeg, legById, type LegNames } from "@/core/parts";
+import { countLeg, isChip, legById, type LegNames } from "@/core/parts";
 import { legRef, legTitle, splitLegRef, type LegRef } from "@/core/rig";
 import { holeWords, type End } from "@/core/seat";
 import { layOut } from "../layout";
@@ -8,7 +8,7 @@ import { LegShape } from "../wiring-drawing";
 
 /** Room around a part for its legs' numbers, in the units of the drawing. */
 const ROOM = 34;
-/** Of a long part, so much is drawn to either side of the leg. */
+/** Of a long row of pins, so much is drawn to either side of the one that is meant; a chip is drawn whole, for its notch. */
 const REACH = 120;
 
 interface Props {
@@ -31,7 +31,7 @@ export function EndDrawing({ model, leg, legNames, end }: Props) {
     <figure className="one-end">
       {box && at && (
         <svg
-          viewBox={viewOf(box, at)}
+          viewBox={viewOf(box, at, isChip(part) ? Infinity : REACH)}
           className="wiring one-end-drawing"
           role="img"
           aria-label={`${title}: ${counted}`}
@@ -58,12 +58,13 @@ export function EndDrawing({ model, leg, legNames, end }: Props) {
 function viewOf(
   { x, y, width, height }: { x: number; y: number; width: number; height: number },
   at: { x: number; y: number },
+  reach: number,
 ): string {
   const span = (from: number, size: number, around: number): [number, number] => {
     const whole = size + 2 * ROOM;
-    if (whole <= 2 * REACH) return [from - ROOM, whole];
-    const start = Math.min(Math.max(around - REACH, from - ROOM), from + size + ROOM - 2 * REACH);
-    return [start, 2 * REACH];
+    if (whole <= 2 * reach) return [from - ROOM, whole];
+    const start = Math.min(Math.max(around - reach, from - ROOM), from + size + ROOM - 2 * reach);
+    return [start, 2 * reach];
   };
   const [left, wide] = span(x, width, at.x);
   const [top, high] = span(y, height, at.y);
