@@ -26,7 +26,7 @@ test("Plan: the ways are compared, one is recommended with its reasons, and one 
   const ways = page.getByRole("table", { name: "Ways to drive the display" });
   await expect(ways.getByRole("row")).not.toHaveCount(1);
   await expect(ways.getByText("recommended")).toBeVisible();
-  await expect(page.getByText(/it needs no awkward line/)).toBeVisible();
+  await expect(page.getByText(/it uses no line that has another job/)).toBeVisible();
   await page.getByText(/ways? that do(es)? not fit, and why/).click();
   await expect(page.getByText("it needs a board with programmable logic")).toBeVisible();
   await page.getByRole("button", { name: "Build: Two registers, digits by transistors" }).click();

@@ -22,7 +22,7 @@ const MOST_BUSY = 0.5;
 export function recommendWay(figures: readonly WayFigures[]): Recommendation | undefined {
   const sound = figures.filter(({ problem, over }) => problem === undefined && over.length === 0);
   const steps: ReadonlyArray<readonly [(one: WayFigures) => boolean, string]> = [
-    [({ awkward }) => awkward.every(({ mild }) => mild), "it needs no awkward line"],
+    [({ awkward }) => awkward.every(({ mild }) => mild), "it uses no line that has another job"],
     [({ easyLeft }) => easyLeft >= SPARE_LINES, "it leaves lines for buttons and sensors"],
     [({ lines, linesLeft }) => lines <= linesLeft, "it takes no more than half of the board’s lines"],
     [({ brightness }) => brightness >= BRIGHT, "it is bright enough by day"],

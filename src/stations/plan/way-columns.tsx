@@ -42,7 +42,7 @@ const TO_BUILD: readonly ColumnDef<WayFigures>[] = [
         {original.lines}
         <span className="d-block tiny quiet">
           {original.linesLeft} left
-          {original.awkward.length > 0 && `, ${original.awkward.length} awkward`}
+          {original.awkward.length > 0 && `, ${original.awkward.length} with another job`}
           {original.awkward.length === 0 &&
             original.analogue.length > 0 &&
             `, ${original.analogue.length} analogue`}
