@@ -1,5 +1,6 @@
 "use client";
 import "./rig.css";
+import "./phone.css";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState, type ReactNode } from "react";
