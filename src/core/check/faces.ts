@@ -101,7 +101,7 @@ function misread(
     id: "misread",
     severity: "fault",
     topic: cause?.topic ?? "wiring",
-    title: `${texts.length === all ? "No text reads" : `${texts.length} of ${all} texts do not read`} on the face: ${quoted(texts)}`,
+    title: `${texts.length === all ? "No text is" : `${texts.length} of ${all} texts are not`} shown correctly: ${quoted(texts)}`,
     reason: [
       reads,
       phrases.length > 0 ? `${phrases.slice(0, MOST_PHRASES).join("; ")}.` : "",
