@@ -89,7 +89,7 @@ describe("code that was made for other wires", () => {
       "two segments",
       slip,
       sketchOf(swapped(slip, ["output-b", "output-f"])),
-      /segments b and f are exchanged|segments f and b are swapped/,
+      /segments b and f are swapped|segments f and b are swapped/,
       2,
     ],
     [
