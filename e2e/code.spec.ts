@@ -20,7 +20,7 @@ test("a friend's program runs on the face, is stepped through, and the wires are
   await page.getByRole("button", { name: "Instruction", exact: true }).click();
   await expect(page.getByText(/^0x[0-9a-f]{4}/)).toBeVisible();
   await expect(page.getByRole("button", { name: "Run", exact: true })).toBeVisible();
-  await expect(page.getByText("Its segments b and e are exchanged.")).toBeVisible({ timeout: 90_000 });
+  await expect(page.getByText("Its segments b and e are swapped.")).toBeVisible({ timeout: 90_000 });
   await page.getByRole("button", { name: "Change the wires to suit it" }).click();
   await page.getByRole("button", { name: "Run", exact: true }).click();
   await expect(face.getByLabel(/^Face: -?\d\.\d\d/).first()).toBeVisible({ timeout: 60_000 });

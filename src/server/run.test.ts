@@ -37,7 +37,7 @@ describe("a compiled program by script", () => {
     expect(changes.at(-1)!.leds).toHaveLength(32);
     expect(cost.flash).toBe(1512);
     expect(cost.interrupts.map(({ name }) => name)).toContain("TIMER1_COMPA");
-    expect(differences[0]).toMatchObject({ kind: "swapped lines", title: "Segments b and e are exchanged" });
+    expect(differences[0]).toMatchObject({ kind: "swapped lines", title: "Segments b and e are swapped" });
     expect(edges.length).toBeGreaterThan(10_000);
     expect(edges.every(([at], nth) => nth === 0 || at >= edges[nth - 1]![0])).toBe(true);
     expect(scan.refresh).toBeCloseTo(123.8, 0);

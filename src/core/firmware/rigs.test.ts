@@ -132,7 +132,7 @@ describe("code that was made for other wires", () => {
     const rig = demoRig("river-level");
     const run = recordFirmware(modelOf(rig), imageOf(rig.firmware!), 8e9, [], { edges: true });
     const change = whatWouldChange(rig, run.edges)!;
-    expect(change.says).toBe("Its segments b and e are exchanged.");
+    expect(change.says).toBe("Its segments b and e are swapped.");
     expect(change.inWires!.wires).toBe(2);
     expect(run.stretches.some(({ text }) => text?.trim() === "-0.42")).toBe(false);
   });

@@ -68,7 +68,7 @@ function busOrders(model: RigModel, bus: EncodedBus, writes: ReadonlyArray<Pick<
       reorder: (bytes) => inPairs(bytes, (high, low) => [low, high]),
       says: fault(
         "byte order",
-        "The two bytes of each word are exchanged: the data comes before the address",
+        "The two bytes of each word are swapped: the data comes before the address",
         `${chip} takes the address first and the data second.`,
       ),
     },
@@ -118,7 +118,7 @@ const CHAIN_ORDERS: ReadonlyArray<readonly [BitsOrder, (registers: number) => Di
         : fault(
             "byte order",
             registers === 2
-              ? "The two bytes are exchanged"
+              ? "The two bytes are swapped"
               : `The ${registers} bytes come the other way round`,
             "The first byte sent ends in the register farthest from the controller. Send them the other way round.",
           ),

@@ -93,12 +93,12 @@ function silentLines(model: RigModel, { activity, writes }: Decoded): Difference
     encoding.buses?.length
       ? nothing(
           "No write reaches a chip of this rig",
-          "Look at the signals: are clock and data exchanged, does the capture begin before the first write?",
+          "Look at the signals: are clock and data swapped, does the capture begin before the first write?",
         )
       : latch === undefined
         ? nothing(
             "The registers never get a whole load of bits",
-            "Look at the signals: are clock and data exchanged, does the capture begin before the first byte?",
+            "Look at the signals: are clock and data swapped, does the capture begin before the first byte?",
           )
         : nothing(
             "The registers never take anything: the latch does not rise once bits are in them",

@@ -74,7 +74,7 @@ function wholeMisreadings(model: RigModel): Misreading[] {
       undo: mapped(order),
       says: () => ({
         kind: "bit order",
-        title: `The bytes are from a table for the other bit order: ${says} are exchanged`,
+        title: `The bytes are from a table for the other bit order: ${says} are swapped`,
         remedy:
           "Turn the bits of the segment table round, or take the bytes from Glyphs: they are made for these wires.",
       }),
@@ -99,16 +99,16 @@ function singleMisreadings(model: RigModel): Misreading[] {
     undo: mapped(exchange(one, other)),
     says: () => ({
       kind: "swapped lines",
-      title: `Segments ${lineOf(one)} and ${lineOf(other)} are exchanged`,
-      remedy: "Exchange the two wires, or the two lines or bits in the program.",
+      title: `Segments ${lineOf(one)} and ${lineOf(other)} are swapped`,
+      remedy: "Swap the two wires, or the two lines or bits in the program.",
     }),
   }));
   const digits = pairs(model.digits.map((_, at) => at)).map(([one, other]): Misreading => ({
     undo: (all) => all.map((lit, at) => (at === one ? all[other]! : at === other ? all[one]! : lit)),
     says: () => ({
       kind: "swapped lines",
-      title: `The digits at places ${one + 1} and ${other + 1} from the left are exchanged`,
-      remedy: "Exchange the two wires that choose these digits, or the two lines or bits in the program.",
+      title: `The digits at places ${one + 1} and ${other + 1} from the left are swapped`,
+      remedy: "Swap the two wires that choose these digits, or the two lines or bits in the program.",
     }),
   }));
   return [...segments, ...digits];

@@ -176,7 +176,7 @@ function swapped(one: string, other: string, { faces }: Decoded): Difference {
     kind: "swapped lines",
     severity: "fault",
     at: undefined,
-    title: `${one} and ${other} are exchanged`,
-    remedy: `Read the other way round it makes sense${text ? ` and shows “${text}”` : ""}. Exchange the two wires, or the two lines in the program; or the two signals above, if only the probes were exchanged.`,
+    title: `${one} and ${other} are swapped`,
+    remedy: `Read the other way round it makes sense${text ? ` and shows “${text}”` : ""}. Swap the two wires, or the two lines in the program; or the two signals above, if only the probes were exchanged.`,
   };
 }

@@ -211,8 +211,8 @@ describe("what came with signs, keys and messages", () => {
   test("letters and motions of a sign are chosen, and a turn that ends with its text", async () => {
     const { hands, live } = show(demoRig("tide-notice"));
     expect(lines("Faces")).toEqual([
-      "{notice} ↑ until it is through, by turns, running to the left",
-      "{day.h}:{day.m:00} for 4 s, by turns",
+      "{notice} ↑ until it is through, in turn, running to the left",
+      "{day.h}:{day.m:00} for 4 s, in turn",
     ]);
     const letters = screen.getByRole("region", { name: "Letters" });
     await hands.selectOptions(within(letters).getByRole("combobox", { name: "Font" }), "narrow");

@@ -48,7 +48,7 @@ export function codeFaults(code: Encoding): Fault[] {
         .map(([other, more]) =>
           fault(
             `lines ${one} ${other}`,
-            `the code has the ${one} line and the ${other} line exchanged`,
+            `the code has the ${one} line and the ${other} line swapped`,
             `In the code ${one} is line ${line} and ${other} is line ${more}.`,
             (runs) => ({ ...runs, chain: { ...chain, [one]: more, [other]: line } }),
           ),

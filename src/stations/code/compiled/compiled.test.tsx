@@ -23,8 +23,8 @@ describe("a compiled program", () => {
   test("the friend's program of River level: what it shows, what is different, and the wires taken to it", async () => {
     const { hands, now, undo } = await compiled();
     expect(await screen.findByText("river-of-a-friend.elf")).toBeTruthy();
-    expect(await screen.findByText("Segments b and e are exchanged")).toBeTruthy();
-    expect(screen.getByText("Its segments b and e are exchanged.")).toBeTruthy();
+    expect(await screen.findByText("Segments b and e are swapped")).toBeTruthy();
+    expect(screen.getByText("Its segments b and e are swapped.")).toBeTruthy();
     const shows = screen.getByRole("heading", { name: "What it shows" }).closest("section")!;
     expect(within(shows).getByText(/^-0\.h2$/)).toBeTruthy();
     const costs = screen.getByRole("heading", { name: "What it costs" }).closest("section")!;
