@@ -101,10 +101,10 @@ test("the theme is kept, and a file dropped on the shelf is taken in", async ({ 
   await expect(page.locator(".shelf-card")).toHaveCount(17);
   const transfer = await page.evaluateHandle(() => {
     const data = new DataTransfer();
-    data.items.add(new File(["not a rig"], "notes.txt", { type: "text/plain" }));
+    data.items.add(new File(["not a rig"], "notes.json", { type: "application/json" }));
     return data;
   });
   await page.dispatchEvent(".page", "drop", { dataTransfer: transfer });
-  await expect(page.getByRole("dialog")).toContainText("notes.txt was not imported");
+  await expect(page.getByRole("dialog")).toContainText("notes.json was not imported");
   await expect(page.getByRole("dialog")).toContainText("line 1, column 1 is not valid JSON");
 });
