@@ -61,8 +61,8 @@ test("Wires: parts are seated hole by hole, and untangling lessens the crossings
 }) => {
   await openStation(page, "wires", "river-level");
   await page.getByRole("button", { name: "On a breadboard" }).click();
-  await expect(page.getByText(/One board does/)).toBeVisible();
-  await expect(page.getByRole("heading", { name: /^Rails, and where/ })).toBeVisible();
+  await expect(page.getByText(/One board is enough/)).toBeVisible();
+  await expect(page.getByRole("heading", { name: /^Rails and strip/ })).toBeVisible();
   await expect(page.getByText(/board 5 V → upper \+ rail at 3/)).toBeVisible();
   await page.getByRole("checkbox", { name: "Seated: DS1" }).check();
   await expect(page.getByText("1 of 21")).toBeVisible();
@@ -103,7 +103,7 @@ test("Scan: times are set, dragged and nudged; the eye, the timer, the count and
   await page.mouse.move(box.x - 60, box.y + box.height / 2, { steps: 5 });
   await page.mouse.up();
   await expect(page.getByLabel("On-time for all (now uneven)")).toBeVisible();
-  await expect(page.getByText(/The dimmest gives \d+ % of the brightest/)).toBeVisible();
+  await expect(page.getByText(/The dimmest has \d+ % of the light of the brightest/)).toBeVisible();
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(page.getByText("All digits are equally bright.")).toBeVisible();
 

@@ -47,7 +47,7 @@ test("pictures: drawn dot by dot, moved, copied, and taken in from a file; a bro
   await expect(page.locator(".sheet [role=alert], .modal [role=alert]")).toContainText(
     "ends after 0 of 600 bytes",
   );
-  await page.getByRole("button", { name: "Leave it" }).click();
+  await page.getByRole("button", { name: "Cancel" }).click();
   await input.setInputFiles(file("boat.pbm", "P1\n2 2\n10 01\n"));
   await page.getByRole("button", { name: "Take it" }).click();
   await expect(page.getByRole("button", { name: "Picture 18, 500 ms" })).toBeVisible();
