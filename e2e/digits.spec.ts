@@ -92,7 +92,7 @@ test("Scan: times are set, dragged and nudged; the eye, the timer, the count and
   await expect(page.getByText("flickers", { exact: true }).first()).toBeVisible();
   await page.getByLabel("On-time per digit").fill("2ms");
   await page.keyboard.press("Enter");
-  await page.getByLabel("Blanking time").fill("0");
+  await page.getByLabel("Blanking time", { exact: true }).fill("0");
   await page.keyboard.press("Enter");
   await expect(page.getByText(/% of a lit one/).first()).toBeVisible();
 
