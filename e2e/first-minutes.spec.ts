@@ -25,7 +25,7 @@ for (const [words, title, field] of [
   ["blanking time", "Scan", "Blanking time"],
   ["supply", "Plan", "Powered from"],
   ["lookup table", "Glyphs", "alphabet"],
-  ["hex file", "Code", ".hex or .elf"],
+  ["logic analyser", "Writes", "Open a capture"],
   ["find the pinout", "Bench", "What it looks like"],
 ] as const)
   test(`the finder: “${words}” opens ${title} with the field in focus`, async ({ page }) => {
@@ -42,6 +42,7 @@ test("the finder knows rigs, words and what is looked up, on every page", async 
   await expect(page).toHaveURL(/\/rig\/wind-arrow\/plan$/);
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Plan");
   await find(page, "duty cycle");
+  await expect(page.getByRole("heading", { name: "Glossary" })).toBeVisible();
   await expect(page.getByRole("dialog")).toContainText("share of the time an LED is on");
   await page.keyboard.press("Escape");
   await expect(page.getByRole("dialog")).toBeHidden();

@@ -2,7 +2,6 @@
 import { useRouter } from "next/navigation";
 import { useEffect, useState, type ReactNode } from "react";
 import { fileKindOf, type FileKind } from "@/core/file-kind";
-import { showsDots } from "@/core/rig";
 import { handFile, refuse, say, useOpenRig, type GivenKind } from "@/store";
 import { goInRig } from "@/ui";
 import { headOf, useRigFiles } from "./rig-files";
@@ -72,7 +71,7 @@ function useTaken() {
     const [says, station, title] = GOES[kind];
     const wants = kind === "font" || kind === "picture" ? "a rig with a display of dots" : "a rig";
     const looked = LOOKED_AT[kind];
-    if (open && (station !== "frames" || showsDots(open.plan))) {
+    if (open && (station !== "frames" || open.sign !== undefined)) {
       handFile(kind, file);
       goInRig(`/rig/${open.id}/${station}`);
       say({ text: `“${file.name}” is ${says}: opened on ${title}` });
