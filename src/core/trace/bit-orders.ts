@@ -117,9 +117,7 @@ const CHAIN_ORDERS: ReadonlyArray<readonly [BitsOrder, (registers: number) => Di
         ? undefined
         : fault(
             "byte order",
-            registers === 2
-              ? "The two bytes are swapped"
-              : `The ${registers} bytes come the other way round`,
+            registers === 2 ? "The two bytes are swapped" : `The ${registers} bytes come the other way round`,
             "The first byte sent ends in the register farthest from the controller. Send them the other way round.",
           ),
   ],
