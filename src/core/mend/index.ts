@@ -8,6 +8,7 @@ import {
   LIMITS,
   addUnit,
   addWire,
+  joins,
   legRef,
   legTitle,
   levelPartsProblem,
@@ -90,8 +91,6 @@ function scanMend(model: RigModel, id: string): Mend | undefined {
     }
   return undefined;
 }
-
-const joins = ({ from, to }: Pick<Wire, "from" | "to">): string => [from, to].sort().join(" ");
 
 /** Wires that are missing or elsewhere at what a finding is about, put where the plan has them. */
 function wiresBack(model: RigModel, { legs, pips }: Finding, legNames: LegNames): Mend | undefined {

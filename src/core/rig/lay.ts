@@ -1,3 +1,4 @@
+import { remembered } from "../remember";
 import { ownUnits, withBeside } from "./beside";
 import { boardValues, layRig } from "./lay-table";
 import { linesOfAdded, staysWith, withAdded } from "./parts-by-hand";
@@ -35,7 +36,8 @@ function ofMaker(
   };
 }
 
-const joins = (wire: Wire): string => [wire.from, wire.to].sort().join(" ");
+/** A wire by the two legs it joins, whichever way round it runs. */
+export const joins = (wire: Pick<Wire, "from" | "to">): string => [wire.from, wire.to].sort().join(" ");
 
 /**
  * Lays the rig again from a changed plan; another way to drive the digits also gets the resistors that suit it. A wire that joins the same two legs as before stays ticked. Kept code is
@@ -110,8 +112,9 @@ const keepsLines = ({ kept }: Rig["code"], plan: Plan): boolean =>
   ].every((line) => controllerById(plan.controller).lines.some(({ leg }) => leg === line));
 
 /** The wires of a rig as its plan has them. */
-export const plannedWires = (rig: Rig): readonly Wire[] =>
-  withBeside(rig, layRig(rig.plan, schemeValues(rig))).wires;
+export const plannedWires = remembered(
+  (rig: Rig): readonly Wire[] => withBeside(rig, layRig(rig.plan, schemeValues(rig))).wires,
+);
 
 /** Ids of the wires that no longer run where the plan put them, or that the plan does not know and would not leave. */
 export function movedWires(rig: Rig): string[] {

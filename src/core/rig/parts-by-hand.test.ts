@@ -247,7 +247,7 @@ describe("another part in a part's place", () => {
   });
 });
 
-describe("a part is taken ", () => {
+describe("a part is taken off the table", () => {
   test("its wires go with it, and the plan brings it back", () => {
     const rig = rigOf();
     const without = good(removeUnit(rig, asUnit("R3")));

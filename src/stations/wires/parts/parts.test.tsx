@@ -55,7 +55,7 @@ describe("a part is added", () => {
 });
 
 describe("a part in hand", () => {
-  test("has its value changed, a note said of it, and goes ", async () => {
+  test("has its value changed, a note said of it, and goes off the table", async () => {
     const { hands, now } = await withAdded("resistor");
     const value = within(inHand()).getByRole("textbox", { name: "Resistance" });
     await hands.clear(value);
