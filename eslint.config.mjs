@@ -25,6 +25,14 @@ const config = [
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
       eqeqeq: "error",
       "no-console": "error",
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector:
+            "CallExpression[callee.name=/^use(Layout)?Effect$/] > ArrowFunctionExpression[body.type!=/^(BlockStatement|ArrowFunctionExpression)$/]",
+          message: "What an effect gives back is called when it ends: put braces around what it does.",
+        },
+      ],
     },
   },
   { files: ["scripts/**", "e2e/**"], rules: { "no-console": "off" } },

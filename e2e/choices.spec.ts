@@ -70,7 +70,7 @@ test("wires are added, moved by clicking legs, and taken out; a plan laid again 
 
   await page.getByRole("link", { name: "Plan" }).click();
   await page.getByRole("radio", { name: /Common anode/ }).click();
-  await expect(page.getByRole("dialog")).toContainText("Undo brings yours back");
+  await expect(page.getByRole("dialog")).toContainText("Undo restores yours");
   await page.getByRole("button", { name: "Keep my wires" }).click();
   await expect(page.getByRole("radio", { name: /Common cathode/ })).toBeChecked();
   await page.getByRole("radio", { name: /Common anode/ }).click();

@@ -43,8 +43,8 @@ test("the finder knows rigs, words and what is looked up, on every page", async 
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Plan");
   await find(page, "duty cycle");
   await expect(page.getByRole("dialog")).toContainText("share of the time an LED is on");
-  await page.goto("/");
-  await expect(page.getByRole("link", { name: "Open Slip gate" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toBeHidden();
   await find(page, "led resistor");
   await expect(page.getByRole("heading", { name: "LED resistor" })).toBeVisible();
 });

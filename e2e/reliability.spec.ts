@@ -174,6 +174,8 @@ test("no workers, or a database that does not open: a page that says so", async 
     });
     await page.goto("/");
     await expect(page.getByRole("heading", { level: 1 })).toHaveText(heading);
+    // Scripts still under way when the heading stands are of no interest.
+    await page.unrouteAll({ behavior: "ignoreErrors" });
     await context.close();
   };
   await without(
@@ -225,4 +227,28 @@ test("Stop stops: the bar goes, nothing comes late, and it can be started again"
   await expect(page.getByText("recommended")).toBeHidden();
   await page.getByRole("button", { name: "Run it again" }).click();
   await expect(page.getByText("recommended")).toBeVisible();
+});
+
+test("a page that fails while it is drawn says so, keeps what was changed, and is shown again", async ({
+  page,
+}) => {
+  await openStation(page, "plan", "slip-gate");
+  await page.getByLabel("Powered from").selectOption("adapter");
+  await expect(page.getByRole("status", { name: "Saved in this browser" })).toBeVisible();
+  await page.evaluate(() => {
+    Object.assign(window, { whole: Array.prototype.flatMap });
+    Array.prototype.flatMap = () => {
+      throw new Error("not on this page");
+    };
+  });
+  await page.keyboard.press("2");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("This page stopped working");
+  await expect(page.getByText("What failed: not on this page")).toBeVisible();
+  await page.evaluate(() => {
+    Array.prototype.flatMap = (window as unknown as { whole: typeof Array.prototype.flatMap }).whole;
+  });
+  await page.getByRole("button", { name: "Show it again" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Wires");
+  await page.keyboard.press("1");
+  await expect(page.getByLabel("Powered from")).toHaveValue("adapter");
 });

@@ -2,11 +2,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { getManifest } from "@serwist/build";
 import { build } from "esbuild";
 
-/** Pages that are opened with the server off: each is the same for every visit of one build. */
-const LOOK_UPS = ["chip", "glyphs", "table", "capture", "pinout", "timer", "resistor"];
-const PAGES = ["/", "/new", "/link", "/rig/any/plan", ...LOOK_UPS.map((name) => `/look/${name}`)];
-
-/** Bundles the service worker with the list of everything it keeps; run after the application is built. */
+/** Bundles the service worker with the list of every file it keeps; run after the application is built. */
 export async function buildServiceWorker() {
   console.log("\n» Bundling the service worker");
   const revision = readFileSync(".next/BUILD_ID", "utf8").trim();
@@ -26,7 +22,6 @@ export async function buildServiceWorker() {
     modifyURLPrefix: { "": "/" },
     disablePrecacheManifest: false,
   });
-  const pages = [...PAGES, "/manifest.webmanifest", "/icon.svg"].map((url) => ({ url, revision }));
   const { outputFiles } = await build({
     entryPoints: ["src/offline/sw.ts"],
     bundle: true,
@@ -35,7 +30,7 @@ export async function buildServiceWorker() {
     format: "iife",
     target: "es2022",
     define: {
-      BUILD: JSON.stringify([...(manifestEntries ?? []), ...(own ?? []), ...pages]),
+      BUILD: JSON.stringify({ files: [...(manifestEntries ?? []), ...(own ?? [])], revision }),
       "process.env.NODE_ENV": '"production"',
     },
   });

@@ -1,17 +1,23 @@
 import { Serwist, type PrecacheEntry } from "serwist";
+import { LOOK_UPS } from "@/stations/look-ups";
 
 /*
  * The service worker: after one visit everything but the routes for scripts works without the server. Pages and what they
  * load come from one and the same build; a newer one waits until the page asks for it.
  */
-/** Everything of this build, put in when it is bundled. */
-declare const BUILD: readonly PrecacheEntry[];
+/** Every file of this build, and what tells it from others; put in when it is bundled. */
+declare const BUILD: { readonly files: readonly PrecacheEntry[]; readonly revision: string };
 
 /** Any rig's page: which rig and station it shows, the page reads from its address. */
 const RIG_PAGE = "/rig/any/plan";
+/** Pages that are opened with the server off: each is the same for every visit of one build. */
+const PAGES = [
+  ...["/", "/new", "/link", RIG_PAGE, "/manifest.webmanifest", "/icon.svg"],
+  ...LOOK_UPS.map(({ name }) => `/look/${name}`),
+];
 
 const serwist: Serwist = new Serwist({
-  precacheEntries: [...BUILD],
+  precacheEntries: [...BUILD.files, ...PAGES.map((url) => ({ url, revision: BUILD.revision }))],
   precacheOptions: {
     cleanupOutdatedCaches: true,
     ignoreURLParametersMatching: [/^from$/],

@@ -151,7 +151,7 @@ function takeOver(there: StoredRig, merged: Rig | undefined, edited: boolean): v
   if (merged && edited) say({ text: "Changes from another tab were joined with yours." });
   if (!merged)
     say({
-      text: "Another tab changed the same part of this rig at the same time. Its change is shown; Undo brings yours back.",
+      text: "Another tab changed the same part of this rig at the same time. Its change is shown; Undo restores yours.",
       tone: "trouble",
     });
   const next = merged ?? there.rig;

@@ -82,7 +82,7 @@ describe("a rig in two tabs", () => {
     await elsewhere((rig) => ({ ...rig, note: "theirs" }));
     await saveNow();
     expect(here().rig!.note).toBe("theirs");
-    expect(useMessages.getState().messages.at(-1)!.text).toMatch(/Undo brings yours back/);
+    expect(useMessages.getState().messages.at(-1)!.text).toMatch(/Undo restores yours/);
     undo();
     expect(here().rig!.note).toBe("mine");
     await saveNow();

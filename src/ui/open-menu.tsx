@@ -15,7 +15,9 @@ interface Props {
 /** The menu behind a button, open from the start: it stands in the place of the button that asked for it. */
 export function OpenMenu({ label, icon, text, entries }: Props) {
   const toggle = useRef<HTMLButtonElement>(null);
-  useEffect(() => toggle.current?.focus(), []);
+  useEffect(() => {
+    toggle.current?.focus();
+  }, []);
   return (
     <Dropdown align="end" defaultShow>
       <Dropdown.Toggle

@@ -35,7 +35,7 @@ export function OrderDialog({ plan, moved, onClose, onTake }: Props) {
           <p className="small">
             <SeverityMark
               severity="caution"
-              text={`${moved} wire${moved === 1 ? " does" : "s do"} not run where the plan put ${moved === 1 ? "it" : "them"}: this lays all wires afresh, and Undo brings yours back.`}
+              text={`${moved} wire${moved === 1 ? " does" : "s do"} not run where the plan put ${moved === 1 ? "it" : "them"}: this lays all wires again as planned, and Undo restores yours.`}
             />
           </p>
         )}

@@ -23,13 +23,13 @@ export function RelayDialog({ moved, lost, onClose, onLay }: Props) {
         {moved > 0 && (
           <p>
             {moved} wire{moved === 1 ? " does" : "s do"} not run where the plan put them. This choice lays all
-            wires afresh, as planned; Undo brings yours back.
+            wires again as planned; Undo restores yours.
           </p>
         )}
         {lost.length > 0 && (
           <p>
-            There is no room any more for {lost.join(" and ")}: {lost.length === 1 ? "it comes" : "they come"}{" "}
-            off the table. Undo brings {lost.length === 1 ? "it" : "them"} back.
+            The new plan has no room for {lost.join(" and ")}: {lost.length === 1 ? "it is" : "they are"}{" "}
+            removed. Undo restores {lost.length === 1 ? "it" : "them"}.
           </p>
         )}
       </Modal.Body>

@@ -11,9 +11,20 @@ interface Props {
 /** Words one meets first on the station that is shown: each is a tip beside the station's lead. */
 export const StationTerms = createContext<readonly string[]>([]);
 
+/** Whether a station's work stands on a page that has a head of its own, with no rig around it. */
+export const WithoutRig = createContext(false);
+
 /** Every station's frame: its name, what it is for, what can be done, and the work. */
 export function StationFrame({ title, lead, actions, children }: Props) {
   const terms = useContext(StationTerms);
+  const bare = useContext(WithoutRig);
+  if (bare)
+    return (
+      <>
+        {actions && <div className="row-line flex-wrap justify-content-end mb-2">{actions}</div>}
+        {children}
+      </>
+    );
   return (
     <section className="station" aria-labelledby="station-title" data-station={title.toLowerCase()}>
       <header className="station-head">

@@ -24,7 +24,7 @@ export function faultDrill(search: FaultSearch, random: () => number): Drill | u
     if (others.length < 3) continue;
     return {
       kind: "fault",
-      says: `Intended was ${search.patterns[place]!.says}. Which fault is this?`,
+      says: `Meant to show: ${search.patterns[place]!.says}. Which fault is this?`,
       why: `It is: ${fault.says}. ${fault.mend}`,
       seen: { meant: search.patterns[place]!.asked, lit: leds(sight!) },
       ...mixed(

@@ -177,7 +177,7 @@ describe("a bus with addresses", () => {
       {
         kind: "breach",
         rule: "wrong address",
-        says: "nobody answers 0x70 (sent as 0xE0); this chip is 0x71",
+        says: "no chip answers 0x70 (sent as 0xE0); this chip is 0x71",
       },
       { kind: "unheard", bytes: [0xe0, 0x21, 0x07] },
     ]);

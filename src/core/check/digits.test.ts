@@ -79,7 +79,13 @@ const CASES: Array<[what: string, rig: Rig, id: RegExp, severity: string, says: 
     "fault",
     /not high.*No output is chosen/,
   ],
-  ["a ring without reset", removeWire(ring, "ring-reset"), /^input-U2-15$/, "fault", /at which output/],
+  [
+    "a ring without reset",
+    removeWire(ring, "ring-reset"),
+    /^input-U2-15$/,
+    "fault",
+    /Which output of the ring is high/,
+  ],
   [
     "a decoder's code line out",
     removeWire(decoder, "code-2"),
@@ -178,7 +184,7 @@ test("a chip that reads high from 0.85 of 5 V takes a 3.3 V board's highs outsid
   );
   const wires = threeVolts.wires.filter(({ from }) => !/^MCU1\.A/.test(from));
   const levels = checkModel(modelOf({ ...threeVolts, units, wires })).filter(({ id }) => id === "level-U2");
-  expect(levels[0]?.reason).toMatch(/4.25 V read high; 3.3 V are 950 mV short/);
+  expect(levels[0]?.reason).toMatch(/4.25 V reads as high; 3.3 V is 950 mV short/);
   expect(levels[0]?.severity).toBe("caution");
   // It works from 4.5 V on, so running it on 3.3 V is no way out.
   expect(levels[0]?.remedy).toMatch(/^Put a 74HCT125/);

@@ -27,14 +27,14 @@ test.each<[string, Rig, string, RegExp, RegExp]>([
     "MAX7219: 3.5 V by its sheet, works from 4.0 V",
     on33(laid(oars, { scheme: "max7219", digits: 8 })),
     "caution",
-    /that 3.5 V read high; 3.3 V are 200 mV short/,
+    /that 3.5 V reads as high; 3.3 V is 200 mV short/,
     /^Put a 74HCT125 or 74AHCT125 on 5 V into its input lines: it reads high from 2 V on\.$/,
   ],
   [
     "HT16K33 works from 4.5 V: no way out on 3.3 V",
     pulledTo33(on33(oars)),
     "caution",
-    /near 2.5 V, so it works on most tables with 800 mV to spare/,
+    /about 2.5 V, so it usually works, with 800 mV to spare/,
     /^Put a small N-channel MOSFET with a pull-up on either side into each line: the chip answers/,
   ],
 ])("%s", (_, rig, severity, reason, remedy) => {

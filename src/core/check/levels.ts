@@ -56,7 +56,7 @@ export function checkLevels(model: RigModel): Finding[] {
 
 function shortLevel({ refs, part, supply, worst: { gets, sure, usual, taken }, inputs }: Short): Finding {
   const one = refs.length === 1;
-  const promised = `${one ? "Its" : "Their"} sheet promises that ${volts(sure)} read high; ${volts(gets)} are ${volts(sure - gets)} short of that.`;
+  const promised = `${one ? "Its" : "Their"} data sheet promises that ${volts(sure)} reads as high; ${volts(gets)} is ${volts(sure - gets)} short of that.`;
   const reason =
     taken === "usual"
       ? `${promised} Such inputs usually switch at about ${volts(usual)}, so it usually works, with ${volts(gets - usual)} to spare: cold, a long wire or another chip of the same kind can use that up.`

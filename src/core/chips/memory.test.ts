@@ -148,7 +148,7 @@ describe.each(BUS_CHIPS.map((chip: BusChip) => [chip.sheet.id, chip] as const))(
     expect(() => chip.reader().explain(all.units, bytes, "segments")).not.toThrow();
     const said = chip.reader().explain(all.units, bytes, "segments");
     for (const { fields, says } of said)
-      expect(says.includes("could not be told") || fields.some((field) => field.says === "unreadable")).toBe(
+      expect(says.includes("could not be read") || fields.some((field) => field.says === "unreadable")).toBe(
         true,
       );
   });

@@ -35,7 +35,7 @@ export const percent = (share: number): string => `${+(share * 100).toFixed(1)} 
 /** A count with its noun: `1 byte`, `3 bytes`. */
 export const times = (count: number, what: string): string => `${count} ${what}${count === 1 ? "" : "s"}`;
 
-/** What stands for a write whose head could not be told. */
+/** What stands for a write whose head could not be read. */
 export const unreadable = (says: string): Explained => ({
   title: "unreadable",
   says,

@@ -95,7 +95,7 @@ test("a face with a fault has one explanation among four", () => {
     const fits = drill.choices.map((says) => {
       const fault = search.faults.find((one) => one.says === says)!;
       const place = search.patterns.findIndex(
-        ({ says: shown }) => drill.says === `Meant was ${shown}. Which fault is this?`,
+        ({ says: shown }) => drill.says === `Meant to show: ${shown}. Which fault is this?`,
       );
       const [sight] = search.sights(fault, [place]);
       return sight === "?" ? "?" : sight!.map((leds) => [...leds.keys()].sort().join("")).join("|");

@@ -263,7 +263,7 @@ describe("findings", () => {
     [
       "modules on each other",
       { ...tide, sign: { ...tide.sign!, modules: tide.sign!.modules.map((place) => ({ ...place, x: 0 })) } },
-      /DS1 and DS2.* stand on each other/,
+      /DS1 and DS2.* overlap/,
     ],
     ["a letter no font has", withScenes(tide, text({ text: "ж" })), /has no ж/],
     [

@@ -3,8 +3,10 @@ import { safeOhms } from "../audit";
 import type { Finding } from "../check";
 import type { LegNames } from "../parts";
 import { formatQuantity } from "../quantity";
+import { remembered } from "../remember";
 import {
   LEVEL_PARTS,
+  LEVEL_PART_WORDS,
   LIMITS,
   addUnit,
   addWire,
@@ -156,19 +158,17 @@ function bypass(rig: Rig, [supply, ground]: readonly LegRef[], legNames: LegName
 function levelParts(rig: Rig): Mend | undefined {
   const part = LEVEL_PARTS.find((one) => levelPartsProblem(rig.plan, one) === undefined);
   if (part === undefined || rig.plan.levels !== undefined) return undefined;
-  const title = {
-    "74HCT125": "Put a 74HCT125 into the lines",
-    "74AHCT125": "Put a 74AHCT125 into the lines",
-    "n-channel-switch": "Put a level switch into each line",
-    divider: "Put a divider into each line",
-  }[part];
-  return { title, rig: relay(rig, { ...rig.plan, levels: part }) };
+  const [what, where] = LEVEL_PART_WORDS[part];
+  return { title: `Put ${what} into ${where}`, rig: relay(rig, { ...rig.plan, levels: part }) };
 }
+
+/** Every limit that is passed asks for the same resistor. */
+const safest = remembered((rig: Rig) => safeOhms(rig));
 
 /** The least resistor of the series at which nothing is over its absolute maximum. */
 function larger(model: RigModel): Mend | undefined {
   if (ledResistors(model).size === 0) return undefined;
-  const ohms = safeOhms(model.rig);
+  const ohms = safest(model.rig);
   return ohms === undefined
     ? undefined
     : { title: `Take ${formatQuantity(ohms, "Ω")} resistors`, rig: withLedResistors(model.rig, ohms) };

@@ -32,12 +32,13 @@ export {
   reactsNot,
   reactingOf,
 } from "./plan-facts";
+export { CHIP_PLANS } from "./plan-of-chip";
 export { withDisplay } from "./plan-display";
 export { digitOrder, drivesLast } from "./digit-order";
 export { driverChipOf, isStatic, lineUses, planProblem, withController, withLines } from "./plan";
 export { resetResistors, schemeOf, schemeValues, setResistors, withSetOhms } from "./schemes";
 export { USUAL_SHOW, assignLine, joins, movedWires, newRig, plannedWires, relay } from "./lay";
-export { levelPartsProblem } from "./level-parts";
+export { LEVEL_PART_WORDS, levelPartsProblem } from "./level-parts";
 export { oneByOne } from "./texts";
 export { USUAL_LAYOUT, dotModules, laidOut, type DotModule, type LayoutChoice } from "./sign";
 export { fontById, fontsOf, textDotsProblem } from "./sign-fonts";

@@ -31,8 +31,7 @@ export function answerDiagnose({ text }: Question): Answer {
   const read = checkRig(body.rig);
   if (!read.ok) return refusal(422, "“rig” is not a rig document that can be used.", read.problems);
   const model = modelOf(read.rig);
-  if (gridOf(model))
-    return refusal(422, "Faults are searched for on digits; this rig has a display of dots.");
+  if (gridOf(model)) return refusal(422, "The fault search works on digits; this rig has a display of dots.");
   const search = new FaultSearch(read.rig);
   const evidence = evidenceIn(body, search);
   if ("problem" in evidence)

@@ -136,7 +136,7 @@ describe("find the fault", () => {
     const dots = show(demoRig("tide-notice"));
     await screen.findByRole("heading", { name: "Before you switch on" });
     await go(dots.hands, "Find the fault");
-    expect(screen.getByText(/Faults are searched for on digits/)).toBeTruthy();
+    expect(screen.getByText(/The fault search works on digits/)).toBeTruthy();
   });
 });
 
@@ -296,7 +296,7 @@ describe("a hand on the board", () => {
     await waitFor(() =>
       expect(now().bench!.searches[0]!.measured).toEqual([{ held: "rest", leg: "U1.16", volts: 0.03 }]),
     );
-    await hands.click(screen.getByRole("button", { name: "Let go" }));
+    await hands.click(screen.getByRole("button", { name: "Disconnect" }));
     expect(await screen.findByRole("button", { name: "Use a simulated board" })).toBeTruthy();
   });
 

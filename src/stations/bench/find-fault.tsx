@@ -49,8 +49,8 @@ export function FindFault({ look }: { look: BenchLook }) {
   if (look.patterns.length === 0)
     return (
       <p className="sheet mb-0">
-        The fault search works on digits. For dots go through “Bring-up”: dot, column, row; Frames finds the
-        orientation of modules.
+        The fault search works on digits. For dots, use Bring-up: it lights them one by one, then by column
+        and row. Frames finds the orientation of modules.
       </p>
     );
   const change = (how: (before: Search) => Search) =>

@@ -116,7 +116,7 @@ describe("levels", () => {
     await hands.click(screen.getByRole("button", { name: "Put a 74AHCT125 into the lines" }));
     expect(now().plan.levels).toBe("74AHCT125");
     expect(now().units.some(({ part }) => part === "74AHCT125")).toBe(true);
-    expect(await screen.findByText("Fitted in the lines: a 74AHCT125.")).toBeTruthy();
+    expect(await screen.findByText("Fitted: a 74AHCT125 in the lines.")).toBeTruthy();
     await waitFor(() => expect(within(levels()).queryByText(/outside the data sheet/)).toBeNull());
     expect(within(levels()).getAllByText("fits")).toHaveLength(3);
     await hands.click(screen.getByRole("button", { name: "Remove it" }));
@@ -129,6 +129,6 @@ describe("levels", () => {
   test("where the chips stand on the board's own level nothing is offered", async () => {
     showStation(CurrentStation, river);
     expect((await within(levels()).findAllByText("fits")).length).toBeGreaterThan(0);
-    expect(screen.queryByRole("button", { name: /into the lines/ })).toBeNull();
+    expect(screen.queryByRole("button", { name: /into (the lines|each line)/ })).toBeNull();
   });
 });

@@ -4,6 +4,7 @@ import { groupBy } from "@/core/collect";
 import { formatQuantity } from "@/core/quantity";
 import {
   LEVEL_PARTS,
+  LEVEL_PART_WORDS,
   legTitle,
   levelPartsProblem,
   relay,
@@ -81,18 +82,18 @@ function LevelGroup({ rig, group }: { rig: Rig; group: readonly LevelMatch[] }) 
   );
 }
 
-/** What can stand in the lines: what it is called, and what it does. */
-const LIFTERS: Readonly<Record<LevelPart, { readonly title: string; readonly says: string }>> = {
-  "74HCT125": { title: "a 74HCT125", says: "It reads 2 V as high and puts out 5 V." },
-  "74AHCT125": { title: "a 74AHCT125", says: "The same, but faster." },
-  "n-channel-switch": {
-    title: "MOSFETs",
-    says: "One in each line, with a pull-up on both sides; it works in both directions.",
-  },
-  divider: {
-    title: "two resistors each",
-    says: "One in series and one to ground divide the high level down to what the chips can take.",
-  },
+/** What each part in the lines does. */
+const DOES: Readonly<Record<LevelPart, string>> = {
+  "74HCT125": "It reads 2 V as high and puts out 5 V.",
+  "74AHCT125": "The same, but faster.",
+  "n-channel-switch": "A MOSFET with a pull-up on both sides works in both directions.",
+  divider: "One resistor in series and one to ground divide the high level down to what the chips can take.",
+};
+
+/** A part and where it goes. */
+const fitted = (part: LevelPart, into: "in" | "into"): string => {
+  const [what, where] = LEVEL_PART_WORDS[part];
+  return `${what} ${into} ${where}`;
 };
 
 /** What lifts levels, put in and taken out by a press, where the chips stand on more than the board gives. */
@@ -105,9 +106,9 @@ function LevelParts() {
   if (levels !== undefined && fitting.includes(levels))
     return (
       <div className="row-line mt-2">
-        <span className="small">Fitted in the lines: {LIFTERS[levels].title}.</span>
+        <span className="small">Fitted: {fitted(levels, "in")}.</span>
         <Button size="sm" variant="plain" onClick={() => lay(plan)}>
-          Take {levels === "n-channel-switch" || levels === "divider" ? "them" : "it"} out
+          Remove it
         </Button>
       </div>
     );
@@ -118,14 +119,14 @@ function LevelParts() {
           key={part}
           size="sm"
           variant="plain"
-          title={LIFTERS[part].says}
+          title={DOES[part]}
           onClick={() => lay({ ...plan, levels: part })}
         >
-          Put {LIFTERS[part].title} into the lines
+          Put {fitted(part, "into")}
         </Button>
       ))}
       <span className="tiny quiet">
-        {LIFTERS[fitting[0]!].says} The wires are laid again with it; Undo restores them.
+        {DOES[fitting[0]!]} The wires are laid again with it; Undo restores them.
       </span>
     </div>
   );

@@ -1,6 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useEffect, useState, type ReactNode } from "react";
+import { useEffect, useEffectEvent, useState, type ReactNode } from "react";
 import { fileKindOf, type FileKind } from "@/core/file-kind";
 import { handFile, refuse, say, useOpenRig, type GivenKind } from "@/store";
 import { goInRig } from "@/ui";
@@ -22,9 +22,9 @@ const hasFiles = (event: DragEvent): boolean => event.dataTransfer?.types.includ
 
 /** Any file dropped anywhere goes where it belongs, with a word. */
 export function DropAnywhere({ children }: { children: ReactNode }) {
-  const take = useTaken();
+  const { dropped, dialog } = useTaken();
   const [over, setOver] = useState(false);
-  const { dropped } = take;
+  const take = useEffectEvent((file: File) => void dropped(file));
   useEffect(() => {
     const drag = (event: DragEvent) => {
       if (!hasFiles(event)) return;
@@ -37,7 +37,7 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
       if (!hasFiles(event) || event.defaultPrevented) return;
       event.preventDefault();
       const file = event.dataTransfer?.files[0];
-      if (file) void dropped(file);
+      if (file) take(file);
     };
     window.addEventListener("dragover", drag);
     window.addEventListener("dragleave", leave);
@@ -47,7 +47,7 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
       window.removeEventListener("dragleave", leave);
       window.removeEventListener("drop", drop);
     };
-  }, [dropped]);
+  }, []);
   return (
     <>
       {children}
@@ -56,7 +56,7 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
           Drop it: rig, back-up, capture, compiled program, byte table, font or picture
         </div>
       )}
-      {take.dialog}
+      {dialog}
     </>
   );
 }

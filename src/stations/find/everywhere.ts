@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { keeper, setTheme, usePreferences, useKept } from "@/store";
 import { GLOSSARY } from "@/ui";
-import { LOOK_UPS } from "../registry";
+import { LOOK_UPS } from "../look-ups";
 import type { Item } from "./item";
 
 const shelfNames = () => keeper().shelfNames();

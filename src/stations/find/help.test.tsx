@@ -22,8 +22,10 @@ test("keys and words are in one place; words are searched by what makers call th
 });
 
 test("a word that was found is where the glossary begins", () => {
-  render(<Help keys={[]} word="trail" onClose={() => undefined} />);
+  const { unmount } = render(<Help keys={[]} word="trail" onClose={() => undefined} />);
   expect(document.querySelector(".is-found")?.textContent).toMatch(/^trail/);
+  // Closed without a complaint of the page.
+  unmount();
 });
 
 test("a term says what it means while it has the focus, and is put away by Escape", async () => {

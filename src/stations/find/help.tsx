@@ -60,7 +60,9 @@ function KeyTable({ keys }: { keys: Keys }) {
 function Words({ from }: { from?: string }) {
   const [query, setQuery] = useState("");
   const start = useRef<HTMLDivElement>(null);
-  useEffect(() => start.current?.scrollIntoView?.({ block: "start" }), []);
+  useEffect(() => {
+    start.current?.scrollIntoView?.({ block: "start" });
+  }, []);
   const wanted = query.trim().toLowerCase();
   const found = GLOSSARY.filter(({ title, says, also = "" }) =>
     `${title} ${says} ${also}`.toLowerCase().includes(wanted),

@@ -122,11 +122,11 @@ describe("a text that runs", () => {
     const { type, scene } = await textOf(tide);
     await type("Time per column", "50 ms");
     expect(scene().step).toBe(50);
-    const rate = editor().getByRole<HTMLInputElement>("textbox", { name: "Columns a second" });
+    const rate = editor().getByRole<HTMLInputElement>("textbox", { name: "Columns per second" });
     expect(rate.value).toBe("20");
-    await type("Columns a second", "12,5");
+    await type("Columns per second", "12,5");
     expect(scene().step).toBe(80);
-    await type("Columns a second", "0");
+    await type("Columns per second", "0");
     expect(scene().step).toBe(80);
     expect(editor().getByRole("alert").textContent).toMatch(/^up to /);
   });

@@ -3,9 +3,9 @@ import "./look.css";
 import Link from "next/link";
 import { notFound, usePathname } from "next/navigation";
 import { createElement, type ComponentType } from "react";
-import { fetched } from "@/ui";
+import { WithoutRig, fetched } from "@/ui";
 import { PageHead } from "../page";
-import { LOOK_UPS } from "../registry";
+import { LOOK_UPS } from "../look-ups";
 import { loadTryChip } from "../writes";
 import { ResistorLook } from "./resistor-look";
 import { TimerLook } from "./timer-look";
@@ -43,7 +43,9 @@ export function LookPage() {
           </Link>
         ))}
       </nav>
-      <main>{createElement(body)}</main>
+      <main>
+        <WithoutRig value={true}>{createElement(body)}</WithoutRig>
+      </main>
     </div>
   );
 }

@@ -1,6 +1,5 @@
 import { useEffect, useState } from "react";
-import { BUS_CHIPS } from "@/core/chips";
-import { DEFAULT_PLAN, ledValues, newRig, withDisplay, type Plan, type Rig } from "@/core/rig";
+import { CHIP_PLANS, DEFAULT_PLAN, ledValues, newRig, withDisplay, type Plan, type Rig } from "@/core/rig";
 import { leaveRig, openLoose, useOpenRig } from "@/store";
 
 const ruled = (plan: Plan, name: string): Rig =>
@@ -14,28 +13,16 @@ export const digitRig = (polarity: Plan["polarity"], name: string): Rig =>
 export const dotsRig = (name: string): Rig =>
   ruled(withDisplay({ ...DEFAULT_PLAN, scheme: "max7219" }, { display: "dots", digits: 8 }), name);
 
-/** Chips whose lines are captured most, each with digits enough. */
+/** Chips whose lines are captured most, each with as many digits as it scans. */
 export const CAPTURED: ReadonlyArray<readonly [id: string, title: string]> = [
   ["74HC595", "74HC595, one digit"],
-  ...BUS_CHIPS.filter(({ sheet }) => sheet.kind === "driver-chip").map(
-    ({ sheet }) => [sheet.id, sheet.id] as const,
-  ),
+  ...[...CHIP_PLANS].filter(([, { digits }]) => digits > 1).map(([id]) => [id, id] as const),
 ];
 
 /** A rig whose lines are those of a chip. */
 export function capturedRig(id: string, name: string): Rig {
-  const chip = BUS_CHIPS.find(({ sheet }) => sheet.id === id)?.sheet;
-  if (chip?.kind !== "driver-chip") return digitRig("common-cathode", name);
-  return ruled(
-    {
-      ...DEFAULT_PLAN,
-      scheme: id.toLowerCase() as Plan["scheme"],
-      digits: chip.digitLegs.length,
-      polarity: chip.segments === "source" ? "common-cathode" : "common-anode",
-      lines: {},
-    },
-    name,
-  );
+  const plan = CHIP_PLANS.get(id);
+  return plan ? ruled(plan, name) : digitRig("common-cathode", name);
 }
 
 /** Puts a rig on the page for as long as it is looked at; it is on no shelf. @returns whether it is there */

@@ -12,7 +12,7 @@ export function ResistorLook() {
   const [current, setCurrent] = useState(10);
   const [count, setCount] = useState(1);
   const [series, setSeries] = useState<ESeries>("E12");
-  const { slope, keep, maximum, source } = LED_FIGURES[colour];
+  const { slope, keep, maximum } = LED_FIGURES[colour];
   const answer = resistorFor({ supply, forward, slope, count, current }, series);
   return (
     <section className="sheet">
@@ -81,7 +81,7 @@ export function ResistorLook() {
           <p role="status" className="mb-2">
             Exact value <strong>{formatQuantity(answer.exact, "Ω", 4)}</strong>.
           </p>
-          <table className="rule-table" aria-label="Standard values">
+          <table className="rule-table look-table" aria-label="Standard values">
             <thead>
               <tr>
                 <th className="number">Resistor</th>
@@ -106,7 +106,8 @@ export function ResistorLook() {
         </p>
       )}
       <p className="quiet small mt-2 mb-0">
-        LED figures: {source}. Behind a chip’s output its own resistance comes on top: a rig counts it in.
+        The forward voltage is typical for the colour: use your LED’s data sheet. A chip’s output adds
+        resistance of its own; a rig takes it into account.
       </p>
     </section>
   );

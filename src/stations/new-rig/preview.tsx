@@ -1,4 +1,6 @@
+import { useMemo } from "react";
 import Button from "react-bootstrap/Button";
+import { ledResistors, modelOf } from "@/core/address";
 import { outsideOf, showsDots, type Rig } from "@/core/rig";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import { useFindingsOf, useJustAtDesk } from "@/store";
@@ -7,7 +9,6 @@ import { FindingsCount, RigFace, useSimulation } from "@/ui";
 /** The rig the answers lead to, running, with its parts, currents and findings. */
 export function Preview({ rig, busy }: { rig: Rig | undefined; busy: boolean }) {
   const { shape, face } = useSimulation("preview", rig);
-  const resistor = rig?.units.find((unit) => unit.part === "resistor");
   return (
     <aside className="sheet new-preview" aria-label="The rig this gives">
       <div className="lens" style={{ padding: "20px 18px" }}>
@@ -21,8 +22,6 @@ export function Preview({ rig, busy }: { rig: Rig | undefined; busy: boolean }) 
           </li>
           {!showsDots(rig.plan) && (
             <li>
-              {resistor && formatQuantity(resistor.ohms!, "Ω")}{" "}
-              {rig.plan.resistors === "common" ? "in each common leg" : "for each segment"}
               <PreviewCurrents rig={rig} />
             </li>
           )}
@@ -40,9 +39,20 @@ export function Preview({ rig, busy }: { rig: Rig | undefined; busy: boolean }) 
 
 function PreviewCurrents({ rig }: { rig: Rig }) {
   const driving = useJustAtDesk(rig, (desk) => desk.driving());
-  if (!driving) return null;
+  // Those of the LEDs: others pull lines up, or tell a chip its current.
+  const [first] = useMemo(() => ledResistors(modelOf(rig)), [rig]);
+  const resistor = rig.units.find(({ ref }) => ref === first);
+  const resistors =
+    resistor?.ohms !== undefined &&
+    `${formatQuantity(resistor.ohms, "Ω")} ${rig.plan.resistors === "common" ? "in each common leg" : "for each segment"}. `;
+  if (!driving) return resistors;
   const { inEight, inOne } = driving.figures;
-  return `: ${formatMilliamps(inEight)} in an 8, ${formatMilliamps(inOne)} in a 1`;
+  return (
+    <>
+      {resistors}While lit, a segment gets {formatMilliamps(inEight)} in an 8 and {formatMilliamps(inOne)} in
+      a 1.
+    </>
+  );
 }
 
 function PreviewFindings({ rig }: { rig: Rig }) {

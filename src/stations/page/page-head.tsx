@@ -1,7 +1,7 @@
 import Link from "next/link";
 import { useState, type ReactNode } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { IconButton, PipLogo, ThemeSwitch } from "@/ui";
+import { IconButton, PipLogo, ThemeSwitch, inDialog } from "@/ui";
 import { Help, PlainFinder, type Keys } from "../find";
 
 const KEYS: Keys = [
@@ -17,8 +17,6 @@ interface Props {
   /** What else can be done on the page. */
   readonly children?: ReactNode;
 }
-
-const inDialog = (): boolean => document.querySelector(".modal.show") !== null;
 
 /** The head of every page without an open rig: its name, what it is for, what can be done, and the finder. */
 export function PageHead({ title, lead, home, children }: Props) {

@@ -66,7 +66,7 @@ describe("displays beside the plan's", () => {
       "module digits-4-colon-tm1637",
     );
     const dialog = await screen.findByRole("dialog");
-    expect(dialog.textContent).toMatch(/no place beside it any more for 8 × 8 dots on a MAX7219/);
+    expect(dialog.textContent).toMatch(/has no room for 8 × 8 dots on a MAX7219/);
     await hands.click(within(dialog).getByRole("button", { name: "Keep my wires" }));
     expect(now().beside).toHaveLength(1);
   });

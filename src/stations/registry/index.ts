@@ -2,8 +2,6 @@ import type { ComponentType } from "react";
 import { showsDots, type Plan } from "@/core/rig";
 import type { Topic } from "@/core/subject";
 
-export { LOOK_UPS } from "./look-ups";
-
 /** One screen of a rig. */
 export interface Station {
   /** As it stands in addresses. */

@@ -19,6 +19,7 @@ import {
   StationTerms,
   ThemeSwitch,
   fetched,
+  inDialog,
   useSimulation,
   type SimulationView,
 } from "@/ui";
@@ -209,6 +210,7 @@ function Tools({ onOpen }: { onOpen: (layer: Layer) => void }) {
   const future = useStore(useOpenRig.temporal, (state) => state.futureStates.length);
   return (
     <span className="station-tools">
+      <IconButton icon="bi-search" label="Find" title="Find anything (/)" onClick={() => onOpen("find")} />
       <IconButton
         icon="bi-arrow-counterclockwise"
         label="Undo"
@@ -223,7 +225,6 @@ function Tools({ onOpen }: { onOpen: (layer: Layer) => void }) {
         disabled={future === 0}
         onClick={redo}
       />
-      <IconButton icon="bi-search" label="Find" title="Find anything (/)" onClick={() => onOpen("find")} />
       <IconButton
         icon="bi-question-circle"
         label="Keys and words"
@@ -251,8 +252,6 @@ const onControl = (event: KeyboardEvent): boolean =>
 /** Where something is drawn by keys, arrows and Space are its own. */
 const hasOwnKeys = (event: Event): boolean =>
   event.target instanceof Element && event.target.closest("[data-own-keys]") !== null;
-
-const inDialog = (): boolean => document.querySelector(".modal.show") !== null;
 
 function useRigKeys({ shape, go, run, step, open, busy }: PageKeys): void {
   const ignored = () => busy || inDialog();

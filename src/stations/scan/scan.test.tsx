@@ -57,7 +57,7 @@ describe("Scan", () => {
       within(screen.getByRole("table", { name: "Counters" }))
         .getAllByRole("row")
         .map(({ textContent }) => textContent);
-    expect(await screen.findByText(/a step each clock/)).toBeTruthy();
+    expect(await screen.findByText(/one step per clock/)).toBeTruthy();
     expect(rows()).toContain("a millisecond100,000171 msexact");
     cleanup();
     showStation(ScanStation, plainDemoRig("boats-out"));

@@ -31,7 +31,9 @@ export function RigCard({ rig, summary, changed }: { rig: Rig; summary: string; 
   const { shape, face, setRunning } = useSimulation(`card-${rig.id}`, rig);
   const place = useRef<HTMLLIElement>(null);
   const seen = useInSight(place, "now");
-  useEffect(() => setRunning(seen), [seen, setRunning]);
+  useEffect(() => {
+    setRunning(seen);
+  }, [seen, setRunning]);
   const hand = async () =>
     saveText(await keeper().written(rig), safeFileName(rig.name, ".pip.json"), "application/json");
   const duplicate = async () => {

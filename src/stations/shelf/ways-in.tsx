@@ -1,6 +1,6 @@
 import Link from "next/link";
 import { setWaysIn, usePreferences } from "@/store";
-import { LOOK_UPS } from "../registry";
+import { LOOK_UPS } from "../look-ups";
 
 /** Three ways to begin, until they are put away; nothing of it has to be read. */
 export function WaysIn() {

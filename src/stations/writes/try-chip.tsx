@@ -3,8 +3,7 @@ import "./chip-writes.css";
 import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import { chipOn, modelOf, type RigModel } from "@/core/address";
-import { BUS_CHIPS } from "@/core/chips";
-import { DEFAULT_PLAN, ledValues, newRig, type Plan } from "@/core/rig";
+import { CHIP_PLANS, ledValues, newRig } from "@/core/rig";
 import type { BusTrace, Phased } from "@/core/sim";
 import { useJustAtDesk } from "@/store";
 import { SelectField, BusWave } from "@/ui";
@@ -15,19 +14,12 @@ import { ChipTape } from "./chip-tape";
 import { ShownFace } from "./shown-face";
 import { TypeWrite } from "./type-write";
 
-/** Each chip on a bus with as many digits as it has. */
-const CHIP_PLANS: readonly Plan[] = BUS_CHIPS.map(({ sheet }) => ({
-  ...DEFAULT_PLAN,
-  scheme: sheet.id.toLowerCase() as Plan["scheme"],
-  digits: sheet.kind === "driver-chip" ? sheet.digitLegs.length : 1,
-  polarity: sheet.kind === "driver-chip" && sheet.segments === "source" ? "common-cathode" : "common-anode",
-  lines: {},
-}));
+const IDS = [...CHIP_PLANS.keys()];
 
 /** Any chip that is known, alone on the table: it wakes up as its sheet says, and does what is typed. */
 export function TryChip() {
-  const [at, setAt] = useState(0);
-  const plan = CHIP_PLANS[at]!;
+  const [id, setId] = useState(IDS[0]!);
+  const plan = CHIP_PLANS.get(id)!;
   const [typed, setTyped] = useState<readonly Phased[]>([]);
   const [chosen, setChosen] = useState<number>();
   const model = useMemo(
@@ -53,8 +45,8 @@ export function TryChip() {
     setTyped((before) => [...before, ...writes]);
     setChosen(undefined);
   };
-  const wake = (index: number) => {
-    setAt(index);
+  const wake = (chip: string) => {
+    setId(chip);
     setTyped([]);
     setChosen(undefined);
   };
@@ -65,8 +57,8 @@ export function TryChip() {
           <SelectField
             label="Chip"
             width={150}
-            value={at}
-            options={CHIP_PLANS.map((_, index) => [index, BUS_CHIPS[index]!.sheet.id] as const)}
+            value={id}
+            options={IDS.map((one) => [one, one] as const)}
             onChoose={wake}
           />
           <TypeWrite
@@ -80,7 +72,7 @@ export function TryChip() {
           <Button variant="plain" disabled={!found} onClick={() => found && add(found.setUp)}>
             Send the usual set-up
           </Button>
-          <Button variant="plain" disabled={typed.length === 0} onClick={() => wake(at)}>
+          <Button variant="plain" disabled={typed.length === 0} onClick={() => wake(id)}>
             Power off and on
           </Button>
         </div>

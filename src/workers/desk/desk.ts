@@ -124,8 +124,7 @@ export class Desk {
     return mendOf(this.model, finding)?.rig;
   }
 
-  /** The way of a pip of the rig at hand. */
-  /** @param wiresOnly without what the rig's own program makes of the LED */
+  /** The way of a pip of the rig at hand. @param wiresOnly without what the rig's own program makes of the LED */
   trail(pip: PipId, legNames: LegNames, wiresOnly = false): Hop[] {
     const hops = trailOf(this.model, pip, legNames);
     return wiresOnly ? wiredHops(hops) : hops;

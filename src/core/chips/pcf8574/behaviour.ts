@@ -10,7 +10,7 @@ export const TIMES = { period: 10_000, high: 4000, low: 4700, ...I2C.times, setu
  * byte behind it goes to the ports as soon as it is whole. All ports are high at power-up.
  */
 export class Pcf8574 {
-  /** What the ports hold; -1 once a bit of it could not be told. */
+  /** What the ports hold; -1 once a bit of it could not be read. */
   private port = 0xff;
   private readonly watch = new BusWatch(TIMES, "the bus runs at 100 kHz at most, 10 µs from rise to rise");
   private readonly receiver: AddressedReceiver;

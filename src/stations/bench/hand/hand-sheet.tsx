@@ -175,7 +175,9 @@ function StandInBoard({ rig }: { rig: Rig }) {
   useEffect(() => {
     if (ready) void takeInHand(standIn, "stand-in");
   }, [ready, made]);
-  useEffect(() => useHandLink.setState({ fault: put }), [put]);
+  useEffect(() => {
+    useHandLink.setState({ fault: put });
+  }, [put]);
   const choose = (id: string) => {
     setChosen(id);
     setTold(false);

@@ -59,7 +59,7 @@ export function ModuleFacts({ onLay, onEdit }: Props) {
     <>
       <p className="small mb-2">
         {sheet.bought.name.replace(/^./, (letter) => letter.toUpperCase())}
-        {sheet.note && <span className="quiet">: {sheet.note}</span>}
+        {sheet.note && <span className="quiet"> · {sheet.note}</span>}
       </p>
       <HeaderStrip pins={headerOf(model, first.ref)} name={(leg) => legTitle(rig, leg, "letters")} />
       <p className="tiny quiet mt-2 mb-2">{partsOf(sheet.bought).join(" · ")}</p>

@@ -121,7 +121,7 @@ export function PartActions({ model, unit, board, seating, onClose }: Props) {
 }
 
 const lostWires = (count: number): string =>
-  `${count} wire${count === 1 ? " had" : "s had"} no leg to go to and came off. Undo brings the part before back.`;
+  `${count} wire${count === 1 ? " had" : "s had"} no leg to go to and came off. Undo restores the part before.`;
 
 const nameOf = ({ id, title }: Part): string => (isNumber(id) ? id : title);
 const isNumber = (id: string): boolean => /^[A-Z0-9]+$/.test(id);

@@ -45,17 +45,17 @@ export const ON_HT16K33: readonly ModuleSheet[] = [
   onIt(
     ["digits-4-colon-ht16k33", "four digits and colon on an HT16K33", 4],
     { display: "own", own: COLON_APART, digitOutputs: [1, 2, 5, 3, 4, 6, 7, 8] },
-    "the colon is bit 1 of COM2, the digits are on COM0, COM1, COM3 and COM4; the address by solder straps",
+    "The colon is bit 1 of COM2; the digits are on COM0, COM1, COM3 and COM4. Solder straps set the address.",
   ),
   onIt(["dots-ht16k33", "8 × 8 dots on an HT16K33", 8], dots("8x8"), "the address by solder straps"),
   onIt(
     ["dots-rotated-ht16k33", "8 × 8 dots on an HT16K33, columns rotated", 8],
     { ...dots("8x8"), outputs: ROTATED },
-    "column 1 is on the row leg that one takes for column 8",
+    "The columns are rotated by one: column 1 is on the leg you would expect for column 8.",
   ),
   onIt(
     ["dots-16-ht16k33", "16 × 8 dots on an HT16K33", 8],
     dots("16x8"),
-    "two blocks side by side; the address by solder straps",
+    "Two blocks side by side. Solder straps set the address.",
   ),
 ];

@@ -37,7 +37,7 @@ const dots = (kind: string, name: string, count: number, note: string): ModuleSh
 });
 
 const WHICH_WAY =
-  "rows or columns on the digit legs, and the first corner, differ from board to board: Frames finds out which";
+  "Modules differ in whether DIG0 drives a row or a column, and in which corner comes first: Frames finds out.";
 
 /** Boards around a MAX7219: dots one by one and four in a row, and eight digits. */
 export const ON_MAX7219: readonly ModuleSheet[] = [
@@ -68,6 +68,6 @@ export const ON_MAX7219: readonly ModuleSheet[] = [
       digitOutputs: digitOrder({ digits: 8 }, "rightmost"),
     },
     colour: "red",
-    note: "DIG0 drives the rightmost digit",
+    note: "DIG0 drives the rightmost digit.",
   },
 ];

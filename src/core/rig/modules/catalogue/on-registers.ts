@@ -21,7 +21,7 @@ const scanned = (bought: Omit<Bought, "chips" | "segmentsFirst">, note: string):
 });
 
 const WHOLE_DIGITS =
-  "no transistors: a register output carries a whole digit; it goes dark when the board stops scanning it";
+  "No transistors: one register output carries a whole digit. The display goes dark when the board stops scanning it.";
 
 const header = [VCC, ...pins({ SCLK: "clock", RCLK: "latch", DIO: "data" }), GND];
 

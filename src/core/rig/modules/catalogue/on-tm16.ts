@@ -49,17 +49,17 @@ export const ON_TM16: readonly ModuleSheet[] = [
   onTwoWires(
     { kind: "digits-4-colon-tm1637", name: "four digits and colon on a TM1637", digits: 4 },
     { display: "own", own: WITH_COLON },
-    "the point of the second digit is the colon, and there are no other points",
+    "The point of the second digit is the colon; there are no other points.",
   ),
   onTwoWires(
     { kind: "digits-4-tm1637", name: "four digits with points on a TM1637", digits: 4 },
     {},
-    "a point behind every digit, and no colon",
+    "Every digit has a point; there is no colon.",
   ),
   onTwoWires(
     { kind: "digits-6-tm1637", name: "six digits on a TM1637", digits: 6 },
     { digitOutputs: [3, 2, 1, 6, 5, 4, 7, 8] },
-    "from the left the digits are on grids 3, 2, 1, 6, 5 and 4",
+    "From the left, the digits are on GRID3, 2, 1, 6, 5 and 4.",
   ),
   {
     bought: {
@@ -73,7 +73,7 @@ export const ON_TM16: readonly ModuleSheet[] = [
     },
     inside: { ...anodes, scheme: "tm1638", polarity: "common-cathode" },
     colour: "red",
-    note: "a lamp over each digit on SEG9; the keys are on K3",
+    note: "The lamp over each digit is on SEG9; the keys are on K3.",
   },
   {
     bought: {
@@ -87,6 +87,6 @@ export const ON_TM16: readonly ModuleSheet[] = [
     },
     inside: { ...anodes, scheme: "tm1638" },
     colour: "red",
-    note: "common-anode digits on the segment legs: what lights one digit is spread over eight addresses",
+    note: "Common-anode digits on the segment legs: the bits of one digit are spread over eight addresses.",
   },
 ];
