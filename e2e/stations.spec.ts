@@ -83,7 +83,7 @@ test("Current: the worst is found and put on the face; a resistor is picked and 
   const supply = page.getByRole("row", { name: /^U1 supply leg/ });
   await expect(supply).toContainText("42.3 mA");
   await expect(supply).toContainText("60 %");
-  await page.getByRole("button", { name: "Put the worst state of U1 supply leg on the face" }).click();
+  await page.getByRole("button", { name: "Show the worst case of U1 supply leg on the face" }).click();
   await expectFace(page, "8.");
   await page.getByRole("button", { name: /back to the show/ }).click();
   await expect(page.getByText("one state held")).toBeHidden();

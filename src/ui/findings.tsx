@@ -29,7 +29,8 @@ export function SeverityMark({
 /** What stands where a check has not ended: still looking, or that it could not be done. */
 function Looking({ failed }: { failed?: string }) {
   return failed === undefined ? (
-    <span className="severity quiet" role="status">
+    // No status of its own: it names the button it stands in.
+    <span className="severity quiet" aria-live="polite">
       <i className="bi bi-hourglass-split" aria-hidden />
       <span>Checking…</span>
     </span>

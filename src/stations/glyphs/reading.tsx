@@ -1,7 +1,9 @@
+import { useContext } from "react";
 import Button from "react-bootstrap/Button";
 import { cellState, type RigModel } from "@/core/address";
 import { glyphFit, readSegments, writeSegments, type PipName } from "@/core/glyph";
 import { holdState, usePickedDigit } from "@/store";
+import { WithoutRig } from "@/ui";
 
 interface ReadingProps {
   readonly model: RigModel;
@@ -14,6 +16,7 @@ interface ReadingProps {
 export function Reading({ model, glyph, segments, unknown }: ReadingProps) {
   const { glyphs } = model.rig;
   const digit = usePickedDigit();
+  const withoutFace = useContext(WithoutRig);
   const reads = readSegments(segments, glyphs);
   const fit = glyph === undefined ? undefined : glyphFit(glyph, glyphs);
   const said =
@@ -40,7 +43,7 @@ export function Reading({ model, glyph, segments, unknown }: ReadingProps) {
           </>
         )}
       </dl>
-      {glyph !== undefined && fit?.fit !== "cannot" && (
+      {!withoutFace && glyph !== undefined && fit?.fit !== "cannot" && (
         <Button
           size="sm"
           variant="plain"

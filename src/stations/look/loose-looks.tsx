@@ -15,14 +15,15 @@ const TableReader = fetched("The reader of tables", loadTableReader) as Componen
 const Capture = fetched("Reading captures", loadCapture);
 const PinOut = fetched("The pin finder", loadPinOut);
 
-/** Bytes and shapes of a digit on a shift register, in either polarity. */
+/** Bytes and shapes of a digit on a shift register, in either polarity and bit order. */
 export function GlyphsLook() {
   const [polarity, setPolarity] = useState<Plan["polarity"]>("common-cathode");
-  const rig = useMemo(() => digitRig(polarity, "Segment bytes"), [polarity]);
+  const [lowest, setLowest] = useState<"a" | "dp">("a");
+  const rig = useMemo(() => digitRig(polarity, "Segment bytes", lowest), [polarity, lowest]);
   const there = useLooseRig(rig);
   return (
     <>
-      <div className="mb-2">
+      <div className="row-line flex-wrap mb-2">
         <ViewSwitch
           label="Polarity"
           value={polarity}
@@ -32,8 +33,17 @@ export function GlyphsLook() {
           ]}
           onView={setPolarity}
         />
+        <ViewSwitch
+          label="Bit order"
+          value={lowest}
+          views={[
+            ["a", "Bit 0 is segment a"],
+            ["dp", "Bit 0 is the point"],
+          ]}
+          onView={setLowest}
+        />
       </div>
-      {there && <Glyphs key={polarity} />}
+      {there && <Glyphs key={rig.plan.polarity + lowest} />}
       {there && <KeepIt from={rig} />}
     </>
   );

@@ -1,13 +1,20 @@
 import { useEffect, useState } from "react";
-import { CHIP_PLANS, DEFAULT_PLAN, ledValues, newRig, withDisplay, type Plan, type Rig } from "@/core/rig";
+import { CHIP_PLANS, DEFAULT_PLAN, STRAIGHT_OUTPUTS, ledValues, newRig, withDisplay, type Plan, type Rig } from "@/core/rig";
 import { leaveRig, openLoose, useOpenRig } from "@/store";
 
 const ruled = (plan: Plan, name: string): Rig =>
   newRig({ id: "look-up", name }, plan, { ohms: 470, led: ledValues("red") });
 
-/** A digit on a shift register: what bytes of segments are usually made for. */
-export const digitRig = (polarity: Plan["polarity"], name: string): Rig =>
-  ruled({ ...DEFAULT_PLAN, polarity }, name);
+/** A digit on a shift register: what bytes of segments are usually made for. @param lowest the segment of bit 0 */
+export const digitRig = (polarity: Plan["polarity"], name: string, lowest: "a" | "dp" = "a"): Rig =>
+  ruled(
+    {
+      ...DEFAULT_PLAN,
+      polarity,
+      outputs: lowest === "a" ? STRAIGHT_OUTPUTS : [...STRAIGHT_OUTPUTS].reverse(),
+    },
+    name,
+  );
 
 /** A block of dots on a chip that scans it. */
 export const dotsRig = (name: string): Rig =>

@@ -38,14 +38,16 @@ export function PageHead({ title, lead, home, children }: Props) {
         <p className="quiet mb-0">{lead}</p>
       </div>
       {children}
-      <IconButton icon="bi-search" label="Find" title="Find anything (/)" onClick={() => setLayer("find")} />
-      <IconButton
-        icon="bi-question-circle"
-        label="Keys and words"
-        title="Keys and words (?)"
-        onClick={() => setLayer({})}
-      />
-      <ThemeSwitch />
+      <span className="row-line">
+        <IconButton icon="bi-search" label="Find" title="Find anything (/)" onClick={() => setLayer("find")} />
+        <IconButton
+          icon="bi-question-circle"
+          label="Keys and words"
+          title="Keys and words (?)"
+          onClick={() => setLayer({})}
+        />
+        <ThemeSwitch />
+      </span>
       {layer === "find" && (
         <PlainFinder onClose={() => setLayer(undefined)} onWord={(word) => setLayer({ word })} />
       )}
