@@ -1,4 +1,3 @@
-import "./chip-sheet.css";
 import { useId } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";

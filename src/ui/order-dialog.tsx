@@ -1,4 +1,3 @@
-import "./own-module/own-module.css";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";

@@ -1,3 +1,4 @@
+import "./own-module/own-module.css";
 import { SEGMENTS, type SegmentName } from "@/core/glyph";
 import { legById, legName, partById, type ChipPart } from "@/core/parts";
 import { driverChipOf, showsDots, type Plan } from "@/core/rig";

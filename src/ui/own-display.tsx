@@ -1,3 +1,4 @@
+import "./own-display.css";
 import { yupResolver } from "@hookform/resolvers/yup";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";

@@ -1,3 +1,4 @@
+import "./seats.css";
 import { useState } from "react";
 import Form from "react-bootstrap/Form";
 import type { RigModel } from "@/core/address";

@@ -1,3 +1,5 @@
+import "./wires.css";
+import "./wire-colours.css";
 import { memo, useEffect, useMemo, useRef } from "react";
 import Button from "react-bootstrap/Button";
 import Form from "react-bootstrap/Form";

@@ -1,5 +1,6 @@
 import "./wires.css";
 import "./wire-colours.css";
+import "./parts/parts.css";
 import { memo, useMemo, type KeyboardEvent, type MouseEvent } from "react";
 import { digitPathOf, pathOf, wireColour, type RigModel } from "@/core/address";
 import { isChip, legById, legName, type LegNames } from "@/core/parts";

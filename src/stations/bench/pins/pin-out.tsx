@@ -1,3 +1,5 @@
+import "../bench.css";
+import "./pins.css";
 import Button from "react-bootstrap/Button";
 import {
   UNMARKED_KINDS,

@@ -1,3 +1,5 @@
+import "../writes.css";
+import "../chip-writes.css";
 import "./capture.css";
 import Button from "react-bootstrap/Button";
 import { formatNanoseconds } from "@/core/quantity";
