@@ -91,7 +91,7 @@ export function TableLook() {
 
 /** A capture, read as the lines of a chip. */
 export function CaptureLook() {
-  const [chip, setChip] = useState(CAPTURED[0]![0]);
+  const [chip, setChip] = useState("TM1637");
   const rig = useMemo(() => capturedRig(chip, "A capture"), [chip]);
   const there = useLooseRig(rig);
   return (
@@ -100,6 +100,7 @@ export function CaptureLook() {
         <SelectField
           label="Chip on the lines"
           labelled="before"
+          width="auto"
           value={chip}
           options={CAPTURED}
           onChoose={setChip}

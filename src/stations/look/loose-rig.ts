@@ -1,5 +1,14 @@
 import { useEffect, useState } from "react";
-import { CHIP_PLANS, DEFAULT_PLAN, STRAIGHT_OUTPUTS, ledValues, newRig, withDisplay, type Plan, type Rig } from "@/core/rig";
+import {
+  CHIP_PLANS,
+  DEFAULT_PLAN,
+  STRAIGHT_OUTPUTS,
+  ledValues,
+  newRig,
+  withDisplay,
+  type Plan,
+  type Rig,
+} from "@/core/rig";
 import { leaveRig, openLoose, useOpenRig } from "@/store";
 
 const ruled = (plan: Plan, name: string): Rig =>

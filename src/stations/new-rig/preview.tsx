@@ -1,6 +1,4 @@
-import { useMemo } from "react";
 import Button from "react-bootstrap/Button";
-import { ledResistors, modelOf } from "@/core/address";
 import { outsideOf, showsDots, type Rig } from "@/core/rig";
 import { formatMilliamps, formatQuantity } from "@/core/quantity";
 import { useFindingsOf, useJustAtDesk } from "@/store";
@@ -39,18 +37,15 @@ export function Preview({ rig, busy }: { rig: Rig | undefined; busy: boolean }) 
 
 function PreviewCurrents({ rig }: { rig: Rig }) {
   const driving = useJustAtDesk(rig, (desk) => desk.driving());
-  // Those of the LEDs: others pull lines up, or tell a chip its current.
-  const [first] = useMemo(() => ledResistors(modelOf(rig)), [rig]);
-  const resistor = rig.units.find(({ ref }) => ref === first);
+  if (!driving) return null;
+  const { ohms, figures } = driving;
   const resistors =
-    resistor?.ohms !== undefined &&
-    `${formatQuantity(resistor.ohms, "Ω")} ${rig.plan.resistors === "common" ? "in each common leg" : "for each segment"}. `;
-  if (!driving) return resistors;
-  const { inEight, inOne } = driving.figures;
+    ohms !== undefined &&
+    `${formatQuantity(ohms, "Ω")} ${rig.plan.resistors === "common" ? "in each common leg" : "for each segment"}. `;
   return (
     <>
-      {resistors}While lit, a segment gets {formatMilliamps(inEight)} in an 8 and {formatMilliamps(inOne)} in
-      a 1.
+      {resistors}While lit, a segment gets {formatMilliamps(figures.inEight)} in an 8 and{" "}
+      {formatMilliamps(figures.inOne)} in a 1.
     </>
   );
 }

@@ -1,4 +1,4 @@
-import type { RigModel } from "@/core/address";
+import { ledResistors, type RigModel } from "@/core/address";
 import {
   baseAdvice,
   bothPlacings,
@@ -37,6 +37,8 @@ export interface Driving {
   readonly duty: number;
   readonly figures: CurrentFigures;
   readonly supply: SupplyAdvice;
+  /** What the first of the LEDs' own resistors has; undefined where they have none. */
+  readonly ohms: Ohms | undefined;
 }
 
 /** What flows while the rig is driven: of each LED, of each chip that scans, of the supply. */
@@ -53,6 +55,7 @@ export function drivingOf(model: RigModel): Driving {
     duty: sinks.length > 0 ? lightDuty(model) : 1,
     figures: currentFigures(model),
     supply: supplyAdvice(model),
+    ohms: model.rig.units.find(({ ref }) => ledResistors(model).has(ref))?.ohms,
   };
 }
 

@@ -86,6 +86,18 @@ describe.each(small.map(({ id }) => [id] as const))("%s: what stations ask", (id
     expect(driving.chips.map(({ unit, rate, duty }) => [unit, rate, duty])).toEqual(
       scans.map(({ unit, rate, duty }) => [unit, rate, duty]),
     );
+    // Of a register's digit the LEDs' own; a chip's resistors at its lines and its current are none of them.
+    const ohmsOf = (id: string) => {
+      const other = new Desk();
+      other.take(demoRig(id));
+      return other.driving().ohms;
+    };
+    expect(["slip-gate", "water-warmth", "lamp-room", "lock-gauge"].map(ohmsOf)).toEqual([
+      560,
+      10,
+      undefined,
+      undefined,
+    ]);
     driving.chips.forEach((chip) => expect(Object.keys(chip)).not.toContain("leds"));
   });
 

@@ -77,7 +77,7 @@ export function Probing({ pins, display, readings, sought }: Props) {
           </div>
           <p className="tiny quiet mb-0">
             With a 3 V cell and 330 Ω in its lead, or a meter’s diode range: it shows 1.6 to 3.3 V where an
-            LED is, near 0 V for a short. Never 5 V without a resistor: the LED dies of it.
+            LED is, near 0 V for a short. Never connect 5 V without a resistor: it destroys the LED.
           </p>
         </>
       )}
