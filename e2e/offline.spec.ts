@@ -1,4 +1,5 @@
 import { expect, test } from "@playwright/test";
+import { readFileSync, writeFileSync } from "node:fs";
 import { expectFace } from "./helpers";
 
 test.use({ serviceWorkers: "allow" });
@@ -40,6 +41,33 @@ test("after one visit everything works with the server off, in mid-work and from
   await expect(page.getByRole("table", { name: "Timer settings, best first" })).toBeVisible();
   await page.goto("/");
   await expect(page.getByRole("link", { name: "Open My module" })).toBeVisible();
+});
+
+test("a newer version says so, and takes over when it is asked to, with everything stored", async ({
+  page,
+}) => {
+  await page.goto("/");
+  await expect(page.getByRole("link", { name: "Open Slip gate" })).toBeVisible();
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await page.goto("/rig/slip-gate/plan");
+  const notice = page.getByText("A new version of Bold Pip is ready.");
+  const name = page.getByLabel("Name of the rig");
+  await expect(name).toHaveValue("Slip gate");
+  await expect(notice).toBeHidden();
+  const kept = readFileSync("public/sw.js", "utf8");
+  try {
+    writeFileSync("public/sw.js", `${kept}\n// newer`);
+    await page.evaluate(async () => void (await (await navigator.serviceWorker.ready).update()));
+    await expect(notice).toBeVisible();
+    await name.fill("Slip gate, south");
+    const loaded = page.waitForEvent("load");
+    await page.getByRole("button", { name: "Use it now" }).click();
+    await loaded;
+    await expect(name).toHaveValue("Slip gate, south");
+    await expect(notice).toBeHidden();
+  } finally {
+    writeFileSync("public/sw.js", kept);
+  }
 });
 
 test("it can be installed: name, icons and start page", async ({ page, request }) => {

@@ -1,7 +1,6 @@
 import { useEffect, useState } from "react";
 import Button from "react-bootstrap/Button";
 import type { Serwist } from "@serwist/window";
-import { saveNow } from "@/store";
 
 /**
  * Has the service worker keep the application for when there is no server; when a newer version has been fetched, it says
@@ -27,15 +26,12 @@ export function NewVersion() {
     };
   }, []);
   if (!waiting) return null;
-  const takeOver = async () => {
-    await saveNow();
-    waiting.addEventListener("controlling", () => window.location.reload());
-    waiting.messageSkipWaiting();
-  };
+  // What knows of open rigs comes when it is needed: this stands on every page.
+  const take = async () => (await import("./take-over")).takeOver(waiting);
   return (
     <div className="new-version" role="status">
       <span>A new version of Bold Pip is ready. What you changed is stored first.</span>
-      <Button size="sm" onClick={() => void takeOver()}>
+      <Button size="sm" onClick={() => void take()}>
         Use it now
       </Button>
       <Button size="sm" variant="plain" onClick={() => setWaiting(undefined)}>

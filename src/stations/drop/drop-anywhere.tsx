@@ -2,21 +2,8 @@
 import { useRouter } from "next/navigation";
 import { useEffect, useEffectEvent, useState, type ReactNode } from "react";
 import { fileKindOf, type FileKind } from "@/core/file-kind";
-import { handFile, refuse, say, useOpenRig, type GivenKind } from "@/store";
-import { goInRig } from "@/ui";
+import { refuse } from "@/store";
 import { headOf, useRigFiles } from "./rig-files";
-
-/** What a file of each kind is, and the station of a rig that takes it. */
-const GOES: Readonly<Record<GivenKind, readonly [says: string, station: string, title: string]>> = {
-  capture: ["a capture", "writes", "Writes"],
-  firmware: ["a compiled program", "code", "Code"],
-  table: ["source text", "code", "Code, as a byte table"],
-  font: ["a font", "frames", "Frames"],
-  picture: ["a picture", "frames", "Frames"],
-};
-
-/** Where a file goes with no rig open; what is left out needs one. */
-const LOOKED_AT: Partial<Record<GivenKind, string>> = { capture: "/look/capture", table: "/look/table" };
 
 const hasFiles = (event: DragEvent): boolean => event.dataTransfer?.types.includes("Files") ?? false;
 
@@ -65,31 +52,12 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
 function useTaken() {
   const router = useRouter();
   const { importRig, restore, dialog } = useRigFiles();
-  const give = (kind: GivenKind, file: File) => {
-    const { rig, loose } = useOpenRig.getState();
-    const open = rig && !loose && location.pathname.startsWith(`/rig/${rig.id}`) ? rig : undefined;
-    const [says, station, title] = GOES[kind];
-    const wants = kind === "font" || kind === "picture" ? "a rig with a display of dots" : "a rig";
-    const looked = LOOKED_AT[kind];
-    if (open && (station !== "frames" || open.sign !== undefined)) {
-      handFile(kind, file);
-      goInRig(`/rig/${open.id}/${station}`);
-      say({ text: `“${file.name}” is ${says}: opened on ${title}` });
-    } else if (looked) {
-      handFile(kind, file);
-      router.push(looked);
-      say({ text: `“${file.name}” is ${says}: opened without a rig` });
-    } else
-      refuse(
-        `“${file.name}” was not opened`,
-        `It is ${says}, and needs ${wants}: open one, then drop it there.`,
-      );
-  };
   const dropped = async (file: File) => {
     const kind: FileKind | undefined = fileKindOf(file.name, await headOf(file));
     if (kind === "rig") return importRig(file);
     if (kind === "backup") return restore(file);
-    if (kind) return give(kind, file);
+    // What knows of open rigs comes with the first file: every page is around this one.
+    if (kind) return (await import("./give")).give(kind, file, (href) => router.push(href));
     refuse(
       `“${file.name}” was not opened`,
       "It is no file this application knows. It takes rigs (.pip.json), back-ups (.zip), captures (.vcd, .csv), compiled programs (.hex, .elf), byte tables (source text), fonts (.bdf) and pictures (.png, .gif, .pbm, .pgm).",
