@@ -47,6 +47,12 @@ test("the finder knows rigs, words and what is looked up, on every page", async 
   await expect(page.getByRole("dialog")).toBeHidden();
   await find(page, "led resistor");
   await expect(page.getByRole("heading", { name: "LED resistor" })).toBeVisible();
+  // A field of a station, with no rig open: in the rig that has it.
+  await page.keyboard.press("/");
+  await page.getByRole("combobox", { name: "What to find" }).fill("blanking");
+  await page.getByRole("option", { name: /^Blanking time.*River level/ }).click();
+  await expect(page).toHaveURL(/\/rig\/river-level\/scan$/);
+  await expect.poll(() => focused(page)).toContain("Blanking time");
 });
 
 test("three ways in: a demo rig, what is on the table, something to look up", async ({ page }) => {

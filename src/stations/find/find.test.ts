@@ -7,6 +7,7 @@ import { DEMO_RIGS, demoRig } from "@/demo";
 import { stationFor } from "../registry";
 import { findItems, type Item } from "./item";
 import { byteItem, partItems, stationItems } from "./rig-items";
+import { placesOfShelf } from "./shelf-places";
 
 const itemsOf = (id: string): Item[] => {
   const model = modelOf(demoRig(id));
@@ -14,6 +15,8 @@ const itemsOf = (id: string): Item[] => {
 };
 const items = itemsOf(DEMO_RIGS[0]!.id);
 const first = (query: string, among = items) => findItems(among, query)[0];
+
+const SHELF = placesOfShelf(DEMO_RIGS.map(({ id }) => demoRig(id)));
 
 /** Where an item leads, as one would say it. */
 const leads = (item: Item | undefined): string => {
@@ -67,6 +70,30 @@ test.each<[rig: string, query: string, leads: string]>([
 ])("on %s “%s” leads to %s", (rig, query, where) => {
   const found = findItems(itemsOf(rig), query).slice(0, 5).map(leads);
   expect(found).toContain(where);
+});
+
+/** And on a page without a rig: where on the shelf. */
+test.each<[query: string, title: string, of: string]>([
+  ["flicker", "On-time per digit", "River level"],
+  ["upside down", "Order of the outputs", "Slip gate"],
+  ["upside down", "Orientation of the modules", "Tide notice"],
+  ["battery", "Power supply", "Slip gate"],
+  ["ESP32", "Board", "Slip gate"],
+  ["ghosting", "Blanking time", "River level"],
+  ["speed", "Step time", "Tide notice"],
+  ["scroll", "Motion", "Tide notice"],
+  ["junk", "Find the fault", "Slip gate"],
+])("with no rig open “%s” finds %s of %s", (query, title, of) => {
+  const found = findItems(SHELF, query).slice(0, 5);
+  expect(found.map((one) => `${one.title} of ${one.of}`)).toContain(`${title} of ${of}`);
+});
+
+test("what is offered of a shelf is there once, and of a rig that has it", () => {
+  expect(new Set(SHELF.map(({ id }) => id)).size).toBe(SHELF.length);
+  const dotless = placesOfShelf([demoRig("slip-gate")]);
+  expect(dotless.map(({ title }) => title)).not.toContain("Frames");
+  expect(dotless.map(({ title }) => title)).not.toContain("Blanking time");
+  expect(placesOfShelf([])).toEqual([]);
 });
 
 test("a byte says what it shows on the rig's wires", () => {

@@ -67,7 +67,10 @@ export function FinderDialog({ items, query, onQuery, before, onClose, onGo }: P
             >
               <i className={`bi ${item.icon}`} aria-hidden />
               <span>{item.title}</span>
-              <span className="quiet small ms-auto text-end finder-detail">{item.detail}</span>
+              <span className="quiet small ms-auto text-end finder-detail">
+                {item.detail}
+                {item.of !== undefined && ` · ${item.of}`}
+              </span>
             </li>
           ))}
         </ul>

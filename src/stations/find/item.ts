@@ -10,8 +10,8 @@ export type Target =
       readonly legs: readonly LegRef[];
       readonly pip?: PipId;
     }
-  /** A field or a button of a station: it gets the focus. */
-  | { readonly to: "place"; readonly place: Place }
+  /** A field or a button of a station: it gets the focus. With an address where its rig is not open. */
+  | { readonly to: "place"; readonly place: Place; readonly href?: string }
   /** An address of this application. */
   | { readonly to: "address"; readonly href: string }
   /** Something that is done at once. */
@@ -34,6 +34,8 @@ export interface Item {
   readonly icon: string;
   readonly title: string;
   readonly detail: string;
+  /** The rig it belongs to, where none is open: said, and not looked through. */
+  readonly of?: string;
   readonly target: Target;
   /** What else it is called. */
   readonly also?: string;

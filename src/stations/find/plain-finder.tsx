@@ -1,12 +1,16 @@
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { useEverywhere } from "./everywhere";
 import { FinderDialog } from "./finder";
+import { focusOn } from "./focus-on";
+import { useShelfPlaces } from "./shelf-places";
 
 /** The finder where no rig is open. */
 export function PlainFinder({ onClose, onWord }: { onClose: () => void; onWord: (title: string) => void }) {
   const router = useRouter();
-  const items = useEverywhere();
+  const everywhere = useEverywhere();
+  const places = useShelfPlaces();
+  const items = useMemo(() => [...everywhere, ...places], [everywhere, places]);
   const [query, setQuery] = useState("");
   return (
     <FinderDialog
@@ -18,6 +22,10 @@ export function PlainFinder({ onClose, onWord }: { onClose: () => void; onWord: 
         if (target.to === "address") router.push(target.href);
         else if (target.to === "action") target.run();
         else if (target.to === "word") onWord(target.title);
+        else if (target.to === "place" && target.href !== undefined) {
+          router.push(target.href);
+          void focusOn(target.place);
+        }
       }}
     />
   );

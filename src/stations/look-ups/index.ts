@@ -50,7 +50,7 @@ export const LOOK_UPS: readonly LookUp[] = [
     title: "Timer settings",
     says: "Prescaler and compare value for a period on your board.",
     icon: "bi-stopwatch",
-    also: "clock, prescaler, OCR, CTC, frequency, interrupt, divider",
+    also: "clock, prescaler, refresh rate, flicker, OCR, CTC, frequency, interrupt, divider",
   },
   {
     name: "resistor",

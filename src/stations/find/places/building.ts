@@ -32,7 +32,7 @@ export const BUILDING: readonly KnownPlace[] = [
     station: "plan",
     title: "Board",
     field: "Board",
-    also: "controller, microcontroller, processor, cpu, mcu, dev board",
+    also: "controller, microcontroller, processor, cpu, mcu, dev board, ATmega328P, ESP32, RP2040, FPGA",
   },
   {
     station: "plan",
@@ -114,7 +114,7 @@ export const BUILDING: readonly KnownPlace[] = [
     station: "wires",
     title: "One wire at a time",
     field: "One at a time",
-    also: "step by step, build, assemble, foot pedal, hands free",
+    also: "step by step, build, assemble, foot pedal, hands free, phone",
   },
   {
     station: "wires",
@@ -127,7 +127,7 @@ export const BUILDING: readonly KnownPlace[] = [
     station: "wires",
     title: "Order of the outputs",
     field: "Order",
-    also: "segment order, pin mapping, swapped segments, map",
+    also: "segment order, pin mapping, swapped segments, map, digit order, upside down, mirror, mirrored, backwards",
     on: ({ orders }) => orders,
   },
   {

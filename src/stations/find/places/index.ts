@@ -2,11 +2,14 @@ import type { RigModel } from "@/core/address";
 import { kindsOf } from "../rig-kinds";
 import { BUILDING } from "./building";
 import { DOING } from "./doing";
-import type { NamedPlace } from "./known";
+import type { KnownPlace, NamedPlace } from "./known";
 import { SHOWING } from "./showing";
+
+/** Every place, whichever rigs have it. */
+export const KNOWN_PLACES: readonly KnownPlace[] = [...BUILDING, ...SHOWING, ...DOING];
 
 /** The places a rig has. */
 export function placesOf(model: RigModel): readonly NamedPlace[] {
   const kinds = kindsOf(model);
-  return [...BUILDING, ...SHOWING, ...DOING].filter(({ on }) => on?.(kinds) ?? true);
+  return KNOWN_PLACES.filter(({ on }) => on?.(kinds) ?? true);
 }
