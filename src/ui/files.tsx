@@ -65,15 +65,18 @@ export async function copyText(text: string, what: string): Promise<void> {
 export function DownloadButton({
   text,
   name,
+  size,
   children,
 }: {
   text: () => string | Promise<string>;
   name: string;
+  /** Small where it stands beside small buttons. */
+  size?: "sm";
   children: ReactNode;
 }) {
   const handOver = async () => saveText(await text(), name);
   return (
-    <Button variant="plain" onClick={() => void handOver()}>
+    <Button variant="plain" size={size} onClick={() => void handOver()}>
       <i className="bi bi-download me-1" aria-hidden />
       {children}
     </Button>

@@ -20,7 +20,7 @@ export function PageStopped({ error, onRetry }: Props) {
           Show it again
         </Button>
         {/* The whole page anew: what failed may hold on to what made it fail. */}
-        <Button variant="plain" onClick={() => location.assign("/")}>
+        <Button variant="plain" href="/">
           To the shelf
         </Button>
       </p>

@@ -157,6 +157,7 @@ function StepProgram({ step, rigName }: { step: BringUpStep; rigName: string }) 
             </Button>
             <OnBoard what={{ step: step.id }} />
             <DownloadButton
+              size="sm"
               text={() => sketch.text}
               name={safeFileName(`${rigName} ${step.id}`, sketch.ending)}
             >

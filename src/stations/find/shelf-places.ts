@@ -59,19 +59,20 @@ export function placesOfShelf(rigs: readonly Rig[]): readonly Item[] {
 }
 
 const shelf = () => keeper().shelfEntries();
-const NOTHING: readonly Item[] = [];
+/** What was found last, until it has been looked at again. */
+let before: readonly Item[] = [];
 
 /** The same of this browser's shelf, the rig that was changed last first; empty until it was looked at. */
 export function useShelfPlaces(): readonly Item[] {
   const entries = useKept(shelf);
-  const [items, setItems] = useState(NOTHING);
+  const [items, setItems] = useState(before);
   useEffect(() => {
     if (!entries) return;
     const latest = entries
       .flatMap((entry) => (entry.kind === "rig" ? [{ rig: entry.rig, changed: entry.record.changed }] : []))
       .sort((one, other) => other.changed - one.changed);
     // The dialog is there first.
-    const later = setTimeout(() => setItems(placesOfShelf(latest.map(({ rig }) => rig))));
+    const later = setTimeout(() => setItems((before = placesOfShelf(latest.map(({ rig }) => rig)))));
     return () => clearTimeout(later);
   }, [entries]);
   return items;

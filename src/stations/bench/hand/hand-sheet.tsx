@@ -60,7 +60,11 @@ export function HandSheet() {
       <div className="spread flex-wrap">
         <h2 className="sheet-title mb-0">Control the board from here</h2>
         <span className="row-line flex-wrap">
-          <DownloadButton text={() => text.text} name={safeFileName("hand on the board", text.ending)}>
+          <DownloadButton
+            size="sm"
+            text={() => text.text}
+            name={safeFileName("hand on the board", text.ending)}
+          >
             Get the control sketch
           </DownloadButton>
           {kind === "none" && !standing ? (
