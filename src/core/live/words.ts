@@ -15,7 +15,7 @@ export function numberWords(value: LiveValue | undefined, number: number): strin
 
 /** What a value is, in words. */
 export const valueWords = (value: LiveValue): string =>
-  `${kindWords(value)}${"kept" in value && value.kept ? ", outlives a power cut" : ""}`;
+  `${kindWords(value)}${"kept" in value && value.kept ? ", kept through a power cut" : ""}`;
 
 function kindWords(value: LiveValue): string {
   if ("count" in value) {
@@ -43,7 +43,7 @@ function kindWords(value: LiveValue): string {
   if ("random" in value) return `by chance, ${value.random.least} to ${value.random.most}`;
   const { of, samples, every, hysteresis, rounding, decimals } = value.reading;
   const step = (hysteresis / 10 ** decimals).toFixed(decimals);
-  return `what ${of} tells, every ${time(every)}, ${samples === 1 ? "one at a time" : `the mean of ${samples}`}, ${rounding === "round" ? "rounded" : "truncated"}${hysteresis > 1 ? `, changes from ${step} on` : ""}`;
+  return `reading of ${of} every ${time(every)}${samples === 1 ? "" : `, mean of ${samples}`}, ${rounding === "round" ? "rounded" : "truncated"}${hysteresis > 1 ? `, follows changes of ${step} or more` : ""}`;
 }
 
 const COMPARED: Readonly<Record<Condition["is"], string>> = {
@@ -96,7 +96,7 @@ export function actionWords(action: Action, live: Pick<Live, "values">): string 
     return `${action.value} ${signed(action.step)}`;
   }
   if ("set" in action) return `${action.value} to ${numberWords(value(action.value), action.set)}`;
-  if ("reset" in action) return `${action.reset} back to its start`;
+  if ("reset" in action) return `${action.reset} set back to its start`;
   if ("start" in action) return `${action.start} starts`;
   if ("pause" in action) return `${action.pause} pauses`;
   if ("toggle" in action) return `${action.toggle} starts, or pauses`;

@@ -240,9 +240,9 @@ describe("what may stand beside a display", () => {
     ["digits-8-max7219", "dots-4-max7219", undefined],
     ["dots-16-ht16k33", "digits-4-colon-ht16k33", undefined],
     ["digits-4-tm1637", "digits-6-tm1637", /no address and hands nothing on/],
-    ["digits-8-max7219", "digits-4-tm1637", /TM1637 and the display there by a MAX7219/],
+    ["digits-8-max7219", "digits-4-tm1637", /a TM1637 and this rig’s MAX7219 share/],
     ["digits-8-max7219", "digits-8-74hc595", /no driver chip/],
-    ["digits-8-74hc595", "digits-8-max7219", /no driver chip, and its lines are busy/],
+    ["digits-8-74hc595", "digits-8-max7219", /scans this rig’s display itself/],
   ])("%s with %s: %s", (first, other, problem) => {
     const found = besideProblem({ plan: planOf(first) }, planOf(other));
     if (problem) expect(found).toMatch(problem);

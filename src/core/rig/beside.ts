@@ -96,11 +96,9 @@ const chipsInUse = ({ plan, beside = [] }: Pick<Rig, "plan" | "beside">): number
 /** Why a display cannot stand beside those of a rig on one chain or bus, with what to do; undefined where it can. */
 export function besideProblem(rig: Pick<Rig, "plan" | "beside">, other: Plan): string | undefined {
   const [chip, its] = [chipOf(rig.plan), chipOf(other)];
-  if (!chip)
-    return "the display there is on no driver chip, and its lines are busy scanning it: choose a way with a driver chip first";
-  if (!its) return "it has no driver chip: it would have to be scanned over lines of its own";
-  if (chip.id !== its.id)
-    return `it is driven by a ${its.id} and the display there by a ${chip.id}: they share no chain or bus`;
+  if (!chip) return "the program scans this rig’s display itself: choose a way with a driver chip first";
+  if (!its) return "it has no driver chip, and would have to be scanned over lines of its own";
+  if (chip.id !== its.id) return `a ${its.id} and this rig’s ${chip.id} share no chain or bus`;
   const { together } = transportOf(chip.protocol);
   if (together === "alone")
     return `a ${chip.id} has no address and hands nothing on: one is all its lines take`;
@@ -230,7 +228,7 @@ export function addBeside(
   given: Pick<Beside, "colour" | "shows"> & { readonly plan: Plan },
 ): { readonly ok: true; readonly rig: Rig } | { readonly ok: false; readonly message: string } {
   const problem = besideProblem(rig, given.plan);
-  if (problem) return { ok: false, message: `It cannot stand beside the display there: ${problem}.` };
+  if (problem) return { ok: false, message: `It cannot be added to this rig: ${problem}.` };
   const beside = rig.beside ?? [];
   const number = Math.max(0, ...rig.wires.map(({ id }) => Number(/^b(\d)-/.exec(id)?.[1] ?? 0)));
   const table = layOne({ ...rig, beside }, rig, { ...given, units: [] }, number);

@@ -14,7 +14,7 @@ test("behind a segment of a rig that reacts stand the hands that move what it sh
   expect(words(demoRig("lap-bell"))).toEqual([
     "lit when what is shown asks for it: as lapsToGo goes",
     "SW1 on line 2: pressed: lapsToGo down by 1, not below 0",
-    "SW2 on line 3: held for 2 s: lapsToGo back to its start",
+    "SW2 on line 3: held for 2 s: lapsToGo set back to its start",
   ]);
   const [, first] = hopsOf(demoRig("lap-bell"));
   expect(first!.legs).toEqual(expect.arrayContaining(["SW1.1", "SW1.4", "MCU1.2"]));

@@ -104,12 +104,12 @@ function Tearing({ noticed, time }: ReturnType<typeof tearingOf>) {
             severity="caution"
             text={`Torn for ${formatNanoseconds(Math.round(time), 3)} of every step:`}
           />{" "}
-          so long the rows are rewritten one after the other, and moving letters look slanted.
+          the rows are rewritten one after the other, and moving letters look slanted.
         </>
       ) : (
         <>
-          The rows are rewritten one after the other within {formatNanoseconds(Math.round(time), 3)}: so long
-          a step is seen torn, which is hardly noticed.
+          The rows are rewritten one after the other within {formatNanoseconds(Math.round(time), 3)}. A step
+          looks torn for that long, which is hardly noticeable.
         </>
       )}
     </p>
@@ -182,8 +182,8 @@ function Passer({ pace, pitch, onPace, onPitch, sees }: PasserProps) {
   return (
     <li className="passer">
       <span>
-        Someone passing sees <strong>{sees.letters} letters</strong>: single dots can be seen up to about{" "}
-        {plainNumber(sees.distance, 2)} m on, for {formatQuantity(sees.time, "s", 2)}
+        Someone passing sees <strong>{sees.letters} letters</strong>: single dots can be told apart up to
+        about {plainNumber(sees.distance, 2)} m away, for {formatQuantity(sees.time, "s", 2)}
       </span>
       <span className="field-row">
         <CommitField label="m/s" shown={String(pace)} read={positive(40)} onCommit={onPace} width={64} />

@@ -39,7 +39,12 @@ export function PageHead({ title, lead, home, children }: Props) {
       </div>
       {children}
       <span className="row-line">
-        <IconButton icon="bi-search" label="Find" title="Find anything (/)" onClick={() => setLayer("find")} />
+        <IconButton
+          icon="bi-search"
+          label="Find"
+          title="Find anything (/)"
+          onClick={() => setLayer("find")}
+        />
         <IconButton
           icon="bi-question-circle"
           label="Keys and words"

@@ -38,7 +38,7 @@ describe("displays beside the plan's", () => {
   test("what does not fit says why, and cannot be chosen", async () => {
     showStation(PlanStation, lock);
     const other = within(await sheet()).getByRole<HTMLOptionElement>("option", {
-      name: /^four digits and colon on a TM1637: it is driven by a TM1637/,
+      name: /^four digits and colon on a TM1637: a TM1637/,
     });
     expect(other.disabled).toBe(true);
   });
@@ -55,7 +55,7 @@ describe("displays beside the plan's", () => {
   test("where nothing can stand it says so", async () => {
     showStation(PlanStation, loose(demoRig("slip-gate")));
     expect((await sheet()).textContent).toMatch(
-      /No other display can be added: the display there is on no driver chip/,
+      /No other display can be added: the program scans this rig’s display itself/,
     );
   });
 

@@ -217,8 +217,9 @@ function CameraSays({ view, word }: { view: CameraView; word: string }) {
         A rolling shutter draws <strong>{Number(view.bands.toPrecision(2))}</strong> bands over the picture.
       </li>
       <li>
-        Even at {view.cleanExposures.map((time) => formatQuantity(time / 1000, "s")).join(" or ")}, whole scan
-        cycles; or from {formatQuantity(view.cleanRate, "Hz", 3)} on within a tenth.
+        Photos are evenly lit with exposures of{" "}
+        {view.cleanExposures.map((time) => formatQuantity(time / 1000, "s")).join(" or ")} (whole scan
+        cycles), and to within 10 % with a refresh rate of at least {formatQuantity(view.cleanRate, "Hz", 3)}.
       </li>
     </ul>
   );

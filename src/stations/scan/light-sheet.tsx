@@ -110,9 +110,9 @@ function Picked({ offers }: { offers: readonly ResistorOffer[] }) {
   return (
     <>
       {": "}
-      <SeverityMark severity="fault" text={`${above.over[0]} would be over its limit`} />. Within all limits{" "}
-      {formatQuantity(wanted.ohms, "Ω")} is the least, and gives {Math.round((wanted.average / STEADY) * 100)}{" "}
-      %.
+      <SeverityMark severity="fault" text={`${above.over[0]} would be over its limit`} />. The least within
+      all limits is {formatQuantity(wanted.ohms, "Ω")}, which gives{" "}
+      {Math.round((wanted.average / STEADY) * 100)} %.
     </>
   );
 }

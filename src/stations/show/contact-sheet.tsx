@@ -6,10 +6,10 @@ import { useAtDesk } from "@/store";
 import { SelectField, TimeTicks, timeScale } from "@/ui";
 
 const NAMES: Readonly<Record<DebounceWay, string>> = {
-  none: "as it comes",
+  none: "no debouncing",
   wait: "blocking wait",
-  samples: "by samples",
-  states: "wait for rest",
+  samples: "majority of samples",
+  states: "wait until it settles",
   interrupt: "interrupt",
 };
 

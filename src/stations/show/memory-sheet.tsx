@@ -56,7 +56,7 @@ export function MemorySheet({ live, look }: { live: Live; look: LiveLook | undef
       {look?.kept && (
         <p className="small mt-2 mb-0">
           {look.kept.size} bytes
-          {look.kept.places > 1 && `, round over ${look.kept.places} places`}. A write takes up to{" "}
+          {look.kept.places > 1 && `, written in turn to ${look.kept.places} places`}. A write takes up to{" "}
           {formatQuantity(look.kept.takes, "s", 2)}, and the loop does nothing else meanwhile. If the value
           changes all the time, the memory lasts <strong>{lasting(look.kept.lasts)}</strong>.{" "}
           {look.kept.lasts < LONG_ENOUGH && (

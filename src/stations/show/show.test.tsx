@@ -20,7 +20,7 @@ describe("a rig that shows a list", () => {
     ]);
     expect(lines("Controls")).toEqual([
       "SW1 pressed: left starts, or pauses",
-      "SW2 pressed: left back to its start",
+      "SW2 pressed: left set back to its start",
       "SW3 pressed: next preset of left",
     ]);
     expect(lines("Events")).toEqual(["when left is 0 s BZ1 on for 1.5 s"]);
@@ -45,7 +45,7 @@ describe("what a rig does, line by line", () => {
   test("each says what it does, and what it is at now", async () => {
     show(demoRig("lap-bell"));
     expect(lines("Values")).toEqual([
-      "lapsToGo from 0 to 12, starts at 12, stops at its limits, outlives a power cut",
+      "lapsToGo from 0 to 12, starts at 12, stops at its limits, kept through a power cut",
     ]);
     expect(lines("Faces")).toEqual([
       "{lapsToGo} while lapsToGo is 0, blinking twice a second",
@@ -53,7 +53,7 @@ describe("what a rig does, line by line", () => {
     ]);
     expect(lines("Controls")).toEqual([
       "SW1 pressed: lapsToGo down by 1, not below 0",
-      "SW2 held for 2 s: lapsToGo back to its start",
+      "SW2 held for 2 s: lapsToGo set back to its start",
     ]);
     expect(lines("Events")).toEqual(["when lapsToGo is 1 BZ1 on for 1.5 s"]);
     const values = within(screen.getByRole("region", { name: "Values" }));
@@ -271,7 +271,7 @@ describe("what came with signs, keys and messages", () => {
     expect(value).toMatchObject({ reading: { of: "SE2", samples: 1, every: 100 } });
     expect(screen.getByRole("textbox", { name: "Echo of, µs" })).toBeTruthy();
     expect(screen.queryByRole("combobox", { name: "Mean of" })).toBeNull();
-    expect(lines("Values")[0]).toMatch(/what SE2 tells, every 100 ms, one at a time/);
+    expect(lines("Values")[0]).toMatch(/reading of SE2 every 100 ms/);
   });
 
   test("the program is seen at work: where its time goes, and what happens", async () => {
@@ -297,9 +297,9 @@ describe("what came with signs, keys and messages", () => {
       .getAllByRole("listitem")
       .map(({ textContent }) => textContent);
     expect(words[0]).toMatch(/^SW1 closes \d+ times/);
-    expect(words[1]).toMatch(/^as it comes [2-9] presses/);
+    expect(words[1]).toMatch(/^no debouncing [2-9] presses/);
     expect(words.slice(2, 5).every((text) => / 1 press, /.test(text!))).toBe(true);
-    expect(words[4]).toMatch(/^wait for rest 1 press, 2\d(\.\d+)? ms late/);
+    expect(words[4]).toMatch(/^wait until it settles 1 press, 2\d(\.\d+)? ms late/);
   });
 
   test("a message has room, a first text and what becomes of the next one", async () => {

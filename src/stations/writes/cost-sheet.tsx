@@ -34,10 +34,10 @@ export function CostSheet({ bus }: { bus: EncodedBus }) {
               <th>chips</th>
               <th>bits</th>
               <th>by calls</th>
-              <th>a second</th>
-              <th>of the board</th>
+              <th>per second</th>
+              <th>processor time</th>
               <th>direct</th>
-              <th>a second</th>
+              <th>per second</th>
             </tr>
           </thead>
           <tbody>
@@ -56,8 +56,8 @@ export function CostSheet({ bus }: { bus: EncodedBus }) {
         </table>
       </div>
       <p className="tiny quiet mb-0 mt-1">
-        Share of processor time at one update every {formatQuantity(interval / 1e9, "s")}. Direct: two clocks
-        a port write, no faster than the chip&apos;s {formatQuantity(chip.sheet.clockMaximum, "Hz")}.
+        Share of processor time at one update every {formatQuantity(interval / 1e9, "s")}. Direct: two clock
+        cycles per port write, at most the chip’s {formatQuantity(chip.sheet.clockMaximum, "Hz")}.
         {!board.cost.measured && " The call times of this board are estimates."}
       </p>
     </section>

@@ -7,7 +7,7 @@ export const cd4094Facts: LogicChipFacts<ShiftRegisterPart> = {
   ways: {
     each: {
       title: "A CD4094 for each digit",
-      costs: "as the 74HC595, and up to 15 V; its outputs are weak, about 1 mA a segment, so it stays dim",
+      costs: "Like the 74HC595, and works up to 15 V. Its outputs give about 1 mA, so the display stays dim.",
     },
   },
 };

@@ -7,11 +7,12 @@ export const hc164Facts: LogicChipFacts<ShiftRegisterPart> = {
   ways: {
     each: {
       title: "A 74HC164 for each digit",
-      costs: "two lines and no latch: segments flicker for as long as bits pass, so change it seldom",
+      costs:
+        "Two lines, but no latch: segments flicker while bits are shifted in, so change the display rarely.",
     },
     scanned: {
       title: "Two 74HC164, digits by transistors",
-      costs: "two lines; without a latch every bit on its way glows faintly in the wrong digits",
+      costs: "Two lines. Without a latch, bits being shifted in glow faintly in the wrong digits.",
     },
   },
 };

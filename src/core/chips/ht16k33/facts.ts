@@ -13,6 +13,6 @@ export const ht16k33Facts = {
   },
   way: {
     title: "HT16K33 on I²C",
-    costs: "two lines shared with other chips, blinks by itself; scans about 105 times a second",
+    costs: "Two lines, shared with other chips, and can blink by itself. Scans about 105 times a second.",
   },
 } satisfies BusChipFacts<DriverChipPart>;

@@ -10,6 +10,6 @@ export const max7219Facts = {
   selectTitle: "Load line",
   way: {
     title: "MAX7219, eight digits a chip",
-    costs: "three lines, one resistor sets all currents, chains to 64; wants 5 V levels",
+    costs: "Three lines, one resistor for all currents, up to 64 digits in a chain. Needs 5 V logic levels.",
   },
 } satisfies BusChipFacts<DriverChipPart>;

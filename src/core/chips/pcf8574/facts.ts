@@ -9,6 +9,7 @@ export const pcf8574Facts = {
   memory: { first: 0, end: 1, cell: (_, at) => ({ address: 0, bit: at }) },
   way: {
     title: "A PCF8574 for each digit, on I²C",
-    costs: "two lines for up to eight digits, shared with other chips; common anode, eight resistors a digit",
+    costs:
+      "Two lines for up to eight digits, shared with other chips. Common anode, eight resistors per digit.",
   },
 } satisfies BusChipFacts<ExpanderPart>;

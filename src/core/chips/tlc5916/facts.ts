@@ -8,11 +8,11 @@ export const tlc5916Facts: LogicChipFacts<ShiftRegisterPart> = {
     each: {
       title: "A TLC5916 for each digit",
       costs:
-        "one resistor sets every segment of a digit, whatever the supply; common anode, what is over becomes heat",
+        "One resistor sets the current of a whole digit, whatever the supply. Common anode; excess voltage becomes heat.",
     },
     scanned: {
       title: "TLC5916 and a register, digits by transistors",
-      costs: "three lines, one resistor for all segments, 1 as bright as 8; common anode",
+      costs: "Three lines, one resistor for all segments, and a 1 is as bright as an 8. Common anode.",
     },
   },
 };

@@ -10,6 +10,6 @@ export const tm1637Facts = {
   memory: tm16Memory(sheet.digitLegs.length, false),
   way: {
     title: "TM1637, six digits",
-    costs: "two lines, sixteen keys; a slow bus of its own",
+    costs: "Two lines, and reads sixteen keys. Has a slow bus of its own.",
   },
 } satisfies BusChipFacts<DriverChipPart>;

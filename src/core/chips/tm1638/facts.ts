@@ -11,6 +11,6 @@ export const tm1638Facts = {
   selectTitle: "Strobe line",
   way: {
     title: "TM1638, eight digits and lamps",
-    costs: "three lines, 24 keys, ten segments a digit; wants 5 V",
+    costs: "Three lines, reads 24 keys, ten segments per digit. Needs 5 V.",
   },
 } satisfies BusChipFacts<DriverChipPart>;

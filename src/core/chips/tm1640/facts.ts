@@ -11,6 +11,6 @@ export const tm1640Facts = {
   way: {
     title: "TM1640, sixteen digits",
     costs:
-      "two lines, sixteen digits or two modules on one chip; it never answers, so a loose wire goes unnoticed",
+      "Two lines for sixteen digits, or two modules on one chip. It never answers, so a loose wire goes unnoticed.",
   },
 } satisfies BusChipFacts<DriverChipPart>;

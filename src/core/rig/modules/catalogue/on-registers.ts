@@ -29,11 +29,11 @@ const header = [VCC, ...pins({ SCLK: "clock", RCLK: "latch", DIO: "data" }), GND
 export const ON_REGISTERS: readonly ModuleSheet[] = [
   scanned(
     { kind: "digits-8-74hc595", name: "eight digits on two 74HC595", header, digits: 8 },
-    `first the byte of the segments, then that of the digits; ${WHOLE_DIGITS}`,
+    `The segment byte is sent first, then the digit byte. ${WHOLE_DIGITS}`,
   ),
   scanned(
     { kind: "digits-4-74hc595", name: "four digits on two 74HC595", header, digits: 4 },
-    `first the byte of the segments, then that of the digits; ${WHOLE_DIGITS}`,
+    `The segment byte is sent first, then the digit byte. ${WHOLE_DIGITS}`,
   ),
   scanned(
     {
@@ -43,6 +43,6 @@ export const ON_REGISTERS: readonly ModuleSheet[] = [
       digits: 4,
       keeps: ["A0", "A1", "A2", "A3", "3", "10", "11", "12", "13"],
     },
-    `data on line 8, clock on 7, latch on 4; buttons on A1 to A3, a knob on A0, lamps on 10 to 13 and a buzzer on 3 have their lines kept free; ${WHOLE_DIGITS}`,
+    `Data is on line 8, clock on 7, latch on 4. The shield’s buttons (A1 to A3), knob (A0), lamps (10 to 13) and buzzer (3) keep their lines. ${WHOLE_DIGITS}`,
   ),
 ];
