@@ -53,7 +53,7 @@ test.each<[rig: string, query: string, leads: string]>([
   ["river-level", "flicker", "scan: On-time"],
   ["tide-notice", "upside down", "frames: Find the orientation"],
   ["tide-notice", "scroll", "frames: Motion"],
-  ["slip-gate", "junk", "bench: What is known so far"],
+  ["slip-gate", "junk", "bench: Most useful next test"],
   ["slip-gate", "battery", "plan: Powered from"],
   ["slip-gate", "common anode", "plan: Polarity"],
   ["slip-gate", "lookup table", "code: Paste it here"],

@@ -42,10 +42,11 @@ function PreviewCurrents({ rig }: { rig: Rig }) {
   const resistors =
     ohms !== undefined &&
     `${formatQuantity(ohms, "Ω")} ${rig.plan.resistors === "common" ? "in each common leg" : "for each segment"}. `;
+  const [inEight, inOne] = [formatMilliamps(figures.inEight), formatMilliamps(figures.inOne)];
   return (
     <>
-      {resistors}While lit, a segment gets {formatMilliamps(figures.inEight)} in an 8 and{" "}
-      {formatMilliamps(figures.inOne)} in a 1.
+      {resistors}While lit, a segment gets {inEight}
+      {inOne !== inEight && ` in an 8 and ${inOne} in a 1`}.
     </>
   );
 }

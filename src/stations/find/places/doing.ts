@@ -55,7 +55,7 @@ export const DOING: readonly KnownPlace[] = [
     station: "bench",
     title: "Find the fault",
     press: ["Find the fault"],
-    field: "What is known so far",
+    field: "Most useful next test",
     also: "debug, junk, garbage, not working, wrong digit, dark segment, troubleshoot",
     on: ({ digits }) => digits,
   },
