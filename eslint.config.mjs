@@ -13,6 +13,8 @@ const config = [
       "next-env.d.ts",
       "test-results/",
       "playwright-report/",
+      // Bundled by the build.
+      "public/sw.js",
     ],
   },
   ...next,
