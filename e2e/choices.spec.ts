@@ -50,7 +50,8 @@ test("wires are added, moved by clicking legs, and taken out; a plan laid again 
   await openStation(page, "wires");
   await page.getByRole("button", { name: /^U1 OE̅, leg 13 fourth/ }).click();
   await page.getByRole("button", { name: "Remove" }).click();
-  await expect(page.getByRole("button", { name: /1 fault/ })).toBeVisible();
+  // The open input, and what it does to the texts.
+  await expect(page.getByRole("button", { name: "2 faults" })).toBeVisible();
   await page.getByRole("button", { name: "Add a wire" }).click();
   await page.getByRole("button", { name: "U1 OE̅, leg 13", exact: true }).click();
   await page.getByRole("button", { name: "U1 GND, leg 8", exact: true }).click();

@@ -102,11 +102,10 @@ test("a wire that is missing is put back by the button of its finding", async ({
   await openStation(page, "wires");
   await page.getByRole("button", { name: /^U1 OE̅, leg 13.*U1 GND, leg 8/ }).click();
   await page.getByRole("button", { name: "Remove" }).click();
-  await page.getByRole("button", { name: /1 fault/ }).click();
+  await page.getByRole("button", { name: "2 faults" }).click();
   const findings = page.getByRole("dialog");
   await findings
     .getByRole("button", { name: /^Add the missing wire: U1 OE̅, leg 13 to U1 GND, leg 8/ })
-    .first()
     .click();
   await expect(findings.getByText("Nothing found against this rig")).toBeVisible();
 });

@@ -1,11 +1,11 @@
 import { bringUpSteps, patternsOf, placesOf, probesOf, rigOfStep } from "@/core/bench";
 import { cellState, modelOf, type RigModel } from "@/core/address";
 import { baseAdvice, bothPlacings, levelMatches, offerFor, pickResistor, supplyAdvice } from "@/core/audit";
-import { checkAtOnce } from "@/core/check";
+import { checkAtOnce, checkModel } from "@/core/check";
 import { currentFigures } from "@/core/circuit";
 import { signPace } from "@/core/frames";
 import { buildProgram, sketchMemory, sketchText, writeProgram, type Program } from "@/core/program";
-import type { PipId } from "@/core/rig";
+import { removeWire, type PipId } from "@/core/rig";
 import { chipScans, chipScanFigures, ghostsOf, scanFigures } from "@/core/scan";
 import { signRun } from "@/core/show";
 import { glyphTable, showState, stagesAfter, tapeOf, traceSend, traceWrites } from "@/core/sim";
@@ -233,6 +233,19 @@ test("another rig that is taken up is what is asked about from then on", () => {
   desk.take(demoRig("river-level"));
   expect(desk.faces()).not.toEqual(before);
   expect(desk.scan().figures!.digits).toHaveLength(4);
+});
+
+test("what mends several findings is offered once, and mends them all", () => {
+  const rig = demoRig("slip-gate");
+  const enable = rig.wires.find(({ from, to }) => [from, to].some((leg) => leg === "U1.13"))!;
+  const cut = removeWire(rig, enable.id);
+  const desk = new Desk();
+  desk.take(cut);
+  const findings = checkModel(modelOf(cut));
+  expect(findings.map(({ id }) => id)).toEqual(["input-U1-13", "misread"]);
+  const offered = desk.mends(findings, "letters");
+  expect(Object.keys(offered)).toEqual(["input-U1-13"]);
+  expect(checkModel(modelOf(desk.mended(findings[0]!)!))).toEqual([]);
 });
 
 test("asked about no rig it says so", () => {

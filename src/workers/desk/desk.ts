@@ -109,12 +109,18 @@ export class Desk {
     return known;
   }
 
-  /** What a button may say that mends each finding, by its id; none where only the maker can say what is meant. */
+  /**
+   * What a button may say that mends each finding, by its id; none where only the maker can say what is meant, or where
+   * the finding before it offers the same: what follows from a fault is mended with it.
+   */
   mends(findings: readonly Finding[], legNames: LegNames): Readonly<Record<string, string>> {
+    const offered = new Set<string>();
     return Object.fromEntries(
       findings.flatMap((finding) => {
         const mend = mendOf(this.model, finding, legNames);
-        return mend ? [[finding.id, mend.title] as const] : [];
+        if (!mend || offered.has(mend.title)) return [];
+        offered.add(mend.title);
+        return [[finding.id, mend.title] as const];
       }),
     );
   }
