@@ -99,7 +99,7 @@ export function TextEditor({ at, scene }: Props) {
                 : { ok: false as const, message: `up to ${1000 / LIMITS.step[0]}` };
             }}
             onCommit={(rate) => change({ step: Math.max(LIMITS.step[0], Math.round(1000 / rate)) })}
-            width={104}
+            width={136}
           />
         )}
         {RESTS.includes(scene.motion) && (
@@ -118,7 +118,7 @@ export function TextEditor({ at, scene }: Props) {
           value={scene.gap}
           range={LIMITS.gap}
           onCommit={(gap) => change({ gap })}
-          width={92}
+          width={152}
         />
         <SelectField
           label="Alignment"

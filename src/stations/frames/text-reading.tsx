@@ -188,7 +188,7 @@ function Passer({ pace, pitch, onPace, onPitch, sees }: PasserProps) {
       <span className="field-row">
         <CommitField label="m/s" shown={String(pace)} read={positive(40)} onCommit={onPace} width={64} />
         <CommitField
-          label="mm a dot"
+          label="mm per dot"
           shown={String(pitch)}
           read={positive(200)}
           onCommit={onPitch}
