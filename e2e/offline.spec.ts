@@ -1,16 +1,21 @@
-import { expect, test } from "@playwright/test";
+import { expect, test, type Page } from "@playwright/test";
 import { readFileSync, writeFileSync } from "node:fs";
 import { expectFace } from "./helpers";
 
 test.use({ serviceWorkers: "allow" });
 
+/** Opens the shelf and waits until all of the application is kept. */
+async function firstVisit(page: Page) {
+  await page.goto("/");
+  await expect(page.getByRole("link", { name: "Open Slip gate" })).toBeVisible();
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+}
+
 test("after one visit everything works with the server off, in mid-work and from the start", async ({
   page,
   context,
 }) => {
-  await page.goto("/");
-  await expect(page.getByRole("link", { name: "Open Slip gate" })).toBeVisible();
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await firstVisit(page);
   // In mid-work: the server goes off while a rig is open.
   await page.goto("/rig/river-level/plan");
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Plan");
@@ -46,9 +51,7 @@ test("after one visit everything works with the server off, in mid-work and from
 test("a newer version says so, and takes over when it is asked to, with everything stored", async ({
   page,
 }) => {
-  await page.goto("/");
-  await expect(page.getByRole("link", { name: "Open Slip gate" })).toBeVisible();
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await firstVisit(page);
   await page.goto("/rig/slip-gate/plan");
   const notice = page.getByText("A new version of Bold Pip is ready.");
   const name = page.getByLabel("Name of the rig");

@@ -20,7 +20,7 @@ export { useDrawingZoom } from "./use-drawing-zoom";
 export { WholeAgain } from "./whole-again";
 export { SpokenFace } from "./spoken-face";
 export { StationLink, goInRig } from "./station-link";
-export { StationFrame, StationTerms, WithoutRig } from "./station-frame";
+export { StationFrame, StationTerms } from "./station-frame";
 export { GLOSSARY, Term, termOf } from "./glossary";
 export { ThemeSwitch } from "./theme-switch";
 export { TrailList } from "./trail-list";

@@ -1,4 +1,5 @@
 import { createContext, Fragment, useContext, type ReactNode } from "react";
+import { useOpenRig } from "@/store";
 import { Term } from "./glossary";
 
 interface Props {
@@ -11,14 +12,12 @@ interface Props {
 /** Words one meets first on the station that is shown: each is a tip beside the station's lead. */
 export const StationTerms = createContext<readonly string[]>([]);
 
-/** Whether a station's work stands on a page that has a head of its own, with no rig around it. */
-export const WithoutRig = createContext(false);
-
 /** Every station's frame: its name, what it is for, what can be done, and the work. */
 export function StationFrame({ title, lead, actions, children }: Props) {
   const terms = useContext(StationTerms);
-  const bare = useContext(WithoutRig);
-  if (bare)
+  // What is looked up stands on a page that has a head of its own.
+  const loose = useOpenRig((state) => state.loose);
+  if (loose)
     return (
       <>
         {actions && <div className="row-line flex-wrap justify-content-end mb-2">{actions}</div>}

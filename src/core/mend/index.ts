@@ -6,13 +6,13 @@ import { formatQuantity } from "../quantity";
 import { remembered } from "../remember";
 import {
   LEVEL_PARTS,
-  LEVEL_PART_WORDS,
   LIMITS,
   addUnit,
   addWire,
   joins,
   legRef,
   legTitle,
+  levelPartWords,
   levelPartsProblem,
   movedWires,
   plannedWires,
@@ -158,8 +158,7 @@ function bypass(rig: Rig, [supply, ground]: readonly LegRef[], legNames: LegName
 function levelParts(rig: Rig): Mend | undefined {
   const part = LEVEL_PARTS.find((one) => levelPartsProblem(rig.plan, one) === undefined);
   if (part === undefined || rig.plan.levels !== undefined) return undefined;
-  const [what, where] = LEVEL_PART_WORDS[part];
-  return { title: `Put ${what} into ${where}`, rig: relay(rig, { ...rig.plan, levels: part }) };
+  return { title: `Put ${levelPartWords(part, "into")}`, rig: relay(rig, { ...rig.plan, levels: part }) };
 }
 
 /** Every limit that is passed asks for the same resistor. */

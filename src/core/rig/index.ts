@@ -38,7 +38,7 @@ export { digitOrder, drivesLast } from "./digit-order";
 export { driverChipOf, isStatic, lineUses, planProblem, withController, withLines } from "./plan";
 export { resetResistors, schemeOf, schemeValues, setResistors, withSetOhms } from "./schemes";
 export { USUAL_SHOW, assignLine, joins, movedWires, newRig, plannedWires, relay } from "./lay";
-export { LEVEL_PART_WORDS, levelPartsProblem } from "./level-parts";
+export { levelPartWords, levelPartsProblem } from "./level-parts";
 export { oneByOne } from "./texts";
 export { USUAL_LAYOUT, dotModules, laidOut, type DotModule, type LayoutChoice } from "./sign";
 export { fontById, fontsOf, textDotsProblem } from "./sign-fonts";

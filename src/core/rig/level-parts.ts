@@ -21,12 +21,18 @@ export function levelPartsProblem(plan: Plan, part: LevelPart): string | undefin
 }
 
 /** Each part as it is put in: what it is, and where it goes. */
-export const LEVEL_PART_WORDS: Readonly<Record<LevelPart, readonly [what: string, where: string]>> = {
+const LEVEL_PART_WORDS: Readonly<Record<LevelPart, readonly [what: string, where: string]>> = {
   "74HCT125": ["a 74HCT125", "the lines"],
   "74AHCT125": ["a 74AHCT125", "the lines"],
   "n-channel-switch": ["a MOSFET", "each line"],
   divider: ["a resistor divider", "each line"],
 };
+
+/** A part and where it goes: "a 74HCT125 into the lines". */
+export function levelPartWords(part: LevelPart, into: "in" | "into"): string {
+  const [what, where] = LEVEL_PART_WORDS[part];
+  return `${what} ${into} ${where}`;
+}
 
 /** An input stands this much above its chip's supply, in V (data sheets, absolute maximum ratings: 0.5 V). */
 const OVER_SUPPLY: Volts = 0.5;

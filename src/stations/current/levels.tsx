@@ -4,8 +4,8 @@ import { groupBy } from "@/core/collect";
 import { formatQuantity } from "@/core/quantity";
 import {
   LEVEL_PARTS,
-  LEVEL_PART_WORDS,
   legTitle,
+  levelPartWords,
   levelPartsProblem,
   relay,
   splitLegRef,
@@ -90,12 +90,6 @@ const DOES: Readonly<Record<LevelPart, string>> = {
   divider: "One resistor in series and one to ground divide the high level down to what the chips can take.",
 };
 
-/** A part and where it goes. */
-const fitted = (part: LevelPart, into: "in" | "into"): string => {
-  const [what, where] = LEVEL_PART_WORDS[part];
-  return `${what} ${into} ${where}`;
-};
-
 /** What lifts levels, put in and taken out by a press, where the chips stand on more than the board gives. */
 function LevelParts() {
   const { rig } = useModel();
@@ -106,7 +100,7 @@ function LevelParts() {
   if (levels !== undefined && fitting.includes(levels))
     return (
       <div className="row-line mt-2">
-        <span className="small">Fitted: {fitted(levels, "in")}.</span>
+        <span className="small">Fitted: {levelPartWords(levels, "in")}.</span>
         <Button size="sm" variant="plain" onClick={() => lay(plan)}>
           Remove it
         </Button>
@@ -122,7 +116,7 @@ function LevelParts() {
           title={DOES[part]}
           onClick={() => lay({ ...plan, levels: part })}
         >
-          Put {fitted(part, "into")}
+          Put {levelPartWords(part, "into")}
         </Button>
       ))}
       <span className="tiny quiet">

@@ -7,6 +7,7 @@ import type { GlyphRow } from "@/core/sim";
 import type { Topic } from "@/core/subject";
 import { stationsFor } from "../registry";
 import type { Item } from "./item";
+import { placeItem, stationItem } from "./place-items";
 import { placesOf } from "./places";
 
 const subject = (topic: Topic, legs: readonly LegRef[] = []) => ({ to: "subject", topic, legs }) as const;
@@ -15,24 +16,10 @@ const capital = (text: string): string => text.replace(/^./, (first) => first.to
 
 /** Stations, the fields on them, and what was found against the rig. */
 export const stationItems = (model: RigModel, findings: readonly Finding[]): Item[] => [
-  ...stationsFor(model.rig.plan).map(({ name, title, key, topics, also }): Item => ({
-    id: `station-${name}`,
-    icon: "bi-signpost",
-    title,
-    detail: `station, key ${key}`,
-    also,
-    first: true,
-    target: subject(topics[0]!),
-  })),
-  ...placesOf(model).map(({ title, also, ...place }): Item => ({
-    id: `place-${place.station}-${title}`,
-    icon: "bi-input-cursor",
-    title,
-    detail: `on ${capital(place.station)}`,
-    also,
-    first: true,
-    target: { to: "place", place },
-  })),
+  ...stationsFor(model.rig.plan).map((station) =>
+    stationItem(station, { detail: `station, key ${station.key}`, target: subject(station.topics[0]!) }),
+  ),
+  ...placesOf(model).map((place) => placeItem(place)),
   ...findings.map(({ id, severity, title, topic, legs, pips }): Item => ({
     id: `finding-${id}`,
     icon: severity === "fault" ? "bi-x-octagon-fill" : "bi-exclamation-triangle-fill",

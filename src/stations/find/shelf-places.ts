@@ -2,60 +2,38 @@ import { useEffect, useState } from "react";
 import { modelOf } from "@/core/address";
 import type { Rig } from "@/core/rig";
 import { keeper, useKept } from "@/store";
-import { stationPath, stationsFor, type Station } from "../registry";
+import { stationPath, stationsFor } from "../registry";
 import type { Item } from "./item";
+import { placeItem, stationItem } from "./place-items";
 import { KNOWN_PLACES } from "./places";
-import { kindsOf, type RigKinds } from "./rig-kinds";
-
-interface Shelved {
-  readonly rig: Rig;
-  readonly kinds: RigKinds;
-  readonly stations: readonly Station[];
-}
+import { kindsOf } from "./rig-kinds";
 
 /** Stations and fields of the rigs on a shelf: each once, of the first rig that has it. @param rigs the one to prefer first */
 export function placesOfShelf(rigs: readonly Rig[]): readonly Item[] {
-  const shelved = rigs.map((rig): Shelved => ({
+  const shelved = rigs.map((rig) => ({
     rig,
     kinds: kindsOf(modelOf(rig)),
     stations: stationsFor(rig.plan),
   }));
-  const stations = new Map<string, Item>();
-  for (const { rig, stations: has } of shelved)
-    for (const station of has)
-      if (!stations.has(station.name))
-        stations.set(station.name, {
-          id: `station-${station.name}`,
-          icon: "bi-signpost",
-          title: station.title,
-          detail: "station",
-          of: rig.name,
-          also: station.also,
-          first: true,
-          target: { to: "address", href: stationPath(rig.id, station) },
-        });
-  const places = KNOWN_PLACES.flatMap(({ on, title, also, ...place }): Item[] => {
-    const found = shelved.find(
-      ({ kinds, stations: has }) => (on?.(kinds) ?? true) && has.some(({ name }) => name === place.station),
-    );
-    const station = found?.stations.find(({ name }) => name === place.station);
-    if (!found || !station || stations.get(place.station)?.title === title) return [];
-    return [
-      {
-        id: `place-${place.station}-${title}`,
-        icon: "bi-input-cursor",
-        title,
-        detail: `on ${station.title}`,
-        of: found.rig.name,
-        also,
-        first: true,
-        target: { to: "place", place, href: stationPath(found.rig.id, station) },
-      },
-    ];
-  });
-  // A field that many kinds of rigs have under one name is offered once.
+  const stations = shelved.flatMap(({ rig, stations: has }) =>
+    has.map((station) =>
+      stationItem(station, {
+        detail: "station",
+        of: rig.name,
+        target: { to: "address", href: stationPath(rig.id, station) },
+      }),
+    ),
+  );
+  const places = KNOWN_PLACES.flatMap((place) =>
+    shelved.flatMap(({ rig, kinds, stations: has }) => {
+      const station = has.find(({ name }) => name === place.station);
+      return station && (place.on?.(kinds) ?? true)
+        ? [placeItem(place, { of: rig.name, href: stationPath(rig.id, station) })]
+        : [];
+    }),
+  );
   const offered = new Set<string>();
-  return [...stations.values(), ...places].filter(({ id }) => !offered.has(id) && offered.add(id));
+  return [...stations, ...places].filter(({ id }) => !offered.has(id) && offered.add(id));
 }
 
 const shelf = () => keeper().shelfEntries();

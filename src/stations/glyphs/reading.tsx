@@ -1,9 +1,7 @@
-import { useContext } from "react";
 import Button from "react-bootstrap/Button";
 import { cellState, type RigModel } from "@/core/address";
 import { glyphFit, readSegments, writeSegments, type PipName } from "@/core/glyph";
-import { holdState, usePickedDigit } from "@/store";
-import { WithoutRig } from "@/ui";
+import { holdState, useOpenRig, usePickedDigit } from "@/store";
 
 interface ReadingProps {
   readonly model: RigModel;
@@ -16,7 +14,7 @@ interface ReadingProps {
 export function Reading({ model, glyph, segments, unknown }: ReadingProps) {
   const { glyphs } = model.rig;
   const digit = usePickedDigit();
-  const withoutFace = useContext(WithoutRig);
+  const loose = useOpenRig((state) => state.loose);
   const reads = readSegments(segments, glyphs);
   const fit = glyph === undefined ? undefined : glyphFit(glyph, glyphs);
   const said =
@@ -43,7 +41,7 @@ export function Reading({ model, glyph, segments, unknown }: ReadingProps) {
           </>
         )}
       </dl>
-      {!withoutFace && glyph !== undefined && fit?.fit !== "cannot" && (
+      {!loose && glyph !== undefined && fit?.fit !== "cannot" && (
         <Button
           size="sm"
           variant="plain"

@@ -3,7 +3,7 @@ import "./look.css";
 import Link from "next/link";
 import { notFound, usePathname } from "next/navigation";
 import { createElement, type ComponentType } from "react";
-import { WithoutRig, fetched } from "@/ui";
+import { fetched } from "@/ui";
 import { PageHead } from "../page";
 import { LOOK_UPS } from "../look-ups";
 import { loadTryChip } from "../writes";
@@ -43,9 +43,7 @@ export function LookPage() {
           </Link>
         ))}
       </nav>
-      <main>
-        <WithoutRig value={true}>{createElement(body)}</WithoutRig>
-      </main>
+      <main>{createElement(body)}</main>
     </div>
   );
 }

@@ -43,7 +43,7 @@ export function GlyphsLook() {
           onView={setLowest}
         />
       </div>
-      {there && <Glyphs key={rig.plan.polarity + lowest} />}
+      {there && <Glyphs key={polarity + lowest} />}
       {there && <KeepIt from={rig} />}
     </>
   );

@@ -5,6 +5,8 @@ import { DOING } from "./doing";
 import type { KnownPlace, NamedPlace } from "./known";
 import { SHOWING } from "./showing";
 
+export type { NamedPlace };
+
 /** Every place, whichever rigs have it. */
 export const KNOWN_PLACES: readonly KnownPlace[] = [...BUILDING, ...SHOWING, ...DOING];
 

@@ -1,12 +1,11 @@
 import "../writes.css";
 import "../chip-writes.css";
 import "./capture.css";
-import { useContext } from "react";
 import Button from "react-bootstrap/Button";
 import { formatNanoseconds } from "@/core/quantity";
-import { refuse, useModel } from "@/store";
+import { refuse, useModel, useOpenRig } from "@/store";
 import { showsDots } from "@/core/rig";
-import { FileButton, PlannerProgress, WithoutRig, fetched } from "@/ui";
+import { FileButton, PlannerProgress, fetched } from "@/ui";
 import { BeganChoice } from "./began-choice";
 import { Findings } from "./capture-findings";
 import { CaptureTape } from "./capture-tape";
@@ -77,7 +76,7 @@ export function Capture() {
 function OpenCapture({ opened }: { opened: OpenedCapture }) {
   const { rig } = useModel();
   const { take, surveying, decoding } = opened;
-  const withoutRig = useContext(WithoutRig);
+  const loose = useOpenRig((state) => state.loose);
   const sample = SAMPLES[rig.plan.scheme];
   const openSample = async () => {
     const response = await fetch(`/captures/${sample!.file}`);
@@ -99,7 +98,7 @@ function OpenCapture({ opened }: { opened: OpenedCapture }) {
           <PlannerProgress work={surveying} label="Reading the capture" />
           <PlannerProgress work={decoding} label="Decoding the capture" />
         </span>
-        {!withoutRig && <SaveRun />}
+        {!loose && <SaveRun />}
       </div>
       <SurveySays opened={opened} />
     </section>
