@@ -76,6 +76,17 @@ describe("a text in a known font reads back exactly", () => {
       { numRuns: 60 },
     );
   });
+  test.each([
+    ["AAAAAA", 3],
+    ["A A A A A A", 0],
+    ["AAA AAA", 3],
+    ["E 1 E 1", 1],
+  ])("%s with a gap of %d: letters with spaces between, or far apart, as it was meant", (text, gap) => {
+    for (const font of FONTS) {
+      const { ribbon } = layLine(text, font, gap);
+      expect([font.id, readText(ribbon, FONTS, text)]).toEqual([font.id, text]);
+    }
+  });
   test("spaces are counted, at the ends they are nothing to be seen", () => {
     for (const font of FONTS) {
       const { ribbon } = layLine("  AT  6   PM", font);

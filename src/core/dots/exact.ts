@@ -16,6 +16,11 @@ export interface ExactText {
 const GAPS = [0, 1, 2, -1, 3, 4, -2, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16];
 /** A reading that costs less for each letter needs no other beside it. */
 const CLEAN = 0.02;
+/** A reading that is in the hint word for word is taken where it costs less for each letter: no words that were moved. */
+const EXPECTED = 0.1;
+/** A word with wide gaps may as well be letters with nothing but spaces between them: other readings are tried. */
+const WIDE = 3;
+const LETTERS_APART = /^\S(\s+\S)+$/;
 const MOST_LINES = 12;
 
 /** Rows of a picture as columns from top to bottom; what is beyond it is dark. */
@@ -120,11 +125,15 @@ export function readExactly(picture: Bitmap, fonts: readonly DotFont[], hint = "
       if (!found || found.lines.length === 0) continue;
       const letters = found.lines.reduce((sum, line) => sum + line.letters, 0);
       const cost = found.cost + (gap === 0 ? 0 : 0.05);
-      if (cost < (best?.cost ?? Infinity) - 1e-9)
-        best = { text: found.lines.map(saidBy).join("\n"), font, letters, cost };
-      if (found.cost < CLEAN * letters) break;
+      const text = found.lines.map(saidBy).join("\n");
+      const one = { text, font, letters, cost };
+      // Where dots can be read in several ways, the one that is meant.
+      if (hint.includes(text) && found.cost < EXPECTED * letters) return one;
+      if (cost < (best?.cost ?? Infinity) - 1e-9) best = one;
+      if (gap >= WIDE || LETTERS_APART.test(text) || found.cost >= CLEAN * letters) continue;
+      if (best && best.cost < CLEAN * best.letters) return best;
+      break;
     }
-    if (best && best.cost < CLEAN * best.letters) break;
   }
   return best;
 }

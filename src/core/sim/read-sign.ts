@@ -23,7 +23,7 @@ const ownTexts = remembered(
         if (ink && !byInk.has(keyOf(ink))) byInk.set(keyOf(ink), text.trim());
       }
     }
-    return { byInk, hint: texts.join("") };
+    return { byInk, hint: texts.join("\n") };
   },
 );
 
