@@ -135,7 +135,9 @@ test("one wire at a time, by the key of a foot pedal, on a phone", async ({ page
   await expect(page.getByLabel("6 of 26 placed")).toBeVisible();
 });
 
-test("a rig on one printed page: parts, wires in order, bytes, program", async ({ page }) => {
+test("a rig on paper: parts, wires in order, bytes, program; what is left out; dark ink in the night theme too", async ({
+  page,
+}) => {
   await page.goto("/rig/slip-gate/sheet");
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("Slip gate");
   for (const part of [
@@ -147,4 +149,15 @@ test("a rig on one printed page: parts, wires in order, bytes, program", async (
   ])
     await expect(page.getByRole("heading", { name: part })).toBeVisible();
   await expect(page.getByText("void loop()")).toBeVisible();
+  await page.getByRole("button", { name: "Switch to the night theme" }).click();
+  const ink = () => page.evaluate(() => getComputedStyle(document.body).color);
+  const ofNight = await ink();
+  await page.emulateMedia({ media: "print" });
+  expect(await ink()).toBe("rgb(30, 26, 21)");
+  expect(ofNight).not.toBe("rgb(30, 26, 21)");
+  await expect(page.getByRole("group", { name: "On paper" })).toBeHidden();
+  await expect(page.getByRole("navigation", { name: "Stations" })).toBeHidden();
+  await page.emulateMedia({ media: "screen" });
+  await page.getByRole("checkbox", { name: "Program" }).uncheck();
+  await expect(page.getByText("void loop()")).toBeHidden();
 });

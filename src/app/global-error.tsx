@@ -2,6 +2,7 @@
 import "bootstrap/dist/css/bootstrap.min.css";
 import "@/ui/tokens.css";
 import "@/ui/pieces.css";
+import "@/ui/tables.css";
 import { PageStopped } from "@/ui";
 
 /** Stands for the whole page, where even what is around every page failed. */

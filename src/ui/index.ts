@@ -12,6 +12,7 @@ export { FindingsCount, FindingsList, SeverityMark } from "./findings";
 export { IconButton } from "./icon-button";
 export { inDialog } from "./in-dialog";
 export { Meter } from "./meter";
+export { PartsTable, useParts } from "./parts-table";
 export { PageStopped } from "./page-stopped";
 export { PipLogo } from "./pip-logo";
 export { SelectField } from "./select-field";

@@ -168,7 +168,7 @@ describe("the shopping list", () => {
     const { hands } = showStation(PlanStation, river);
     await hands.click(screen.getByRole("button", { name: "Shopping list" }));
     const dialog = within(await screen.findByRole("dialog", { name: `Shopping list for ${river.name}` }));
-    const table = within(await dialog.findByRole("table", { name: "Shopping list" }));
+    const table = within(await dialog.findByRole("table", { name: "Parts" }));
     for (const { count, what } of partsList(river)) {
       const row = table.getAllByRole("row").find((one) => one.textContent!.includes(what))!;
       expect(row.textContent!.startsWith(String(count))).toBe(true);

@@ -5,7 +5,7 @@ import Button from "react-bootstrap/Button";
 import { findStation } from "../registry";
 import { useRigAddress } from "./address";
 
-/** The rig as one page for the printer: no station, so without a tab and a key. */
+/** The rig for the printer: no station, so without a tab and a key. */
 const SHEET = {
   name: "sheet",
   title: "The printed page",

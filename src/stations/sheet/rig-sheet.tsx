@@ -1,27 +1,37 @@
 "use client";
 import "./sheet.css";
-import { useEffect, useMemo, useState } from "react";
+import { Fragment, useEffect, useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
-import { outsideModel, wireColour, type RigModel } from "@/core/address";
+import Form from "react-bootstrap/Form";
+import { WIRE_GROUPS, outsideModel, wireColour, type RigModel } from "@/core/address";
 import { formatByte } from "@/core/glyph";
 import { countLeg, legById } from "@/core/parts";
-import { legTitle, partTitle, splitLegRef, unitValue, type LegRef } from "@/core/rig";
-import { wiringSteps } from "@/core/seat";
+import { legTitle, splitLegRef, type LegRef } from "@/core/rig";
+import { wiringSteps, type WiringStep } from "@/core/seat";
 import { useAtDesk, useFindings, useModel, usePickedDigit, usePreferences } from "@/store";
-import { FindingsList, StationLink } from "@/ui";
+import { FindingsList, PartsTable, StationLink, useParts } from "@/ui";
 import { loadWiring } from "../wires";
 
 type Wiring = Awaited<ReturnType<typeof loadWiring>>;
 
 const NOTHING = () => undefined;
 
-/** The whole rig as one printed page: its picture, parts, wires in order, bytes, findings and sketch. */
+/** What a printed rig has, in its order; a long program may be left out. */
+const SECTIONS = ["Picture", "Parts", "Wires", "Bytes", "Findings", "Program"] as const;
+type Section = (typeof SECTIONS)[number];
+
+/** The whole rig on paper: its picture, parts, wires in order, bytes, findings and program. */
 export function RigSheet() {
   const model = useModel();
   const closed = outsideModel(model);
   const { rig } = model;
   const { findings, checking, failed } = useFindings();
+  const parts = useParts();
   const [wiring, setWiring] = useState<Wiring>();
+  const [left, setLeft] = useState<ReadonlySet<Section>>(new Set());
+  const has = (section: Section) => !left.has(section);
+  const take = (section: Section, taken: boolean) =>
+    setLeft(new Set(SECTIONS.filter((one) => (one === section ? !taken : left.has(one)))));
   useEffect(() => {
     let current = true;
     void loadWiring().then((found) => current && setWiring(found));
@@ -44,15 +54,34 @@ export function RigSheet() {
           </Button>
         </span>
       </header>
-      {wiring && <Picture model={closed} wiring={wiring} />}
-      <Parts model={closed} />
-      {wiring && <Wires model={closed} wiring={wiring} />}
-      <Bytes model={model} />
-      <section>
-        <h2>Findings</h2>
-        <FindingsList findings={findings} checking={checking} failed={failed} />
-      </section>
-      <Sketch />
+      <fieldset className="no-print rig-sheet-sections">
+        <legend className="field-label">On paper</legend>
+        {SECTIONS.map((section) => (
+          <Form.Check
+            key={section}
+            id={`sheet-${section}`}
+            label={section}
+            checked={has(section)}
+            onChange={({ target }) => take(section, target.checked)}
+          />
+        ))}
+      </fieldset>
+      {wiring && has("Picture") && <Picture model={closed} wiring={wiring} />}
+      {has("Parts") && (
+        <section>
+          <h2>Parts</h2>
+          <PartsTable parts={parts} />
+        </section>
+      )}
+      {wiring && has("Wires") && <Wires model={closed} wiring={wiring} />}
+      {has("Bytes") && <Bytes model={model} />}
+      {has("Findings") && (
+        <section>
+          <h2>Findings</h2>
+          <FindingsList findings={findings} checking={checking} failed={failed} />
+        </section>
+      )}
+      {has("Program") && <Program />}
     </article>
   );
 }
@@ -77,25 +106,16 @@ function Picture({ model, wiring: { WiringDrawing } }: { model: RigModel; wiring
   );
 }
 
-function Parts({ model }: { model: RigModel }) {
-  return (
-    <section>
-      <h2>Parts</h2>
-      <ul className="rig-sheet-parts">
-        {model.rig.units.map((unit) => (
-          <li key={unit.ref}>
-            <strong>{unit.ref}</strong> {partTitle(unit)}
-            {unitValue(unit) && !partTitle(unit).includes(unitValue(unit)!) && `, ${unitValue(unit)}`}
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
+/** The steps by the group of their wires, in their order. */
+const batchesOf = (steps: readonly WiringStep[]) =>
+  WIRE_GROUPS.flatMap((group) => {
+    const wires = steps.flatMap((step) => (step.kind === "wire" && step.group === group ? [step.wire] : []));
+    return wires.length > 0 ? [{ group, wires }] : [];
+  });
 
 function Wires({ model, wiring: { GROUP_TITLES } }: { model: RigModel; wiring: Wiring }) {
   const legNames = usePreferences((state) => state.legNames);
-  const steps = useMemo(() => wiringSteps(model), [model]);
+  const batches = useMemo(() => batchesOf(wiringSteps(model)), [model]);
   const end = (leg: LegRef) => {
     const { unit, leg: id } = splitLegRef(leg);
     const part = model.part(unit);
@@ -116,29 +136,37 @@ function Wires({ model, wiring: { GROUP_TITLES } }: { model: RigModel; wiring: W
             <th>From</th>
             <th>To</th>
             <th>Colour</th>
-            <th>For</th>
           </tr>
         </thead>
-        <tbody>
-          {steps.map((step) =>
-            step.kind === "power" ? (
-              <tr key="power">
-                <td colSpan={5}>
-                  <strong>Stop:</strong> with the power off, measure supply to ground: well over 100 Ω. Then
-                  switch on, measure every supply leg, and switch off again.
-                </td>
+        {batches.map(({ group, wires }) => (
+          <Fragment key={group}>
+            <tbody>
+              <tr className="paper-group">
+                <th colSpan={4} scope="rowgroup">
+                  {GROUP_TITLES[group]}
+                </th>
               </tr>
-            ) : (
-              <tr key={step.wire.id}>
-                <td>{step.wire.placed ? "☑" : "☐"}</td>
-                <td>{end(step.wire.from)}</td>
-                <td>{end(step.wire.to)}</td>
-                <td>{wireColour(model, step.wire)}</td>
-                <td className="quiet">{GROUP_TITLES[step.group]}</td>
-              </tr>
-            ),
-          )}
-        </tbody>
+              {wires.map((wire) => (
+                <tr key={wire.id}>
+                  <td>{wire.placed ? "☑" : "☐"}</td>
+                  <td>{end(wire.from)}</td>
+                  <td>{end(wire.to)}</td>
+                  <td>{wireColour(model, wire)}</td>
+                </tr>
+              ))}
+            </tbody>
+            {group === "power" && (
+              <tbody>
+                <tr>
+                  <td colSpan={4}>
+                    <strong>Stop:</strong> with the power off, measure supply to ground: well over 100 Ω. Then
+                    switch on, measure every supply leg, and switch off again.
+                  </td>
+                </tr>
+              </tbody>
+            )}
+          </Fragment>
+        ))}
       </table>
     </section>
   );
@@ -165,7 +193,7 @@ function Bytes({ model }: { model: RigModel }) {
   );
 }
 
-function Sketch() {
+function Program() {
   const legNames = usePreferences((state) => state.legNames);
   const form = useAtDesk((desk) => desk.codeIn(undefined, legNames), [legNames]);
   return (
@@ -175,7 +203,7 @@ function Sketch() {
       {form?.files.map(({ name, text }) => (
         <div key={name}>
           <h3 className="h6">{name}</h3>
-          <pre className="rig-sheet-code">{text}</pre>
+          <pre className="mono rig-sheet-code">{text}</pre>
         </div>
       ))}
     </section>

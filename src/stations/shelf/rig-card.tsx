@@ -57,7 +57,7 @@ export function RigCard({ rig, summary, changed }: { rig: Rig; summary: string; 
             entries={[
               { title: "Export .pip.json", run: () => void hand() },
               { title: "Copy a link to it", run: () => void copyRigLink(rig) },
-              { title: "Print it on one page", href: `/rig/${rig.id}/sheet` },
+              { title: "Print it", href: `/rig/${rig.id}/sheet` },
               { title: "Name and note", run: () => setEditing(true) },
               { title: "Duplicate", run: () => void duplicate() },
               null,

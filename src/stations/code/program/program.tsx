@@ -81,7 +81,7 @@ export function ProgramActions({ program: { form, file } }: { program: ShownProg
       </Button>
       <StationLink className="btn btn-plain" href={`/rig/${rig.id}/sheet`}>
         <i className="bi bi-printer me-1" aria-hidden />
-        One page
+        Print
       </StationLink>
     </>
   );

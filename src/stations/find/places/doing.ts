@@ -114,8 +114,8 @@ export const DOING: readonly KnownPlace[] = [
   },
   {
     station: "code",
-    title: "Print the rig on one page",
-    field: "One page",
+    title: "Print the rig",
+    field: "Print",
     also: "printer, paper, pdf",
   },
   {
