@@ -1,9 +1,10 @@
 import { ledResistors, modelOf, railVolts, reachFrom, type RigModel } from "../address";
-import { currentFigures, litTogether, pointWith, pipsIn, stageOf, supplyOf } from "../circuit";
+import { currentFigures, litTogether, pipsIn, stageOf, supplyOf } from "../circuit";
 import { neighbours, type Farads, type Milliamps, type Ohms } from "../quantity";
 import { remembered } from "../remember";
 import { legRef, relay, type ResistorPlacing, type UnitRef } from "../rig";
 import { lightDuty } from "../scan";
+import { worstWith } from "./at-worst";
 import { supplyMeasures } from "./supply-measures";
 
 /** A 1 and an 8 with resistors in one place, average over the turns where digits take turns. */
@@ -51,7 +52,7 @@ export function baseAdvice(model: RigModel): BaseAdvice[] {
     let collector = 0;
     let base = 0;
     for (const slot of model.slots) {
-      const currents = pointWith(model, new Set(pipsIn(model, slot)), "strong").transistors.get(ref);
+      const currents = worstWith(model, pipsIn(model, slot)).transistors.get(ref);
       if (currents && currents.collector > collector) ({ collector, base } = currents);
     }
     const supply = supplyOf(model, reach.driver.unit);
@@ -89,7 +90,7 @@ const MARGIN = 1.5;
  * lit. C = I × t / ΔV for the step when it lights, until the supply follows: 50 µs within 0.1 V (customary).
  */
 export const supplyAdvice: (model: RigModel) => SupplyAdvice = remembered((model: RigModel) => {
-  const points = litTogether(model).map((lit) => pointWith(model, new Set(lit), "strong"));
+  const points = litTogether(model).map((lit) => worstWith(model, lit));
   const sources = supplyMeasures(model).map(({ of, ofAny, maximum }) => ({
     most: Math.max(0, ...points.map(of)) * 1000,
     full: Math.max(0, ...points.map(ofAny ?? of)) * 1000,

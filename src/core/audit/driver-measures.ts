@@ -1,7 +1,7 @@
 import type { RigModel } from "../address";
 import type { Solution } from "../circuit";
 import { sourceOf } from "../parts";
-import type { Milliamps, Watts } from "../quantity";
+import type { Milliamps, Ohms, Watts } from "../quantity";
 import { remembered } from "../remember";
 import type { UnitRef } from "../rig";
 import { chipScans, type ChipScan } from "../scan";
@@ -49,6 +49,22 @@ function heat(chip: ChipScan, currents: Leds, at: Brightness): Watts {
     return sum + amps * Math.max(0, volts - threshold - amps * ohms);
   }, 0);
   return lost * dutyAt(chip, at) + (part.ownCurrent / 1000) * volts;
+}
+
+/** What a chip's LEDs send through a resistor in their way turns into heat there, as the mean over a turn. */
+export function turnedToHeat(
+  chip: ChipScan,
+  resistor: UnitRef,
+  ohms: Ohms,
+  currents: Leds,
+  at: Brightness,
+): Watts {
+  const { each } = carried(chip, currents);
+  const squares = chip.leds.reduce(
+    (sum, { via }, led) => (via.includes(resistor) ? sum + (each[led]! / 1000) ** 2 : sum),
+    0,
+  );
+  return squares * ohms * dutyAt(chip, at);
 }
 
 /** What a chip that scans by itself can be overloaded in: segment legs, digit legs, its supply, its heat. */

@@ -7,7 +7,7 @@ import { supplyMeasures } from "./supply-measures";
 import type { Milliamps } from "../quantity";
 import type { LegRef } from "../rig";
 import type { Audit, AuditRow } from "./rows";
-import { searchWorst } from "./search";
+import { searchWorst, type Worst } from "./search";
 
 export {
   baseAdvice,
@@ -39,7 +39,8 @@ export function auditRig(model: RigModel): Audit {
   const averages = averageOverShow(model, measures, shown);
   const rows = measures.map(({ of: _, ofAny: __, ...measure }, at): AuditRow => {
     const limit = measure.maximum ?? measure.keep;
-    const worst = scan.worst[at]!;
+    const { byHand = 0 } = measure;
+    const worst = atLeast(scan.worst[at]!, byHand);
     const astray = any.worst[at]!;
     return {
       ...measure,
@@ -55,6 +56,12 @@ export function auditRig(model: RigModel): Audit {
     complete: any.complete && scan.complete,
   };
 }
+
+/** The worst of a search, or what a hand makes of it where that is more. */
+const atLeast = ({ value, state }: Worst, byHand: number): Worst => ({
+  value: Math.max(value, byHand),
+  state,
+});
 
 /** The mean over the show of what a source gives, in mA; 0 where no leg of that name gives any. */
 export function meanFrom(model: RigModel, leg: LegRef): Milliamps {

@@ -1,5 +1,6 @@
 import type { RigModel } from "../address";
-import { litTogether, pointWith } from "../circuit";
+import { litTogether } from "../circuit";
+import { worstWith } from "./at-worst";
 import type { MeasureKind, MeasureUnit } from "./measure";
 import { measuresOf } from "./measures";
 
@@ -25,9 +26,9 @@ export interface MeasuredLoad {
 export function loadsOf(model: RigModel): MeasuredLoad[] {
   const measures = measuresOf(model);
   const asked = [...litTogether(model), ...aloneOf(model).map((pip) => [pip])];
-  const points = asked.map((lit) => pointWith(model, new Set(lit), "strong"));
-  return measures.map(({ id, kind, title, unit, maximum, keep, of }) => {
-    const value = Math.max(0, ...points.map(of));
+  const points = asked.map((lit) => worstWith(model, lit));
+  return measures.map(({ id, kind, title, unit, maximum, keep, byHand = 0, of }) => {
+    const value = Math.max(byHand, ...points.map(of));
     const limit = maximum ?? keep;
     return { id, kind, title, value, unit, limit, maximum, share: limit === undefined ? 0 : value / limit };
   });

@@ -29,6 +29,8 @@ export interface Measure {
   /** Where the limits come from, and what is recommended, where that is another place. */
   readonly limits: string;
   readonly recommendedBy?: string;
+  /** What a hand at a contact or a sensor makes of it at the most, whatever the program puts out; base units. */
+  readonly byHand?: number;
   /** Share of the time the value lasts, where a chip scans by itself; for means over the show. */
   readonly lasts?: number;
   /** The value in one state of the circuit, in base units. */

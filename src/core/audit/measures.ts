@@ -3,8 +3,10 @@ import { circuitOf, stageOf, supplyOf, type Solution } from "../circuit";
 import { LED_FIGURES, partById, sourceOf } from "../parts";
 import { legTitle, pipId, type LegRef, type Unit, type UnitRef } from "../rig";
 import { chipScans, fullTimeline, lightDuty, pulseLimit } from "../scan";
+import { linesPutOut } from "./at-worst";
 import { driverMeasures } from "./driver-measures";
 import type { Measure } from "./measure";
+import { resistorMeasures } from "./resistor-heat";
 import { supplyMeasures } from "./supply-measures";
 
 /** Everything of the rig that can be overloaded. */
@@ -61,19 +63,7 @@ function unitMeasures(model: RigModel, unit: Unit): Measure[] {
   const part = model.part(unit.ref);
   switch (part.kind) {
     case "resistor":
-      return [
-        {
-          id: `resistor-${unit.ref}`,
-          kind: "resistor",
-          title: `${unit.ref}, heat`,
-          ref: unit.ref,
-          unit: "W",
-          keep: part.powerKeep,
-          maximum: part.powerMaximum,
-          limits: part.source,
-          of: ({ resistors }) => (resistors.get(unit.ref)! / 1000) ** 2 * unit.ohms!,
-        },
-      ];
+      return resistorMeasures(model, unit, part);
     case "diode":
       return [
         {
@@ -134,7 +124,9 @@ interface OutputLimits {
 
 const outputsOf = (model: RigModel, ref: UnitRef): LegRef[] =>
   circuitOf(model)
-    .outputs.filter((output) => standsAt(output) === ref)
+    .outputs.filter(
+      (output) => standsAt(output) === ref && (output.kind !== "line" || linesPutOut(model).has(output.line)),
+    )
     .map(({ leg }) => leg);
 
 /**

@@ -1,18 +1,11 @@
 import { groupBy } from "../collect";
-import {
-  bitPlace,
-  busLines,
-  placesOf,
-  stateFor,
-  type Driver,
-  type DriveState,
-  type RigModel,
-} from "../address";
+import { bitPlace, placesOf, stateFor, type Driver, type DriveState, type RigModel } from "../address";
 import { busFacts, type MemoryCell } from "../chips";
-import { circuitOf, litTogether, pointAt } from "../circuit";
+import { circuitOf, litTogether } from "../circuit";
 import { isBusChip } from "../parts";
 import { digitOf, type PipId, type Place, type UnitRef, digitKey } from "../rig";
 import { chipScans } from "../scan";
+import { drivenLines, worstPoint } from "./at-worst";
 import type { Measure } from "./measure";
 
 /** Up to so many bits every state is looked at; beyond, the worst is climbed to. */
@@ -73,7 +66,7 @@ export function searchWorst(
   let states = 0;
   const look = (state: DriveState): readonly number[] => {
     states += 1;
-    const point = pointAt(model, state, "strong");
+    const point = worstPoint(model, state);
     return values.map((of, at) => {
       const value = of(point);
       // A hair more is rounding, not a worse state: the first one found stays.
@@ -165,16 +158,6 @@ function climbAll(
     });
     climb(starts[best]!, (on) => valuesAt(on)[objective]!);
   }
-}
-
-/** The lines the program drives, whatever hangs on them. */
-function drivenLines({ wired }: RigModel): ReadonlySet<string> {
-  return new Set([
-    ...Object.values(wired.chain ?? {}),
-    ...wired.rings.flatMap(({ clock, reset }) => [clock, reset]),
-    ...(wired.buses ?? []).flatMap(busLines),
-    ...placesOf(wired).flatMap((place) => ("line" in place ? [place.line] : [])),
-  ]);
 }
 
 /**

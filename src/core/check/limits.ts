@@ -2,6 +2,7 @@ import { isMultiplexed, scannedWord, type RigModel } from "../address";
 import { baseAdvice, formatMeasure, type Audit, type AuditRow } from "../audit";
 import { LED_FIGURES } from "../parts";
 import { formatQuantity } from "../quantity";
+import { splitLegRef, type LegRef } from "../rig";
 import { groupBy } from "../collect";
 import { capital, decapital, finding, listing, type Finding, type Severity } from "./finding";
 import { nameLeds } from "./leds";
@@ -11,6 +12,8 @@ const figure = formatMeasure;
 
 /** What can be done about one kind of thing that carries too much. */
 function remedyFor(model: RigModel, row: AuditRow, standing: Standing): string {
+  if (row.kind === "output" && hasLoad(model, legOfOutput(row)))
+    return "Put a transistor between: base to the line through its resistor, emitter to ground, the load to its collector.";
   const chip = row.ref !== undefined && model.part(row.ref).kind === "driver-chip";
   switch (row.kind) {
     case "led":
@@ -55,6 +58,13 @@ const drivenInSteps = (model: RigModel, { ref }: AuditRow): boolean => {
 };
 
 const legOfOutput = ({ id }: AuditRow): string => id.replace(/^output-/, "");
+
+/** Whether a buzzer or a relay hangs on a leg itself. */
+const hasLoad = (model: RigModel, leg: string): boolean =>
+  model.nets.all.some(
+    ({ legs }) =>
+      legs.includes(leg as LegRef) && legs.some((one) => model.part(splitLegRef(one).unit).kind === "load"),
+  );
 
 /** Legs that carry a whole digit. */
 const digitLegs = (model: RigModel): ReadonlySet<string> =>

@@ -1,5 +1,5 @@
 import { railVolts, displayLines, type RigModel } from "../address";
-import { InputCircuit, answerOf, echoOf, gripOf } from "../inputs";
+import { InputCircuit, handEnds, inputUnits, type InputUnit } from "../inputs";
 import type { ControllerPart, InputPart, LoadPart } from "../parts";
 import { buildProgram, liveProblems } from "../program";
 import { formatQuantity } from "../quantity";
@@ -44,15 +44,12 @@ const ABOVE = 0.3;
 
 /** Contacts that join two rails, and lines that are given more volts than they stand. */
 function checkInputs({ model, board, controller }: Inputs): Finding[] {
-  const inputs = model.rig.units.flatMap(({ ref }) => {
-    const part = model.part(ref);
-    return part.kind === "input" ? [{ ref, part }] : [];
-  });
+  const inputs = inputUnits(model.rig);
   if (inputs.length === 0) return [];
   const circuit = new InputCircuit(model);
-  return inputs.flatMap(({ ref, part }) => [
-    ...joinsRails(model, ref, part),
-    ...overVolts({ board, controller }, circuit, ref, part),
+  return inputs.flatMap((input) => [
+    ...joinsRails(model, input.unit.ref, input.part),
+    ...overVolts({ board, controller }, circuit, input),
   ]);
 }
 
@@ -78,16 +75,13 @@ function joinsRails(model: RigModel, unit: UnitRef, { act }: InputPart): Finding
 function overVolts(
   { board, controller }: Omit<Inputs, "model">,
   circuit: InputCircuit,
-  unit: UnitRef,
-  part: InputPart,
+  input: InputUnit,
 ): Finding[] {
-  const grip = gripOf(part);
-  const { act } = part;
-  const { by } = act;
+  const unit = input.unit.ref;
+  const { act } = input.part;
   const from = act.by === "clock" && act.supplyRange[0] > controller.logic ? act.supplyRange[0] : undefined;
-  const echo = by === "echo";
-  const mover = echo ? echoOf(unit) : by === "clock" ? answerOf(unit) : unit;
-  const ends = grip.kind === "slider" && !echo ? grip.range : ([0, 1] as const);
+  const echo = act.by === "echo";
+  const { mover, ends } = handEnds(input);
   const most = controller.logic + ABOVE;
   return controller.lines.flatMap(({ leg: line }) => {
     const leg = legRef(board, line);
@@ -113,44 +107,13 @@ function overVolts(
   });
 }
 
-/** Loads on lines that do not carry them, and what one has to know of relays. */
-function checkLoads({ model, board, controller }: Inputs): Finding[] {
+/** Coils that nothing protects, and what one has to know of relays. */
+function checkLoads({ model }: Inputs): Finding[] {
   return model.rig.units.flatMap(({ ref }) => {
     const part = model.part(ref);
     if (part.kind !== "load") return [];
-    return [
-      ...straightOnLine(model, board, controller, ref, part),
-      ...coilAlone(model, ref, part),
-      ...cautions(ref, part),
-    ];
+    return [...coilAlone(model, ref, part), ...cautions(ref, part)];
   });
-}
-
-function straightOnLine(
-  model: RigModel,
-  board: UnitRef,
-  { pinKeep, pinMaximum }: ControllerPart,
-  unit: UnitRef,
-  { pins, current, title }: LoadPart,
-): Finding[] {
-  if ("input" in pins || current <= pinKeep) return [];
-  const lines = [pins.plus, pins.minus].flatMap((leg) =>
-    (model.drivers.get(model.nets.of(legRef(unit, leg)).id) ?? []).flatMap((driver) =>
-      driver.kind === "line" && driver.unit === board ? [driver] : [],
-    ),
-  );
-  return lines.map(({ line, leg }) =>
-    finding({
-      id: `load-on-line-${unit}`,
-      severity: current > pinMaximum ? "fault" : "caution",
-      topic: "current",
-      title: `Line ${line} carries ${unit}, ${formatQuantity(current / 1000, "A")}`,
-      reason: `A ${title.split(",")[0]} takes ${formatQuantity(current / 1000, "A")}; a line is kept to ${formatQuantity(pinKeep / 1000, "A")}, ${formatQuantity(pinMaximum / 1000, "A")} at most.`,
-      remedy:
-        "Put a transistor between: base to the line through 1 kΩ, emitter to ground, the load to its collector.",
-      legs: [leg],
-    }),
-  );
 }
 
 /** A coil without a diode across it, or with one the wrong way round. */

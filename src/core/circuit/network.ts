@@ -88,6 +88,7 @@ export interface Solution {
   /** Volts over each constant-current sink. */
   readonly sinks: ReadonlyMap<string, Volts>;
   /** Current through each resistor, from → to. */
+  /** Loads between two legs among them. */
   readonly resistors: ReadonlyMap<string, Milliamps>;
   readonly transistors: ReadonlyMap<string, TransistorCurrents>;
 }

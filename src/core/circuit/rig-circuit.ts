@@ -86,6 +86,7 @@ export class RigCircuit {
         to: node(legRef(unit.ref, "2")),
         ohms: unit.ohms!,
       }));
+    const loads: ResistorBranch[] = [];
     const leds: LedBranch[] = [];
     const dead = new Set<PipId>(rig.dead);
     const bipolars: BipolarBranch[] = [];
@@ -107,6 +108,9 @@ export class RigCircuit {
             slope,
           });
         }
+      } else if (part.kind === "load" && "ohms" in part.pins) {
+        const { plus, minus, ohms } = part.pins;
+        loads.push({ id: unit.ref, from: at(plus), to: at(minus), ohms });
       } else if (part.kind === "diode") {
         leds.push({
           id: unit.ref,
@@ -161,7 +165,7 @@ export class RigCircuit {
     }
     this.switches = switches;
     const used = new Set([
-      ...resistors.flatMap((r) => [r.from, r.to]),
+      ...[...resistors, ...loads].flatMap(({ from, to }) => [from, to]),
       ...leds.flatMap((led) => [led.anode, led.cathode]),
       ...bipolars.flatMap(({ base, collector, emitter }) => [base, collector, emitter]),
       ...channels.flatMap(({ gate, drain, source }) => [gate, drain, source]),
@@ -207,20 +211,20 @@ export class RigCircuit {
       const own = supplyNetOf(model, standsAt(output));
       if (own !== undefined) tap(own, ({ drives }) => Math.max(0, drives.get(leg) ?? 0));
     });
-    this.pieces = takeApart({ nodes, fixed, resistors, leds, bipolars, channels }, driven).map(
-      ({ network, nodes: local }) => ({
-        network,
-        drives: driven.flatMap((global, at) => {
-          const here = local.get(global);
-          // A drive on a rail belongs to the one piece that has no other nodes.
-          const isHere = here !== undefined && (!fixed.has(global) || network.nodes === network.fixed.size);
-          return isHere ? [{ at, node: here, stage: stages[at]! }] : [];
-        }),
-        switches: new Set([...(network.bipolars ?? []), ...(network.channels ?? [])].map(({ id }) => id)),
-        nodes: local,
-        solved: new Map<string, Solution>(),
+    // What loads take from a rail is counted where the rail is: of one with a tone that is its mean.
+    const branches = { nodes, fixed, resistors: [...resistors, ...loads], leds, bipolars, channels };
+    this.pieces = takeApart(branches, driven).map(({ network, nodes: local }) => ({
+      network,
+      drives: driven.flatMap((global, at) => {
+        const here = local.get(global);
+        // A drive on a rail belongs to the one piece that has no other nodes.
+        const isHere = here !== undefined && (!fixed.has(global) || network.nodes === network.fixed.size);
+        return isHere ? [{ at, node: here, stage: stages[at]! }] : [];
       }),
-    );
+      switches: new Set([...(network.bipolars ?? []), ...(network.channels ?? [])].map(({ id }) => id)),
+      nodes: local,
+      solved: new Map<string, Solution>(),
+    }));
   }
 
   /**

@@ -16,8 +16,9 @@ export interface ScannedLed {
   /** The named forward drop, and where the straight line through it begins. */
   readonly forward: Volts;
   readonly threshold: Volts;
-  /** Slope of the LED and resistors in its way. */
+  /** Slope of the LED and resistors in its way; what is in its way. */
   readonly ohms: Ohms;
+  readonly via: readonly UnitRef[];
 }
 
 /** A driver chip with the LEDs it scans. */
@@ -63,6 +64,7 @@ export const scannedChips: (model: RigModel) => readonly ScannedChip[] = remembe
       forward,
       threshold: diodes.reduce((sum, diode) => sum + ledThreshold(diode), ledThreshold(led!)),
       ohms: slope + resistors,
+      via: inWay,
     });
   });
   return model.rig.units.flatMap(({ ref }): ScannedChip[] => {

@@ -89,6 +89,21 @@ export const answerOf = (unit: string): string => `${unit} answers`;
 /** An echo among hands: 1 while its pulse is high. */
 export const echoOf = (unit: string): string => `${unit} echo`;
 
+/** What moves with a part's hand, among hands, and where it stands at its ends; of a keypad, each key by itself. */
+export function handEnds({ unit: { ref }, part }: InputUnit): {
+  readonly mover: string;
+  readonly ends: readonly number[];
+} {
+  const { act } = part;
+  const grip = gripOf(part);
+  if (act.by === "echo") return { mover: echoOf(ref), ends: [0, 1] };
+  if (act.by === "clock") return { mover: answerOf(ref), ends: [0, 1] };
+  if (grip.kind === "slider") return { mover: ref, ends: grip.range };
+  if (grip.kind === "keys") return { mover: ref, ends: [0, ...grip.faces.map((_, key) => 1 << key)] };
+  // Between two rests of an encoder both contacts close.
+  return { mover: ref, ends: grip.kind === "steps" ? [0, 2] : [0, 1] };
+}
+
 /** Resistance of a part that senses, in Ω, by the formula of its kind. */
 export function ohmsAt(act: Extract<InputPart["act"], { by: "thermistor" | "light" }>, sensed: number): Ohms {
   if (act.by === "light")

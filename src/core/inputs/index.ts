@@ -1,10 +1,11 @@
-export { InputCircuit } from "./circuit";
+export { InputCircuit, drainOf } from "./circuit";
 export {
   answerOf,
   echoOf,
   echoTime,
   isEcho,
   gripOf,
+  handEnds,
   inputUnits,
   ohmsAt,
   restOf,

@@ -1,6 +1,7 @@
 import { usedLines, type RigModel } from "../address";
 import { withoutPullUp } from "./lines";
 import { easyLines, partById, type ControllerPart, type Part } from "../parts";
+import { neighbours, type Ohms, type Volts } from "../quantity";
 import {
   addUnit,
   addWire,
@@ -18,8 +19,11 @@ export type WiredUp =
   | { readonly ok: true; readonly rig: Rig; readonly ref: UnitRef }
   | { readonly ok: false; readonly message: string };
 
-/** Base resistor of a transistor that switches a load of some tens of mA from 5 V. */
-const BASE_OHMS = 1000;
+/** Base resistor of a transistor that switches a load, at the most: enough for some tens of mA from 5 V. */
+const MOST_BASE_OHMS: Ohms = 1000;
+/** Collector over base current at which a small transistor still saturates with some room, and what its base drops. */
+const FORCED_GAIN = 18;
+const BASE_VOLTS: Volts = 0.75;
 /** The fixed half of a divider with a thermistor or a light sensor of about as much. */
 const DIVIDER_OHMS = 10_000;
 /** A distance sensor works from 5 V; 1 kΩ over 1.8 kΩ leave 3.2 V of its echo. */
@@ -108,6 +112,14 @@ class Table {
   /** Whether a line takes so many volts. */
   stands(volts: number): boolean {
     return volts <= this.controller.logic;
+  }
+
+  /** The base resistor of a transistor that switches a load, so that it saturates. */
+  baseOhms(load: Ohms): Ohms {
+    const { logic, supplies } = this.controller;
+    const collector = ("5V" in supplies ? 5 : logic) / load;
+    const base = collector / FORCED_GAIN;
+    return Math.min(MOST_BASE_OHMS, neighbours("E12", (logic - BASE_VOLTS) / base).below);
   }
 
   get ground(): LegRef {
@@ -227,7 +239,7 @@ function wireLoad(table: Table, ref: UnitRef, { pins, coil }: Extract<Part, { ki
     return table.wire(leg(pins.ground), table.ground);
   }
   const transistor = table.add("npn-switch");
-  const base = table.add("resistor", { ohms: BASE_OHMS });
+  const base = table.add("resistor", { ohms: table.baseOhms(pins.ohms) });
   table.wire(leg(pins.plus), table.strong);
   table.wire(leg(pins.minus), legRef(transistor, "C"));
   if (coil) {

@@ -174,7 +174,12 @@ export interface LoadPart extends PartBase {
   readonly sounds: boolean;
   /** Two legs between which it works, or an input that turns it on at a level. */
   readonly pins:
-    | { readonly plus: string; readonly minus: string }
+    | {
+        readonly plus: string;
+        readonly minus: string;
+        /** Between the two legs while it is on. */
+        readonly ohms: Ohms;
+      }
     | { readonly supply: string; readonly ground: string; readonly input: string; readonly on: 0 | 1 };
   /** Hz it is loudest at; it is silent unless its line goes up and down so fast. */
   readonly tone?: Hertz;

@@ -16,6 +16,8 @@ export interface ShoppingLine {
 const RESISTOR_WATTS: readonly Watts[] = [0.25, 0.5, 1, 2, 3, 5];
 /** A resistor stays cool enough to touch at half of what it is sold for (customary). */
 const RESISTOR_SHARE = 0.5;
+/** W: what a solver lets through where nothing flows. */
+const NOTHING: Watts = 1e-7;
 /** Voltages capacitors are sold for, and how far above their supply one takes them: ceramic ones lose capacitance. */
 const CAPACITOR_VOLTS: readonly Volts[] = [6.3, 10, 16, 25, 50];
 const CAPACITOR_MARGIN = 2;
@@ -46,8 +48,9 @@ function ratingOf(unit: Unit, most: (kind: string) => number, volts: Volts, take
   switch (partOf(unit).kind) {
     case "resistor": {
       const watts = most("resistor");
-      const sold = sizeFor(RESISTOR_WATTS, watts / RESISTOR_SHARE);
-      return `${formatQuantity(sold, "W")} (${formatQuantity(watts, "W", 2)} at its worst)`;
+      const sold = formatQuantity(sizeFor(RESISTOR_WATTS, watts / RESISTOR_SHARE), "W");
+      // One that sets a chip's current, or only holds a leg at a level, carries next to nothing.
+      return watts > NOTHING ? `${sold} (${formatQuantity(watts, "W", 2)} at its worst)` : sold;
     }
     case "capacitor":
       return `${formatQuantity(sizeFor(CAPACITOR_VOLTS, volts * CAPACITOR_MARGIN), "V")} or more`;

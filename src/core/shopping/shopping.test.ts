@@ -42,6 +42,12 @@ test.each([
   expect(list.find(({ refs }) => refs.includes("R3"))!.rating).toBe(rating);
 });
 
+test("a resistor that carries next to nothing asks for a size and tells no heat", () => {
+  const heat = demoRig("heat-time");
+  const setter = heat.units.find(({ part }) => part === "resistor")!.ref;
+  expect(lineOf(heat, setter).rating).toBe("250 mW");
+});
+
 test("capacitors stand twice the highest supply", () => {
   expect(lineOf(slip, "C1").rating).toBe("10 V or more");
   const twelve = relay(slip, { ...slip.plan, register: "CD4094", power: "separate", lines: {} });
