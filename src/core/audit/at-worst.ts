@@ -4,20 +4,25 @@ import { switchedBy } from "../program";
 import { remembered } from "../remember";
 import type { PipId } from "../rig";
 
+/** The levels at which the program's lines have every buzzer and relay on. */
+export const loadsOn = remembered((model: RigModel): DriveState["levels"] =>
+  Object.fromEntries(
+    model.rig.units.flatMap(({ ref }) => {
+      if (model.part(ref).kind !== "load") return [];
+      const by = switchedBy(model, ref);
+      return "line" in by ? [[by.line, by.on] as const] : [];
+    }),
+  ),
+);
+
 /**
- * Levels of lines that show nothing, at which most flows: every buzzer and relay on, and each line of a bus low, as it
- * is now and then while something is sent over it.
+ * Levels of lines that show nothing, at which most flows: all loads on, and each line of a bus low, as it is now and
+ * then while something is sent over it.
  */
-const levelsBeside = remembered((model: RigModel): DriveState["levels"] => {
-  const levels: Record<string, 0 | 1> = {};
-  for (const line of (model.wired.buses ?? []).flatMap(busLines)) levels[line] = 0;
-  for (const { ref } of model.rig.units) {
-    if (model.part(ref).kind !== "load") continue;
-    const by = switchedBy(model, ref);
-    if ("line" in by) levels[by.line] = by.on;
-  }
-  return levels;
-});
+const levelsBeside = remembered((model: RigModel): DriveState["levels"] => ({
+  ...Object.fromEntries((model.wired.buses ?? []).flatMap(busLines).map((line) => [line, 0 as const])),
+  ...loadsOn(model),
+}));
 
 /** The lines the program shows something by, whatever hangs on them. */
 export function drivenLines({ wired }: RigModel): ReadonlySet<string> {

@@ -1,6 +1,7 @@
 import { driveStates, type SharedState } from "./average";
 import { isMultiplexed, type RigModel } from "../address";
 import { pointAt } from "../circuit";
+import { loadsOn } from "./at-worst";
 import type { Measure } from "./measure";
 import { measuresOf } from "./measures";
 import { supplyMeasures } from "./supply-measures";
@@ -27,6 +28,9 @@ export { offerFor, pickResistor, safeOhms, type LitWhen, type ResistorOffer } fr
 /** A state the scan never puts out is told of when it is worse, by more than rounding. */
 const ASTRAY = 1.001;
 
+/** A, W or a ratio: less is what the solver lets through where nothing flows. */
+const NOTHING = 1e-7;
+
 /** Searches the worst of everything that can be overloaded, and takes its mean over the show. */
 export function auditRig(model: RigModel): Audit {
   const measures = measuresOf(model);
@@ -37,6 +41,7 @@ export function auditRig(model: RigModel): Audit {
   const scan = searchWorst(model, measures, limited ? "scan" : "any", states);
   const any = limited ? searchWorst(model, measures, "any", states) : scan;
   const averages = averageOverShow(model, measures, shown);
+  const byLoads = followLoads(model, measures, shown[0]!);
   const rows = measures.map(({ of: _, ofAny: __, ...measure }, at): AuditRow => {
     const limit = measure.maximum ?? measure.keep;
     const { byHand = 0 } = measure;
@@ -46,7 +51,7 @@ export function auditRig(model: RigModel): Audit {
       ...measure,
       worst,
       astray: astray.value > worst.value * ASTRAY + 1e-9 ? astray : undefined,
-      average: averages[at]!,
+      average: byLoads[at] ? undefined : averages[at]!,
       share: limit === undefined ? undefined : worst.value / limit,
     };
   });
@@ -67,6 +72,15 @@ const atLeast = ({ value, state }: Worst, byHand: number): Worst => ({
 export function meanFrom(model: RigModel, leg: LegRef): Milliamps {
   const measures = supplyMeasures(model).filter(({ id }) => id === `supply-${leg}`);
   return (averageOverShow(model, measures, driveStates(model))[0] ?? 0) * 1000;
+}
+
+/** Measures that only have a value while buzzers and relays are on. */
+function followLoads(model: RigModel, measures: readonly Measure[], { state }: SharedState): boolean[] {
+  const loads = loadsOn(model);
+  if (Object.keys(loads).length === 0) return measures.map(() => false);
+  const off = pointAt(model, state, "strong");
+  const on = pointAt(model, { ...state, levels: { ...loads, ...state.levels } }, "strong");
+  return measures.map(({ of }) => of(off) < NOTHING && of(on) > NOTHING);
 }
 
 /** Each measure's mean over the show: every face for its time, every slot for as long as it is lit. */

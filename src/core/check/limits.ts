@@ -91,7 +91,7 @@ function reasonFor(row: AuditRow, standing: Standing): string {
 
 const valueOf = (row: AuditRow, standing: Standing): number =>
   standing === "average-over"
-    ? row.average
+    ? (row.average ?? 0)
     : standing === "astray-over"
       ? row.astray!.value
       : row.worst.value;

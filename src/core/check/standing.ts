@@ -16,7 +16,14 @@ export type Standing =
   | "within";
 
 /** Where a value stands: of several limits the worst that is passed. */
-export function standingOf({ worst, astray, keep, maximum, average, averageMaximum }: AuditRow): Standing {
+export function standingOf({
+  worst,
+  astray,
+  keep,
+  maximum,
+  average = 0,
+  averageMaximum,
+}: AuditRow): Standing {
   if (maximum !== undefined && worst.value > maximum) return "over";
   if (averageMaximum !== undefined && average > averageMaximum) return "average-over";
   if (maximum !== undefined && astray !== undefined && astray.value > maximum) return "astray-over";

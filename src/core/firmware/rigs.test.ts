@@ -209,7 +209,7 @@ describe("what is around it", () => {
     const most = (text: string) =>
       Math.max(
         ...recordFirmware(rigModel, imageFor(river, text), 1e9).audit.rows.flatMap(({ kind, average }) =>
-          kind === "led" ? [average] : [],
+          kind === "led" ? [average!] : [],
         ),
       );
     // A quarter of the time each, less what is blanked; then all of it.

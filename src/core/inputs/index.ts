@@ -1,7 +1,5 @@
 export { InputCircuit, drainOf } from "./circuit";
 export {
-  answerOf,
-  echoOf,
   echoTime,
   isEcho,
   gripOf,
