@@ -105,6 +105,8 @@ test("order by keyboard: said in words, and undone the same scene stays chosen",
   await grip.focus();
   await page.keyboard.press("Space");
   await expect(page.getByText(/Third, third of four\.$/)).toBeAttached();
+  // What is picked up takes keys a turn of the page later.
+  await page.evaluate(() => new Promise((turned) => setTimeout(turned)));
   await page.keyboard.press("ArrowUp");
   await expect(page.getByText("Third, second of four.", { exact: true })).toBeAttached();
   await page.keyboard.press("Space");

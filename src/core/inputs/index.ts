@@ -1,14 +1,5 @@
 export { InputCircuit, drainOf } from "./circuit";
-export {
-  echoTime,
-  isEcho,
-  gripOf,
-  handEnds,
-  inputUnits,
-  ohmsAt,
-  restOf,
-  type InputUnit,
-} from "./hands";
+export { echoTime, isEcho, gripOf, handEnds, inputUnits, ohmsAt, restOf, type InputUnit } from "./hands";
 export { chipKeys, keyScanOf, type ChipKeyLine } from "./chip-keys";
 export {
   clockLines,
