@@ -36,8 +36,7 @@ export function drivenLines({ wired }: RigModel): ReadonlySet<string> {
 
 /** The lines the program puts out anything on: what it only reads is no output. */
 export const linesPutOut = remembered(
-  (model: RigModel): ReadonlySet<string> =>
-    new Set([...drivenLines(model), ...Object.keys(levelsBeside(model))]),
+  (model: RigModel): ReadonlySet<string> => new Set([...drivenLines(model), ...Object.keys(loadsOn(model))]),
 );
 
 /** The operating point of a state that is shown, at strong outputs, with all else of the rig as it takes most. */
